@@ -1,0 +1,75 @@
+import { mkdir, rename, writeFile } from 'node:fs/promises'
+import path from 'node:path'
+import type { Change } from '@kavrell/contract'
+import { DEMO_PEOPLE, DEMO_VOLUMES, demoCardFiles, demoProduction } from '@kavrell/demo'
+import { QueryTypes } from 'sequelize'
+import { v7 as uuidv7 } from 'uuid'
+import type { Services } from '../http/app.ts'
+
+const CARDS = ['A1', 'A2', 'B1', 'C1', 'D1', 'R1']
+
+export async function hasProductions({ database }: Services): Promise<boolean> {
+  const [row] = await database.query<{ n: number }>('SELECT count(*)::int AS n FROM production', { type: QueryTypes.SELECT })
+  return row!.n > 0
+}
+
+/**
+ * Loads *The Long Plank*: its plan through the door like any other edit, its media as real files, two cards
+ * really copied and checked, a call sheet really sent, and then one change of mind after it.
+ */
+export async function loadDemo(services: Services, mediaRoot: string): Promise<string> {
+  const { door, accounts, offload, sheets } = services
+  const demo = demoProduction(uuidv7, services.now().getTime())
+  const write = async (label: string, changes: readonly Change[]) => {
+    const outcome = await door.acceptEdit({ name: 'Maren Tolley', role: 'server' }, demo.productionId, { id: uuidv7(), label, changes: [...changes] })
+    if (!outcome.ok) throw new Error(`The demo was refused: ${JSON.stringify(outcome.error)}`)
+  }
+  await write('Load the demo', demo.plan)
+  for (const { name, role } of DEMO_PEOPLE) {
+    const existing = (await accounts.me(null)).demo.find((d) => d.name === name)
+    const account = existing ? { id: existing.accountId, name } : await accounts.createAccount(name, null, true) ?? await accounts.createAccount(`${name} (demo)`, null, true)
+    if (account) await accounts.giveRole(account.id, demo.productionId, role)
+  }
+  await makeMedia(mediaRoot)
+  const people = ['maren', 'pell', 'juno', 'idris', 'tobias', 'sadie', 'hollis', 'edda', 'corin'].map((name) => demo.id('person', name))
+  await sheets.issue('Juno Brask', demo.productionId, demo.id('day', 'day 1'), people)
+  await readSheets(services, demo.productionId, [0, 1, 2, 3, 4, 7].map((i) => people[i]!))
+  await write('Log the morning', demo.log)
+  for (const [card, drives] of [['A1', ['S1', 'S2', 'H1']], ['B1', ['S1']], ['R1', ['S1', 'H1']]] as const) {
+    const outcome = await offload.copyCard('Sadie Quill', demo.productionId, demo.id('card', card), drives.map((drive) => demo.id('drive', drive)))
+    if (!outcome.ok) throw new Error(`The demo's copy was refused: ${outcome.error.says}`)
+    await offload.idle()
+  }
+  const meal = demo.id('orderItem', 'day 1 Meal, net store')
+  await write('Meal before the shavings', [{ op: 'update', kind: 'orderItem', id: meal, version: Number.MAX_SAFE_INTEGER, fields: { rank: 8.5 } }])
+  return demo.productionId
+}
+
+/** Opens the sheets of some people, as they would from their message. */
+async function readSheets({ database, sheets }: Services, productionId: string, personIds: readonly string[]): Promise<void> {
+  const rows = await database.query<{ token: string }>('SELECT token FROM reading WHERE "productionId" = :productionId AND "personId" IN (:personIds)', { replacements: { productionId, personIds }, type: QueryTypes.SELECT })
+  for (const { token } of rows) await sheets.read(token)
+}
+
+async function makeMedia(mediaRoot: string): Promise<void> {
+  for (const label of CARDS) for (const file of demoCardFiles(label)) {
+    const target = path.join(mediaRoot, 'cards', label, file.path)
+    await mkdir(path.dirname(target), { recursive: true })
+    await writeFile(target, file.bytes, { flag: 'wx' }).catch((error: NodeJS.ErrnoException) => { if (error.code !== 'EEXIST') throw error })
+  }
+  for (const [label, behaviour] of Object.entries(DEMO_VOLUMES)) {
+    await mkdir(path.join(mediaRoot, 'drives', label), { recursive: true })
+    await writeFile(path.join(mediaRoot, 'drives', `${label}.volume.json`), JSON.stringify(behaviour))
+  }
+}
+
+/** Puts the demo that is there aside: ledgers are never erased, so its people leave it and its media are moved. */
+export async function archiveDemo({ database }: Services, mediaRoot: string): Promise<void> {
+  await database.query('DELETE FROM membership WHERE "accountId" IN (SELECT id FROM account WHERE demo)')
+  const stamp = new Date().toISOString().replace(/[:.]/g, '-')
+  for (const folder of ['cards', 'drives']) {
+    await mkdir(path.join(mediaRoot, 'put-aside', stamp), { recursive: true })
+    await rename(path.join(mediaRoot, folder), path.join(mediaRoot, 'put-aside', stamp, folder))
+    await mkdir(path.join(mediaRoot, folder), { recursive: true })
+  }
+}

@@ -1,0 +1,78 @@
+import { readdir, readFile, realpath, stat, statfs } from 'node:fs/promises'
+import path from 'node:path'
+import type { MediaVolume } from '@kavrell/contract'
+import { listFiles } from '@kavrell/copying'
+
+/**
+ * What the copy engine asks of a card or a drive. The stand-in is a folder under the media root with an
+ * optional `volume.json` beside it: size, speed, and a way to fail. A real reader would list mount points.
+ */
+export interface Volume {
+  readonly root: string
+  readonly beforeWrite: (bytes: number) => Promise<void>
+}
+
+export interface Volumes {
+  readonly card: (folder: string) => Promise<Volume | null>
+  readonly drive: (folder: string) => Promise<Volume | null>
+  readonly list: () => Promise<MediaVolume[]>
+}
+
+interface Behaviour { readonly capacityBytes?: number; readonly bytesPerSecond?: number }
+
+export function folderVolumes(mediaRoot: string): Volumes {
+  const find = async (kind: 'cards' | 'drives', folder: string): Promise<Volume | null> => {
+    if (!/^[A-Za-z0-9_-]{1,40}$/.test(folder)) return null
+    const base = path.join(mediaRoot, kind)
+    try {
+      const root = await realpath(path.join(base, folder))
+      // A link that leads out of the media root is not a card.
+      if (path.dirname(root) !== await realpath(base) || !(await stat(root)).isDirectory()) return null
+      return { root, beforeWrite: await behave(root, `${root}.volume.json`) }
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code === 'ENOENT') return null
+      throw error
+    }
+  }
+  return {
+    card: (folder) => find('cards', folder),
+    drive: (folder) => find('drives', folder),
+    async list() {
+      const found: MediaVolume[] = []
+      for (const [kind, folder] of [['card', 'cards'], ['drive', 'drives']] as const) {
+        const entries = await readdir(path.join(mediaRoot, folder), { withFileTypes: true }).catch(() => [])
+        for (const entry of entries) {
+          if (!entry.isDirectory()) continue
+          const root = path.join(mediaRoot, folder, entry.name)
+          const { files, bytes } = await listFiles(root)
+          const { capacityBytes } = await readBehaviour(`${root}.volume.json`)
+          const free = await statfs(root).then((s) => s.bavail * s.bsize)
+          found.push({ folder: entry.name, kind, files: files.length, bytes, freeBytes: capacityBytes === undefined ? free : Math.max(0, capacityBytes - bytes) })
+        }
+      }
+      return found.sort((a, b) => a.folder.localeCompare(b.folder, 'en', { numeric: true }))
+    },
+  }
+}
+
+async function readBehaviour(file: string): Promise<Behaviour> {
+  try { return JSON.parse(await readFile(file, 'utf8')) as Behaviour } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === 'ENOENT') return {}
+    throw error
+  }
+}
+
+/** Lets bytes through at the volume's speed and refuses them once it is full. */
+async function behave(root: string, file: string): Promise<Volume['beforeWrite']> {
+  const { capacityBytes, bytesPerSecond } = await readBehaviour(file)
+  let used = capacityBytes === undefined ? 0 : (await listFiles(root)).bytes
+  let readyAt = performance.now()
+  return async (bytes) => {
+    used += bytes
+    if (capacityBytes !== undefined && used > capacityBytes) throw Object.assign(new Error('volume full'), { code: 'ENOSPC' })
+    if (bytesPerSecond === undefined) return
+    readyAt = Math.max(readyAt, performance.now()) + (bytes / bytesPerSecond) * 1000
+    const wait = readyAt - performance.now()
+    if (wait > 1) await new Promise((resolve) => setTimeout(resolve, wait))
+  }
+}

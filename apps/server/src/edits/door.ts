@@ -1,0 +1,186 @@
+import { type Change, type EditBody, type EditAccepted, fieldsOf, type KindName, KINDS, type LoggedEdit, type Refusal, RIGHTS, type Role, refuseTogether, refuseValue, schemaOf } from '@kavrell/contract'
+import { fail, ok, type Outcome } from '@kavrell/core/outcome'
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import { type Models, recordFromRow } from '../records/models.ts'
+import { findMissingReference, findReferrer } from './references.ts'
+import { refuseUnsafeWipe } from './wipeGuard.ts'
+
+/** Who writes: a member with a role, or the server itself on a member's behalf. */
+export interface Author { readonly name: string; readonly role: Role | 'server' }
+
+/** Ledgers that only the server writes, since their entries are proof of what it did. */
+const SERVER_ONLY: ReadonlySet<KindName> = new Set<KindName>(['copyRun', 'copyCheck', 'sentSheet', 'delivery'])
+
+/** A record on its way through one edit: as it was, as it becomes. */
+interface Touched { kind: KindName; id: string; before: Row | null; after: Row | null }
+type Row = { version: number; fieldVersions: Record<string, number> } & Record<string, unknown>
+
+export interface Door { acceptEdit: (author: Author, productionId: string, body: EditBody) => Promise<Outcome<EditAccepted, Refusal>> }
+
+/**
+ * The one way in: validates, checks rights and references, applies all or nothing, appends to the log and
+ * announces. The same edit id sent twice has effect once.
+ */
+export function openDoor(database: Sequelize, models: Models): Door {
+  return {
+    async acceptEdit(author, productionId, body) {
+      const refused = refuseRights(author, body.changes) ?? refuseShape(body.changes)
+      if (refused) return fail(refused)
+      try {
+        return await database.transaction((transaction) => write({ database, models, author, productionId, body, transaction }))
+      } catch (error) {
+        if (error instanceof Repeated) return ok({ seq: error.seq, repeated: true })
+        if (error instanceof Refused) return fail(error.refusal)
+        const referrer = findReferrer(error)
+        if (referrer) return fail({ code: 'still-referenced', says: `Still used by ${KINDS[referrer as KindName]?.says ?? referrer}. Remove or change that first.`, kind: '', id: '', by: referrer })
+        throw error
+      }
+    },
+  }
+}
+
+/** Carries a refusal out of the transaction so that it rolls back. */
+class Refused extends Error {
+  constructor(readonly refusal: Refusal) { super(refusal.says) }
+}
+
+class Repeated extends Error {
+  constructor(readonly seq: number) { super('This edit is in the log already') }
+}
+
+function refuseRights({ role }: Author, changes: readonly Change[]): Refusal | null {
+  for (const { kind, op, id } of changes) {
+    const { ledger } = KINDS[kind]
+    if (ledger && op !== 'create') return { code: 'ledger', kind, id, says: 'What is in the ledger stays as it is. Add a new entry that puts it right.' }
+    if (role === 'server') continue
+    if (SERVER_ONLY.has(kind)) return { code: 'forbidden', says: `Only the server writes ${KINDS[kind].says}.` }
+    if (!(ledger ? RIGHTS[role].log : RIGHTS[role].plan)) return { code: 'forbidden', says: `As ${role} you may not change ${KINDS[kind].says}.` }
+    if (kind === 'production' && op !== 'update') return { code: 'forbidden', says: 'A production is not made or removed here.' }
+  }
+  return null
+}
+
+function refuseShape(changes: readonly Change[]): Refusal | null {
+  for (const change of changes) {
+    if (change.op === 'remove') continue
+    const { kind, id, fields } = change
+    const invalid = (field: string, says: string): Refusal => ({ code: 'invalid', kind, id, field, says })
+    if (change.op === 'create') {
+      const parsed = schemaOf(kind).safeParse(fields)
+      if (!parsed.success) { const issue = parsed.error.issues[0]!; return invalid(issue.path.join('.') || kind, issue.message) }
+    } else for (const [name, value] of Object.entries(fields)) {
+      const says = refuseValue(kind, name, value)
+      if (says) return invalid(name, says)
+    }
+  }
+  return null
+}
+
+interface Writing { database: Sequelize; models: Models; author: Author; productionId: string; body: EditBody; transaction: Transaction }
+
+async function write(writing: Writing): Promise<Outcome<EditAccepted, Refusal>> {
+  const { database, author, productionId, body, transaction } = writing
+  const seq = await nextSeq(writing)
+  const [earlier] = await database.query<{ seq: number; productionId: string }>('SELECT seq, "productionId" FROM edit WHERE id = :id', { replacements: { id: body.id }, type: QueryTypes.SELECT, transaction })
+  if (earlier) {
+    if (earlier.productionId !== productionId) throw new Refused({ code: 'forbidden', says: 'This edit was made for another production.' })
+    // Thrown so that the counter rolls back: a repeat leaves no trace.
+    throw new Repeated(earlier.seq)
+  }
+  const touched = await loadTouched(writing)
+  const before = body.changes.map((change) => applyOne(change, touched, seq))
+  refuseInvariants(touched)
+  const missing = await findMissingReference(writing, touched)
+  if (missing) throw new Refused(missing)
+  await writeRows(writing, touched)
+  const unsafe = await refuseUnsafeWipe(writing)
+  if (unsafe) throw new Refused(unsafe)
+  const logged: Omit<LoggedEdit, 'at'> = { id: body.id, seq, productionId, author: author.name, label: body.label, changes: body.changes, before }
+  await database.query('INSERT INTO edit (id, "productionId", seq, label, author, changes, before) VALUES (:id, :productionId, :seq, :label, :author, :changes, :before)',
+    { replacements: { ...logged, changes: JSON.stringify(logged.changes), before: JSON.stringify(logged.before) }, transaction })
+  await database.query('SET CONSTRAINTS ALL IMMEDIATE', { transaction })
+  await database.query("SELECT pg_notify('kavrell_edit', :productionId)", { replacements: { productionId }, transaction })
+  return ok({ seq, repeated: false })
+}
+
+/** Takes the production's turn: edits of one production are strictly one after another. */
+async function nextSeq({ database, productionId, transaction, author }: Writing): Promise<number> {
+  if (author.role === 'server') await database.query('INSERT INTO "editCounter" ("productionId") VALUES (:productionId) ON CONFLICT DO NOTHING', { replacements: { productionId }, transaction })
+  const [row] = await database.query<{ seq: number }>('UPDATE "editCounter" SET seq = seq + 1 WHERE "productionId" = :productionId RETURNING seq', { replacements: { productionId }, type: QueryTypes.SELECT, transaction })
+  if (!row) throw new Refused({ code: 'not-found', says: 'There is no such production.' })
+  return row.seq
+}
+
+async function loadTouched({ models, body, productionId, transaction }: Writing): Promise<Map<string, Touched>> {
+  const touched = new Map<string, Touched>()
+  const idsByKind = new Map<KindName, Set<string>>()
+  for (const { kind, id } of body.changes) {
+    touched.set(id, { kind, id, before: null, after: null })
+    idsByKind.set(kind, (idsByKind.get(kind) ?? new Set()).add(id))
+  }
+  for (const [kind, ids] of idsByKind) {
+    const rows = await models[kind].findAll({ where: { id: [...ids] }, raw: true, transaction }) as unknown as Row[]
+    for (const row of rows) {
+      if (row.productionId !== productionId) throw new Refused({ code: 'gone', kind, id: row.id as string, says: 'That record is not in this production.' })
+      const entry = touched.get(row.id as string)!
+      entry.before = entry.after = { ...recordFromRow(kind, row), fieldVersions: row.fieldVersions }
+    }
+  }
+  return touched
+}
+
+/** Works one change into the records it touches and gives the record's fields before it. */
+function applyOne(change: Change, touched: Map<string, Touched>, seq: number): Record<string, unknown> | null {
+  const { kind, id } = change
+  const entry = touched.get(id)!
+  const current = entry.after
+  if (change.op === 'create') {
+    if (current) throw new Refused({ code: 'exists', kind, id, says: 'That record is there already.' })
+    const parsed = schemaOf(kind).parse(change.fields) as Record<string, unknown>
+    entry.after = { ...parsed, version: seq, fieldVersions: {} }
+    return null
+  }
+  if (!current) throw new Refused({ code: 'gone', kind, id, says: `Somebody removed ${KINDS[kind].says} in the meantime.` })
+  const before = fieldsOnly(kind, current)
+  const clashOver = (field: string): Refused => new Refused({
+    code: 'clash', kind, id, field, current: current[field], version: current.version,
+    says: `Somebody changed ${fieldsOf(kind)[field]?.label ?? field} in the meantime.`,
+  })
+  if (change.op === 'remove') {
+    const changed = Object.entries(current.fieldVersions).find(([, version]) => version > change.version)
+    if (changed) throw clashOver(changed[0])
+    entry.after = null
+    return before
+  }
+  const fieldVersions = { ...current.fieldVersions }
+  for (const [field, value] of Object.entries(change.fields)) {
+    if ((fieldVersions[field] ?? 0) > change.version && !sameValue(current[field], value)) throw clashOver(field)
+    fieldVersions[field] = seq
+  }
+  const parsed = Object.fromEntries(Object.entries(change.fields).map(([name, value]) => [name, fieldsOf(kind)[name]!.schema.parse(value)]))
+  entry.after = { ...current, ...parsed, version: seq, fieldVersions }
+  return before
+}
+
+const fieldsOnly = (kind: KindName, row: Row) => Object.fromEntries(Object.keys(fieldsOf(kind)).map((name) => [name, row[name]]))
+const sameValue = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
+
+function refuseInvariants(touched: ReadonlyMap<string, Touched>): void {
+  for (const { kind, id, after } of touched.values()) {
+    const refusal = after && refuseTogether(kind, after)
+    if (refusal) throw new Refused({ code: 'invalid', kind, id, ...refusal })
+  }
+}
+
+async function writeRows({ models, productionId, author, transaction }: Writing, touched: ReadonlyMap<string, Touched>): Promise<void> {
+  const inserts = new Map<KindName, object[]>()
+  for (const { kind, id, before, after } of touched.values()) {
+    const ledger = KINDS[kind].ledger ? { loggedAt: new Date(), loggedBy: author.name } : {}
+    if (after && !before) inserts.set(kind, [...(inserts.get(kind) ?? []), { ...after, id, productionId, ...ledger }])
+    else if (after && before && after !== before) await models[kind].update(after, { where: { id }, transaction })
+    else if (!after && before) await models[kind].destroy({ where: { id }, transaction })
+  }
+  for (const [kind, rows] of inserts) await models[kind].bulkCreate(rows as never, { transaction })
+}
+
+export type { Touched, Writing }

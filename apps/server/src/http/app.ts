@@ -1,0 +1,56 @@
+import { existsSync } from 'node:fs'
+import path from 'node:path'
+import express, { type Express } from 'express'
+import helmet from 'helmet'
+import type { Sequelize } from 'sequelize'
+import { type Accounts } from '../accounts/accounts.ts'
+import type { Volumes } from '../devices/volumes.ts'
+import type { Sheets } from '../documents/sheets.ts'
+import type { Door } from '../edits/door.ts'
+import type { Announcements } from '../live/announcements.ts'
+import type { Offload } from '../media/offload.ts'
+import type { Models } from '../records/models.ts'
+import { accountRoutes } from './accountRoutes.ts'
+import { documentRoutes } from './documentRoutes.ts'
+import { answerErrors, knowAccount, refuseForeignWrites, sendRefusal } from './guards.ts'
+import { mediaRoutes } from './mediaRoutes.ts'
+import { productionRoutes } from './productionRoutes.ts'
+
+export interface Services {
+  readonly database: Sequelize; readonly models: Models; readonly door: Door; readonly accounts: Accounts
+  readonly announcements: Announcements; readonly volumes: Volumes; readonly offload: Offload; readonly sheets: Sheets
+  readonly now: () => Date; readonly signInsPerMinute: number
+}
+
+/** The whole HTTP face: the API under /api, the built web app for everything else. */
+export function makeApp(services: Services, webFolder: string | null): Express {
+  const app = express()
+  app.disable('x-powered-by')
+  app.use(helmet({
+    contentSecurityPolicy: { directives: {
+      defaultSrc: ["'self'"], scriptSrc: ["'self'", "'wasm-unsafe-eval'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:', 'blob:'],
+      connectSrc: ["'self'"], fontSrc: ["'self'"], workerSrc: ["'self'", 'blob:'], objectSrc: ["'none'"], frameAncestors: ["'none'"], upgradeInsecureRequests: null,
+    } },
+    strictTransportSecurity: false,
+  }))
+  app.use('/api', express.json({ limit: '8mb' }), refuseForeignWrites, knowAccount(services.accounts))
+  app.get('/api/health', (_req, res) => { res.json({ ok: true }) })
+  app.get('/api/clock', (_req, res) => { res.json({ nowMs: services.now().getTime() }) })
+  app.get('/api/sheets/:token', async (req, res) => {
+    const read = await services.sheets.read(req.params.token)
+    if (!read) { sendRefusal(res, { code: 'not-found', says: 'This link is no longer known.' }); return }
+    res.json(read)
+  })
+  app.use('/api', accountRoutes(services))
+  app.use('/api/productions/:productionId', productionRoutes(services))
+  app.use('/api/productions/:productionId/media', mediaRoutes(services))
+  app.use('/api/productions/:productionId/days/:dayId', documentRoutes(services))
+  app.use('/api', (_req, res) => { sendRefusal(res, { code: 'not-found', says: 'There is nothing at this address.' }) })
+  if (webFolder && existsSync(webFolder)) {
+    app.use('/assets', express.static(path.join(webFolder, 'assets'), { immutable: true, maxAge: '1y' }))
+    app.use(express.static(webFolder))
+    app.use((_req, res) => { res.sendFile(path.join(webFolder, 'index.html')) })
+  }
+  app.use(answerErrors)
+  return app
+}

@@ -1,0 +1,52 @@
+import { EditBody, IssueSheetBody, RemindBody, type Snapshot } from '@kavrell/contract'
+import { Router } from 'express'
+import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Accounts } from '../accounts/accounts.ts'
+import type { Sheets } from '../documents/sheets.ts'
+import type { Door } from '../edits/door.ts'
+import type { Announcements } from '../live/announcements.ts'
+import { openStream } from '../live/stream.ts'
+import { recentJobs } from '../media/jobs.ts'
+import type { Models } from '../records/models.ts'
+import { readRecords } from '../records/readRecords.ts'
+import { accountOf, membersOnly, roleIn, sendRefusal } from './guards.ts'
+
+interface Deps { readonly database: Sequelize; readonly models: Models; readonly door: Door; readonly accounts: Accounts; readonly announcements: Announcements; readonly sheets: Sheets }
+
+/** The door, the snapshot, the stream, and the sending of call sheets. */
+export function productionRoutes({ database, models, door, accounts, announcements, sheets }: Deps): Router {
+  const router = Router({ mergeParams: true })
+  const idOf = (req: { params: unknown }) => (req.params as { productionId: string }).productionId
+  router.use(membersOnly(accounts))
+  router.post('/edits', async (req, res) => {
+    const outcome = await door.acceptEdit({ name: accountOf(res).name, role: roleIn(res) }, idOf(req), EditBody.parse(req.body))
+    if (!outcome.ok) { sendRefusal(res, outcome.error); return }
+    res.status(outcome.value.repeated ? 200 : 201).json(outcome.value)
+  })
+  router.get('/snapshot', async (req, res) => {
+    const productionId = idOf(req)
+    const snapshot = await database.transaction({ isolationLevel: 'REPEATABLE READ' as never }, async (transaction): Promise<Snapshot> => {
+      const [counter] = await database.query<{ seq: number }>('SELECT seq FROM "editCounter" WHERE "productionId" = :productionId', { replacements: { productionId }, type: QueryTypes.SELECT, transaction })
+      return { productionId, seq: counter?.seq ?? 0, role: roleIn(res), records: await readRecords(models, productionId, transaction), jobs: [] }
+    })
+    res.json({ ...snapshot, jobs: await recentJobs(database, productionId) } satisfies Snapshot)
+  })
+  router.get('/stream', (req, res) => {
+    const after = Number(req.headers['last-event-id'] ?? req.query.after ?? 0)
+    openStream({ database, announcements }, idOf(req), Number.isSafeInteger(after) && after >= 0 ? after : 0, req, res)
+  })
+  router.post('/sheets', membersOnly(accounts, 'plan'), async (req, res) => {
+    const { dayId, personIds } = IssueSheetBody.parse(req.body)
+    const outcome = await sheets.issue(accountOf(res).name, idOf(req), dayId, personIds)
+    if (!outcome.ok) { sendRefusal(res, outcome.error); return }
+    res.status(201).json(outcome.value)
+  })
+  router.post('/reminders', membersOnly(accounts, 'plan'), async (req, res) => {
+    const { sentSheetId, personId } = RemindBody.parse(req.body)
+    const outcome = await sheets.remind(accountOf(res).name, idOf(req), sentSheetId, personId)
+    if (!outcome.ok) { sendRefusal(res, outcome.error); return }
+    res.status(201).json({})
+  })
+  return router
+}
+

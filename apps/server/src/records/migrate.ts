@@ -1,0 +1,19 @@
+import type { Sequelize } from 'sequelize'
+import { SequelizeStorage, Umzug } from 'umzug'
+import { recordTables } from './migrations/0001-records.ts'
+import { doorAndAccounts } from './migrations/0002-door-and-accounts.ts'
+
+const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
+  ['0001-records', recordTables],
+  ['0002-door-and-accounts', doorAndAccounts],
+]
+
+/** Brings the database to the newest shape, each migration in a transaction of its own. */
+export async function migrate(database: Sequelize): Promise<void> {
+  const umzug = new Umzug({
+    migrations: MIGRATIONS.map(([name, sql]) => ({ name, up: () => database.transaction(async (transaction) => { await database.query(sql, { transaction }) }) })),
+    storage: new SequelizeStorage({ sequelize: database }),
+    logger: undefined,
+  })
+  await umzug.up()
+}

@@ -1,0 +1,5 @@
+export { type SourceFile, type SourceListing, listFiles } from './listFiles.ts'
+export { copyTree, type CopyOutcome, type CopyProgress, type CopyTarget, type TargetOutcome } from './copyTree.ts'
+export { verifyFolder, type VerifyOutcome, HASH_LIST_NAMES } from './verifyFolder.ts'
+export { hashFile } from './hashFile.ts'
+export { sayFault } from './faults.ts'

@@ -1,0 +1,17 @@
+/** "06:55" for minutes after midnight; the small hours after midnight read "00:30 +1". */
+export function clock(minutes: number): string {
+  const whole = Math.round(minutes)
+  const day = Math.floor(whole / 1440)
+  const rest = ((whole % 1440) + 1440) % 1440
+  const text = `${String(Math.floor(rest / 60)).padStart(2, '0')}:${String(rest % 60).padStart(2, '0')}`
+  return day === 0 ? text : `${text} ${day > 0 ? '+' : '−'}${Math.abs(day)}`
+}
+
+/** Minutes after midnight from "6:55", "06:55", "0655" or "00:30 +1"; null for anything that is no time of day. */
+export function parseClock(text: string): number | null {
+  const match = /^\s*(\d{1,2})[:.]?(\d{2})\s*(\+1)?\s*$/.exec(text)
+  if (!match) return null
+  const hours = Number(match[1]), minutes = Number(match[2])
+  if (hours > 23 || minutes > 59) return null
+  return hours * 60 + minutes + (match[3] ? 1440 : 0)
+}

@@ -1,0 +1,2 @@
+export type * from './records.ts'
+export { byId, spotOfShot, shotsOfItem, slateOf, type DayView, dayView, captureRate } from './dayView.ts'

@@ -1,0 +1,39 @@
+import { circuitLoad } from '../power/index.ts'
+import type { Production } from '../production/index.ts'
+import type { Finding, Fix } from './finding.ts'
+import { lampsOfSetup } from './readSetup.ts'
+
+/** Does each setup keep each circuit under the house rule's share of its rating? */
+export function checkCircuits(production: Production): Finding[] {
+  const { mainsVolts, circuitHeadroomPct } = production.production
+  return Object.values(production.setup).flatMap((setup) => {
+    const lamps = lampsOfSetup(production, setup.id)
+    const used = new Set(lamps.flatMap((lamp) => lamp.circuitId ?? []))
+    return [...used].flatMap((circuitId) => {
+      const circuit = production.circuit[circuitId]
+      if (!circuit) return []
+      const own = lamps.filter((lamp) => lamp.circuitId === circuitId)
+      const load = circuitLoad(circuit, own, mainsVolts, circuitHeadroomPct)
+      if (load.headroomA >= 0) return []
+      const trips = load.totalA > circuit.ratingA
+      const fixes: Fix[] = []
+      for (const other of Object.values(production.circuit)) {
+        if (other.id === circuitId || other.placeId !== circuit.placeId) continue
+        const there = lamps.filter((lamp) => lamp.circuitId === other.id)
+        const movable = own.find((lamp) =>
+          circuitLoad(other, [...there, lamp], mainsVolts, circuitHeadroomPct).headroomA >= 0
+          && circuitLoad(circuit, own.filter((l) => l !== lamp), mainsVolts, circuitHeadroomPct).headroomA >= 0)
+        if (movable) fixes.push({ says: `Plug the ${movable.role} into ${other.name}`, changes: [{ op: 'update', kind: 'lamp', id: movable.id, fields: { circuitId: other.id } }] })
+      }
+      return [{
+        check: 'power.circuit-over-headroom', severity: trips ? 'stop' : 'watch', stage: 'light', rule: 'circuitHeadroomPct', about: { kind: 'setup', id: setup.id },
+        says: `Setup ${setup.letter} puts ${load.totalA.toFixed(1)} A on ${circuit.name}, ${trips ? `more than its ${circuit.ratingA} A` : `over the ${load.allowedA.toFixed(1)} A the house rule allows`}${circuit.otherLoadW > 0 ? ` (${circuit.otherLoadNote || 'other load'} takes ${load.otherA.toFixed(1)} A)` : ''}. A qualified person decides.`,
+        evidence: [
+          { label: 'lamps', value: load.lampA, unit: 'A', from: `setup ${setup.letter} at ${mainsVolts} V` },
+          { label: 'other', value: load.otherA, unit: 'A', from: circuit.otherLoadNote || circuit.name },
+          { label: 'allowed', value: load.allowedA, unit: 'A', from: `${circuitHeadroomPct} % of ${circuit.ratingA} A` }],
+        fixes,
+      } satisfies Finding]
+    })
+  })
+}

@@ -1,0 +1,31 @@
+import { byId, dayView, type DayView, type Production } from '../production/index.ts'
+import { dayTimeline, missedWindows, type MissedWindow, orderFingerprint, type PersonCall, personCalls, shotWindow, type Timeline } from '../order/index.ts'
+import { sunDay, type SunDay } from '../sun/index.ts'
+
+/** Everything that follows from one day's order. */
+export interface DayPlan extends DayView {
+  readonly sun: SunDay
+  readonly timeline: Timeline
+  readonly calls: readonly PersonCall[]
+  readonly missed: readonly MissedWindow[]
+  readonly fingerprint: string
+}
+
+/** Clock times, calls and missed windows of a day; undefined if there is no such day or it has no place. */
+export function planDay(production: Production, dayId: string): DayPlan | undefined {
+  const view = dayView(production, dayId)
+  if (!view) return undefined
+  const { day, place } = view
+  const sun = sunDay(day.date, place.latitudeDeg, place.longitudeDeg, place.timeZone)
+  const timeline = dayTimeline(production, view, (shot) => shotWindow(shot, sun, day, place.timeZone)?.fromMin ?? null)
+  const calls = personCalls(production, dayId, timeline)
+  const rows = timeline.rows.filter((row) => row.kind === 'shots')
+  return {
+    ...view, sun, timeline, calls,
+    missed: missedWindows(production, day, sun, place, rows),
+    fingerprint: orderFingerprint(timeline, calls),
+  }
+}
+
+export const daysInOrder = (production: Production) =>
+  Object.values(production.day).filter((day) => byId(production.place, day.placeId)).sort((a, b) => (a.date < b.date ? -1 : 1))

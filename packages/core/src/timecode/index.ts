@@ -1,0 +1,5 @@
+export { type FrameRate, FRAME_RATES, frameRate, nominalFrames, rateName, sameRate, framesPerSecond } from './frameRate.ts'
+export {
+  type TimecodeRefusal, parseTimecode, formatTimecode, framesPerDay, addFrames, differenceFrames,
+  framesAtSeconds, secondsOfFrames, frameOfDayClock,
+} from './timecode.ts'
