@@ -1,0 +1,30 @@
+import '@fontsource-variable/archivo/standard.css'
+import '@fontsource-variable/red-hat-mono/wght.css'
+import { ChakraProvider } from '@chakra-ui/react'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { BrowserRouter, Route, Routes } from 'react-router'
+import { Crash } from './shell/Crash.tsx'
+import { Entrance } from './shell/Entrance.tsx'
+import { ProductionRoom } from './shell/ProductionRoom.tsx'
+import { SheetReader } from './shell/SheetReader.tsx'
+import { useDesk } from './store/desk.ts'
+import { system } from './ui/theme.ts'
+
+document.documentElement.className = useDesk.getState().light
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <ChakraProvider value={system}>
+      <Crash>
+        <BrowserRouter>
+          <Routes>
+            <Route path="/sheet/:token" element={<SheetReader />} />
+            <Route path="/p/:productionId/:stage?" element={<ProductionRoom />} />
+            <Route path="*" element={<Entrance />} />
+          </Routes>
+        </BrowserRouter>
+      </Crash>
+    </ChakraProvider>
+  </StrictMode>,
+)

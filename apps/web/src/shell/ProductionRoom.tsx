@@ -1,0 +1,52 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { Suspense, useEffect, useState } from 'react'
+import { Link, Navigate, useParams } from 'react-router'
+import { measureClock } from '../store/clock.ts'
+import { follow } from '../store/live.ts'
+import { redo, undo, useProductionStore } from '../store/production.ts'
+import { useHasProduction } from '../store/selectors.ts'
+import { Answer } from '../ui/parts.tsx'
+import { NoticeBar } from './NoticeBar.tsx'
+import { Rail } from './Rail.tsx'
+import { SnagDrawer } from './SnagDrawer.tsx'
+import { STAGES } from './stages.ts'
+import { TopLine } from './TopLine.tsx'
+
+/** The frame round every stage of one production: rail, top line, ribbon, snags. */
+export function ProductionRoom() {
+  const { productionId = '', stage } = useParams()
+  const [refused, setRefused] = useState<string | null>(null)
+  useEffect(() => follow(productionId, setRefused), [productionId])
+  useEffect(() => { measureClock().catch(() => undefined) }, [])
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z' || isTyping(e.target)) return
+      e.preventDefault()
+      if (e.shiftKey) redo()
+      else undo()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [])
+  const loaded = useHasProduction()
+  const openId = useProductionStore((s) => s.productionId)
+  if (refused) return <Box p="48px"><Answer>{refused}</Answer><Box mt="12px" color="action" fontWeight={600}><Link to="/">To the entrance</Link></Box></Box>
+  if (!loaded || openId !== productionId) return <Box p="48px" color="soft">Opening …</Box>
+  const current = STAGES.find((s) => s.path === stage)
+  if (!current) return <Navigate to={`/p/${productionId}/brief`} replace />
+  return (
+    <Flex h="100%" direction={{ base: 'column-reverse', md: 'row' }}>
+      <Rail current={current.path} />
+      <Flex flex="1" minW={0} minH={0} direction="column">
+        <TopLine />
+        <Box as="main" flex="1" minH={0} overflow="auto" px={{ base: '14px', md: '18px' }} pt={{ base: '12px', md: '16px' }} pb="28px">
+          <Suspense fallback={<Box color="soft">Opening …</Box>}><current.Screen key={current.path} /></Suspense>
+        </Box>
+      </Flex>
+      <SnagDrawer />
+      <NoticeBar />
+    </Flex>
+  )
+}
+
+const isTyping = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))

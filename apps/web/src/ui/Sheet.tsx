@@ -1,0 +1,168 @@
+import { Box, Text } from '@chakra-ui/react'
+import { type AnyRecord, fieldsOf, type KindName } from '@kavrell/contract'
+import type { PlainChange } from '@kavrell/core/snags'
+import { type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react'
+import { commit } from '../store/production.ts'
+import { useRights } from '../store/selectors.ts'
+import { useNames } from './useNames.ts'
+import { nameOf, type Read, readValue, showValue } from './values.ts'
+
+export interface SheetColumn<R> {
+  readonly field: string
+  readonly head: string
+  /** CSS width of the column. */
+  readonly width: string
+  readonly align?: 'right'
+  readonly mono?: boolean
+  /** How the value looks when it is not just the value. */
+  readonly show?: (record: R) => ReactNode
+  /** What it is typed as and read from, where that is not one field. */
+  readonly text?: (record: R) => string
+  readonly read?: (typed: string) => { ok: true; fields: Record<string, unknown> } | { ok: false; says: string }
+  /** Only to look at. */
+  readonly fixed?: boolean
+}
+
+interface Props<R> {
+  readonly kind: KindName
+  readonly name: string
+  readonly rows: readonly R[]
+  readonly columns: readonly SheetColumn<R>[]
+  readonly selectedId?: string | null
+  readonly onSelect?: (id: string) => void
+  readonly onAdd?: () => void
+  readonly rowHeight?: number
+}
+
+interface Cell { readonly row: number; readonly column: number }
+
+/**
+ * Records as a sheet: arrows move, typing or Enter edits, Enter and Tab keep, Escape drops, Delete on an
+ * optional value empties it. Ctrl+Backspace removes the row.
+ */
+export function Sheet<R extends AnyRecord>({ kind, name, rows, columns, selectedId, onSelect, onAdd, rowHeight = 34 }: Props<R>) {
+  const [cell, setCell] = useState<Cell | null>(null)
+  const [editing, setEditing] = useState<string | null>(null)
+  const [says, setSays] = useState<string | null>(null)
+  const grid = useRef<HTMLDivElement>(null)
+  const rights = useRights()
+  const active = cell && rows[cell.row] ? cell : null
+  const column = active ? columns[active.column] : undefined
+  const field = column && fieldsOf(kind)[column.field]
+  const names = useNames(field)
+
+  useEffect(() => {
+    if (editing !== null || !active || !grid.current?.contains(document.activeElement)) return
+    grid.current.querySelector<HTMLElement>(`[data-cell="${active.row}:${active.column}"]`)?.focus()
+  }, [active, editing])
+
+  const go = (row: number, at: number) => {
+    const next = { row: Math.min(rows.length - 1, Math.max(0, row)), column: Math.min(columns.length - 1, Math.max(0, at)) }
+    setCell(next)
+    setSays(null)
+    const record = rows[next.row]
+    if (record) onSelect?.(record.id)
+  }
+  const textOf = (record: R, c: SheetColumn<R>) => c.text?.(record) ?? showValue(fieldsOf(kind)[c.field]!, record[c.field], names)
+  const begin = (text: string | null) => {
+    if (!active || !column || column.fixed || !rights.plan) return
+    setEditing(text ?? textOf(rows[active.row]!, column))
+  }
+  const keep = (text: string, move: (c: Cell) => Cell) => {
+    if (!active || !column) return
+    const record = rows[active.row]!
+    const read: Read | { ok: true; fields: Record<string, unknown> } = column.read ? column.read(text) : readValue(kind, column.field, text, names)
+    if (!read.ok) { setSays(read.says); return }
+    const fields = 'fields' in read ? read.fields : { [column.field]: read.value }
+    const changed = Object.entries(fields).some(([key, value]) => JSON.stringify(record[key]) !== JSON.stringify(value))
+    const refused = changed ? commit(`Change ${column.head} of ${nameOf(kind, record)}`, [{ op: 'update', kind, id: record.id, fields }]) : null
+    if (refused) { setSays(refused); return }
+    setEditing(null)
+    const to = move(active)
+    go(to.row, to.column)
+    requestAnimationFrame(() => grid.current?.querySelector<HTMLElement>(`[data-cell="${Math.min(rows.length - 1, to.row)}:${Math.min(columns.length - 1, Math.max(0, to.column))}"]`)?.focus())
+  }
+  const onCellKey = (e: KeyboardEvent) => {
+    if (!active || editing !== null) return
+    const record = rows[active.row]!
+    const moves: Record<string, [number, number]> = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }
+    const step = moves[e.key]
+    if (step) { e.preventDefault(); go(active.row + step[0], active.column + step[1]) }
+    else if (e.key === 'Enter' || e.key === 'F2') { e.preventDefault(); if (column && fieldsOf(kind)[column.field]?.input === 'flag' && rights.plan) toggle(record, column); else begin(null) }
+    else if (e.key === ' ' && column && fieldsOf(kind)[column.field]?.input === 'flag' && rights.plan) { e.preventDefault(); toggle(record, column) }
+    else if (e.key === 'Backspace' && (e.ctrlKey || e.metaKey) && rights.plan) { e.preventDefault(); const refused = commit(`Remove ${nameOf(kind, record)}`, [{ op: 'remove', kind, id: record.id }] satisfies PlainChange[]); setSays(refused) }
+    else if (e.key === 'Delete' && field?.column.nullable && rights.plan) { e.preventDefault(); commit(`Empty ${column!.head} of ${nameOf(kind, record)}`, [{ op: 'update', kind, id: record.id, fields: { [column!.field]: null } }]) }
+    else if (e.key.length === 1 && !e.ctrlKey && !e.metaKey && !e.altKey) { e.preventDefault(); begin(e.key) }
+  }
+  const toggle = (record: R, c: SheetColumn<R>) => { setSays(commit(`Change ${c.head} of ${nameOf(kind, record)}`, [{ op: 'update', kind, id: record.id, fields: { [c.field]: record[c.field] !== true } }])) }
+  const template = columns.map((c) => c.width).join(' ')
+
+  return (
+    <Box>
+      <Box ref={grid} role="grid" aria-label={name} aria-rowcount={rows.length + 1} onKeyDown={onCellKey} fontSize="13.5px" css={{ fontStretch: '94%' }} overflowX="auto">
+        <Box role="row" display="grid" gridTemplateColumns={template} columnGap="8px" borderBottom="1px solid" borderColor="line" color="faint" fontSize="12px" pb="3px" minW="max-content">
+          {columns.map((c) => <Box role="columnheader" key={c.field + c.head} textAlign={c.align}>{c.head}</Box>)}
+        </Box>
+        {rows.map((record, row) => (
+          <Box role="row" key={record.id} data-row={record.id} aria-selected={record.id === selectedId} display="grid" gridTemplateColumns={template} columnGap="8px" alignItems="center" minH={`${rowHeight}px`} minW="max-content" borderBottom="1px solid" borderColor="line"
+            bg={record.id === selectedId ? 'leaf' : undefined} boxShadow={record.id === selectedId ? 'inset 3px 0 0 var(--chakra-colors-action)' : undefined}>
+            {columns.map((c, at) => {
+              const here = active?.row === row && active.column === at
+              const isEditing = here && editing !== null
+              return (
+                <Box role="gridcell" key={c.field + c.head} data-cell={`${row}:${at}`} data-field={c.field} tabIndex={here || (!active && row === 0 && at === 0) ? 0 : -1}
+                  onClick={() => { if (!isEditing) go(row, at) }} onDoubleClick={() => begin(null)} onFocus={() => { if (!here) go(row, at) }}
+                  minH="26px" display="flex" alignItems="center" justifyContent={c.align === 'right' ? 'flex-end' : undefined} fontFamily={c.mono ? 'mono' : undefined} minW={0} px="2px" cursor="default"
+                  outline={here ? '2px solid' : undefined} outlineColor="action" outlineOffset="-1px">
+                  {isEditing
+                    ? <CellEditor initial={editing} field={fieldsOf(kind)[c.field]} names={names} label={c.head} onKeep={keep} onDrop={() => { setEditing(null); setSays(null); requestAnimationFrame(() => grid.current?.querySelector<HTMLElement>(`[data-cell="${row}:${at}"]`)?.focus()) }} />
+                    : c.show ? c.show(record) : <CellText kind={kind} field={c.field} record={record} />}
+                </Box>
+              )
+            })}
+          </Box>
+        ))}
+      </Box>
+      {says && <Text role="alert" color="stop" fontSize="13px" mt="6px">{says}</Text>}
+      {onAdd && rights.plan && <Box mt="8px"><Text asChild color="action" fontWeight={600} cursor="pointer" fontSize="13.5px"><button type="button" onClick={onAdd}>Add {name.toLowerCase().replace(/s$/, '')}</button></Text></Box>}
+    </Box>
+  )
+}
+
+function CellText({ kind, field, record }: { kind: KindName; field: string; record: AnyRecord }) {
+  const definition = fieldsOf(kind)[field]!
+  const names = useNames(definition)
+  return <Box truncate>{showValue(definition, record[field], names)}</Box>
+}
+
+interface EditorProps {
+  readonly initial: string
+  readonly field: ReturnType<typeof fieldsOf>[string] | undefined
+  readonly names: ReadonlyMap<string, string>
+  readonly label: string
+  readonly onKeep: (text: string, move: (c: Cell) => Cell) => void
+  readonly onDrop: () => void
+}
+
+function CellEditor({ initial, field, names, label, onKeep, onDrop }: EditorProps) {
+  const [text, setText] = useState(initial)
+  const done = useRef(false)
+  const keep = (move: (c: Cell) => Cell) => { done.current = true; onKeep(text, move); done.current = false }
+  const options = field?.input === 'choice' ? field.options! : field?.input === 'ref' || field?.input === 'refs' ? [...names.values()] : []
+  const listId = `options-${label.replace(/\W/g, '')}`
+  return (
+    <>
+      <input autoFocus aria-label={label} value={text} list={options.length > 0 ? listId : undefined} onChange={(e) => setText(e.target.value)}
+        style={{ width: '100%', background: 'var(--chakra-colors-leaf)', border: 'none', outline: 'none', padding: '1px 2px', minWidth: 0 }}
+        onFocus={(e) => { const end = e.target.value.length; e.target.setSelectionRange(initial.length === 1 ? end : 0, end) }}
+        onBlur={() => { if (!done.current) onKeep(text, (c) => c) }}
+        onKeyDown={(e) => {
+          e.stopPropagation()
+          if (e.key === 'Enter') { e.preventDefault(); keep((c) => ({ ...c, row: c.row + (e.shiftKey ? -1 : 1) })) }
+          if (e.key === 'Tab') { e.preventDefault(); keep((c) => ({ ...c, column: c.column + (e.shiftKey ? -1 : 1) })) }
+          if (e.key === 'Escape') { done.current = true; onDrop() }
+        }} />
+      {options.length > 0 && <datalist id={listId}>{options.map((option) => <option key={option} value={option} />)}</datalist>}
+    </>
+  )
+}

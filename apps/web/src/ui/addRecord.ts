@@ -1,0 +1,24 @@
+import { blank, type KindName, type RecordFields } from '@kavrell/contract'
+import { v7 as uuidv7 } from 'uuid'
+import { commit, say } from '../store/production.ts'
+
+/** Adds one record with what is given over what its fields start with; tells if it is refused. Gives its id. */
+export function addRecord<K extends KindName>(kind: K, label: string, given: Partial<RecordFields<K>> = {}): string | null {
+  const id = uuidv7()
+  const refused = commit(label, [{ op: 'create', kind, id, fields: blank(kind, given) }])
+  if (refused) { say(refused, 'stop'); return null }
+  return id
+}
+
+/** Removes one record and offers the undo. */
+export function removeRecord(kind: KindName, id: string, name: string): void {
+  const refused = commit(`Remove ${name}`, [{ op: 'remove', kind, id }])
+  if (refused) say(refused, 'stop')
+  else say(`Removed ${name}.`, 'info', true)
+}
+
+/** The next free letter: A, B, … Z, AA. */
+export function nextLetter(used: readonly string[]): string {
+  const letters = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ']
+  return [...letters, ...letters.map((l) => `A${l}`)].find((letter) => !used.includes(letter)) ?? 'ZZ'
+}
