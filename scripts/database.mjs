@@ -86,8 +86,8 @@ export async function startPostgres(folder, { throwAway = false } = {}) {
     fs.writeFileSync(`${home}/port`, String(port))
     return port
   }
-  try { fs.mkdirSync(home, { recursive: true }); fs.accessSync(home, fs.constants.W_OK) } catch {
-    throw new Error(`${home} cannot be written by this user. If it was made by root, start as root or remove it.`)
+  try { fs.mkdirSync(home, { recursive: true }); fs.accessSync(home, fs.constants.W_OK) } catch (cause) {
+    throw new Error(`${home} cannot be written by this user. If it was made by root, start as root or remove it.`, { cause })
   }
   const port = await withLock(`${home}/lock`, start)
   const url = (database) => `postgres://app:${text(`${home}/password`)}@127.0.0.1:${port}/${database}`

@@ -11,7 +11,7 @@ pdfmake.setFonts({ Archivo: face('latin'), ArchivoExtended: face('latin-ext') })
 pdfmake.setUrlAccessPolicy(() => false)
 
 /** Letters the basic Latin subset of the font has; all others are set from the extended one. */
-const BASIC = /[\u0000-\u00ff\u0131\u0152\u0153\u02c6\u02da\u02dc\u2000-\u206f\u20ac\u2122\u2212]+/g
+const BASIC = /[\u0020-\u00ff\u0131\u0152\u0153\u02c6\u02da\u02dc\u2000-\u206f\u20ac\u2122\u2212]+/g
 
 /** A text as runs of the font subset that has its letters. */
 export function say(text: string, style: object = {}): Content {
