@@ -110,7 +110,7 @@ async function withLock(file, work) {
   for (let tries = 0; ; tries++) {
     try { fs.writeFileSync(file, String(process.pid), { flag: 'wx' }); break } catch (error) {
       if (error.code !== 'EEXIST') throw error
-      if (tries > 600) throw new Error(`Another start holds ${file}.`)
+      if (tries > 600) throw new Error(`Another start holds ${file}.`, { cause: error })
       const holder = Number(text(file))
       if (holder ? !fs.existsSync(`/proc/${holder}`) : tries > 20) remove(file)
       else await new Promise((resolve) => setTimeout(resolve, 100))

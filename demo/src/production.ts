@@ -9,7 +9,7 @@ import { addTakes } from './takes.ts'
 export { DEMO_PEOPLE }
 
 /** What the demo's timecode box shows when the demo is loaded: the first morning, just before the bend. */
-export const DEMO_CLOCK = '2026-05-14T10:08:00+01:00'
+export const DEMO_CLOCK = '2026-05-14T09:27:00+01:00'
 
 export interface DemoBuild {
   readonly productionId: string

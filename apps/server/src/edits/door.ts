@@ -1,19 +1,14 @@
-import { type Change, type EditBody, type EditAccepted, fieldsOf, type KindName, KINDS, type LoggedEdit, type Refusal, RIGHTS, type Role, refuseTogether, refuseValue, schemaOf } from '@kavrell/contract'
+import { type Change, type EditBody, type EditAccepted, fieldsOf, type KindName, KINDS, type LoggedEdit, type Refusal, RIGHTS, refuseTogether, refuseValue, schemaOf } from '@kavrell/contract'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
-import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import { QueryTypes, type Sequelize } from 'sequelize'
 import { type Models, recordFromRow } from '../records/models.ts'
 import { findMissingReference, findReferrer } from './references.ts'
 import { refuseUnsafeWipe } from './wipeGuard.ts'
+import type { Author, Row, Touched, Writing } from './writing.ts'
 
-/** Who writes: a member with a role, or the server itself on a member's behalf. */
-export interface Author { readonly name: string; readonly role: Role | 'server' }
 
 /** Ledgers that only the server writes, since their entries are proof of what it did. */
 const SERVER_ONLY: ReadonlySet<KindName> = new Set<KindName>(['copyRun', 'copyCheck', 'sentSheet', 'delivery'])
-
-/** A record on its way through one edit: as it was, as it becomes. */
-interface Touched { kind: KindName; id: string; before: Row | null; after: Row | null }
-type Row = { version: number; fieldVersions: Record<string, number> } & Record<string, unknown>
 
 export interface Door { acceptEdit: (author: Author, productionId: string, body: EditBody) => Promise<Outcome<EditAccepted, Refusal>> }
 
@@ -75,8 +70,6 @@ function refuseShape(changes: readonly Change[]): Refusal | null {
   }
   return null
 }
-
-interface Writing { database: Sequelize; models: Models; author: Author; productionId: string; body: EditBody; transaction: Transaction }
 
 async function write(writing: Writing): Promise<Outcome<EditAccepted, Refusal>> {
   const { database, author, productionId, body, transaction } = writing
@@ -182,5 +175,3 @@ async function writeRows({ models, productionId, author, transaction }: Writing,
   }
   for (const [kind, rows] of inserts) await models[kind].bulkCreate(rows as never, { transaction })
 }
-
-export type { Touched, Writing }

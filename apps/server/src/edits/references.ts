@@ -1,6 +1,6 @@
 import { fieldsOf, type KindName, KIND_NAMES, KINDS, type Refusal } from '@kavrell/contract'
 import { QueryTypes } from 'sequelize'
-import type { Touched, Writing } from './door.ts'
+import type { Touched, Writing } from './writing.ts'
 
 /** Names the first record that is referred to and is not in this production, or is being removed while others list it. */
 export async function findMissingReference(writing: Writing, touched: ReadonlyMap<string, Touched>): Promise<Refusal | null> {

@@ -2,7 +2,7 @@ import { productionOf, type Refusal } from '@kavrell/contract'
 import { mayWipe } from '@kavrell/core/media'
 import { cardHistory, wipeRule } from '@kavrell/core/snags'
 import { readRecords } from '../records/readRecords.ts'
-import type { Writing } from './door.ts'
+import type { Writing } from './writing.ts'
 
 /**
  * A card is only written down as wiped while the house rule is met, judged from the ledgers as they are in

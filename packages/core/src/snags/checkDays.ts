@@ -1,6 +1,6 @@
 import { clock } from '../formats/index.ts'
-import { byId, type Production } from '../production/index.ts'
-import type { Finding } from './finding.ts'
+import { byId, type OrderItem, type Production, type Shot } from '../production/index.ts'
+import type { Finding, Fix } from './finding.ts'
 import { daysInOrder, type DayPlan, planDay } from './planDay.ts'
 
 const hours = (minutes: number) => `${Math.floor(minutes / 60)} h ${String(Math.round(minutes % 60)).padStart(2, '0')}`
@@ -8,18 +8,14 @@ const hours = (minutes: number) => `${Math.floor(minutes / 60)} h ${String(Math.
 /** What the order of each day does to its windows, its length and its people. */
 export function checkDays(production: Production): Finding[] {
   const plans = daysInOrder(production).flatMap((day) => planDay(production, day.id) ?? [])
-  return [...plans.flatMap((plan) => [...checkWindows(plan), ...checkFixedTimes(production, plan), ...checkLength(production, plan), ...checkMeals(production, plan)]), ...checkTwoPlaces(production, plans)]
+  return [...plans.flatMap((plan) => [...checkWindows(production, plan), ...checkFixedTimes(production, plan), ...checkLength(production, plan), ...checkMeals(production, plan)]), ...checkTwoPlaces(production, plans)]
 }
 
-function checkWindows(plan: DayPlan): Finding[] {
+function checkWindows(production: Production, plan: DayPlan): Finding[] {
   return plan.missed.map(({ shot, kind, window, startMin, endMin, outsideMin }) => {
     const from = window.fromMin === null ? 'any time' : clock(window.fromMin), to = window.toMin === null ? 'any time' : clock(window.toMin)
     const item = plan.items.find((i) => i.shotIds.includes(shot.id))!
-    const earlier = plan.items.filter((i) => i.rank < item.rank)
-    // Late for its light: the start of the day is the one place that cannot be later.
-    const fixes = kind === 'light' && window.toMin !== null && endMin > window.toMin && earlier.length > 0
-      ? [{ says: `Shoot ${shot.code} first`, changes: [{ op: 'update', kind: 'orderItem', id: item.id, fields: { rank: plan.items[0]!.rank - 1 } } as const] }]
-      : []
+    const fixes = endMin > (window.toMin ?? Infinity) ? earlierPlace(production, plan, item, shot) : []
     return {
       check: kind === 'light' ? 'order.outside-light' : 'order.outside-opening-hours', severity: 'stop', stage: 'order', rule: null, about: { kind: 'orderItem', id: item.id },
       says: `${shot.code} runs ${clock(startMin)} to ${clock(endMin)}, ${Math.round(outsideMin)} min outside ${from} to ${to} (${window.because}).`,
@@ -29,6 +25,20 @@ function checkWindows(plan: DayPlan): Finding[] {
       fixes,
     } satisfies Finding
   })
+}
+
+/** The latest place earlier in the order from which the shot would end inside its window, tried one by one. */
+function earlierPlace(production: Production, plan: DayPlan, item: OrderItem, shot: Shot): Fix[] {
+  const at = plan.items.indexOf(item)
+  for (let to = at - 1; to >= 0; to--) {
+    const before = plan.items[to]!
+    const rank = (before.rank + (plan.items[to - 1]?.rank ?? before.rank - 2)) / 2
+    const tried = planDay({ ...production, orderItem: { ...production.orderItem, [item.id]: { ...item, rank } } }, plan.day.id)
+    if (!tried || tried.missed.length >= plan.missed.length || tried.missed.some((m) => m.shot.id === shot.id)) continue
+    const name = before.title || before.shotIds.map((id) => production.shot[id]?.code).join(', ')
+    return [{ says: `Shoot ${shot.code} before ${name}`, changes: [{ op: 'update', kind: 'orderItem', id: item.id, fields: { rank } }] }]
+  }
+  return []
 }
 
 function checkFixedTimes(production: Production, plan: DayPlan): Finding[] {

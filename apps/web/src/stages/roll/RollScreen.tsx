@@ -56,8 +56,8 @@ function Roll({ plan }: { plan: DayPlan }) {
   const toggle = (id: string, planned: boolean) => { const set = new Set(planned ? off : extra); if (!set.delete(id)) set.add(id); if (planned) setOff(set); else setExtra(set) }
   const onCameras = cameras.filter((c) => isOn(c.id, plannedCameras.includes(c.id)))
   const onRecorders = recorders.filter((r) => isOn(r.id, current.recorderIds.includes(r.id)))
-  const cardIn = (match: (card: RecordOf<'card'>) => boolean) => Object.values(production.card).filter(match).sort((a, b) => lastUsed(b.id) - lastUsed(a.id) || (a.label < b.label ? -1 : 1))[0]
-  const lastUsed = (cardId: string) => Math.max(0, ...Object.values(production.take).filter((t) => t.cardIds.includes(cardId)).map((t) => t.version))
+  const cardIn = (match: (card: RecordOf<'card'>) => boolean) => Object.values(production.card).filter(match).sort((a, b) => lastUsed(b.id).localeCompare(lastUsed(a.id)) || (a.label < b.label ? -1 : 1))[0]
+  const lastUsed = (cardId: string) => Object.values(production.take).filter((t) => t.cardIds.includes(cardId)).map((t) => t.startedAt).sort().at(-1) ?? ''
   const cardOf = (id: string, kind: 'camera' | 'recorder') => cardIn((card) => (kind === 'camera' ? card.cameraId : card.recorderId) === id)
   const [note, setNote] = useState<string | null>(null)
 
