@@ -8,7 +8,10 @@ const fontFile = (subset: string, weight: number) => path.join(path.dirname(requ
 const face = (subset: string) => ({ normal: fontFile(subset, 400), bold: fontFile(subset, 700), italics: fontFile(subset, 400), bolditalics: fontFile(subset, 700) })
 
 pdfmake.setFonts({ Archivo: face('latin'), ArchivoExtended: face('latin-ext') })
-pdfmake.setUrlAccessPolicy(() => false)
+// Fonts are the only files a document may read.
+const policies = pdfmake as unknown as { setUrlAccessPolicy: (allow: (url: string) => boolean) => void; setLocalAccessPolicy: (allow: (file: string) => boolean) => void }
+policies.setUrlAccessPolicy(() => false)
+policies.setLocalAccessPolicy((file) => file.includes('@fontsource'))
 
 /** Letters the basic Latin subset of the font has; all others are set from the extended one. */
 const BASIC = /[\u0020-\u00ff\u0131\u0152\u0153\u02c6\u02da\u02dc\u2000-\u206f\u20ac\u2122\u2212]+/g
