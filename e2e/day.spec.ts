@@ -43,7 +43,7 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
   })
   await test.step('Brief', async () => {
     await fill(page, 'production.message', 'Water becomes tea.')
-    await expect(page.locator('[data-answer]')).toHaveText('Water becomes tea.')
+    await expect(page.locator('[data-answer]').first()).toHaveText('Water becomes tea.')
     await fill(page, 'deliverable.aspect', '9')
     await expect(page.getByRole('alert')).toHaveText('Frame shape is width over height, such as 2.39 or 0.5625.')
     await fill(page, 'deliverable.aspect', '2.39')
@@ -69,7 +69,7 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
     await page.getByRole('button', { name: 'Add circuit' }).click()
     await page.getByRole('button', { name: 'Add spot' }).click()
     await type(page, 'Spots', 'name', 'Kitchen')
-    await expect(page.locator('[data-answer]')).toHaveText(/Sun \d\d:\d\d to \d\d:\d\d/)
+    await expect(page.locator('[data-answer]').first()).toHaveText(/Sun \d\d:\d\d to \d\d:\d\d/)
   })
   await test.step('Crew', async () => {
     await go(page, 'Crew')
@@ -123,7 +123,7 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
   })
   await test.step('Kit counts what is missing', async () => {
     await go(page, 'Kit')
-    await expect(page.locator('[data-answer]')).toHaveText(/things to rent, borrow or change/)
+    await expect(page.locator('[data-answer]').first()).toHaveText(/things to rent, borrow or change/)
     await page.getByRole('button', { name: 'List all that is needed' }).click()
     await type(page, 'Items', 'owned', '2')
     await expect(page.getByText('have it').first()).toBeVisible()
@@ -143,12 +143,12 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
     await expect(rows.first()).toContainText('1B')
     await expect(other.getByRole('list', { name: 'Running order' }).locator('[data-item]').first()).toContainText('1B')
     await other.close()
-    await expect(page.locator('[data-answer]')).toHaveText(/Wrap at \d\d:\d\d/)
+    await expect(page.locator('[data-answer]').first()).toHaveText(/Wrap at \d\d:\d\d/)
     await fill(page, 'day.title', 'Tea day')
   })
   await test.step('Crew is down for the day', async () => {
     await go(page, 'Crew')
-    await expect(page.locator('[data-answer]')).toHaveText(/First in: \w+ at 08:00/)
+    await expect(page.locator('[data-answer]').first()).toHaveText(/First in: \w+ at 08:00/)
   })
   await test.step('Call goes out, is read, and its successor shows what changed', async () => {
     await go(page, 'Call')
@@ -160,7 +160,7 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
     await phone.goto(`${server.address}/sheet/${link!.token}`)
     await expect(phone.locator('[data-answer]')).toHaveText('08:00')
     await phone.close()
-    await expect(page.locator('[data-answer]')).toHaveText('1 of 2 have read it')
+    await expect(page.locator('[data-answer]').first()).toHaveText('1 of 2 have read it')
     const text = await pdfText(await download(page, () => page.getByRole('link', { name: 'PDF, A4' }).click()))
     for (const words of ['One Kettle', 'Tea day', 'Steam rises', 'Bo Lark', 'Nearest hospital: Mill Lane, 6 min', 'Local rules', 'Version 1']) expect(text).toContain(words)
     const calendar = String(await download(page, () => page.getByRole('link', { name: 'Bo', exact: true }).click()))
@@ -168,7 +168,7 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
     await go(page, 'Order')
     await fill(page, 'day.callMin', '08:30')
     await go(page, 'Call')
-    await expect(page.locator('[data-answer]')).toHaveText('Version 1 no longer says what the order says')
+    await expect(page.locator('[data-answer]').first()).toHaveText('Version 1 no longer says what the order says')
     await page.getByRole('button', { name: 'Issue 2 to everyone' }).click()
     await expect(page.locator('[data-paper]')).toContainText('Unit call: 08:00 is now 08:30')
   })
@@ -219,7 +219,7 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
   })
   await test.step('Wrap reports the day', async () => {
     await go(page, 'Wrap')
-    await expect(page.locator('[data-answer]')).toHaveText('1 of 2 shots good, 1 missing')
+    await expect(page.locator('[data-answer]').first()).toHaveText('1 of 2 shots good, 1 missing')
     const pdf = await pdfText(await download(page, () => page.getByRole('link', { name: 'PDF' }).click()))
     for (const words of ['Tea day', '1 of 2', '1A Steam rises', 'steam on the lens']) expect(pdf).toContain(words)
     const csv = String(await download(page, () => page.getByRole('link', { name: 'CSV' }).click()))

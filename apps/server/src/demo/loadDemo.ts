@@ -18,7 +18,7 @@ export async function hasProductions({ database }: Services): Promise<boolean> {
  * really copied and checked, a call sheet really sent, and then one change of mind after it.
  */
 export async function loadDemo(services: Services, mediaRoot: string): Promise<string> {
-  const { door, accounts, offload, sheets } = services
+  const { database, door, accounts, offload, sheets } = services
   const demo = demoProduction(uuidv7, services.now().getTime())
   const write = async (label: string, changes: readonly Change[]) => {
     const outcome = await door.acceptEdit({ name: 'Maren Tolley', role: 'server' }, demo.productionId, { id: uuidv7(), label, changes: [...changes] })
@@ -26,8 +26,8 @@ export async function loadDemo(services: Services, mediaRoot: string): Promise<s
   }
   await write('Load the demo', demo.plan)
   for (const { name, role } of DEMO_PEOPLE) {
-    const existing = (await accounts.me(null)).demo.find((d) => d.name === name)
-    const account = existing ? { id: existing.accountId, name } : await accounts.createAccount(name, null, true) ?? await accounts.createAccount(`${name} (demo)`, null, true)
+    const [existing] = await database.query<{ id: string; name: string }>('SELECT id, name FROM account WHERE name = :name AND demo', { replacements: { name }, type: QueryTypes.SELECT })
+    const account = existing ?? await accounts.createAccount(name, null, true) ?? await accounts.createAccount(`${name} (demo)`, null, true)
     if (account) await accounts.giveRole(account.id, demo.productionId, role)
   }
   await makeMedia(mediaRoot)

@@ -7,6 +7,9 @@ import { useOpenSnags, useProduction } from '../store/selectors.ts'
 import { useDay } from '../ui/useDay.ts'
 import { STAGES } from './stages.ts'
 
+/** Stages that are worked in one hand come first on a phone. */
+const ON_THE_PHONE: readonly string[] = ['roll', 'order', 'call', 'offload']
+
 /** Stages as words, in the order of the work; each with its count, red where something stops you. */
 export function Rail({ current }: { current: string }) {
   const production = useProduction()
@@ -30,7 +33,7 @@ export function Rail({ current }: { current: string }) {
         const stopping = stops(stage.path)
         const here = stage.path === current
         return (
-          <Box key={stage.path} flexShrink={0}>
+          <Box key={stage.path} flexShrink={0} order={{ base: ON_THE_PHONE.includes(stage.path) ? 0 : 1, md: 0 }}>
             {STAGES[i - 1]?.group !== stage.group && <Text display={{ base: 'none', md: 'block' }} color="faint" fontSize="12.5px" px="18px" pt={i === 0 ? '0' : '14px'} pb="3px">{stage.group}</Text>}
             <Link to={`/p/${productionId}/${stage.path}`} aria-current={here ? 'page' : undefined}>
               <Flex px={{ base: '13px', md: '18px' }} py={{ base: '13px', md: '4px' }} pl={{ md: '21px' }} align="baseline" gap="6px" bg={here ? 'leaf' : undefined} boxShadow={here ? { base: 'inset 0 3px 0 var(--chakra-colors-action)', md: 'inset 3px 0 0 var(--chakra-colors-action)' } : undefined} fontWeight={here ? 700 : 400}>

@@ -50,13 +50,13 @@ export function CallScreen() {
           </Box>
         )}
         <Box mt="16px">
-          <Grid templateColumns="1fr 110px 60px 120px 76px" gap="8px" color="faint" fontSize="12px" borderBottom="1px solid" borderColor="line"><Text>who</Text><Text>does</Text><Text>call</Text><Text>sheet {newest?.number ?? ''}</Text><Text /></Grid>
+          <Grid templateColumns="minmax(110px, 1fr) 96px 50px 76px 72px" gap="8px" color="faint" fontSize="12px" borderBottom="1px solid" borderColor="line"><Text>who</Text><Text>does</Text><Text>call</Text><Text>sheet {newest?.number ?? ''}</Text><Text /></Grid>
           {called.map((p) => {
             const status = statusOf(p.personId)
             const person = production.person[p.personId]
             return (
-              <Grid key={p.personId} templateColumns="1fr 110px 60px 120px 76px" gap="8px" minH="38px" alignItems="center" borderBottom="1px solid" borderColor="line" data-person={p.name}>
-                <Text fontWeight={600}>{p.name}</Text><Text color="soft" truncate>{p.role}</Text><Text fontFamily="mono" fontWeight={600}>{p.call}</Text>
+              <Grid key={p.personId} templateColumns="minmax(110px, 1fr) 96px 50px 76px 72px" gap="8px" minH="38px" alignItems="center" borderBottom="1px solid" borderColor="line" data-person={p.name}>
+                <Text fontWeight={600} truncate>{p.name}</Text><Text color="soft" truncate>{p.role}</Text><Text fontFamily="mono" fontWeight={600}>{p.call}</Text>
                 <Text color={status ? TONES[status.status] : 'faint'} fontWeight={status?.status === 'bounced' ? 700 : 400} title={status?.says}>{status?.status ?? 'not sent'}</Text>
                 <Box textAlign="right">{newest && rights.plan && status?.status === 'delivered' && <Button disabled={busy} onClick={() => void act(() => api(`/productions/${productionId}/reminders`, { sentSheetId: newest.id, personId: p.personId }))}>Remind</Button>}{status?.status === 'bounced' && person?.phone && <a href={`tel:${person.phone.replace(/\s/g, '')}`}><Button as="span">Ring</Button></a>}</Box>
               </Grid>

@@ -28,9 +28,9 @@ export function CrewScreen() {
   const first = plan?.calls[0]
   const callOf = (id: string) => plan?.calls.find((c) => c.personId === id)
   const columns: SheetColumn<RecordOf<'person'>>[] = [
-    { field: 'name', head: 'name', width: '150px' }, { field: 'role', head: 'does', width: '120px' }, { field: 'phone', head: 'phone', width: '140px', mono: true }, { field: 'email', head: 'mail', width: '190px' },
-    { field: 'needed', head: 'needed', width: '76px' }, { field: 'leadMin', head: 'min before', width: '74px', align: 'right', mono: true },
-    { field: 'note', head: 'call', width: '60px', fixed: true, mono: true, show: (p) => { const call = callOf(p.id); return <Text fontWeight={700}>{call ? clock(call.callMin) : '—'}</Text> } },
+    { field: 'name', head: 'name', width: '124px' }, { field: 'role', head: 'does', width: '104px' }, { field: 'phone', head: 'phone', width: '136px', mono: true }, { field: 'email', head: 'mail', width: '176px' },
+    { field: 'needed', head: 'needed', width: '62px' }, { field: 'leadMin', head: 'before', width: '48px', align: 'right', mono: true },
+    { field: 'note', head: 'call', width: '50px', fixed: true, mono: true, show: (p) => { const call = callOf(p.id); return <Text fontWeight={700}>{call ? clock(call.callMin) : '—'}</Text> } },
   ]
   return (
     <Page asideWidth="330px" aside={<>

@@ -124,12 +124,12 @@ function Roll({ plan }: { plan: DayPlan }) {
         {note !== null && <Flex gap="8px" mt="14px"><Input autoFocus aria-label="Note on the take" placeholder={last ? `Note on ${last.take.slate} take ${last.take.number}` : 'Note'} value={note} onChange={(e) => setNote(e.target.value)} onKeyDown={(e) => { if (e.key === 'Enter' && note.trim() && last) { event(last, 'note', note.trim()); setNote(null) } if (e.key === 'Escape') setNote(null) }} /><Button onClick={() => { if (note.trim() && last) event(last, 'note', note.trim()); setNote(null) }}>Keep note</Button></Flex>}
         {rights.log && (
           <Grid templateColumns={{ base: 'repeat(3, 1fr)', md: '1.6fr 1fr 1fr 1fr 1.2fr 1.2fr' }} gap="10px" mt={{ base: 'auto', md: '18px' }} pt="14px">
-            <Big order={{ base: 5, md: 0 }} span={3} stop={rolling !== undefined} main onClick={startOrCut} keyName="space">{rolling ? 'Cut' : 'Roll'}</Big>
+            <Big order={{ base: 5, md: 0 }} stop={rolling !== undefined} main span={3} onClick={startOrCut} keyName="space">{rolling ? 'Cut' : 'Roll'}</Big>
             <Big onClick={() => verdict('good')} disabled={!last} keyName="G">Good</Big>
             <Big onClick={() => verdict('no-good')} disabled={!last} keyName="N">No good</Big>
             <Big onClick={() => setNote('')} disabled={!last} keyName="/">Note</Big>
             <Big onClick={() => start(true)} disabled={rolling !== undefined} keyName="W">Wild sound</Big>
-            <Big onClick={next} disabled={rolling !== undefined} keyName="S">Next shot</Big>
+            <Big onClick={next} disabled={rolling !== undefined} keyName="S" span={2}>Next shot</Big>
           </Grid>
         )}
       </Flex>

@@ -1,0 +1,26 @@
+// node scripts/screenshots.mjs ADDRESS: writes docs/screenshots/ from a running demo, as Maren Tolley.
+import { chromium } from '@playwright/test'
+
+const [address] = process.argv.slice(2)
+if (!address) { console.error('Give the address that npm start printed.'); process.exit(2) }
+const STAGES = ['brief', 'scout', 'shots', 'light', 'kit', 'crew', 'order', 'call', 'roll', 'offload', 'wrap']
+const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage'] })
+
+async function picture(viewport, light, stages, name) {
+  const page = await (await browser.newContext({ viewport })).newPage()
+  await page.addInitScript((l) => localStorage.setItem('kavrell.light', l), light)
+  await page.goto(address)
+  await page.getByRole('button', { name: 'Enter as Maren Tolley' }).click()
+  await page.waitForURL(/brief$/)
+  for (const stage of stages) {
+    await page.goto(page.url().replace(/\w+$/, stage))
+    await page.getByRole('main').waitFor()
+    // Fonts, the light map's worker and the chart settle.
+    await page.waitForTimeout(1500)
+    await page.screenshot({ path: `docs/screenshots/${name(stage)}.png` })
+  }
+}
+
+await picture({ width: 1280, height: 800 }, 'desk', STAGES, (stage) => stage)
+await picture({ width: 390, height: 844 }, 'set', ['roll'], (stage) => `${stage}-phone`)
+await browser.close()
