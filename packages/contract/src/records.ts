@@ -1,3 +1,4 @@
+import { parseTimecode } from '@kavrell/core/timecode'
 import { z } from 'zod'
 import type { Field } from './fields.ts'
 import { type KindName, KINDS } from './kinds.ts'
@@ -56,6 +57,10 @@ export function refuseTogether(kind: KindName, fields: Readonly<Record<string, u
   if (kind === 'shot' && fps !== null && (fps < 1 || fps > 2000)) return { field: 'fpsNum', says: 'A frame rate is between 1 and 2000 frames per second.' }
   if (fields.dropFrame === true && !(fields.rateDen === 1001 && (fields.rateNum === 30000 || fields.rateNum === 60000))) {
     return { field: 'dropFrame', says: 'Drop-frame exists only at 29.97 and 59.94.' }
+  }
+  if (kind === 'take' && typeof fields.startTimecode === 'string' && fields.startTimecode !== '') {
+    const label = parseTimecode(fields.startTimecode, { num: fields.rateNum as number, den: fields.rateDen as number, drop: fields.dropFrame === true })
+    if (!label.ok) return { field: 'startTimecode', says: `${fields.startTimecode} is no label at this rate.${label.error.code === 'dropped-label' ? ' Drop-frame counting skips it.' : ''}` }
   }
   return null
 }

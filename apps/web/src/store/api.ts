@@ -15,6 +15,8 @@ export async function api<T>(path: string, body?: unknown): Promise<T> {
   } catch (cause) { throw new AwayError('The server does not answer.', { cause }) }
   const answer = await response.json().catch(() => null) as { refusal?: Refusal } | null
   if (!response.ok) {
+    // Signed out is not a no to what was sent: it waits until somebody signs in again.
+    if (response.status === 401 && body !== undefined && path.endsWith('/edits')) throw new AwayError(answer?.refusal?.says ?? 'Sign in first.')
     if (answer?.refusal) throw new RefusedError(answer.refusal)
     throw new AwayError(`The server answered ${response.status}.`)
   }
