@@ -1,4 +1,4 @@
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
+import { mkdir, mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises'
 import os from 'node:os'
 import path from 'node:path'
 import { blank, fieldsOf, KIND_NAMES, KINDS, type Me, type Role, ROLES, type Snapshot, type StreamMessage } from '@kavrell/contract'
@@ -202,3 +202,34 @@ test('the demo loads through the door: cards really copied and checked, a sheet 
   expect(otio.OTIO_SCHEMA).toBe('Timeline.1')
   expect(otio.tracks.children[0]!.children[0]).toMatchObject({ name: '1A take 2', source_range: { start_time: { value: (5 * 3600 + 9 * 60 + 40) * 25 }, duration: { value: 37 * 25 } } })
 }, 60_000)
+
+test('a copy can be stopped; nothing of it counts, and the drive keeps nothing that looks finished', async () => {
+  await mkdir(path.join(media, 'cards/BIG'), { recursive: true })
+  await writeFile(path.join(media, 'cards/BIG/long.mov'), Buffer.alloc(30_000_000, 1))
+  const { records } = await snapshot('demo')
+  const card = create('card', { label: 'BIG', folder: 'BIG' }), slow = Object.values(records.drive!).find((d) => d.label === 'H1')!
+  await call('demo', `/productions/${productionId}/edits`, { id: uuidv7(), label: 'List', changes: [card] })
+  const job = (await call('demo', `/productions/${productionId}/media/copies`, { cardId: card.id, driveIds: [slow.id] })).json as unknown as { id: string; state: string }
+  expect(job.state).toBe('running')
+  expect((await call('demo', `/productions/${productionId}/media/copies`, { cardId: card.id, driveIds: [slow.id] })).json.refusal?.says).toMatch(/is being copied already/)
+  await call('demo', `/productions/${productionId}/media/jobs/${job.id}/stop`, {})
+  await server.services.offload.idle()
+  const after = await snapshot('demo')
+  expect(after.jobs.find((j) => j.id === job.id)).toMatchObject({ state: 'stopped', problems: ['Stopped by hand. Nothing of this run counts as a copy.'] })
+  expect(Object.values(after.records.copyRun!).filter((run) => run.cardId === card.id)).toEqual([])
+  const left = await readdir(path.join(media, 'drives/H1'), { recursive: true })
+  expect(left.filter((name) => name.includes('BIG') && /long\.mov|checksums/.test(name))).toEqual([])
+})
+
+test('a full drive is told on the job and in the ledger, and the card is not called safe', async () => {
+  await mkdir(path.join(media, 'drives/TINY'), { recursive: true })
+  await writeFile(path.join(media, 'drives/TINY.volume.json'), JSON.stringify({ capacityBytes: 1000 }))
+  const { records } = await snapshot('demo')
+  const drive = create('drive', { label: 'TINY', folder: 'TINY' }), card = Object.values(records.card!).find((c) => c.label === 'A2')!
+  await call('demo', `/productions/${productionId}/edits`, { id: uuidv7(), label: 'List', changes: [drive] })
+  await call('demo', `/productions/${productionId}/media/copies`, { cardId: card.id, driveIds: [drive.id] })
+  await server.services.offload.idle()
+  const run = Object.values((await snapshot('demo')).records.copyRun!).find((r) => r.driveId === drive.id) as unknown as { outcome: string; problems: string[] }
+  expect(run.outcome).toBe('incomplete')
+  expect(run.problems.join()).toMatch(/the drive is full/)
+})

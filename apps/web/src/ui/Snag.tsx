@@ -11,7 +11,8 @@ import { Input } from './RecordField.tsx'
 const printed = (value: number | string) => (typeof value === 'number' ? (Math.abs(value) >= 100 ? String(Math.round(value)) : String(Math.round(value * 10) / 10)) : value)
 
 export function applyFix(fix: Fix): void {
-  const refused = commit(fix.says, fix.changes)
+  // A check knows no chance, so the id of a record it would make is given here.
+  const refused = commit(fix.says, fix.changes.map((change) => (change.op === 'create' && change.id === '' ? { ...change, id: uuidv7() } : change)))
   if (refused) say(refused, 'stop')
   else say(`${fix.says}: done.`, 'info', true)
 }

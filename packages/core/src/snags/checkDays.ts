@@ -54,6 +54,18 @@ function checkFixedTimes(production: Production, plan: DayPlan): Finding[] {
   })
 }
 
+/** What could be dropped: items without a must-have or a once-only shot, those that save the most first. */
+function shorterDays(production: Production, plan: DayPlan): Fix[] {
+  return plan.items.flatMap((item) => {
+    const shots = item.shotIds.flatMap((id) => byId(production.shot, id) ?? [])
+    if (item.type !== 'shots' || shots.some((shot) => shot.mustHave || shot.onceOnly)) return []
+    const { [item.id]: _dropped, ...orderItem } = production.orderItem
+    const without = planDay({ ...production, orderItem }, plan.day.id)
+    const savedMin = without ? plan.timeline.wrapMin - without.timeline.wrapMin : 0
+    return savedMin >= 1 ? [{ savedMin, says: `Drop ${shots.map((s) => s.code).join(', ')}, wrap ${Math.round(savedMin)} min earlier`, changes: [{ op: 'remove', kind: 'orderItem', id: item.id } as const] }] : []
+  }).sort((a, b) => b.savedMin - a.savedMin).slice(0, 3).map(({ says, changes }) => ({ says, changes }))
+}
+
 function checkLength(production: Production, plan: DayPlan): Finding[] {
   const { longestDayMin } = production.production
   const length = plan.timeline.wrapMin - plan.timeline.startMin
@@ -64,13 +76,13 @@ function checkLength(production: Production, plan: DayPlan): Finding[] {
     evidence: [
       { label: 'call to wrap', value: hours(length), unit: '', from: `${clock(plan.timeline.startMin)} to ${clock(plan.timeline.wrapMin)}` },
       { label: 'longest day', value: hours(longestDayMin), unit: '', from: 'house rule' }],
-    fixes: [],
+    fixes: shorterDays(production, plan),
   })
   if (plan.day.outByMin !== null && plan.timeline.wrapMin > plan.day.outByMin) findings.push({
     check: 'order.wrap-after-out', severity: 'stop', stage: 'order', rule: null, about: { kind: 'day', id: plan.day.id },
     says: `Wrap at ${clock(plan.timeline.wrapMin)} is ${Math.round(plan.timeline.wrapMin - plan.day.outByMin)} min after you must be out.`,
     evidence: [{ label: 'wrap', value: clock(plan.timeline.wrapMin), unit: '', from: 'running order' }, { label: 'out by', value: clock(plan.day.outByMin), unit: '', from: plan.day.title }],
-    fixes: [],
+    fixes: shorterDays(production, plan),
   })
   return findings
 }
@@ -96,11 +108,11 @@ function checkMeals(production: Production, plan: DayPlan): Finding[] {
 /** Is anybody wanted in two places: on two days of one date at once, or on a day they are not there? */
 function checkTwoPlaces(production: Production, plans: readonly DayPlan[]): Finding[] {
   const findings: Finding[] = []
-  const wanted = new Map<string, { plan: DayPlan; codes: string; startMin: number; endMin: number; itemId: string }[]>()
+  const wanted = new Map<string, { plan: DayPlan; codes: string; shotIds: readonly string[]; startMin: number; endMin: number; itemId: string }[]>()
   for (const plan of plans) for (const row of plan.timeline.rows) {
     if (row.kind !== 'shots') continue
     for (const personId of new Set(row.shotIds.flatMap((id) => byId(production.shot, id)?.personIds ?? []))) {
-      const entry = { plan, codes: row.shotIds.map((id) => production.shot[id]!.code).join(', '), startMin: row.startMin, endMin: row.endMin, itemId: row.itemId }
+      const entry = { plan, shotIds: row.shotIds, codes: row.shotIds.map((id) => production.shot[id]!.code).join(', '), startMin: row.startMin, endMin: row.endMin, itemId: row.itemId }
       wanted.set(personId, [...(wanted.get(personId) ?? []), entry])
     }
   }
@@ -113,7 +125,7 @@ function checkTwoPlaces(production: Production, plans: readonly DayPlan[]): Find
         check: 'crew.wanted-but-away', severity: 'stop', stage: 'crew', rule: null, about: { kind: 'person', id: personId },
         says: `${person.name} is needed for ${a.codes} on ${a.plan.day.title} but is not down for that day.`,
         evidence: [{ label: 'needed', value: `${clock(a.startMin)}–${clock(a.endMin)}`, unit: '', from: `${a.plan.day.title}, ${a.codes}` }],
-        fixes: [],
+        fixes: [{ says: `Put ${person.name} down for ${a.plan.day.title}`, changes: [{ op: 'create', kind: 'attendance', id: '', fields: { personId, dayId: a.plan.day.id } }] }],
       })
       for (const b of entries.slice(i + 1)) {
         if (a.plan.day.date !== b.plan.day.date || a.itemId === b.itemId || a.endMin <= b.startMin || b.endMin <= a.startMin) continue
@@ -123,7 +135,10 @@ function checkTwoPlaces(production: Production, plans: readonly DayPlan[]): Find
           evidence: [
             { label: a.codes, value: `${clock(a.startMin)}–${clock(a.endMin)}`, unit: '', from: a.plan.day.title },
             { label: b.codes, value: `${clock(b.startMin)}–${clock(b.endMin)}`, unit: '', from: b.plan.day.title }],
-          fixes: [],
+          fixes: [a, b].map((entry) => ({ says: `Do ${entry.codes} without ${person.name}`, changes: entry.shotIds.flatMap((id) => {
+            const shot = production.shot[id]!
+            return shot.personIds.includes(personId) ? [{ op: 'update', kind: 'shot', id, fields: { personIds: shot.personIds.filter((p) => p !== personId) } } as const] : []
+          }) })),
         })
       }
     }

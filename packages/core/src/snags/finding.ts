@@ -5,7 +5,7 @@ export type Severity = 'stop' | 'watch'
 /** One thing that was measured, as it is to be printed, and where it comes from. */
 export interface Evidence { readonly label: string; readonly value: number | string; readonly unit: string; readonly from: string }
 
-/** A change to records as plain data; the writer adds the versions it saw. */
+/** A change to records as plain data; the writer adds the versions it saw, and an id to a create that has ''. */
 export type PlainChange =
   | { readonly op: 'create'; readonly kind: string; readonly id: string; readonly fields: Readonly<Record<string, unknown>> }
   | { readonly op: 'update'; readonly kind: string; readonly id: string; readonly fields: Readonly<Record<string, unknown>> }

@@ -26,6 +26,7 @@ export function CrewScreen() {
   }
   if (people.length === 0) return <Empty says="List who is on the production; their calls follow from the order.">{rights.plan && <Button kind="main" onClick={add}>Add a person</Button>}</Empty>
   const first = plan?.calls[0]
+  const shotsOf = (id: string) => plan?.timeline.rows.flatMap((row) => (row.kind === 'shots' ? row.shotIds : [])).flatMap((s) => (production.shot[s]?.personIds.includes(id) ? [production.shot[s]!.code] : [])).join(' ')
   const callOf = (id: string) => plan?.calls.find((c) => c.personId === id)
   const columns: SheetColumn<RecordOf<'person'>>[] = [
     { field: 'name', head: 'name', width: '124px' }, { field: 'role', head: 'does', width: '104px' }, { field: 'phone', head: 'phone', width: '136px', mono: true }, { field: 'email', head: 'mail', width: '176px' },
@@ -35,7 +36,7 @@ export function CrewScreen() {
   return (
     <Page asideWidth="330px" aside={<>
       <Text fontWeight={700} mb="6px">{plan ? `Calls on ${plan.day.title}` : 'Calls'}</Text>
-      {plan?.calls.map((call) => <Reading key={call.personId} name={production.person[call.personId]?.name} value={`${clock(call.callMin)} to ${clock(call.releaseMin)}`} />)}
+      {plan?.calls.map((call) => <Reading key={call.personId} name={<>{production.person[call.personId]?.name}<Text as="span" display="block" fontSize="12px" color="faint">{shotsOf(call.personId) || 'no shot of their own'}</Text></>} value={`${clock(call.callMin)} to ${clock(call.releaseMin)}`} />)}
       {!plan && <Text color="soft">Calls follow once a day has an order.</Text>}
       <SnagList stage="crew" />
       {rights.access && <Access />}

@@ -47,7 +47,8 @@ function Setup({ setup, selected, onSelect }: { setup: RecordOf<'setup'>; select
   const worst = [...reading.shots].sort((a, b) => a.errorStops - b.errorStops)[0]
   const parent = setup.parentId ? production.setup[setup.parentId] : undefined
   const difference = parent ? setupDifference(lampsOfSetup(production, parent.id), lamps) : null
-  const mark = reading.marks[0]
+  const [markId, setMarkId] = useState<string | null>(null)
+  const mark = reading.marks.find((m) => m.mark.id === markId) ?? reading.marks[0]
   const middle = { xM: Math.round(spot.widthM * 10) / 20, yM: Math.round(spot.depthM * 10) / 20 }
   const addLamp = (key: string) => {
     const type = LAMP_LIBRARY.find((l) => l.key === key)
@@ -64,6 +65,7 @@ function Setup({ setup, selected, onSelect }: { setup: RecordOf<'setup'>; select
     <Page asideWidth="400px" aside={<>
       <Answer tone={worst && worst.errorStops < -0.33 ? 'stop' : 'ink'}>{answer(reading)}</Answer>
       {mark && <Text color="soft" mt="6px">{mark.reading.ratio ? <>Key to fill <b>{mark.reading.ratio.toFixed(1)} : 1</b>{setup.ratioLeast ? `, asked for ${setup.ratioLeast} : 1 to ${setup.ratioMost ?? 'any'} : 1` : ''}. </> : null}{lux(mark.reading.totalLux)} at {mark.mark.name}.</Text>}
+      {reading.marks.length > 1 && <Flex gap="12px" mt="6px" role="tablist" aria-label="Read the light at">{reading.marks.map((m) => <Box asChild key={m.mark.id} borderBottom="2px solid" borderColor={m.mark.id === mark?.mark.id ? 'action' : 'transparent'} fontWeight={m.mark.id === mark?.mark.id ? 700 : 400}><button type="button" role="tab" aria-selected={m.mark.id === mark?.mark.id} onClick={() => setMarkId(m.mark.id)}>{m.mark.name}, {lux(m.reading.totalLux)}</button></Box>)}</Flex>}
       <SnagList about={(s) => s.about.id === setup.id || reading.shots.some((r) => r.shot.id === s.about.id && s.check.startsWith('light.'))} title="" />
       <Section title="Shots in this light">
         {reading.shots.length === 0 && <Hint>{mark ? 'No shot uses this setup yet.' : 'Put a mark on the plan to read the light there.'}</Hint>}
