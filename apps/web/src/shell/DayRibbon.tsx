@@ -5,6 +5,7 @@ import type { DayPlan } from '@kavrell/core/snags'
 import { instantAt, minuteOfDay, skyBands } from '@kavrell/core/sun'
 import { useMemo } from 'react'
 import { useBoxTime } from '../store/clock.ts'
+import { goToMoment } from '../store/desk.ts'
 import { useProduction } from '../store/selectors.ts'
 import { clock } from '../ui/format.ts'
 import { setupColour } from '../ui/theme.ts'
@@ -43,7 +44,7 @@ export function DayRibbon({ plan }: { plan: DayPlan }) {
   const events = Object.values(production.fixedEvent).filter((e) => e.dayId === day.id)
   const blocks = mergeBySetup(timeline.rows)
   return (
-    <Box position="relative" mt="6px" h="40px" role="img" aria-label={`The day from ${clock(from)} to ${clock(until)}, wrap at ${clock(timeline.wrapMin)}`}>
+    <Box position="relative" mt="6px" h="40px" cursor="pointer" onClick={(e) => { const box = e.currentTarget.getBoundingClientRect(); goToMoment(from + ((e.clientX - box.left) / box.width) * (until - from)) }} role="img" aria-label={`The day from ${clock(from)} to ${clock(until)}, wrap at ${clock(timeline.wrapMin)}`}>
       <Box position="absolute" left="0" right="0" top="0" h="13px" background={sky} css={{ '.set &': { opacity: 0.75 } }} />
       {events.map((event) => <Box key={event.id} position="absolute" left={x(event.startMin)} w={event.endMin ? `calc(${x(event.endMin)} - ${x(event.startMin)})` : '2px'} top="0" h="13px" bg="ink" opacity={0.65} title={`${event.title} ${clock(event.startMin)}`} />)}
       {hours.map((m) => <Box key={m} position="absolute" left={x(m)} top="13px" h={m % 120 === 0 ? '6px' : '3px'} w="1px" bg="faint"><Box display={m % 120 === 0 && m < until ? 'block' : 'none'} fontSize="10.5px" color="faint" pl="4px" lineHeight="13px" whiteSpace="nowrap">{clock(m).slice(0, 2)}</Box></Box>)}

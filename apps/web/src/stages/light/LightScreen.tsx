@@ -13,6 +13,7 @@ import { exposureError, lux, rate, shutter, stopName } from '../../ui/format.ts'
 import { Answer, Bar, Button, Empty, Hint, Page, Section, SetupLetter } from '../../ui/parts.tsx'
 import { RecordField, Select } from '../../ui/RecordField.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
+import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { LightPlan, STEPS, type Thing } from './LightPlan.tsx'
 
 /** Is it bright enough? */
@@ -23,6 +24,7 @@ export function LightScreen() {
   const spots = Object.values(production.spot)
   const [chosen, setChosen] = useState<string | null>(null)
   const [selected, setSelected] = useState<Thing | null>(null)
+  useRibbonRow((row) => { setChosen(row.setupId); setSelected(null) })
   const setup = setups.find((s) => s.id === chosen) ?? setups.find((s) => readSetup(production, s).shots.some((shot) => shot.errorStops < -1)) ?? setups[0]
   const add = () => { const letter = nextLetter(setups.map((s) => s.letter)); const id = addRecord('setup', `Add setup ${letter}`, { letter, colour: setups.length % 10, spotId: spots[0]!.id }); if (id) setChosen(id) }
   if (spots.length === 0) return <Empty says="A lighting setup stands in a spot. Add a place with a room or an area in Scout first." />

@@ -20,6 +20,7 @@ import { Sheet } from '../../ui/Sheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { setupColour } from '../../ui/theme.ts'
 import { useDay } from '../../ui/useDay.ts'
+import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 
 type Item = RecordOf<'orderItem'>
 
@@ -48,6 +49,7 @@ function DayOrder({ plan, onAddDay }: { plan: DayPlan; onAddDay: () => void }) {
   const rights = useRights()
   const { timeline, day } = plan
   const [openId, setOpenId] = useState<string | null>(null)
+  useRibbonRow((row) => document.querySelector(`[data-item="${row.itemId}"]`)?.scrollIntoView({ block: 'center' }))
   const items = plan.items as readonly Item[]
   const ordered = new Set(Object.values(production.orderItem).flatMap((i) => i.shotIds))
   const unplanned = Object.values(production.shot).filter((s) => !ordered.has(s.id)).sort((a, b) => a.rank - b.rank)

@@ -15,6 +15,7 @@ import { Button, Empty, Tag } from '../../ui/parts.tsx'
 import { Input } from '../../ui/RecordField.tsx'
 import { setupColour } from '../../ui/theme.ts'
 import { useDay } from '../../ui/useDay.ts'
+import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 
 const NO_RATE: FrameRate = { num: 25, den: 1, drop: false }
 
@@ -39,9 +40,10 @@ function Roll({ plan }: { plan: DayPlan }) {
   const nowMin = minuteOfDay(nowMs, day.date, place.timeZone)
   const onTheDay = nowMin >= 0 && nowMin < 2880
   const standing = pace(timeline, done, onTheDay ? nowMin : timeline.startMin)
+  const [chosen, setChosen] = useState<string | null>(null)
+  useRibbonRow((row) => setChosen(row.itemId))
   const items = plan.items.filter((i) => i.type === 'shots' && i.shotIds.length > 0) as RecordOf<'orderItem'>[]
   const rolling = states.filter((s) => s.cutAt === null && s.verdict === 'open').at(-1)
-  const [chosen, setChosen] = useState<string | null>(null)
   const current = items.find((i) => i.id === (rolling && !rolling.take.wild ? (rolling.take as RecordOf<'take'>).orderItemId : chosen)) ?? items.find((i) => i.id === standing.nextItemId) ?? items[0]!
   const shots = current.shotIds.flatMap((id) => production.shot[id] ?? [])
   const slate = slateOf(shots.map((s) => s.code))

@@ -11,6 +11,7 @@ import { hours, parseRate, rate } from '../../ui/format.ts'
 import { Button, Empty, Page, SetupLetter, Section, Title } from '../../ui/parts.tsx'
 import { Sheet, type SheetColumn } from '../../ui/Sheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
+import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { ShotDetail } from './ShotDetail.tsx'
 
 type Shot = RecordOf<'shot'>
@@ -22,6 +23,7 @@ export function ShotsScreen() {
   const scenes = Object.values(production.scene).sort((a, b) => a.rank - b.rank)
   const shots = Object.values(production.shot).sort((a, b) => a.rank - b.rank || (a.id < b.id ? -1 : 1))
   const [selectedId, setSelectedId] = useState<string | null>(null)
+  useRibbonRow((row) => { const [id] = row.shotIds; if (id) { setSelectedId(id); document.querySelector(`[data-row="${id}"]`)?.scrollIntoView({ block: 'center' }) } })
   const selected = (selectedId && production.shot[selectedId]) || shots[0]
   const addScene = () => addRecord('scene', 'Add a scene', { number: String(scenes.length + 1), rank: scenes.length })
   const addShot = () => {

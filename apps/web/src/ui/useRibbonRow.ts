@@ -1,0 +1,16 @@
+import type { ShotsRow } from '@kavrell/core/order'
+import { useEffect, useEffectEvent } from 'react'
+import { useDesk } from '../store/desk.ts'
+import { useDay } from './useDay.ts'
+
+/** Calls back with the shots nearest to the moment that was clicked on the ribbon. */
+export function useRibbonRow(go: (row: ShotsRow) => void): void {
+  const { plan } = useDay()
+  const onMoment = useEffectEvent((minute: number) => {
+    const rows = plan?.timeline.rows.filter((row) => row.kind === 'shots') ?? []
+    const away = (row: ShotsRow) => Math.max(row.startMin - minute, minute - row.endMin, 0)
+    const nearest = [...rows].sort((a, b) => away(a) - away(b))[0]
+    if (nearest) go(nearest)
+  })
+  useEffect(() => useDesk.subscribe((now, before) => { if (now.moment && now.moment !== before.moment) onMoment(now.moment.minute) }), [])
+}
