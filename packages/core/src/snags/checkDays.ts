@@ -15,7 +15,7 @@ function checkWindows(production: Production, plan: DayPlan): Finding[] {
   return plan.missed.map(({ shot, kind, window, startMin, endMin, outsideMin }) => {
     const from = window.fromMin === null ? 'any time' : clock(window.fromMin), to = window.toMin === null ? 'any time' : clock(window.toMin)
     const item = plan.items.find((i) => i.shotIds.includes(shot.id))!
-    const fixes = endMin > (window.toMin ?? Infinity) ? earlierPlace(production, plan, item, shot) : []
+    const fixes = endMin > (window.toMin ?? Infinity) ? [...earlierPlace(production, plan, item, shot), ...fitOrDrop(item, shot, startMin, window.toMin!)] : []
     return {
       check: kind === 'light' ? 'order.outside-light' : 'order.outside-opening-hours', severity: 'stop', stage: 'order', rule: null, about: { kind: 'orderItem', id: item.id },
       says: `${shot.code} runs ${clock(startMin)} to ${clock(endMin)}, ${Math.round(outsideMin)} min outside ${from} to ${to} (${window.because}).`,
@@ -39,6 +39,16 @@ function earlierPlace(production: Production, plan: DayPlan, item: OrderItem, sh
     return [{ says: `Shoot ${shot.code} before ${name}`, changes: [{ op: 'update', kind: 'orderItem', id: item.id, fields: { rank } }] }]
   }
   return []
+}
+
+/** Shorter than this is no longer a shot that anybody would start. */
+const SHORTEST_MIN = 5
+
+/** Ends in time by being shorter if it starts in time at all; otherwise leaves the day, unless it is a must. */
+function fitOrDrop(item: OrderItem, shot: Shot, startMin: number, toMin: number): Fix[] {
+  const minutes = Math.floor(toMin - startMin)
+  if (minutes >= SHORTEST_MIN) return [{ says: `Give ${shot.code} ${minutes} min`, changes: [{ op: 'update', kind: 'orderItem', id: item.id, fields: { minutes } }] }]
+  return shot.mustHave || shot.onceOnly ? [] : [{ says: `Drop ${shot.code} from this day`, changes: [{ op: 'remove', kind: 'orderItem', id: item.id }] }]
 }
 
 function checkFixedTimes(production: Production, plan: DayPlan): Finding[] {

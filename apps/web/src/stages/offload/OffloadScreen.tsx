@@ -13,6 +13,9 @@ import { Answer, Bar, Button, Hint, Page, Section, Title } from '../../ui/parts.
 import { Select } from '../../ui/RecordField.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 
+/** Left out where the screen is held in one hand: the answer matters more. */
+const DESK_ONLY = { base: 'none', md: 'inline' }
+
 /** Which card may be wiped, and why not the others? */
 export function OffloadScreen() {
   const production = useProduction()
@@ -42,16 +45,16 @@ export function OffloadScreen() {
       {used.length > 0 && <Text color="soft" mt="2px">{rolledSafe} of {used.length} rolled cards are safe.</Text>}
       {running.map((job) => <Running key={job.id} job={job} />)}
       <Section title="Cards">
-        <Grid templateColumns="56px 90px 96px 112px 1fr" gap="10px" color="faint" fontSize="12px" borderBottom="1px solid" borderColor="line" pb="3px"><Text>card</Text><Text>from</Text><Text>on it</Text><Text>copies</Text><Text>may I wipe it?</Text></Grid>
+        <Grid display={{ base: 'none', md: 'grid' }} templateColumns="56px 90px 96px 112px 1fr" gap="10px" color="faint" fontSize="12px" borderBottom="1px solid" borderColor="line" pb="3px"><Text>card</Text><Text>from</Text><Text>on it</Text><Text>copies</Text><Text>may I wipe it?</Text></Grid>
         {answers.map(({ card, answer, history }) => {
           const volume = volumeOf('card', card.folder)
           const device = card.cameraId ? `camera ${production.camera[card.cameraId]?.letter}` : card.recorderId ? `sound ${production.recorder[card.recorderId]?.letter}` : ''
           const untouched = !used.some((a) => a.card.id === card.id)
           return (
-            <Box asChild key={card.id} display="grid" gridTemplateColumns="56px 90px 96px 112px 1fr" gap="10px" w="100%" minH="44px" alignItems="center" textAlign="left" borderBottom="1px solid" borderColor="line" bg={card.id === chosen?.card.id ? 'leaf' : undefined} boxShadow={card.id === chosen?.card.id ? 'inset 3px 0 0 var(--chakra-colors-action)' : undefined} data-card={card.label}><button type="button" onClick={() => setChosenId(card.id)}>
-              <Text as="span" fontSize="18px" fontWeight={700} pl="8px">{card.label}</Text><Text as="span" color="soft">{device}</Text>
-              <Text as="span" fontFamily="mono" fontSize="13px">{volume ? sayBytes(volume.bytes) : 'not in reader'}</Text>
-              <Text as="span">{answer.checkedCopies} of {rule.checked} checked</Text>
+            <Box asChild key={card.id} display="grid" gridTemplateColumns={{ base: '52px 1fr', md: '56px 90px 96px 112px 1fr' }} gap="10px" w="100%" minH={{ base: '52px', md: '44px' }} py={{ base: '6px', md: 0 }} alignItems="center" textAlign="left" borderBottom="1px solid" borderColor="line" bg={card.id === chosen?.card.id ? 'leaf' : undefined} boxShadow={card.id === chosen?.card.id ? 'inset 3px 0 0 var(--chakra-colors-action)' : undefined} data-card={card.label}><button type="button" onClick={() => setChosenId(card.id)}>
+              <Text as="span" fontSize="18px" fontWeight={700} pl="8px">{card.label}</Text><Text as="span" color="soft" display={DESK_ONLY}>{device}</Text>
+              <Text as="span" fontFamily="mono" fontSize="13px" display={DESK_ONLY}>{volume ? sayBytes(volume.bytes) : 'not in reader'}</Text>
+              <Text as="span" display={DESK_ONLY}>{answer.checkedCopies} of {rule.checked} checked</Text>
               <Text as="span" fontWeight={answer.may ? 700 : 400} color={answer.may ? 'safe' : untouched ? 'faint' : answer.goodCopies === 0 ? 'stop' : 'watch'}>{answer.may ? `yes: ${answer.reasons[0]}` : history.alreadyWiped ? 'wiped' : untouched ? 'no take logged, no copy' : `no: ${answer.reasons.join(' ')}`}</Text>
             </button></Box>
           )
@@ -61,7 +64,7 @@ export function OffloadScreen() {
         {drives.map((drive) => {
           const volume = volumeOf('drive', drive.folder)
           const holder = Object.values(production.custody).filter((c) => c.driveId === drive.id).sort((a, b) => b.version - a.version)[0]
-          return <Grid key={drive.id} templateColumns="56px 60px 170px 1fr auto" gap="10px" py="6px" borderBottom="1px solid" borderColor="line" alignItems="center"><Text fontWeight={700} pl="8px">{drive.label}</Text><Text color="soft">{drive.speed}</Text><Text fontFamily="mono" fontSize="13px">{volume ? `${sayBytes(volume.freeBytes ?? 0)} free` : 'not plugged in'}</Text><Text color="soft">{holder ? `with ${production.person[holder.personId]?.name}${holder.place ? `, ${holder.place}` : ''}` : 'nobody is down as holding it'}</Text>{rights.log && <HandOver driveId={drive.id} />}</Grid>
+          return <Grid key={drive.id} templateColumns={{ base: '56px 1fr auto', md: '56px 60px 150px 1fr auto' }} gap="10px" py="6px" borderBottom="1px solid" borderColor="line" alignItems="center"><Text fontWeight={700} pl="8px">{drive.label}</Text><Text color="soft" display={DESK_ONLY}>{drive.speed}</Text><Text fontFamily="mono" fontSize="13px" display={DESK_ONLY}>{volume ? `${sayBytes(volume.freeBytes ?? 0)} free` : 'not plugged in'}</Text><Text color="soft">{holder ? `with ${production.person[holder.personId]?.name}${holder.place ? `, ${holder.place}` : ''}` : 'nobody is down as holding it'}</Text>{rights.log && <HandOver driveId={drive.id} />}</Grid>
         })}
       </Section>
       {rights.plan && unknown.length > 0 && <Section title="Seen by the reader, not listed"><Flex gap="8px" wrap="wrap">{unknown.map((v) => <Button key={`${v.kind} ${v.folder}`} onClick={() => (v.kind === 'card' ? addRecord('card', `List card ${v.folder}`, { label: v.folder.slice(0, 12), folder: v.folder }) : addRecord('drive', `List drive ${v.folder}`, { label: v.folder.slice(0, 12), folder: v.folder }))}>List {v.kind} {v.folder}</Button>)}</Flex></Section>}
