@@ -2,6 +2,8 @@ import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import type { CallSheet, SheetChange } from '@kavrell/core/call'
 import { DateTime } from 'luxon'
 
+const WIDE_ONLY = { base: 'none', md: 'block' }
+
 /** A call sheet as paper: black on white whatever the light. */
 export function SheetPaper({ sheet, version, changes }: { sheet: CallSheet; version: number | null; changes: readonly SheetChange[] }) {
   return (
@@ -20,11 +22,11 @@ export function SheetPaper({ sheet, version, changes }: { sheet: CallSheet; vers
         <Box key={place.name} mt="10px"><Text fontWeight={700}>{place.name}</Text>{[place.address, place.directions, place.parking, place.shelter].filter(Boolean).map((line) => <Text key={line}>{line}</Text>)}{place.hospital && <Text><b>Nearest hospital</b> {place.hospital}</Text>}</Box>
       ))}
       <Box mt="10px" border="1px solid black" p="7px 9px"><Text fontWeight={700}>Take care</Text>{sheet.cautions.map((line) => <Text key={line}>{line}</Text>)}</Box>
-      <Grid templateColumns="46px 56px 1fr 24px 110px 28px" columnGap="8px" mt="12px">
-        {['time', 'shot', 'what', 'light', 'with', 'min'].map((head) => <Text key={head} fontSize="10.5px" color="#555" borderBottom="1px solid black">{head}</Text>)}
+      <Grid templateColumns={{ base: '46px 48px minmax(0, 1fr) 26px 28px', md: '46px 56px minmax(0, 1fr) 24px 110px 28px' }} columnGap="8px" mt="12px">
+        {['time', 'shot', 'what', 'light', 'with', 'min'].map((head) => <Text key={head} display={head === 'with' ? WIDE_ONLY : undefined} fontSize="10.5px" color="#555" borderBottom="1px solid black">{head}</Text>)}
         {sheet.rows.map((row, i) => [
           <Text key={`${i}t`} py="2.5px">{row.time}</Text>, <Text key={`${i}s`} py="2.5px" fontWeight={700}>{row.shot}</Text>, <Text key={`${i}w`} py="2.5px" color={row.shot ? 'black' : '#555'}>{row.what}</Text>,
-          <Text key={`${i}l`} py="2.5px">{row.setup}</Text>, <Text key={`${i}p`} py="2.5px">{row.who}</Text>, <Text key={`${i}m`} py="2.5px" textAlign="right">{row.minutes}</Text>])}
+          <Text key={`${i}l`} py="2.5px">{row.setup}</Text>, <Text key={`${i}p`} py="2.5px" display={WIDE_ONLY}>{row.who}</Text>, <Text key={`${i}m`} py="2.5px" textAlign="right">{row.minutes}</Text>])}
       </Grid>
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} columnGap="20px" mt="12px">
         {sheet.people.map((person) => <Flex key={person.personId} borderBottom="0.5px solid #bbb" py="2px" gap="8px"><Text>{person.name}</Text><Text color="#555">{person.role}</Text><Text ml="auto" fontWeight={700}>{person.call}</Text></Flex>)}

@@ -12,6 +12,10 @@ const TONES: Readonly<Record<string, string>> = { read: 'ink', delivered: 'watch
 /** A sheet that was read stays read, whatever was sent again later. */
 const STRENGTH: readonly string[] = ['sent', 'bounced', 'delivered', 'read']
 
+/** On a phone the role gives way to the name, the call and the state. */
+const COLUMNS = { base: 'minmax(0, 1fr) 50px 72px 72px', md: 'minmax(110px, 1fr) 96px 50px 76px 72px' }
+const DESK_ONLY = { base: 'none', md: 'block' }
+
 /** Who has read it, and does it still say the truth? */
 export function CallScreen() {
   const production = useProduction()
@@ -38,7 +42,7 @@ export function CallScreen() {
   const everyone = called.map((p) => p.personId)
   const base = `/api/productions/${productionId}/days/${plan.day.id}`
   return (
-    <Grid templateColumns={{ base: '1fr', lg: 'minmax(380px, 1fr) minmax(0, 640px)' }} gap="24px">
+    <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(380px, 1fr) minmax(0, 640px)' }} gap="24px">
       <Box>
         <Title note={newest ? `version ${newest.number}, sent to ${new Set(Object.values(production.delivery).filter((d) => d.sentSheetId === newest.id).map((d) => d.personId)).size}` : 'not sent yet'}>Call</Title>
         <Answer tone={newest && !fresh ? 'stop' : 'ink'}>{!newest ? `${called.length} people to call, first at ${called[0]?.call}` : fresh ? `${read} of ${called.length} have read it` : `Version ${newest.number} no longer says what the order says`}</Answer>
@@ -50,13 +54,13 @@ export function CallScreen() {
           </Box>
         )}
         <Box mt="16px">
-          <Grid templateColumns="minmax(110px, 1fr) 96px 50px 76px 72px" gap="8px" color="faint" fontSize="12px" borderBottom="1px solid" borderColor="line"><Text>who</Text><Text>does</Text><Text>call</Text><Text>sheet {newest?.number ?? ''}</Text><Text /></Grid>
+          <Grid templateColumns={COLUMNS} gap="8px" color="faint" fontSize="12px" borderBottom="1px solid" borderColor="line"><Text>who</Text><Text display={DESK_ONLY}>does</Text><Text>call</Text><Text>sheet {newest?.number ?? ''}</Text><Text /></Grid>
           {called.map((p) => {
             const status = statusOf(p.personId)
             const person = production.person[p.personId]
             return (
-              <Grid key={p.personId} templateColumns="minmax(110px, 1fr) 96px 50px 76px 72px" gap="8px" minH="38px" alignItems="center" borderBottom="1px solid" borderColor="line" data-person={p.name}>
-                <Text fontWeight={600} truncate>{p.name}</Text><Text color="soft" truncate>{p.role}</Text><Text fontFamily="mono" fontWeight={600}>{p.call}</Text>
+              <Grid key={p.personId} templateColumns={COLUMNS} gap="8px" minH="38px" alignItems="center" borderBottom="1px solid" borderColor="line" data-person={p.name}>
+                <Text fontWeight={600} truncate>{p.name}</Text><Text color="soft" truncate display={DESK_ONLY}>{p.role}</Text><Text fontFamily="mono" fontWeight={600}>{p.call}</Text>
                 <Text color={status ? TONES[status.status] : 'faint'} fontWeight={status?.status === 'bounced' ? 700 : 400} title={status?.says}>{status?.status ?? 'not sent'}</Text>
                 <Box textAlign="right">{newest && rights.plan && status?.status === 'delivered' && <Button disabled={busy} onClick={() => void act(() => api(`/productions/${productionId}/reminders`, { sentSheetId: newest.id, personId: p.personId }))}>Remind</Button>}{status?.status === 'bounced' && person?.phone && <a href={`tel:${person.phone.replace(/\s/g, '')}`}><Button as="span">Ring</Button></a>}</Box>
               </Grid>
