@@ -2,6 +2,7 @@ import { Box, Flex, Text } from '@chakra-ui/react'
 import { blank, fieldsOf } from '@kavrell/contract'
 import { evidenceHash, type Fix } from '@kavrell/core/snags'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
 import { commit, say } from '../store/production.ts'
 import { type OpenSnag, useOpenSnags, useProduction, useRights } from '../store/selectors.ts'
@@ -44,7 +45,7 @@ export function Snag({ snag, onGo, brief = false }: { snag: OpenSnag; onGo?: () 
       {open && (
         <Box mt="6px" color="soft" fontSize="12.5px">
           {snag.evidence.map((e) => <Flex key={e.label + e.from} gap="8px"><Text minW="110px">{e.label}</Text><Text fontFamily="mono" color="ink">{printed(e.value)} {e.unit}</Text><Text ml="auto" textAlign="right">{e.from}</Text></Flex>)}
-          {rule && <Text mt="4px">House rule: {rule.label.toLowerCase()} {String((production as unknown as Record<string, unknown>)[snag.rule!])}{rule.unit ? ` ${rule.unit}` : ''}</Text>}
+          {rule && <Box asChild mt="4px" color="action" fontWeight={600}><Link to={`/p/${production.id}/brief`}>House rule: {rule.label.toLowerCase()} {String((production as unknown as Record<string, unknown>)[snag.rule!])}{rule.unit ? ` ${rule.unit}` : ''}</Link></Box>}
         </Box>
       )}
     </Box>
