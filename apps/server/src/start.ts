@@ -38,12 +38,13 @@ export async function start(settings: Settings): Promise<Running> {
   const now = () => new Date()
   const volumes = folderVolumes(settings.mediaRoot)
   const offload = openOffload({ database, models, door, volumes, now })
-  const sheets = openSheets({ database, models, door, gateway: standInGateway, now, address: `http://127.0.0.1:${settings.port}` })
+  let address = ''
+  const sheets = openSheets({ database, models, door, gateway: standInGateway, now, address: () => address })
   const services: Services = { database, models, door, accounts, announcements, volumes, offload, sheets, now, signInsPerMinute: settings.signInsPerMinute ?? 20 }
   const server = createServer(makeApp(services, settings.webFolder))
-  const port = await listen(server, settings.port)
+  address = `http://127.0.0.1:${await listen(server, settings.port)}`
   return {
-    address: `http://127.0.0.1:${port}`, services,
+    address, services,
     async stop() {
       await offload.stopAll()
       server.closeAllConnections()

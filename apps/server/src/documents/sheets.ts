@@ -18,7 +18,7 @@ export interface Sheets {
   readonly read: (token: string) => Promise<{ sheet: CallSheet; version: number; name: string } | null>
 }
 
-interface Deps { readonly database: Sequelize; readonly models: Models; readonly door: Door; readonly gateway: MessageGateway; readonly now: () => Date; readonly address: string }
+interface Deps { readonly database: Sequelize; readonly models: Models; readonly door: Door; readonly gateway: MessageGateway; readonly now: () => Date; /** Known only once the server listens: the wanted port may have been taken. */ readonly address: () => string }
 
 /** A production as the core reads it, at one consistent moment. */
 export const loadProduction = (database: Sequelize, models: Models, productionId: string): Promise<Production | undefined> =>
@@ -45,7 +45,7 @@ export function openSheets(deps: Deps): Sheets {
     if (!person) return []
     const token = randomBytes(18).toString('base64url')
     await database.query('INSERT INTO reading (token, "productionId", "sentSheetId", "personId") VALUES (:token, :productionId, :sentSheetId, :personId)', { replacements: { token, productionId, sentSheetId, personId } })
-    const outcome = await gateway.send(person, `${production.production.title}: your call sheet is at ${deps.address}/sheet/${token}`)
+    const outcome = await gateway.send(person, `${production.production.title}: your call sheet is at ${deps.address()}/sheet/${token}`)
     return [{ op: 'create' as const, kind: 'delivery' as const, id: uuidv7(), fields: blank('delivery', { sentSheetId, personId, status: outcome.status, says: outcome.says, happenedAt: now().toISOString() }) as Record<string, unknown> }]
   }
   return {
