@@ -1,9 +1,27 @@
 import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
-  testDir: 'e2e', timeout: 180_000, workers: 1, reporter: [['list'], ['json']], outputDir: process.env.TEST_SCRATCH ? `${process.env.TEST_SCRATCH}/playwright` : 'test-results',
+  testDir: 'e2e',
+  timeout: 180_000,
+  workers: 1,
+  reporter: [['list'], ['json']],
+  outputDir: process.env.TEST_SCRATCH ? `${process.env.TEST_SCRATCH}/playwright` : 'test-results',
   use: {
-    viewport: { width: 1280, height: 800 }, acceptDownloads: true, actionTimeout: 15_000,
-    launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage'] },
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    actionTimeout: 15_000,
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--disable-dev-shm-usage',
+      ],
+    },
   },
 })

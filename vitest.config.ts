@@ -1,3 +1,10 @@
 import { defineConfig } from 'vitest/config'
 
-export default defineConfig({ test: { include: ['packages/**/*.test.ts', 'apps/**/*.test.ts', 'demo/**/*.test.ts'], testTimeout: 30_000, hookTimeout: 60_000, pool: 'forks' } })
+export default defineConfig({
+  test: {
+    include: ['packages/**/*.test.ts', 'apps/**/*.test.ts', 'demo/**/*.test.ts'],
+    testTimeout: 30_000,
+    hookTimeout: 60_000,
+    pool: 'forks',
+  },
+})

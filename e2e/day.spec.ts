@@ -6,12 +6,27 @@ import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { serve, type TestServer } from './server.ts'
 
 let server: TestServer
-test.beforeAll(async () => { server = await serve('--empty') })
-test.afterAll(async () => { await server?.stop() })
+test.beforeAll(async () => {
+  server = await serve('--empty')
+})
+test.afterAll(async () => {
+  await server?.stop()
+})
 
-const go = (page: Page, stage: string) => page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: new RegExp(`^${stage}`) }).click()
-const fill = async (page: Page, name: string, value: string) => { const field = page.locator(`[name="${name}"]`).first(); await field.fill(value); await field.press('Tab') }
-const download = async (page: Page, press: () => Promise<void>) => { const [file] = await Promise.all([page.waitForEvent('download'), press()]); return readFile(await file.path()) }
+const go = (page: Page, stage: string) =>
+  page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: new RegExp(`^${stage}`) })
+    .click()
+const fill = async (page: Page, name: string, value: string) => {
+  const field = page.locator(`[name="${name}"]`).first()
+  await field.fill(value)
+  await field.press('Tab')
+}
+const download = async (page: Page, press: () => Promise<void>) => {
+  const [file] = await Promise.all([page.waitForEvent('download'), press()])
+  return readFile(await file.path())
+}
 /** Types into a cell of the row that is selected: the first one, unless another was clicked. */
 const type = async (page: Page, grid: string, field: string, value: string, row = 0) => {
   await page.getByRole('grid', { name: grid }).locator(`[data-cell^="${row}:"][data-field="${field}"]`).click()
@@ -23,11 +38,20 @@ const type = async (page: Page, grid: string, field: string, value: string, row 
 
 async function pdfText(bytes: Buffer): Promise<string> {
   const document = await getDocument({ data: new Uint8Array(bytes), useSystemFonts: true, verbosity: 0 }).promise
-  const pages = await Promise.all(Array.from({ length: document.numPages }, async (_, i) => (await (await document.getPage(i + 1)).getTextContent()).items.map((item) => ('str' in item ? item.str : '')).join(' ')))
+  const pages = await Promise.all(
+    Array.from({ length: document.numPages }, async (_, i) =>
+      (await (await document.getPage(i + 1)).getTextContent()).items
+        .map((item) => ('str' in item ? item.str : ''))
+        .join(' '),
+    ),
+  )
   return pages.join(' ').replace(/\s+/g, ' ')
 }
 
-test('a whole day, from first sign-in to the wrap report, on a production typed in from nothing', async ({ page, context }) => {
+test('a whole day, from first sign-in to the wrap report, on a production typed in from nothing', async ({
+  page,
+  context,
+}) => {
   page.on('dialog', (dialog) => void dialog.accept())
   await test.step('an empty installation asks for an owner and a password', async () => {
     await page.goto(server.address)
@@ -76,7 +100,11 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
     await page.getByRole('button', { name: 'Add a person' }).click()
     await type(page, 'People', 'name', 'Bo Lark')
     await type(page, 'People', 'email', 'bo@kettle.example')
-    await page.getByRole('button', { name: 'Add people' }).or(page.getByRole('button', { name: 'Add a person' })).first().click()
+    await page
+      .getByRole('button', { name: 'Add people' })
+      .or(page.getByRole('button', { name: 'Add a person' }))
+      .first()
+      .click()
     await type(page, 'People', 'name', 'Cy Moss', 1)
   })
   await test.step('Shots', async () => {
@@ -89,7 +117,9 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
     await page.getByRole('grid', { name: 'Shots' }).locator('[data-cell^="0:"][data-field="focalLengthMm"]').click()
     await page.keyboard.type('0')
     await page.keyboard.press('Enter')
-    await expect(page.getByRole('alert')).toHaveText('A focal length is more than 0 mm and at most 2000 mm, such as 35.')
+    await expect(page.getByRole('alert')).toHaveText(
+      'A focal length is more than 0 mm and at most 2000 mm, such as 35.',
+    )
     await page.keyboard.press('Escape')
     await type(page, 'Shots', 'focalLengthMm', '85')
     await type(page, 'Shots', 'tStop', '5.6')
@@ -155,14 +185,25 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
     await page.getByRole('button', { name: 'Issue 1 to everyone' }).click()
     await expect(page.locator('[data-person="Bo Lark"]')).toContainText('delivered')
     await expect(page.locator('[data-person="Cy Moss"]')).toContainText('bounced')
-    const [link] = await server.query('SELECT token FROM reading r JOIN person p ON p.id = r."personId" WHERE p.name = \'Bo Lark\'')
+    const [link] = await server.query(
+      'SELECT token FROM reading r JOIN person p ON p.id = r."personId" WHERE p.name = \'Bo Lark\'',
+    )
     const phone = await context.newPage()
     await phone.goto(`${server.address}/sheet/${link!.token}`)
     await expect(phone.locator('[data-answer]')).toHaveText('08:00')
     await phone.close()
     await expect(page.locator('[data-answer]').first()).toHaveText('1 of 2 have read it')
     const text = await pdfText(await download(page, () => page.getByRole('link', { name: 'PDF, A4' }).click()))
-    for (const words of ['One Kettle', 'Tea day', 'Steam rises', 'Bo Lark', 'Nearest hospital: Mill Lane, 6 min', 'Local rules', 'Version 1']) expect(text).toContain(words)
+    for (const words of [
+      'One Kettle',
+      'Tea day',
+      'Steam rises',
+      'Bo Lark',
+      'Nearest hospital: Mill Lane, 6 min',
+      'Local rules',
+      'Version 1',
+    ])
+      expect(text).toContain(words)
     const calendar = String(await download(page, () => page.getByRole('link', { name: 'Bo', exact: true }).click()))
     expect(calendar).toMatch(/^BEGIN:VCALENDAR\r\n[\s\S]*SUMMARY:One Kettle\\, Tea day: call 08:00[\s\S]*END:VCALENDAR/)
     await go(page, 'Order')
@@ -200,18 +241,33 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
     await writeFile(path.join(server.media, 'cards/A1/empty.txt'), '')
     for (const drive of ['S1', 'S2']) await mkdir(path.join(server.media, 'drives', drive), { recursive: true })
     await go(page, 'Offload')
-    for (const name of ['List card A1', 'List drive S1', 'List drive S2']) await page.getByRole('button', { name }).click()
+    for (const name of ['List card A1', 'List drive S1', 'List drive S2'])
+      await page.getByRole('button', { name }).click()
     await page.locator('[data-card="A1"]').click()
     await page.getByRole('button', { name: 'Copy A1 and check' }).click()
     await expect(page.getByText('read back, same')).toHaveCount(2)
-    await expect(page.locator('[data-card="A1"]')).toContainText('no: Checked copies are in 0 pairs of hands; the rule wants 2.')
+    await expect(page.locator('[data-card="A1"]')).toContainText(
+      'no: Checked copies are in 0 pairs of hands; the rule wants 2.',
+    )
     await page.getByLabel('Hand over to').nth(0).selectOption({ label: 'Bo Lark' })
     await page.getByLabel('Hand over to').nth(1).selectOption({ label: 'Cy Moss' })
     await expect(page.locator('[data-answer]').first()).toHaveText('A1 may be wiped. No other card.')
     for (const drive of ['S1', 'S2']) {
       const [folder] = await readdir(path.join(server.media, 'drives', drive))
-      execFileSync('diff', ['-r', '-x', 'checksums.xxh64', path.join(server.media, 'cards/A1'), path.join(server.media, 'drives', drive, folder!)])
-      const verified = JSON.parse(execFileSync(process.execPath, ['apps/cli/bin/kavrell.mjs', 'verify', path.join(server.media, 'drives', drive, folder!)], { encoding: 'utf8' })) as { same: boolean; files: number }
+      execFileSync('diff', [
+        '-r',
+        '-x',
+        'checksums.xxh64',
+        path.join(server.media, 'cards/A1'),
+        path.join(server.media, 'drives', drive, folder!),
+      ])
+      const verified = JSON.parse(
+        execFileSync(
+          process.execPath,
+          ['apps/cli/bin/kavrell.mjs', 'verify', path.join(server.media, 'drives', drive, folder!)],
+          { encoding: 'utf8' },
+        ),
+      ) as { same: boolean; files: number }
       expect(verified).toMatchObject({ same: true, files: 2 })
     }
     await page.getByRole('button', { name: 'Write down that A1 is wiped' }).click()
@@ -224,9 +280,19 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
     for (const words of ['Tea day', '1 of 2', '1A Steam rises', 'steam on the lens']) expect(pdf).toContain(words)
     const csv = String(await download(page, () => page.getByRole('link', { name: 'CSV' }).click()))
     expect(csv.split('\r\n')).toHaveLength(4)
-    const json = JSON.parse(String(await download(page, () => page.getByRole('link', { name: 'JSON' }).click()))) as { shotsDone: number; takes: number }
+    const json = JSON.parse(String(await download(page, () => page.getByRole('link', { name: 'JSON' }).click()))) as {
+      shotsDone: number
+      takes: number
+    }
     expect(json).toMatchObject({ shotsDone: 1, takes: 1 })
-    const otio = JSON.parse(String(await download(page, () => page.getByRole('link', { name: 'OpenTimelineIO' }).click()))) as { metadata: { kavrell: { dropFrame: boolean } }; tracks: { children: { children: { name: string; source_range: { duration: { value: number; rate: number } } }[] }[] } }
+    const otio = JSON.parse(
+      String(await download(page, () => page.getByRole('link', { name: 'OpenTimelineIO' }).click())),
+    ) as {
+      metadata: { kavrell: { dropFrame: boolean } }
+      tracks: {
+        children: { children: { name: string; source_range: { duration: { value: number; rate: number } } }[] }[]
+      }
+    }
     const [clip] = otio.tracks.children[0]!.children
     expect(otio.metadata.kavrell.dropFrame).toBe(true)
     expect(clip!.name).toBe('1B take 1')

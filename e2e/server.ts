@@ -4,7 +4,12 @@ import os from 'node:os'
 import path from 'node:path'
 import { Client } from 'pg'
 
-export interface TestServer { readonly address: string; readonly media: string; readonly query: (sql: string) => Promise<Record<string, string>[]>; readonly stop: () => Promise<void> }
+export interface TestServer {
+  readonly address: string
+  readonly media: string
+  readonly query: (sql: string) => Promise<Record<string, string>[]>
+  readonly stop: () => Promise<void>
+}
 
 /** The built server on a database and media folders of its own. */
 export async function serve(...flags: string[]): Promise<TestServer> {
@@ -17,15 +22,36 @@ export async function serve(...flags: string[]): Promise<TestServer> {
   await root.end()
   const media = await mkdtemp(path.join(process.env.TEST_SCRATCH ?? os.tmpdir(), 'media-'))
   const databaseUrl = admin.replace(/\/[^/]*$/, `/${name}`)
-  const child: ChildProcess = spawn(process.execPath, ['apps/server/dist/main.js', ...flags], { env: { ...process.env, DATABASE_URL: databaseUrl, KAVRELL_MEDIA: media, KAVRELL_WEB: path.resolve('apps/web/dist'), PORT: '0' }, stdio: ['ignore', 'pipe', 'inherit'] })
+  const child: ChildProcess = spawn(process.execPath, ['apps/server/dist/main.js', ...flags], {
+    env: {
+      ...process.env,
+      DATABASE_URL: databaseUrl,
+      KAVRELL_MEDIA: media,
+      KAVRELL_WEB: path.resolve('apps/web/dist'),
+      PORT: '0',
+    },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
   const address = await new Promise<string>((resolve, reject) => {
-    child.stdout!.on('data', (text: Buffer) => { const at = /Kavrell is at (\S+)/.exec(String(text)); if (at) resolve(at[1]!) })
+    child.stdout!.on('data', (text: Buffer) => {
+      const at = /Kavrell is at (\S+)/.exec(String(text))
+      if (at) resolve(at[1]!)
+    })
     child.once('exit', (code) => reject(new Error(`The server left with ${code}`)))
   })
   const database = new Client({ connectionString: databaseUrl })
   await database.connect()
   return {
-    address, media, query: async (sql) => (await database.query<Record<string, string>>(sql)).rows,
-    async stop() { await database.end(); const gone = new Promise((resolve) => { child.once('exit', resolve) }); child.kill('SIGTERM'); await gone },
+    address,
+    media,
+    query: async (sql) => (await database.query<Record<string, string>>(sql)).rows,
+    async stop() {
+      await database.end()
+      const gone = new Promise((resolve) => {
+        child.once('exit', resolve)
+      })
+      child.kill('SIGTERM')
+      await gone
+    },
   }
 }

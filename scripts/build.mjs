@@ -9,12 +9,26 @@ const EXTERNAL = ['@node-rs/argon2', 'pg', 'pg-hstore', 'pg-native', 'sequelize'
 /** Bundles server and command line with esbuild and the web app with Vite. */
 export async function build() {
   const esbuild = await import('esbuild')
-  const shared = { bundle: true, platform: 'node', target: 'node20', format: 'esm', sourcemap: true, logLevel: 'warning', external: EXTERNAL, absWorkingDir: root,
+  const shared = {
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    sourcemap: true,
+    logLevel: 'warning',
+    external: EXTERNAL,
+    absWorkingDir: root,
     // Some bundled CommonJS packages still call require.
-    banner: { js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);" } }
+    banner: {
+      js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);",
+    },
+  }
   await esbuild.build({ ...shared, entryPoints: ['apps/server/src/main.ts'], outfile: 'apps/server/dist/main.js' })
   await esbuild.build({ ...shared, entryPoints: ['apps/cli/src/main.ts'], outfile: 'apps/cli/dist/main.js' })
-  execFileSync(path.join(root, 'node_modules/.bin/vite'), ['build', '--logLevel', 'warn'], { cwd: path.join(root, 'apps/web'), stdio: 'inherit' })
+  execFileSync(path.join(root, 'node_modules/.bin/vite'), ['build', '--logLevel', 'warn'], {
+    cwd: path.join(root, 'apps/web'),
+    stdio: 'inherit',
+  })
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) await build()

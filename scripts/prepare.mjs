@@ -10,11 +10,15 @@ const state = path.join(root, '.data', 'state')
 
 export class Stop extends Error {}
 
-const run = (command, args, options = {}) => spawnSync(command, args, { cwd: root, encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'], ...options })
+const run = (command, args, options = {}) =>
+  spawnSync(command, args, { cwd: root, encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'], ...options })
 
 /** Installs Debian packages, or says which to ask for. */
 export function installDebian(packages) {
-  if (process.getuid() !== 0) throw new Stop(`Missing on this machine: ${packages.join(', ')}. Ask someone who may install for:\n  apt-get install -y ${packages.join(' ')}`)
+  if (process.getuid() !== 0)
+    throw new Stop(
+      `Missing on this machine: ${packages.join(', ')}. Ask someone who may install for:\n  apt-get install -y ${packages.join(' ')}`,
+    )
   console.error(`Installing ${packages.join(', ')} …`)
   // Debian would start a cluster of its own; Kavrell starts a private one.
   if (packages.includes('postgresql') && !fs.existsSync('/etc/postgresql-common/createcluster.conf')) {
@@ -23,13 +27,30 @@ export function installDebian(packages) {
   }
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
   run('apt-get', ['update'], { env })
-  const done = run('apt-get', ['install', '-y', '--no-install-recommends', '-o', 'Dpkg::Options::=--force-confold', ...packages], { env })
+  const done = run(
+    'apt-get',
+    ['install', '-y', '--no-install-recommends', '-o', 'Dpkg::Options::=--force-confold', ...packages],
+    { env },
+  )
   if (done.status !== 0) throw new Stop(`apt-get could not install ${packages.join(', ')}:\n${done.stderr}`)
 }
 
-const hashOf = (files) => { const hash = createHash('sha256'); for (const file of files) hash.update(file).update(fs.readFileSync(path.join(root, file))); return hash.digest('hex') }
-const remembered = (name) => { try { return fs.readFileSync(path.join(state, name), 'utf8') } catch { return '' } }
-const remember = (name, value) => { fs.mkdirSync(state, { recursive: true }); fs.writeFileSync(path.join(state, name), value) }
+const hashOf = (files) => {
+  const hash = createHash('sha256')
+  for (const file of files) hash.update(file).update(fs.readFileSync(path.join(root, file)))
+  return hash.digest('hex')
+}
+const remembered = (name) => {
+  try {
+    return fs.readFileSync(path.join(state, name), 'utf8')
+  } catch {
+    return ''
+  }
+}
+const remember = (name, value) => {
+  fs.mkdirSync(state, { recursive: true })
+  fs.writeFileSync(path.join(state, name), value)
+}
 
 /** Runs `npm ci` when the lock file is not the one that was installed. */
 export function installPackages() {
@@ -51,9 +72,18 @@ function sourceFiles(folder) {
 
 /** Builds server, command line and web app when any of their sources changed. */
 export async function buildApps() {
-  const sources = [...['packages', 'apps', 'demo'].flatMap(sourceFiles).filter((f) => !/\.test\.tsx?$/.test(f)), 'package-lock.json', 'scripts/build.mjs'].sort()
+  const sources = [
+    ...['packages', 'apps', 'demo'].flatMap(sourceFiles).filter((f) => !/\.test\.tsx?$/.test(f)),
+    'package-lock.json',
+    'scripts/build.mjs',
+  ].sort()
   const wanted = hashOf(sources)
-  if (remembered('build') === wanted && fs.existsSync(path.join(root, 'apps/web/dist/index.html')) && fs.existsSync(path.join(root, 'apps/server/dist/main.js'))) return
+  if (
+    remembered('build') === wanted &&
+    fs.existsSync(path.join(root, 'apps/web/dist/index.html')) &&
+    fs.existsSync(path.join(root, 'apps/server/dist/main.js'))
+  )
+    return
   console.error('Building …')
   const { build } = await import('./build.mjs')
   await build()

@@ -2,9 +2,24 @@
 import { chromium } from '@playwright/test'
 
 const [address] = process.argv.slice(2)
-if (!address) { console.error('Give the address that npm start printed.'); process.exit(2) }
+if (!address) {
+  console.error('Give the address that npm start printed.')
+  process.exit(2)
+}
 const STAGES = ['brief', 'scout', 'shots', 'light', 'kit', 'crew', 'order', 'call', 'roll', 'offload', 'wrap']
-const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage'] })
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--disable-dev-shm-usage',
+  ],
+})
 
 async function picture(viewport, light, stages, name) {
   const page = await (await browser.newContext({ viewport })).newPage()

@@ -17,10 +17,20 @@ async function main() {
   }
   installPackages()
   await buildApps()
-  const server = spawn(process.execPath, ['--enable-source-maps', path.join(root, 'apps/server/dist/main.js'), ...process.argv.slice(2)], {
-    cwd: root, stdio: 'inherit',
-    env: { ...process.env, DATABASE_URL: databaseUrl, KAVRELL_MEDIA: process.env.KAVRELL_MEDIA ?? path.join(data, 'media'), KAVRELL_WEB: path.join(root, 'apps/web/dist') },
-  })
+  const server = spawn(
+    process.execPath,
+    ['--enable-source-maps', path.join(root, 'apps/server/dist/main.js'), ...process.argv.slice(2)],
+    {
+      cwd: root,
+      stdio: 'inherit',
+      env: {
+        ...process.env,
+        DATABASE_URL: databaseUrl,
+        KAVRELL_MEDIA: process.env.KAVRELL_MEDIA ?? path.join(data, 'media'),
+        KAVRELL_WEB: path.join(root, 'apps/web/dist'),
+      },
+    },
+  )
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
   server.on('exit', (code, signal) => {
     postgres?.stop()

@@ -10,14 +10,19 @@ const CHROMIUM = ['/usr/bin/chromium', '/usr/bin/chromium-headless-shell']
 const totals = { passed: 0, failed: 0 }
 
 /** Runs a program, showing what it prints; resolves to its exit code. */
-const run = (command, args, env = {}) => new Promise((resolve) => {
-  const child = spawn(path.join(root, 'node_modules/.bin', command), args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } })
-  child.on('exit', (code) => resolve(code ?? 1))
-})
+const run = (command, args, env = {}) =>
+  new Promise((resolve) => {
+    const child = spawn(path.join(root, 'node_modules/.bin', command), args, {
+      cwd: root,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, ...env },
+    })
+    child.on('exit', (code) => resolve(code ?? 1))
+  })
 
 async function check(name, command, args) {
   console.log(`\n== ${name}`)
-  const ok = await run(command, args) === 0
+  const ok = (await run(command, args)) === 0
   totals[ok ? 'passed' : 'failed']++
 }
 
@@ -25,14 +30,21 @@ async function counted(name, command, args, report, count, env) {
   console.log(`\n== ${name}`)
   const code = await run(command, args, env)
   let counts = { passed: 0, failed: 0 }
-  try { counts = count(JSON.parse(fs.readFileSync(report, 'utf8'))) } catch { console.log(`${name} left no report.`) }
+  try {
+    counts = count(JSON.parse(fs.readFileSync(report, 'utf8')))
+  } catch {
+    console.log(`${name} left no report.`)
+  }
   totals.passed += counts.passed
   // A runner that fails without a failed test has failed all the same; so has one that ran nothing.
   totals.failed += code !== 0 ? Math.max(1, counts.failed) : counts.failed + (counts.passed === 0 ? 1 : 0)
 }
 
 async function main() {
-  const missing = [...(postgresVersion() ? [] : ['postgresql']), ...(CHROMIUM.some((f) => fs.existsSync(f)) ? [] : ['chromium'])]
+  const missing = [
+    ...(postgresVersion() ? [] : ['postgresql']),
+    ...(CHROMIUM.some((f) => fs.existsSync(f)) ? [] : ['chromium']),
+  ]
   if (missing.length > 0) installDebian(missing)
   installPackages()
   const scratch = fs.mkdtempSync(path.join(os.tmpdir(), 'kavrell-test-'))
@@ -40,16 +52,42 @@ async function main() {
   const postgres = await startPostgres(path.join(scratch, 'postgres'), { throwAway: true })
   try {
     await check('types', 'tsc', ['-p', '.'])
-    await check('lint', 'eslint', ['.'])
-    await check('layers', 'depcruise', ['--config', '.dependency-cruiser.cjs', '--output-type', 'err', 'packages', 'apps', 'demo'])
+    await check('format', 'prettier', ['--check', '--log-level', 'warn', '.'])
+    await check('lint', 'eslint', ['.', '--cache', '--cache-location', '.data/cache/eslint'])
+    await check('layers', 'depcruise', [
+      '--config',
+      '.dependency-cruiser.cjs',
+      '--output-type',
+      'err',
+      'packages',
+      'apps',
+      'demo',
+    ])
     const unit = path.join(scratch, 'unit.json')
-    await counted('unit and server', 'vitest', ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`], unit,
-      (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }), { TEST_POSTGRES: postgres.url('postgres') })
+    await counted(
+      'unit and server',
+      'vitest',
+      ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`],
+      unit,
+      (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }),
+      { TEST_POSTGRES: postgres.url('postgres') },
+    )
     await buildApps()
     if (fs.existsSync(path.join(root, 'playwright.config.ts'))) {
       const browser = path.join(scratch, 'browser.json')
-      await counted('browser', 'playwright', ['test'], browser, (r) => ({ passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected }),
-        { TEST_POSTGRES: postgres.url('postgres'), PLAYWRIGHT_JSON_OUTPUT_NAME: browser, TEST_SCRATCH: scratch, CHROMIUM: CHROMIUM.find((f) => fs.existsSync(f)) })
+      await counted(
+        'browser',
+        'playwright',
+        ['test'],
+        browser,
+        (r) => ({ passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected }),
+        {
+          TEST_POSTGRES: postgres.url('postgres'),
+          PLAYWRIGHT_JSON_OUTPUT_NAME: browser,
+          TEST_SCRATCH: scratch,
+          CHROMIUM: CHROMIUM.find((f) => fs.existsSync(f)),
+        },
+      )
     }
   } finally {
     postgres.stop()
@@ -57,11 +95,14 @@ async function main() {
   }
 }
 
-main().then(() => {
-  console.log(`\n${totals.passed} passed, ${totals.failed} failed`)
-  process.exit(totals.failed > 0 ? 1 : 0)
-}, (error) => {
-  console.error(error instanceof Stop ? error.message : error)
-  console.log('\n0 passed, 1 failed')
-  process.exit(1)
-})
+main().then(
+  () => {
+    console.log(`\n${totals.passed} passed, ${totals.failed} failed`)
+    process.exit(totals.failed > 0 ? 1 : 0)
+  },
+  (error) => {
+    console.error(error instanceof Stop ? error.message : error)
+    console.log('\n0 passed, 1 failed')
+    process.exit(1)
+  },
+)

@@ -9,20 +9,41 @@ import { describe, expect, test } from 'vitest'
 import { demoCardFiles, demoProduction } from './index.ts'
 
 let n = 0
-const demo = demoProduction(() => `00000000-0000-7000-8000-${String(n++).padStart(12, '0')}`, Date.parse('2026-05-01T12:00:00Z'))
+const demo = demoProduction(
+  () => `00000000-0000-7000-8000-${String(n++).padStart(12, '0')}`,
+  Date.parse('2026-05-01T12:00:00Z'),
+)
 const records = applyChanges(applyChanges({}, demo.plan, 1), demo.log, 2)
 const production = productionOf(records)!
 const snags = findSnags(production)
 const of = (check: string) => snags.filter((s) => s.check === check)
-const apply = (changes: Finding['fixes'][number]['changes']) => productionOf(applyChanges(records, changes.map((c) => (c.op === 'create' ? { ...c, id: c.id || 'made' } : { ...c, version: 1 })) as never, 3))!
+const apply = (changes: Finding['fixes'][number]['changes']) =>
+  productionOf(
+    applyChanges(
+      records,
+      changes.map((c) => (c.op === 'create' ? { ...c, id: c.id || 'made' } : { ...c, version: 1 })) as never,
+      3,
+    ),
+  )!
 
-test('every record of the demo satisfies its schema', () => { for (const change of [...demo.plan, ...demo.log]) if (change.op === 'create') expect(schemaOf(change.kind).safeParse(change.fields).error?.issues).toBeUndefined() })
+test('every record of the demo satisfies its schema', () => {
+  for (const change of [...demo.plan, ...demo.log])
+    if (change.op === 'create') expect(schemaOf(change.kind).safeParse(change.fields).error?.issues).toBeUndefined()
+})
 
 describe('the demo is in trouble in the usual ways', () => {
   test.each([
-    ['light.too-dark-for-shot', /4A is [\d.]+ stops too dark in setup E/], ['shots.shutter-beats-with-mains', /2J beats with the 50 Hz mains/], ['shots.rate-differs-from-deliverable', /2H is set to 30 fps/],
-    ['shots.pair-on-same-side', /3A and 3C both sit frame left/], ['power.circuit-over-headroom', /Shed wall.*kettle.*qualified person decides/], ['order.outside-light', /5B runs/], ['order.longer-than-longest-day', /over the longest day/],
-    ['crew.wanted-but-away', /Corin Marsh is needed for 6D/], ['cover.once-only-too-thin', /1 of 2 sound recordings/], ['kit.missing', /135 mm lens missing/], ['media.copies-below-rule', /Card A1 is not safe yet/],
+    ['light.too-dark-for-shot', /4A is [\d.]+ stops too dark in setup E/],
+    ['shots.shutter-beats-with-mains', /2J beats with the 50 Hz mains/],
+    ['shots.rate-differs-from-deliverable', /2H is set to 30 fps/],
+    ['shots.pair-on-same-side', /3A and 3C both sit frame left/],
+    ['power.circuit-over-headroom', /Shed wall.*kettle.*qualified person decides/],
+    ['order.outside-light', /5B runs/],
+    ['order.longer-than-longest-day', /over the longest day/],
+    ['crew.wanted-but-away', /Corin Marsh is needed for 6D/],
+    ['cover.once-only-too-thin', /1 of 2 sound recordings/],
+    ['kit.missing', /135 mm lens missing/],
+    ['media.copies-below-rule', /Card A1 is not safe yet/],
   ])('%s, with evidence', (check, says) => {
     const found = of(check)
     expect(found.map((s) => s.says).join('\n')).toMatch(says)
@@ -31,7 +52,9 @@ describe('the demo is in trouble in the usual ways', () => {
   const fixable = snags.flatMap((snag) => snag.fixes.map((fix) => [`${snag.check}: ${fix.says}`, snag, fix] as const))
   test('many can be put right with one press', () => expect(fixable.length).toBeGreaterThan(15))
   test.each(fixable)('%s really puts it right, or part of it', (_, snag, fix) => {
-    const left = findSnags(apply(fix.changes)).filter((s) => s.check === snag.check && s.about.id === snag.about.id && s.says === snag.says)
+    const left = findSnags(apply(fix.changes)).filter(
+      (s) => s.check === snag.check && s.about.id === snag.about.id && s.says === snag.says,
+    )
     expect(left).toEqual([])
   })
 })
@@ -40,7 +63,10 @@ test('a call sheet older than its order is found, and what changed is listed', (
   const day = demo.id('day', 'day 1')
   const sheet = callSheet(production, planDay(production, day)!)
   const moved = apply([{ op: 'update', kind: 'day', id: day, fields: { callMin: 300 } }])
-  const withSheet = { ...moved, sentSheet: { s: { id: 's', dayId: day, number: 1, fingerprint: sheet.fingerprint, sentAt: '' } } }
+  const withSheet = {
+    ...moved,
+    sentSheet: { s: { id: 's', dayId: day, number: 1, fingerprint: sheet.fingerprint, sentAt: '' } },
+  }
   expect(findSnags(withSheet).map((s) => s.check)).toContain('call.older-than-order')
   const changes = sheetChanges(sheet, callSheet(moved, planDay(moved, day)!))
   expect(changes).toContainEqual({ what: 'Unit call', was: '04:40', now: '05:00', personId: null })
@@ -49,8 +75,14 @@ test('a call sheet older than its order is found, and what changed is listed', (
 test('somebody wanted in two places at once is found', () => {
   const unit = { ...production.day[demo.id('day', 'day 1')]!, id: 'second', title: 'Second unit', callMin: 300 }
   const item = { ...production.orderItem[demo.id('orderItem', 'day 1 1A')]!, id: 'other', dayId: 'second' }
-  const doubled = { ...production, day: { ...production.day, second: unit }, orderItem: { ...production.orderItem, other: item } }
-  expect(findSnags(doubled).find((s) => s.check === 'crew.wanted-in-two-places')?.says).toMatch(/Edda Marsh is wanted for/)
+  const doubled = {
+    ...production,
+    day: { ...production.day, second: unit },
+    orderItem: { ...production.orderItem, other: item },
+  }
+  expect(findSnags(doubled).find((s) => s.check === 'crew.wanted-in-two-places')?.says).toMatch(
+    /Edda Marsh is wanted for/,
+  )
 })
 
 test('calls follow from the order: by-shots people come before their first shot, all-day people with the unit', () => {
@@ -73,14 +105,33 @@ test('kit counts what is used at one moment, not what is used in all', () => {
 test('the report of the first morning adds up', () => {
   const plan = planDay(production, demo.id('day', 'day 1'))!
   const report = dayReport(production, plan)
-  expect(report).toMatchObject({ shotsPlanned: 20, shotsDone: 7, takes: 15, goodTakes: 7, cards: 4, cardsSafe: 0, firstTake: '05:04', lastCut: '08:49' })
-  expect(report.lines.find((l) => l.slate === '2E' && l.take === 3)).toMatchObject({ start: '07:31:10:00', end: '07:32:24:00', seconds: 74, verdict: 'good' })
+  expect(report).toMatchObject({
+    shotsPlanned: 20,
+    shotsDone: 7,
+    takes: 15,
+    goodTakes: 7,
+    cards: 4,
+    cardsSafe: 0,
+    firstTake: '05:04',
+    lastCut: '08:49',
+  })
+  expect(report.lines.find((l) => l.slate === '2E' && l.take === 3)).toMatchObject({
+    start: '07:31:10:00',
+    end: '07:32:24:00',
+    seconds: 74,
+    verdict: 'good',
+  })
   expect(report.missing).toContain('Must-have 2A has no good take.')
-  expect(pace(plan.timeline, shotsDone(takeStates(production, plan.day.id)), 9 * 60 + 40).behindMin).toBe(9 * 60 + 40 - plan.timeline.rows.find((r) => r.kind === 'shots' && r.shotIds.includes(demo.id('shot', '2J')))!.endMin)
+  expect(pace(plan.timeline, shotsDone(takeStates(production, plan.day.id)), 9 * 60 + 40).behindMin).toBe(
+    9 * 60 +
+      40 -
+      plan.timeline.rows.find((r) => r.kind === 'shots' && r.shotIds.includes(demo.id('shot', '2J')))!.endMin,
+  )
 })
 
 test('its media are real files: a movie with a timecode track, a Broadcast Wave', () => {
-  const movie = demoCardFiles('A1')[0]!.bytes, wave = demoCardFiles('R1')[0]!.bytes
+  const movie = demoCardFiles('A1')[0]!.bytes,
+    wave = demoCardFiles('R1')[0]!.bytes
   expect(movie.subarray(4, 8).toString()).toBe('ftyp')
   expect(movie.includes('tmcd')).toBe(true)
   expect(wave.subarray(0, 4).toString() + wave.subarray(12, 16).toString()).toBe('RIFFbext')

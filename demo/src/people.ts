@@ -3,7 +3,10 @@ import type { Builder } from './builder.ts'
 
 /** Those who may be entered as, with what they may do. */
 export const DEMO_PEOPLE: readonly { readonly name: string; readonly role: Role }[] = [
-  { name: 'Maren Tolley', role: 'owner' }, { name: 'Juno Brask', role: 'planner' }, { name: 'Sadie Quill', role: 'logger' }, { name: 'Edda Marsh', role: 'reader' },
+  { name: 'Maren Tolley', role: 'owner' },
+  { name: 'Juno Brask', role: 'planner' },
+  { name: 'Sadie Quill', role: 'logger' },
+  { name: 'Edda Marsh', role: 'reader' },
 ]
 
 export function addPeople(b: Builder): void {
@@ -18,7 +21,13 @@ export function addPeople(b: Builder): void {
     ['edda', 'Edda Marsh', 'boatbuilder', '+44 7700 900108', 'edda@marlhythe.example', 'by-shots', 20],
     ['corin', 'Corin Marsh', 'apprentice', '+44 7700 900109', 'corin@marlhythe.example', 'by-shots', 30],
   ] as const
-  for (const [key, name, role, phone, email, needed, leadMin] of people) b.add('person', key, { name, role, phone, email, needed, leadMin })
-  const days = { 'day 1': people.map(([key]) => key), 'day 2': people.map(([key]) => key).filter((key) => key !== 'corin') }
-  for (const [day, keys] of Object.entries(days)) for (const key of keys) b.add('attendance', `${day} ${key}`, { personId: b.id('person', key), dayId: b.id('day', day) })
+  for (const [key, name, role, phone, email, needed, leadMin] of people)
+    b.add('person', key, { name, role, phone, email, needed, leadMin })
+  const days = {
+    'day 1': people.map(([key]) => key),
+    'day 2': people.map(([key]) => key).filter((key) => key !== 'corin'),
+  }
+  for (const [day, keys] of Object.entries(days))
+    for (const key of keys)
+      b.add('attendance', `${day} ${key}`, { personId: b.id('person', key), dayId: b.id('day', day) })
 }

@@ -28,40 +28,102 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
   const b = new Builder(newId)
   const now = new Date(nowMs).toISOString()
   const productionId = b.add('production', 'production', {
-    title: 'The Long Plank', client: 'Marlhythe Slip, a school for wooden boats',
+    title: 'The Long Plank',
+    client: 'Marlhythe Slip, a school for wooden boats',
     message: 'A plank goes in straight and comes out a boat. Make a stranger want to learn that with their hands.',
     feel: 'Patient, wet timber, cold hands and warm lamps. Nobody explains; we watch them learn.',
-    moveMin: 30, spotMoveMin: 10, relightMin: 25, turnMin: 12, rigMin: 6,
+    moveMin: 30,
+    spotMoveMin: 10,
+    relightMin: 25,
+    turnMin: 12,
+    rigMin: 6,
   })
-  b.add('deliverable', 'film', { name: 'Film', aspect: 2.39, rasterWidthPx: 3840, rasterHeightPx: 1608, runningTimeS: 180 })
-  b.add('deliverable', 'tall', { name: 'Tall cut', aspect: 0.5625, rasterWidthPx: 1080, rasterHeightPx: 1920, runningTimeS: 40 })
+  b.add('deliverable', 'film', {
+    name: 'Film',
+    aspect: 2.39,
+    rasterWidthPx: 3840,
+    rasterHeightPx: 1608,
+    runningTimeS: 180,
+  })
+  b.add('deliverable', 'tall', {
+    name: 'Tall cut',
+    aspect: 0.5625,
+    rasterWidthPx: 1080,
+    rasterHeightPx: 1920,
+    runningTimeS: 40,
+  })
   addPlaces(b)
   const slip = b.id('place', 'slip')
-  b.add('day', 'day 1', { title: 'Day 1', date: '2026-05-14', placeId: slip, callMin: 280, outByMin: 1350, weather: 'read 13 May 18:30: 9 to 15 °C, dry, wind SW 4 m/s, 9 in gusts after 15:00', note: 'Ring Juno, +44 7700 900114, about anything.' })
-  b.add('day', 'day 2', { title: 'Day 2', date: '2026-05-15', placeId: b.id('place', 'quay'), callMin: 690, outByMin: 1350, weather: '', note: 'The tide decides. Be early.' })
+  b.add('day', 'day 1', {
+    title: 'Day 1',
+    date: '2026-05-14',
+    placeId: slip,
+    callMin: 280,
+    outByMin: 1350,
+    weather: 'read 13 May 18:30: 9 to 15 °C, dry, wind SW 4 m/s, 9 in gusts after 15:00',
+    note: 'Ring Juno, +44 7700 900114, about anything.',
+  })
+  b.add('day', 'day 2', {
+    title: 'Day 2',
+    date: '2026-05-15',
+    placeId: b.id('place', 'quay'),
+    callMin: 690,
+    outByMin: 1350,
+    weather: '',
+    note: 'The tide decides. Be early.',
+  })
   b.add('fixedEvent', 'tide 1', { dayId: b.id('day', 'day 1'), title: 'High water', startMin: 850 })
   b.add('fixedEvent', 'tide 2', { dayId: b.id('day', 'day 2'), title: 'High water', startMin: 889, endMin: 927 })
   addPeople(b)
   const cameras = [
-    ['A', '4K, large sensor', 36, 19, 480, 800, 6400, 'maren'], ['B', '4K, large sensor', 36, 19, 480, 800, 6400, 'tobias'],
-    ['C', '4K, 24 mm sensor, locked wide', 23.5, 13.2, 200, 640, 3200, ''], ['D', 'small action camera, locked low', 12.8, 7.2, 100, 400, 1600, ''],
+    ['A', '4K, large sensor', 36, 19, 480, 800, 6400, 'maren'],
+    ['B', '4K, large sensor', 36, 19, 480, 800, 6400, 'tobias'],
+    ['C', '4K, 24 mm sensor, locked wide', 23.5, 13.2, 200, 640, 3200, ''],
+    ['D', 'small action camera, locked low', 12.8, 7.2, 100, 400, 1600, ''],
   ] as const
   for (const [letter, name, sensorWidthMm, sensorHeightMm, dataRateMbps, nativeIso, mostIso, operator] of cameras) {
-    b.add('camera', letter, { letter, name, sensorWidthMm, sensorHeightMm, dataRateMbps, nativeIso, mostIso, operatorId: operator ? b.id('person', operator) : null })
+    b.add('camera', letter, {
+      letter,
+      name,
+      sensorWidthMm,
+      sensorHeightMm,
+      dataRateMbps,
+      nativeIso,
+      mostIso,
+      operatorId: operator ? b.id('person', operator) : null,
+    })
   }
   b.add('recorder', 'R', { letter: 'R', name: 'Eight-track recorder', tracks: 8 })
   b.add('recorder', 'S', { letter: 'S', name: 'Pocket recorder', tracks: 2 })
   addSetups(b)
   addScenesAndShots(b)
-  for (const [day, entries] of Object.entries(ORDER)) entries.forEach((entry, rank) => {
-    const dayId = b.id('day', day)
-    if (typeof entry === 'string') b.add('orderItem', `${day} ${entry}`, { dayId, rank, type: 'shots', shotIds: [b.id('shot', entry)] })
-    else if ('meal' in entry) b.add('orderItem', `${day} ${entry.meal}`, { dayId, rank, type: 'meal', title: entry.meal, minutes: entry.minutes, fixedAtMin: entry.at ?? null })
-    else {
-      const fixedAtMin = entry.title.startsWith('Launch') ? 885 : null
-      b.add('orderItem', `${day} ${entry.together}`, { dayId, rank, type: 'shots', title: entry.title, shotIds: entry.together.split(' ').map((code) => b.id('shot', code)), recorderIds: entry.sound.split(' ').map((r) => b.id('recorder', r)), fixedAtMin })
-    }
-  })
+  for (const [day, entries] of Object.entries(ORDER))
+    entries.forEach((entry, rank) => {
+      const dayId = b.id('day', day)
+      if (typeof entry === 'string')
+        b.add('orderItem', `${day} ${entry}`, { dayId, rank, type: 'shots', shotIds: [b.id('shot', entry)] })
+      else if ('meal' in entry)
+        b.add('orderItem', `${day} ${entry.meal}`, {
+          dayId,
+          rank,
+          type: 'meal',
+          title: entry.meal,
+          minutes: entry.minutes,
+          fixedAtMin: entry.at ?? null,
+        })
+      else {
+        const fixedAtMin = entry.title.startsWith('Launch') ? 885 : null
+        b.add('orderItem', `${day} ${entry.together}`, {
+          dayId,
+          rank,
+          type: 'shots',
+          title: entry.title,
+          shotIds: entry.together.split(' ').map((code) => b.id('shot', code)),
+          recorderIds: entry.sound.split(' ').map((r) => b.id('recorder', r)),
+          fixedAtMin,
+        })
+      }
+    })
   addKit(b)
   addMedia(b)
   b.add('timecodeBox', 'box', { name: 'Box 1', offsetMs: Date.parse(DEMO_CLOCK) - nowMs, driftPpm: 0.4, setAt: now })
@@ -72,20 +134,55 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
 
 function addKit(b: Builder): void {
   const items = [
-    ['Camera A body', 'camera:A', 1, 0, 'camera'], ['Camera B body', 'camera:B', 0, 1, 'camera'], ['Locked wide camera', 'camera:C', 1, 0, 'camera'], ['Action camera', 'camera:D', 1, 0, 'camera'],
-    ['24 mm lens', 'lens:24', 1, 0, 'glass'], ['35 mm lens', 'lens:35', 2, 0, 'glass'], ['50 mm lens', 'lens:50', 1, 0, 'glass'], ['70 mm lens', 'lens:70', 1, 0, 'glass'], ['85 mm lens', 'lens:85', 1, 0, 'glass'], ['100 mm macro lens', 'lens:100', 0, 1, 'glass'], ['135 mm lens', 'lens:135', 0, 0, 'glass'],
-    ['Sticks', 'rig:sticks', 3, 0, 'grip'], ['Clamp', 'rig:clamp', 2, 0, 'grip'], ['Slider, 1 m', 'rig:slider', 1, 0, 'grip'], ['Macro slider', 'rig:macro slider', 0, 0, 'grip'],
-    ['300 W daylight lamp, reflector', 'lamp:led-300-reflector', 1, 0, 'light'], ['300 W daylight lamp, 90 cm soft dome', 'lamp:led-300-soft', 1, 0, 'light'], ['600 W daylight lamp', 'lamp:led-600-reflector', 0, 1, 'light'], ['1200 W daylight lamp', 'lamp:led-1200-spot', 0, 1, 'light'],
-    ['200 W soft panel', 'lamp:panel-200', 1, 0, 'light'], ['60 W soft panel', 'lamp:panel-60', 2, 0, 'light'], ['Light tube', 'lamp:tube-120', 4, 0, 'light'], ['650 W tungsten fresnel', 'lamp:tungsten-650', 1, 0, 'light'], ['60 W battery lamp', 'lamp:battery-60', 1, 0, 'light'],
-    ['Eight-track recorder', 'recorder:R', 1, 0, 'sound'], ['Pocket recorder', 'recorder:S', 1, 0, 'sound'], ['Water, 12 litres', '', 1, 0, 'care'], ['First aid', '', 1, 0, 'care'], ['Cable mat, 10 m', '', 2, 0, 'grip'],
+    ['Camera A body', 'camera:A', 1, 0, 'camera'],
+    ['Camera B body', 'camera:B', 0, 1, 'camera'],
+    ['Locked wide camera', 'camera:C', 1, 0, 'camera'],
+    ['Action camera', 'camera:D', 1, 0, 'camera'],
+    ['24 mm lens', 'lens:24', 1, 0, 'glass'],
+    ['35 mm lens', 'lens:35', 2, 0, 'glass'],
+    ['50 mm lens', 'lens:50', 1, 0, 'glass'],
+    ['70 mm lens', 'lens:70', 1, 0, 'glass'],
+    ['85 mm lens', 'lens:85', 1, 0, 'glass'],
+    ['100 mm macro lens', 'lens:100', 0, 1, 'glass'],
+    ['135 mm lens', 'lens:135', 0, 0, 'glass'],
+    ['Sticks', 'rig:sticks', 3, 0, 'grip'],
+    ['Clamp', 'rig:clamp', 2, 0, 'grip'],
+    ['Slider, 1 m', 'rig:slider', 1, 0, 'grip'],
+    ['Macro slider', 'rig:macro slider', 0, 0, 'grip'],
+    ['300 W daylight lamp, reflector', 'lamp:led-300-reflector', 1, 0, 'light'],
+    ['300 W daylight lamp, 90 cm soft dome', 'lamp:led-300-soft', 1, 0, 'light'],
+    ['600 W daylight lamp', 'lamp:led-600-reflector', 0, 1, 'light'],
+    ['1200 W daylight lamp', 'lamp:led-1200-spot', 0, 1, 'light'],
+    ['200 W soft panel', 'lamp:panel-200', 1, 0, 'light'],
+    ['60 W soft panel', 'lamp:panel-60', 2, 0, 'light'],
+    ['Light tube', 'lamp:tube-120', 4, 0, 'light'],
+    ['650 W tungsten fresnel', 'lamp:tungsten-650', 1, 0, 'light'],
+    ['60 W battery lamp', 'lamp:battery-60', 1, 0, 'light'],
+    ['Eight-track recorder', 'recorder:R', 1, 0, 'sound'],
+    ['Pocket recorder', 'recorder:S', 1, 0, 'sound'],
+    ['Water, 12 litres', '', 1, 0, 'care'],
+    ['First aid', '', 1, 0, 'care'],
+    ['Cable mat, 10 m', '', 2, 0, 'grip'],
   ] as const
-  for (const [name, answersTo, owned, rented, box] of items) b.add('kitItem', name, { name, answersTo, owned, rented, case: box })
+  for (const [name, answersTo, owned, rented, box] of items)
+    b.add('kitItem', name, { name, answersTo, owned, rented, case: box })
 }
 
 function addMedia(b: Builder): void {
-  for (const [label, camera, capacityGb] of [['A1', 'A', 256], ['A2', 'A', 256], ['B1', 'B', 256], ['C1', 'C', 128], ['D1', 'D', 128]] as const) b.add('card', label, { label, cameraId: b.id('camera', camera), capacityGb, folder: label })
+  for (const [label, camera, capacityGb] of [
+    ['A1', 'A', 256],
+    ['A2', 'A', 256],
+    ['B1', 'B', 256],
+    ['C1', 'C', 128],
+    ['D1', 'D', 128],
+  ] as const)
+    b.add('card', label, { label, cameraId: b.id('camera', camera), capacityGb, folder: label })
   b.add('card', 'R1', { label: 'R1', recorderId: b.id('recorder', 'R'), capacityGb: 64, folder: 'R1' })
-  for (const [label, speed, capacityGb, holder, place] of [['S1', 'fast', 2000, 'sadie', 'laptop bag'], ['S2', 'fast', 2000, 'maren', 'in the car'], ['H1', 'slow', 4000, 'sadie', 'room 12']] as const) {
+  for (const [label, speed, capacityGb, holder, place] of [
+    ['S1', 'fast', 2000, 'sadie', 'laptop bag'],
+    ['S2', 'fast', 2000, 'maren', 'in the car'],
+    ['H1', 'slow', 4000, 'sadie', 'room 12'],
+  ] as const) {
     const driveId = b.add('drive', label, { label, speed, capacityGb, folder: label })
     b.add('custody', label, { driveId, personId: b.id('person', holder), place, since: '2026-05-13T19:00:00.000Z' })
   }

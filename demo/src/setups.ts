@@ -2,47 +2,179 @@ import { aimAt, lampType } from '@kavrell/core/light'
 import type { RecordFields } from '@kavrell/contract'
 import type { Builder } from './builder.ts'
 
-interface LampPlan { kind: string; role: RecordFields<'lamp'>['role']; at: [x: number, y: number, z: number]; level: number; loss?: number; circuit?: string }
+interface LampPlan {
+  kind: string
+  role: RecordFields<'lamp'>['role']
+  at: [x: number, y: number, z: number]
+  level: number
+  loss?: number
+  circuit?: string
+}
 interface SetupPlan {
-  letter: string; name: string; spot: string; parent?: string; colour: number; buildMin: number; ambientLux: number; ratio?: [number, number]; cautions: string[]
+  letter: string
+  name: string
+  spot: string
+  parent?: string
+  colour: number
+  buildMin: number
+  ambientLux: number
+  ratio?: [number, number]
+  cautions: string[]
   marks: [name: string, x: number, y: number, height: number, facing: number][]
   cameras: [camera: string, x: number, y: number, bearing: number][]
   lamps: LampPlan[]
 }
 
 const SETUPS: readonly SetupPlan[] = [
-  { letter: 'A', name: 'Dawn, yard', spot: 'yard', colour: 0, buildMin: 20, ambientLux: 420, cautions: ['water', 'cable'], marks: [['Edda', 18, 12, 1.5, 180]], cameras: [['A', 17, 20, 5]], lamps: [] },
-  { letter: 'B', name: 'Shed, planing', spot: 'shed', colour: 1, buildMin: 40, ambientLux: 30, ratio: [2, 6], cautions: ['mains', 'cable'],
-    marks: [['Edda', 7, 4.2, 1.5, 200], ['Corin', 8.4, 4, 1.5, 220]], cameras: [['A', 5.2, 6.9, 35], ['B', 10.5, 6.6, 315]],
+  {
+    letter: 'A',
+    name: 'Dawn, yard',
+    spot: 'yard',
+    colour: 0,
+    buildMin: 20,
+    ambientLux: 420,
+    cautions: ['water', 'cable'],
+    marks: [['Edda', 18, 12, 1.5, 180]],
+    cameras: [['A', 17, 20, 5]],
+    lamps: [],
+  },
+  {
+    letter: 'B',
+    name: 'Shed, planing',
+    spot: 'shed',
+    colour: 1,
+    buildMin: 40,
+    ambientLux: 30,
+    ratio: [2, 6],
+    cautions: ['mains', 'cable'],
+    marks: [
+      ['Edda', 7, 4.2, 1.5, 200],
+      ['Corin', 8.4, 4, 1.5, 220],
+    ],
+    cameras: [
+      ['A', 5.2, 6.9, 35],
+      ['B', 10.5, 6.6, 315],
+    ],
     lamps: [
       { kind: 'led-600-reflector', role: 'key', at: [3.4, 6.6, 3], level: 40, loss: 2, circuit: 'shed wall' },
       { kind: 'panel-200', role: 'fill', at: [9.8, 7.2, 2.2], level: 30, circuit: 'shed wall' },
-      { kind: 'tungsten-650', role: 'edge', at: [10.6, 1, 3], level: 60, circuit: 'shed wall' }] },
-  { letter: 'C', name: 'Steam bend', spot: 'shed', parent: 'B', colour: 2, buildMin: 30, ambientLux: 30, cautions: ['heat', 'mains', 'cable'],
-    marks: [['Edda', 10.4, 4.4, 1.5, 220], ['Corin', 6.2, 4.1, 1.5, 160]], cameras: [['A', 8.6, 6.8, 20], ['B', 4, 6.2, 60], ['C', 1, 1, 120], ['D', 13, 7, 300]],
+      { kind: 'tungsten-650', role: 'edge', at: [10.6, 1, 3], level: 60, circuit: 'shed wall' },
+    ],
+  },
+  {
+    letter: 'C',
+    name: 'Steam bend',
+    spot: 'shed',
+    parent: 'B',
+    colour: 2,
+    buildMin: 30,
+    ambientLux: 30,
+    cautions: ['heat', 'mains', 'cable'],
+    marks: [
+      ['Edda', 10.4, 4.4, 1.5, 220],
+      ['Corin', 6.2, 4.1, 1.5, 160],
+    ],
+    cameras: [
+      ['A', 8.6, 6.8, 20],
+      ['B', 4, 6.2, 60],
+      ['C', 1, 1, 120],
+      ['D', 13, 7, 300],
+    ],
     lamps: [
       { kind: 'led-600-reflector', role: 'key', at: [6.4, 7.2, 3.2], level: 75, loss: 2, circuit: 'loft ring' },
       { kind: 'panel-200', role: 'fill', at: [9.8, 7.2, 2.2], level: 45, circuit: 'loft ring' },
-      { kind: 'led-300-reflector', role: 'edge', at: [12.6, 1, 3.4], level: 50, circuit: 'shed wall' }] },
-  { letter: 'D', name: 'Sail loft interview', spot: 'loft', colour: 3, buildMin: 35, ambientLux: 55, ratio: [4, 8], cautions: ['cable'],
-    marks: [['Chair', 6.4, 5.2, 1.2, 225]], cameras: [['A', 4.6, 7.4, 40], ['B', 2.6, 5.7, 82]],
+      { kind: 'led-300-reflector', role: 'edge', at: [12.6, 1, 3.4], level: 50, circuit: 'shed wall' },
+    ],
+  },
+  {
+    letter: 'D',
+    name: 'Sail loft interview',
+    spot: 'loft',
+    colour: 3,
+    buildMin: 35,
+    ambientLux: 55,
+    ratio: [4, 8],
+    cautions: ['cable'],
+    marks: [['Chair', 6.4, 5.2, 1.2, 225]],
+    cameras: [
+      ['A', 4.6, 7.4, 40],
+      ['B', 2.6, 5.7, 82],
+    ],
     lamps: [
       { kind: 'led-300-soft', role: 'key', at: [3.9, 5.9, 2.1], level: 60, circuit: 'loft ring' },
       { kind: 'panel-60', role: 'fill', at: [7.2, 8.3, 1.8], level: 20, circuit: 'loft ring' },
-      { kind: 'tube-120', role: 'edge', at: [8.6, 3, 2.6], level: 80, circuit: 'loft ring' }] },
-  { letter: 'E', name: 'Shavings, macro', spot: 'bench', parent: 'D', colour: 4, buildMin: 22, ambientLux: 20, cautions: ['heat'],
-    marks: [['Plane iron', 2.2, 1.8, 0.95, 200]], cameras: [['A', 2, 2.7, 10]],
+      { kind: 'tube-120', role: 'edge', at: [8.6, 3, 2.6], level: 80, circuit: 'loft ring' },
+    ],
+  },
+  {
+    letter: 'E',
+    name: 'Shavings, macro',
+    spot: 'bench',
+    parent: 'D',
+    colour: 4,
+    buildMin: 22,
+    ambientLux: 20,
+    cautions: ['heat'],
+    marks: [['Plane iron', 2.2, 1.8, 0.95, 200]],
+    cameras: [['A', 2, 2.7, 10]],
     lamps: [
       { kind: 'led-300-soft', role: 'key', at: [0.9, 3.1, 1.8], level: 100, circuit: 'loft ring' },
-      { kind: 'panel-60', role: 'fill', at: [3.4, 3, 1.4], level: 50, circuit: 'loft ring' }] },
-  { letter: 'F', name: 'Dusk, slip', spot: 'slipway', colour: 5, buildMin: 30, ambientLux: 60, cautions: ['water', 'wind', 'height', 'fire'],
-    marks: [['Edda', 14, 8, 1.5, 190], ['Corin', 16, 9, 1.5, 200]], cameras: [['A', 13, 14, 8], ['B', 19, 13, 330]],
+      { kind: 'panel-60', role: 'fill', at: [3.4, 3, 1.4], level: 50, circuit: 'loft ring' },
+    ],
+  },
+  {
+    letter: 'F',
+    name: 'Dusk, slip',
+    spot: 'slipway',
+    colour: 5,
+    buildMin: 30,
+    ambientLux: 60,
+    cautions: ['water', 'wind', 'height', 'fire'],
+    marks: [
+      ['Edda', 14, 8, 1.5, 190],
+      ['Corin', 16, 9, 1.5, 200],
+    ],
+    cameras: [
+      ['A', 13, 14, 8],
+      ['B', 19, 13, 330],
+    ],
     lamps: [
       { kind: 'led-1200-spot', role: 'key', at: [6, 15, 4], level: 30, loss: 2.5, circuit: 'shed wall' },
-      { kind: 'battery-60', role: 'edge', at: [18, 3, 2.5], level: 60 }] },
-  { letter: 'G', name: 'Launch, daylight', spot: 'quayside', colour: 6, buildMin: 45, ambientLux: 22000, cautions: ['water', 'wind', 'moving vehicle'], marks: [['Bow', 30, 6, 1.6, 180]], cameras: [['A', 27, 13, 15], ['B', 40, 12, 320], ['C', 55, 12, 290]], lamps: [] },
-  { letter: 'H', name: 'Evening thanks', spot: 'slipway', parent: 'F', colour: 7, buildMin: 25, ambientLux: 120, cautions: ['water', 'fire'], marks: [['Edda', 14, 8, 1.5, 190]], cameras: [['A', 13, 14, 8]],
-    lamps: [{ kind: 'led-1200-spot', role: 'key', at: [8, 13, 4], level: 60, loss: 2.5, circuit: 'shed wall' }, { kind: 'battery-60', role: 'edge', at: [18, 3, 2.5], level: 100 }] },
+      { kind: 'battery-60', role: 'edge', at: [18, 3, 2.5], level: 60 },
+    ],
+  },
+  {
+    letter: 'G',
+    name: 'Launch, daylight',
+    spot: 'quayside',
+    colour: 6,
+    buildMin: 45,
+    ambientLux: 22000,
+    cautions: ['water', 'wind', 'moving vehicle'],
+    marks: [['Bow', 30, 6, 1.6, 180]],
+    cameras: [
+      ['A', 27, 13, 15],
+      ['B', 40, 12, 320],
+      ['C', 55, 12, 290],
+    ],
+    lamps: [],
+  },
+  {
+    letter: 'H',
+    name: 'Evening thanks',
+    spot: 'slipway',
+    parent: 'F',
+    colour: 7,
+    buildMin: 25,
+    ambientLux: 120,
+    cautions: ['water', 'fire'],
+    marks: [['Edda', 14, 8, 1.5, 190]],
+    cameras: [['A', 13, 14, 8]],
+    lamps: [
+      { kind: 'led-1200-spot', role: 'key', at: [8, 13, 4], level: 60, loss: 2.5, circuit: 'shed wall' },
+      { kind: 'battery-60', role: 'edge', at: [18, 3, 2.5], level: 100 },
+    ],
+  },
 ]
 
 const round = (n: number, digits: number) => Number(n.toFixed(digits))
@@ -50,19 +182,49 @@ const round = (n: number, digits: number) => Number(n.toFixed(digits))
 export function addSetups(b: Builder): void {
   for (const plan of SETUPS) {
     const setupId = b.add('setup', plan.letter, {
-      letter: plan.letter, name: plan.name, spotId: b.id('spot', plan.spot), parentId: plan.parent ? b.id('setup', plan.parent) : null, colour: plan.colour,
-      buildMin: plan.buildMin, ambientLux: plan.ambientLux, ratioLeast: plan.ratio?.[0] ?? null, ratioMost: plan.ratio?.[1] ?? null, cautions: plan.cautions,
+      letter: plan.letter,
+      name: plan.name,
+      spotId: b.id('spot', plan.spot),
+      parentId: plan.parent ? b.id('setup', plan.parent) : null,
+      colour: plan.colour,
+      buildMin: plan.buildMin,
+      ambientLux: plan.ambientLux,
+      ratioLeast: plan.ratio?.[0] ?? null,
+      ratioMost: plan.ratio?.[1] ?? null,
+      cautions: plan.cautions,
     })
-    for (const [name, xM, yM, heightM, facingDeg] of plan.marks) b.add('mark', `${plan.letter} ${name}`, { setupId, name, xM, yM, heightM, facingDeg })
-    for (const [camera, xM, yM, bearingDeg] of plan.cameras) b.add('cameraPosition', `${plan.letter} ${camera}`, { setupId, cameraId: b.id('camera', camera), xM, yM, heightM: 1.5, bearingDeg })
+    for (const [name, xM, yM, heightM, facingDeg] of plan.marks)
+      b.add('mark', `${plan.letter} ${name}`, { setupId, name, xM, yM, heightM, facingDeg })
+    for (const [camera, xM, yM, bearingDeg] of plan.cameras)
+      b.add('cameraPosition', `${plan.letter} ${camera}`, {
+        setupId,
+        cameraId: b.id('camera', camera),
+        xM,
+        yM,
+        heightM: 1.5,
+        bearingDeg,
+      })
     const [, x, y, z] = plan.marks[0]!
     plan.lamps.forEach((lamp, i) => {
       const type = lampType(lamp.kind)!
       const [xM, yM, zM] = lamp.at
       const aim = aimAt({ xM, yM, zM }, { xM: x, yM: y, zM: z })
       b.add('lamp', `${plan.letter} ${i}`, {
-        setupId, name: type.name, libraryKey: type.key, role: lamp.role, luxAt1m: type.luxAt1m, beamDeg: type.beamDeg, watts: type.watts, cctK: type.cctK,
-        xM, yM, heightM: zM, bearingDeg: round(aim.bearingDeg, 1), tiltDeg: round(aim.tiltDeg, 1), levelPct: lamp.level, lossStops: lamp.loss ?? 0,
+        setupId,
+        name: type.name,
+        libraryKey: type.key,
+        role: lamp.role,
+        luxAt1m: type.luxAt1m,
+        beamDeg: type.beamDeg,
+        watts: type.watts,
+        cctK: type.cctK,
+        xM,
+        yM,
+        heightM: zM,
+        bearingDeg: round(aim.bearingDeg, 1),
+        tiltDeg: round(aim.tiltDeg, 1),
+        levelPct: lamp.level,
+        lossStops: lamp.loss ?? 0,
         circuitId: lamp.circuit ? b.id('circuit', lamp.circuit) : null,
       })
     })

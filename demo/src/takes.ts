@@ -5,19 +5,38 @@ import type { Builder } from './builder.ts'
 
 const RATE: FrameRate = { num: 25, den: 1, drop: false }
 
-type Row = readonly [start: string, seconds: number, shot: string, take: number, verdict: '' | 'good' | 'no-good', cards: string, sound: string, note?: string]
+type Row = readonly [
+  start: string,
+  seconds: number,
+  shot: string,
+  take: number,
+  verdict: '' | 'good' | 'no-good',
+  cards: string,
+  sound: string,
+  note?: string,
+]
 
 /** The log of the first morning, until the shed. */
 const TAKES: readonly Row[] = [
-  ['05:04:12', 42, '1A', 1, 'no-good', 'A1', '', 'heron left early'], ['05:09:40', 37, '1A', 2, 'good', 'A1', ''],
-  ['05:38:05', 21, '1B', 1, 'no-good', 'A1', '', 'key sticks'], ['05:41:30', 26, '1B', 2, 'no-good', 'A1', ''], ['05:44:02', 29, '1B', 3, 'no-good', 'A1', '', 'focus late on the lock'], ['05:49:48', 37, '1B', 4, 'good', 'A1', '', 'key turns cleanly'],
+  ['05:04:12', 42, '1A', 1, 'no-good', 'A1', '', 'heron left early'],
+  ['05:09:40', 37, '1A', 2, 'good', 'A1', ''],
+  ['05:38:05', 21, '1B', 1, 'no-good', 'A1', '', 'key sticks'],
+  ['05:41:30', 26, '1B', 2, 'no-good', 'A1', ''],
+  ['05:44:02', 29, '1B', 3, 'no-good', 'A1', '', 'focus late on the lock'],
+  ['05:49:48', 37, '1B', 4, 'good', 'A1', '', 'key turns cleanly'],
   ['06:07:20', 64, '1C', 1, 'good', 'A1', ''],
-  ['07:20:03', 21, '2E', 1, 'no-good', 'A2', 'R', 'hammer next door'], ['07:24:51', 58, '2E', 2, 'no-good', 'A2', 'R', 'focus late on the plane'], ['07:31:10', 74, '2E', 3, 'good', 'A2', 'R', 'wind in the doors at the end'],
-  ['07:52:33', 66, '2F', 1, 'good', 'B1', 'R'], ['08:15:00', 88, '2G', 1, 'no-good', 'B1', 'R', 'Corin looks down'], ['08:19:22', 94, '2G', 2, 'good', 'B1', 'R'],
-  ['08:44:10', 51, '2H', 1, '', 'A2', ''], ['08:47:59', 55, '2H', 2, 'good', 'A2', ''],
+  ['07:20:03', 21, '2E', 1, 'no-good', 'A2', 'R', 'hammer next door'],
+  ['07:24:51', 58, '2E', 2, 'no-good', 'A2', 'R', 'focus late on the plane'],
+  ['07:31:10', 74, '2E', 3, 'good', 'A2', 'R', 'wind in the doors at the end'],
+  ['07:52:33', 66, '2F', 1, 'good', 'B1', 'R'],
+  ['08:15:00', 88, '2G', 1, 'no-good', 'B1', 'R', 'Corin looks down'],
+  ['08:19:22', 94, '2G', 2, 'good', 'B1', 'R'],
+  ['08:44:10', 51, '2H', 1, '', 'A2', ''],
+  ['08:47:59', 55, '2H', 2, 'good', 'A2', ''],
 ]
 
-const iso = (clock: string, plusSeconds = 0) => new Date(Date.parse(`2026-05-14T${clock}.000+01:00`) + plusSeconds * 1000).toISOString()
+const iso = (clock: string, plusSeconds = 0) =>
+  new Date(Date.parse(`2026-05-14T${clock}.000+01:00`) + plusSeconds * 1000).toISOString()
 const timecodeAt = (clock: string) => {
   const [h, m, s] = clock.split(':').map(Number) as [number, number, number]
   return formatTimecode(frameOfDayClock(h * 3600 + m * 60 + s, RATE), RATE)
@@ -25,21 +44,44 @@ const timecodeAt = (clock: string) => {
 
 export function addTakes(b: Builder): void {
   const dayId = b.id('day', 'day 1')
-  const event = (name: string, takeId: string, type: RecordFields<'takeEvent'>['type'], timecode: string, happenedAt: string, text = '') =>
-    b.add('takeEvent', name, { takeId, type, timecode, happenedAt, text })
+  const event = (
+    name: string,
+    takeId: string,
+    type: RecordFields<'takeEvent'>['type'],
+    timecode: string,
+    happenedAt: string,
+    text = '',
+  ) => b.add('takeEvent', name, { takeId, type, timecode, happenedAt, text })
   for (const [start, seconds, code, number, verdict, card, sound, note] of TAKES) {
     const name = `${code}/${number}`
     const startTimecode = timecodeAt(start)
     const takeId = b.add('take', name, {
-      dayId, orderItemId: b.id('orderItem', `day 1 ${code}`), slate: code, number, shotIds: [b.id('shot', code)], cameraIds: [b.id('camera', card[0]!)], cardIds: [b.id('card', card), ...(sound ? [b.id('card', 'R1')] : [])],
-      recorderIds: sound ? [b.id('recorder', sound)] : [], startTimecode, startedAt: iso(start),
+      dayId,
+      orderItemId: b.id('orderItem', `day 1 ${code}`),
+      slate: code,
+      number,
+      shotIds: [b.id('shot', code)],
+      cameraIds: [b.id('camera', card[0]!)],
+      cardIds: [b.id('card', card), ...(sound ? [b.id('card', 'R1')] : [])],
+      recorderIds: sound ? [b.id('recorder', sound)] : [],
+      startTimecode,
+      startedAt: iso(start),
     })
     const end = mustBe(addFrames(startTimecode, seconds * 25, RATE))
     event(`${name} cut`, takeId, 'cut', end, iso(start, seconds))
     if (verdict) event(`${name} verdict`, takeId, verdict, end, iso(start, seconds + 3))
     if (note) event(`${name} note`, takeId, 'note', end, iso(start, seconds + 8), note)
   }
-  const wild = b.add('take', 'W1', { dayId, slate: 'W1', number: 1, recorderIds: [b.id('recorder', 'R')], cardIds: [b.id('card', 'R1')], wild: true, startTimecode: timecodeAt('08:30:15'), startedAt: iso('08:30:15') })
+  const wild = b.add('take', 'W1', {
+    dayId,
+    slate: 'W1',
+    number: 1,
+    recorderIds: [b.id('recorder', 'R')],
+    cardIds: [b.id('card', 'R1')],
+    wild: true,
+    startTimecode: timecodeAt('08:30:15'),
+    startedAt: iso('08:30:15'),
+  })
   event('W1 cut', wild, 'cut', timecodeAt('08:31:00'), iso('08:31:00'))
   event('W1 note', wild, 'note', timecodeAt('08:31:00'), iso('08:31:05'), 'plane on oak, close')
 }

@@ -14,18 +14,28 @@ Prints the outcome as JSON. Leaves with 0 when all is well, 1 when something is 
 class WrongCall extends Error {}
 
 async function copy(args: string[]): Promise<boolean> {
-  const { values, positionals } = parseArgs({ args, allowPositionals: true, options: { to: { type: 'string', multiple: true }, hash: { type: 'string', default: 'xxh64' } } })
+  const { values, positionals } = parseArgs({
+    args,
+    allowPositionals: true,
+    options: { to: { type: 'string', multiple: true }, hash: { type: 'string', default: 'xxh64' } },
+  })
   const [source] = positionals
-  if (!source || positionals.length !== 1 || !values.to?.length) throw new WrongCall('copy takes one card and at least one --to.')
+  if (!source || positionals.length !== 1 || !values.to?.length)
+    throw new WrongCall('copy takes one card and at least one --to.')
   if (values.hash !== 'xxh64' && values.hash !== 'md5') throw new WrongCall('--hash is xxh64 or md5.')
   const card = path.resolve(source)
   if (!(await stat(card)).isDirectory()) throw new WrongCall(`${source} is not a folder.`)
   const targets = values.to.map((drive) => ({ id: drive, folder: path.join(path.resolve(drive), path.basename(card)) }))
-  for (const { folder } of targets) if (`${folder}${path.sep}`.startsWith(`${card}${path.sep}`)) throw new WrongCall('A copy cannot go into the card itself.')
-  for (const drive of values.to) if (!(await stat(path.resolve(drive))).isDirectory()) throw new WrongCall(`${drive} is not a folder.`)
+  for (const { folder } of targets)
+    if (`${folder}${path.sep}`.startsWith(`${card}${path.sep}`))
+      throw new WrongCall('A copy cannot go into the card itself.')
+  for (const drive of values.to)
+    if (!(await stat(path.resolve(drive))).isDirectory()) throw new WrongCall(`${drive} is not a folder.`)
   let shown = 0
   const copied = await copyTree({
-    source: card, targets, hashName: values.hash as HashName,
+    source: card,
+    targets,
+    hashName: values.hash as HashName,
     onProgress: ({ bytesDone, bytesTotal }) => {
       if (!process.stderr.isTTY || Date.now() - shown < 200) return
       shown = Date.now()
@@ -35,9 +45,22 @@ async function copy(args: string[]): Promise<boolean> {
   const drives = []
   for (const target of copied.targets) {
     const check = target.complete ? await verifyFolder(targets.find((t) => t.id === target.id)!.folder) : null
-    drives.push({ drive: target.id, copied: target.complete, checked: check?.same ?? false, files: target.files, bytes: target.bytes, problems: [...target.problems, ...(check?.problems ?? [])] })
+    drives.push({
+      drive: target.id,
+      copied: target.complete,
+      checked: check?.same ?? false,
+      files: target.files,
+      bytes: target.bytes,
+      problems: [...target.problems, ...(check?.problems ?? [])],
+    })
   }
-  console.log(JSON.stringify({ card: source, files: copied.files, bytes: copied.bytes, problems: copied.problems, drives }, null, 2))
+  console.log(
+    JSON.stringify(
+      { card: source, files: copied.files, bytes: copied.bytes, problems: copied.problems, drives },
+      null,
+      2,
+    ),
+  )
   return copied.problems.length === 0 && drives.every((drive) => drive.copied && drive.checked)
 }
 
@@ -51,14 +74,20 @@ async function verify(args: string[]): Promise<boolean> {
 }
 
 async function main([command, ...args]: string[]): Promise<number> {
-  if (command === undefined || command === 'help' || command === '--help') { console.log(HELP); return command === undefined ? 2 : 0 }
+  if (command === undefined || command === 'help' || command === '--help') {
+    console.log(HELP)
+    return command === undefined ? 2 : 0
+  }
   try {
-    if (command === 'copy') return await copy(args) ? 0 : 1
-    if (command === 'verify') return await verify(args) ? 0 : 1
+    if (command === 'copy') return (await copy(args)) ? 0 : 1
+    if (command === 'verify') return (await verify(args)) ? 0 : 1
     throw new WrongCall(`There is no command ${command}.`)
   } catch (error) {
     const code = (error as NodeJS.ErrnoException).code ?? ''
-    if (error instanceof WrongCall || code.startsWith('ERR_PARSE_ARGS')) { console.error(`${(error as Error).message}\n\n${HELP}`); return 2 }
+    if (error instanceof WrongCall || code.startsWith('ERR_PARSE_ARGS')) {
+      console.error(`${(error as Error).message}\n\n${HELP}`)
+      return 2
+    }
     console.error(sayFault(error, 'kavrell'))
     return 1
   }

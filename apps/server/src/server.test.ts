@@ -1,7 +1,17 @@
 import { mkdir, mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises'
 import os from 'node:os'
 import path from 'node:path'
-import { blank, fieldsOf, KIND_NAMES, KINDS, type Me, type Role, ROLES, type Snapshot, type StreamMessage } from '@kavrell/contract'
+import {
+  blank,
+  fieldsOf,
+  KIND_NAMES,
+  KINDS,
+  type Me,
+  type Role,
+  ROLES,
+  type Snapshot,
+  type StreamMessage,
+} from '@kavrell/contract'
 import { QueryTypes } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
@@ -10,19 +20,50 @@ import { openDatabase } from './records/database.ts'
 import { type Running, start } from './start.ts'
 
 const admin = process.env.TEST_POSTGRES ?? ''
-let server: Running, second: Running, media = '', productionId = ''
+let server: Running,
+  second: Running,
+  media = '',
+  productionId = ''
 const cookies = new Map<string, string>()
 
-const call = async (who: string | null, route: string, body?: unknown, headers: Record<string, string> = { 'x-kavrell': '1' }, base = server) => {
-  const response = await fetch(`${base.address}/api${route}`, { method: body === undefined ? 'GET' : 'POST', body: body === undefined ? undefined : JSON.stringify(body), headers: { 'content-type': 'application/json', ...(who ? { cookie: cookies.get(who)! } : {}), ...headers } })
+const call = async (
+  who: string | null,
+  route: string,
+  body?: unknown,
+  headers: Record<string, string> = { 'x-kavrell': '1' },
+  base = server,
+) => {
+  const response = await fetch(`${base.address}/api${route}`, {
+    method: body === undefined ? 'GET' : 'POST',
+    body: body === undefined ? undefined : JSON.stringify(body),
+    headers: { 'content-type': 'application/json', ...(who ? { cookie: cookies.get(who)! } : {}), ...headers },
+  })
   const text = await response.text()
   let json: unknown = null
-  try { json = JSON.parse(text) } catch { /* a document */ }
-  return { status: response.status, json: json as Record<string, never> & { refusal?: { code: string; says: string; current?: unknown; field?: string } }, text, cookie: response.headers.get('set-cookie')?.split(';')[0] }
+  try {
+    json = JSON.parse(text)
+  } catch {
+    /* a document */
+  }
+  return {
+    status: response.status,
+    json: json as Record<string, never> & {
+      refusal?: { code: string; says: string; current?: unknown; field?: string }
+    },
+    text,
+    cookie: response.headers.get('set-cookie')?.split(';')[0],
+  }
 }
-const edit = (who: string, changes: unknown[], id = uuidv7()) => call(who, `/productions/${productionId}/edits`, { id, label: 'Test', changes })
-const snapshot = async (who = 'owner') => (await call(who, `/productions/${productionId}/snapshot`)).json as unknown as Snapshot
-const create = (kind: Parameters<typeof blank>[0], fields: object, id = uuidv7()) => ({ op: 'create', kind, id, fields: blank(kind, fields) })
+const edit = (who: string, changes: unknown[], id = uuidv7()) =>
+  call(who, `/productions/${productionId}/edits`, { id, label: 'Test', changes })
+const snapshot = async (who = 'owner') =>
+  (await call(who, `/productions/${productionId}/snapshot`)).json as unknown as Snapshot
+const create = (kind: Parameters<typeof blank>[0], fields: object, id = uuidv7()) => ({
+  op: 'create',
+  kind,
+  id,
+  fields: blank(kind, fields),
+})
 const place = (name = 'Yard') => create('place', { name })
 
 beforeAll(async () => {
@@ -32,24 +73,50 @@ beforeAll(async () => {
   await root.query(`CREATE DATABASE ${name}`)
   await root.close()
   media = await mkdtemp(path.join(os.tmpdir(), 'kavrell-media-'))
-  const settings = { databaseUrl: admin.replace(/\/[^/]*$/, `/${name}`), port: 0, mediaRoot: media, webFolder: null, signInsPerMinute: 200 }
+  const settings = {
+    databaseUrl: admin.replace(/\/[^/]*$/, `/${name}`),
+    port: 0,
+    mediaRoot: media,
+    webFolder: null,
+    signInsPerMinute: 200,
+  }
   server = await start(settings)
   second = await start(settings)
   cookies.set('owner', (await call(null, '/set-up', { name: 'Owner', password: 'correct horse battery' })).cookie!)
-  productionId = ((await call('owner', '/productions', { title: 'Test', mainsHz: 50 })).json as unknown as { id: string }).id
+  productionId = (
+    (await call('owner', '/productions', { title: 'Test', mainsHz: 50 })).json as unknown as { id: string }
+  ).id
   for (const role of ROLES.filter((r) => r !== 'owner')) {
     await call('owner', `/productions/${productionId}/members`, { name: role, password: 'correct horse battery', role })
     cookies.set(role, (await call(null, '/sign-in', { name: role, password: 'correct horse battery' })).cookie!)
   }
 }, 60_000)
-afterAll(async () => { await second?.stop(); await server?.stop(); await rm(media, { recursive: true, force: true }) })
+afterAll(async () => {
+  await second?.stop()
+  await server?.stop()
+  await rm(media, { recursive: true, force: true })
+})
 
 test('the migrated database has the columns that the contract says', async () => {
-  const rows = await server.services.database.query<{ table_name: string; column_name: string; data_type: string; is_nullable: string }>("SELECT table_name, column_name, data_type, is_nullable FROM information_schema.columns WHERE table_schema = 'public'", { type: QueryTypes.SELECT })
-  for (const kind of KIND_NAMES) for (const [name, { column }] of Object.entries(fieldsOf(kind))) {
-    const found = rows.find((r) => r.table_name === kind && r.column_name === name)
-    expect([kind, name, found?.data_type.replace('timestamp with time zone', 'timestamptz'), found?.is_nullable]).toEqual([kind, name, column.type, column.nullable ? 'YES' : 'NO'])
-  }
+  const rows = await server.services.database.query<{
+    table_name: string
+    column_name: string
+    data_type: string
+    is_nullable: string
+  }>(
+    "SELECT table_name, column_name, data_type, is_nullable FROM information_schema.columns WHERE table_schema = 'public'",
+    { type: QueryTypes.SELECT },
+  )
+  for (const kind of KIND_NAMES)
+    for (const [name, { column }] of Object.entries(fieldsOf(kind))) {
+      const found = rows.find((r) => r.table_name === kind && r.column_name === name)
+      expect([
+        kind,
+        name,
+        found?.data_type.replace('timestamp with time zone', 'timestamptz'),
+        found?.is_nullable,
+      ]).toEqual([kind, name, column.type, column.nullable ? 'YES' : 'NO'])
+    }
 })
 
 describe('the door', () => {
@@ -57,20 +124,31 @@ describe('the door', () => {
     const before = await snapshot()
     const good = place('Never seen')
     const answer = await edit('owner', [good, create('circuit', { placeId: good.id, ratingA: -1 })])
-    expect(answer.json.refusal).toMatchObject({ code: 'invalid', field: 'ratingA', says: 'A rating is more than 0 A, such as 13 or 16.' })
+    expect(answer.json.refusal).toMatchObject({
+      code: 'invalid',
+      field: 'ratingA',
+      says: 'A rating is more than 0 A, such as 13 or 16.',
+    })
     const after = await snapshot()
     expect([after.seq, after.records.place]).toEqual([before.seq, before.records.place])
   })
   test('the same edit twice has effect once', async () => {
-    const id = uuidv7(), one = place('Once')
-    const first = await edit('owner', [one], id), again = await edit('owner', [one], id)
-    expect([first.status, again.status, (again.json as unknown as { repeated: boolean }).repeated]).toEqual([201, 200, true])
+    const id = uuidv7(),
+      one = place('Once')
+    const first = await edit('owner', [one], id),
+      again = await edit('owner', [one], id)
+    expect([first.status, again.status, (again.json as unknown as { repeated: boolean }).repeated]).toEqual([
+      201,
+      200,
+      true,
+    ])
     expect((first.json as unknown as { seq: number }).seq).toBe((again.json as unknown as { seq: number }).seq)
   })
   test('different fields merge; the same field clashes and brings the current value', async () => {
     const yard = place('Yard')
     const { seq } = (await edit('owner', [yard])).json as unknown as { seq: number }
-    const change = (who: string, fields: object) => edit(who, [{ op: 'update', kind: 'place', id: yard.id, version: seq, fields }])
+    const change = (who: string, fields: object) =>
+      edit(who, [{ op: 'update', kind: 'place', id: yard.id, version: seq, fields }])
     expect((await change('owner', { name: 'River yard' })).status).toBe(201)
     expect((await change('planner', { noise: 'Band saw' })).status).toBe(201)
     const clash = await change('planner', { name: 'Other yard' })
@@ -79,23 +157,48 @@ describe('the door', () => {
     expect((await snapshot()).records.place![yard.id]).toMatchObject({ name: 'River yard', noise: 'Band saw' })
   })
   test('what is still used cannot be removed, by key or by list', async () => {
-    const yard = place('Used'), scene = create('scene', { number: '9' }), person = create('person', { name: 'Edda' })
+    const yard = place('Used'),
+      scene = create('scene', { number: '9' }),
+      person = create('person', { name: 'Edda' })
     const shot = create('shot', { sceneId: scene.id, code: '9A', personIds: [person.id] })
     expect((await edit('owner', [yard, create('spot', { placeId: yard.id }), scene, person, shot])).status).toBe(201)
     const { seq } = await snapshot()
-    for (const [kind, id] of [['place', yard.id], ['person', person.id]]) expect((await edit('owner', [{ op: 'remove', kind, id, version: seq }])).json.refusal?.code).toBe('still-referenced')
-    expect((await edit('owner', [{ op: 'remove', kind: 'shot', id: shot.id, version: seq }, { op: 'remove', kind: 'person', id: person.id, version: seq }])).status).toBe(201)
+    for (const [kind, id] of [
+      ['place', yard.id],
+      ['person', person.id],
+    ])
+      expect((await edit('owner', [{ op: 'remove', kind, id, version: seq }])).json.refusal?.code).toBe(
+        'still-referenced',
+      )
+    expect(
+      (
+        await edit('owner', [
+          { op: 'remove', kind: 'shot', id: shot.id, version: seq },
+          { op: 'remove', kind: 'person', id: person.id, version: seq },
+        ])
+      ).status,
+    ).toBe(201)
   })
   test('references into nowhere and fields that do not exist are refused', async () => {
     expect((await edit('owner', [create('spot', { placeId: uuidv7() })])).json.refusal?.code).toBe('missing-reference')
-    expect((await edit('owner', [{ ...place(), fields: { ...place().fields, owner: 'me' } }])).json.refusal?.code).toBe('invalid')
+    expect((await edit('owner', [{ ...place(), fields: { ...place().fields, owner: 'me' } }])).json.refusal?.code).toBe(
+      'invalid',
+    )
   })
   test.each<[string, Parameters<typeof blank>[0], object, RegExp]>([
-    ['focal length 0', 'shot', { focalLengthMm: 0 }, /more than 0 mm/], ['T0', 'shot', { tStop: 0 }, /between T0.7 and T64/], ['negative distance', 'shot', { distanceM: -1 }, /more than 0 m/], ['shutter over 360°', 'shot', { shutterDeg: 361 }, /between 1° and 360°/],
-    ['coordinates off the globe', 'place', { latitudeDeg: 91 }, /between −90/], ['a place that closes before it opens', 'place', { opensMin: 600, closesMin: 500 }, /after opening/], ['drop-frame at 25', 'deliverable', { dropFrame: true }, /only at 29.97 and 59.94/],
+    ['focal length 0', 'shot', { focalLengthMm: 0 }, /more than 0 mm/],
+    ['T0', 'shot', { tStop: 0 }, /between T0.7 and T64/],
+    ['negative distance', 'shot', { distanceM: -1 }, /more than 0 m/],
+    ['shutter over 360°', 'shot', { shutterDeg: 361 }, /between 1° and 360°/],
+    ['coordinates off the globe', 'place', { latitudeDeg: 91 }, /between −90/],
+    ['a place that closes before it opens', 'place', { opensMin: 600, closesMin: 500 }, /after opening/],
+    ['drop-frame at 25', 'deliverable', { dropFrame: true }, /only at 29.97 and 59.94/],
   ])('%s is refused with what would be right', async (_, kind, fields, says) => {
     const scene = create('scene', {})
-    const answer = await edit('owner', [scene, create(kind, { ...(kind === 'shot' ? { sceneId: scene.id } : {}), ...fields })])
+    const answer = await edit('owner', [
+      scene,
+      create(kind, { ...(kind === 'shot' ? { sceneId: scene.id } : {}), ...fields }),
+    ])
     expect(answer.status).toBe(422)
     expect(answer.json.refusal?.says).toMatch(says)
   })
@@ -103,14 +206,21 @@ describe('the door', () => {
 
 describe('ledgers', () => {
   test('are only added to, at the door and in the database itself', async () => {
-    const yard = place('L'), day = create('day', { placeId: yard.id })
+    const yard = place('L'),
+      day = create('day', { placeId: yard.id })
     const take = create('take', { dayId: day.id, slate: '1A', startedAt: new Date().toISOString() })
     expect((await edit('logger', [take])).json.refusal?.code).toBe('missing-reference')
     expect((await edit('owner', [yard, day])).status).toBe(201)
     expect((await edit('logger', [take])).status).toBe(201)
-    expect((await edit('owner', [{ op: 'update', kind: 'take', id: take.id, version: 99, fields: { slate: '1B' } }])).json.refusal?.code).toBe('ledger')
-    for (const kind of KIND_NAMES.filter((k) => KINDS[k].ledger)) await expect(server.services.database.query(`TRUNCATE "${kind}" CASCADE`)).rejects.toThrow(/only added to/)
-    await expect(server.services.database.query('UPDATE take SET slate = :s', { replacements: { s: 'x' } })).rejects.toThrow(/only added to/)
+    expect(
+      (await edit('owner', [{ op: 'update', kind: 'take', id: take.id, version: 99, fields: { slate: '1B' } }])).json
+        .refusal?.code,
+    ).toBe('ledger')
+    for (const kind of KIND_NAMES.filter((k) => KINDS[k].ledger))
+      await expect(server.services.database.query(`TRUNCATE "${kind}" CASCADE`)).rejects.toThrow(/only added to/)
+    await expect(
+      server.services.database.query('UPDATE take SET slate = :s', { replacements: { s: 'x' } }),
+    ).rejects.toThrow(/only added to/)
     await expect(server.services.database.query('DELETE FROM take')).rejects.toThrow(/only added to/)
     await expect(server.services.database.query('DELETE FROM edit')).rejects.toThrow(/only added to/)
   })
@@ -123,22 +233,49 @@ describe('ledgers', () => {
 })
 
 describe('rights', () => {
-  const may: Record<Role, [plan: number, log: number]> = { owner: [201, 201], planner: [201, 201], logger: [403, 201], reader: [403, 403] }
+  const may: Record<Role, [plan: number, log: number]> = {
+    owner: [201, 201],
+    planner: [201, 201],
+    logger: [403, 201],
+    reader: [403, 403],
+  }
   test.each(ROLES)('%s', async (role) => {
-    const yard = place(), day = create('day', { placeId: yard.id })
+    const yard = place(),
+      day = create('day', { placeId: yard.id })
     await edit('owner', [yard, day])
-    expect([(await edit(role, [place()])).status, (await edit(role, [create('take', { dayId: day.id, slate: '1A', startedAt: new Date().toISOString() })])).status]).toEqual(may[role])
-    expect((await edit(role, [create('copyCheck', { copyRunId: uuidv7(), checkedAt: new Date().toISOString() })])).status).toBe(403)
-    expect((await call(role, `/productions/${productionId}/members`, { name: 'x', password: 'correct horse battery', role: 'owner' })).status === 201).toBe(role === 'owner')
-    expect((await call(role, `/productions/${productionId}/media/copies`, { cardId: uuidv7(), driveIds: [uuidv7()] })).status).toBe(role === 'reader' ? 403 : 404)
+    expect([
+      (await edit(role, [place()])).status,
+      (await edit(role, [create('take', { dayId: day.id, slate: '1A', startedAt: new Date().toISOString() })])).status,
+    ]).toEqual(may[role])
+    expect(
+      (await edit(role, [create('copyCheck', { copyRunId: uuidv7(), checkedAt: new Date().toISOString() })])).status,
+    ).toBe(403)
+    expect(
+      (
+        await call(role, `/productions/${productionId}/members`, {
+          name: 'x',
+          password: 'correct horse battery',
+          role: 'owner',
+        })
+      ).status === 201,
+    ).toBe(role === 'owner')
+    expect(
+      (await call(role, `/productions/${productionId}/media/copies`, { cardId: uuidv7(), driveIds: [uuidv7()] }))
+        .status,
+    ).toBe(role === 'reader' ? 403 : 404)
   })
   test('strangers, other productions and other sites get nothing', async () => {
-    const other = ((await call('owner', '/productions', { title: 'Other', mainsHz: 60 })).json as unknown as { id: string }).id
+    const other = (
+      (await call('owner', '/productions', { title: 'Other', mainsHz: 60 })).json as unknown as { id: string }
+    ).id
     for (const route of ['snapshot', 'members', 'media/volumes', `days/${uuidv7()}/call-sheet.pdf`]) {
       expect((await call(null, `/productions/${other}/${route}`)).status).toBe(401)
       expect((await call('planner', `/productions/${other}/${route}`)).status).toBe(404)
     }
-    expect((await call('owner', `/productions/${productionId}/edits`, { id: uuidv7(), label: 'x', changes: [place()] }, {})).status).toBe(403)
+    expect(
+      (await call('owner', `/productions/${productionId}/edits`, { id: uuidv7(), label: 'x', changes: [place()] }, {}))
+        .status,
+    ).toBe(403)
     expect((await call(null, '/sign-in', { name: 'Owner', password: 'wrong wrong wrong' })).status).toBe(403)
     expect((await call(null, '/set-up', { name: 'Usurper', password: 'correct horse battery' })).status).toBe(403)
   })
@@ -149,7 +286,10 @@ describe('the stream', () => {
     const from = (await snapshot()).seq
     await edit('owner', [place('Before')])
     const stop = new AbortController()
-    const response = await fetch(`${second.address}/api/productions/${productionId}/stream?after=${from}`, { headers: { cookie: cookies.get('reader')! }, signal: stop.signal })
+    const response = await fetch(`${second.address}/api/productions/${productionId}/stream?after=${from}`, {
+      headers: { cookie: cookies.get('reader')! },
+      signal: stop.signal,
+    })
     const seen: number[] = []
     const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader()
     const until = async (count: number) => {
@@ -158,7 +298,13 @@ describe('the stream', () => {
         text += (await reader.read()).value ?? ''
         const events = text.split('\n\n')
         text = events.pop()!
-        for (const event of events) { const data = /^data: (.*)$/m.exec(event); if (data) { const message = JSON.parse(data[1]!) as StreamMessage; if (message.type === 'edit') seen.push(message.edit.seq) } }
+        for (const event of events) {
+          const data = /^data: (.*)$/m.exec(event)
+          if (data) {
+            const message = JSON.parse(data[1]!) as StreamMessage
+            if (message.type === 'edit') seen.push(message.edit.seq)
+          }
+        }
       }
     }
     await until(1)
@@ -172,13 +318,21 @@ describe('the stream', () => {
 test('the demo loads through the door: cards really copied and checked, a sheet really sent and read', async () => {
   productionId = await loadDemo(server.services, media)
   const me = (await call(null, '/me')).json as unknown as Me
-  cookies.set('demo', (await call(null, '/enter-demo', { accountId: me.demo.find((d) => d.role === 'owner')!.accountId })).cookie!)
+  cookies.set(
+    'demo',
+    (await call(null, '/enter-demo', { accountId: me.demo.find((d) => d.role === 'owner')!.accountId })).cookie!,
+  )
   const { records } = await snapshot('demo')
   expect(Object.values(records.copyCheck!).map((c) => c.outcome)).toEqual(Array(6).fill('same'))
   expect(Object.values(records.delivery!).filter((d) => d.status === 'read')).toHaveLength(6)
   expect(Object.values(records.delivery!).some((d) => d.status === 'bounced')).toBe(true)
   const card = Object.values(records.card!).find((c) => c.label === 'A1')!
-  const wipe = () => call('demo', `/productions/${productionId}/edits`, { id: uuidv7(), label: 'Wipe', changes: [create('wipe', { cardId: card.id, wipedAt: new Date().toISOString() })] })
+  const wipe = () =>
+    call('demo', `/productions/${productionId}/edits`, {
+      id: uuidv7(),
+      label: 'Wipe',
+      changes: [create('wipe', { cardId: card.id, wipedAt: new Date().toISOString() })],
+    })
   // One bit on one drive, found by checking again, turns the yes into a no.
   const run = Object.values(records.copyRun!).find((r) => r.cardId === card.id)!
   const drive = records.drive![run.driveId as string]!
@@ -197,25 +351,46 @@ test('the demo loads through the door: cards really copied and checked, a sheet 
   const day = Object.values(records.day!).find((d) => d.title === 'Day 1')!
   const base = `/productions/${productionId}/days/${day.id}`
   expect((await call('demo', `${base}/call-sheet.pdf`)).text.slice(0, 5)).toBe('%PDF-')
-  expect((await call('demo', `${base}/takes.csv`)).text.split('\r\n')[0]).toBe('slate,take,verdict,wild,start,end,seconds,cameras,sound,notes')
-  const otio = JSON.parse((await call('demo', `${base}/good-takes.otio`)).text) as { OTIO_SCHEMA: string; tracks: { children: { children: { name: string; source_range: { start_time: { value: number }; duration: { value: number } } }[] }[] } }
+  expect((await call('demo', `${base}/takes.csv`)).text.split('\r\n')[0]).toBe(
+    'slate,take,verdict,wild,start,end,seconds,cameras,sound,notes',
+  )
+  const otio = JSON.parse((await call('demo', `${base}/good-takes.otio`)).text) as {
+    OTIO_SCHEMA: string
+    tracks: {
+      children: {
+        children: { name: string; source_range: { start_time: { value: number }; duration: { value: number } } }[]
+      }[]
+    }
+  }
   expect(otio.OTIO_SCHEMA).toBe('Timeline.1')
-  expect(otio.tracks.children[0]!.children[0]).toMatchObject({ name: '1A take 2', source_range: { start_time: { value: (5 * 3600 + 9 * 60 + 40) * 25 }, duration: { value: 37 * 25 } } })
+  expect(otio.tracks.children[0]!.children[0]).toMatchObject({
+    name: '1A take 2',
+    source_range: { start_time: { value: (5 * 3600 + 9 * 60 + 40) * 25 }, duration: { value: 37 * 25 } },
+  })
 }, 60_000)
 
 test('a copy can be stopped; nothing of it counts, and the drive keeps nothing that looks finished', async () => {
   await mkdir(path.join(media, 'cards/BIG'), { recursive: true })
   await writeFile(path.join(media, 'cards/BIG/long.mov'), Buffer.alloc(30_000_000, 1))
   const { records } = await snapshot('demo')
-  const card = create('card', { label: 'BIG', folder: 'BIG' }), slow = Object.values(records.drive!).find((d) => d.label === 'H1')!
+  const card = create('card', { label: 'BIG', folder: 'BIG' }),
+    slow = Object.values(records.drive!).find((d) => d.label === 'H1')!
   await call('demo', `/productions/${productionId}/edits`, { id: uuidv7(), label: 'List', changes: [card] })
-  const job = (await call('demo', `/productions/${productionId}/media/copies`, { cardId: card.id, driveIds: [slow.id] })).json as unknown as { id: string; state: string }
+  const job = (
+    await call('demo', `/productions/${productionId}/media/copies`, { cardId: card.id, driveIds: [slow.id] })
+  ).json as unknown as { id: string; state: string }
   expect(job.state).toBe('running')
-  expect((await call('demo', `/productions/${productionId}/media/copies`, { cardId: card.id, driveIds: [slow.id] })).json.refusal?.says).toMatch(/is being copied already/)
+  expect(
+    (await call('demo', `/productions/${productionId}/media/copies`, { cardId: card.id, driveIds: [slow.id] })).json
+      .refusal?.says,
+  ).toMatch(/is being copied already/)
   await call('demo', `/productions/${productionId}/media/jobs/${job.id}/stop`, {})
   await server.services.offload.idle()
   const after = await snapshot('demo')
-  expect(after.jobs.find((j) => j.id === job.id)).toMatchObject({ state: 'stopped', problems: ['Stopped by hand. Nothing of this run counts as a copy.'] })
+  expect(after.jobs.find((j) => j.id === job.id)).toMatchObject({
+    state: 'stopped',
+    problems: ['Stopped by hand. Nothing of this run counts as a copy.'],
+  })
   expect(Object.values(after.records.copyRun!).filter((run) => run.cardId === card.id)).toEqual([])
   const left = await readdir(path.join(media, 'drives/H1'), { recursive: true })
   expect(left.filter((name) => name.includes('BIG') && /long\.mov|checksums/.test(name))).toEqual([])
@@ -225,11 +400,14 @@ test('a full drive is told on the job and in the ledger, and the card is not cal
   await mkdir(path.join(media, 'drives/TINY'), { recursive: true })
   await writeFile(path.join(media, 'drives/TINY.volume.json'), JSON.stringify({ capacityBytes: 1000 }))
   const { records } = await snapshot('demo')
-  const drive = create('drive', { label: 'TINY', folder: 'TINY' }), card = Object.values(records.card!).find((c) => c.label === 'A2')!
+  const drive = create('drive', { label: 'TINY', folder: 'TINY' }),
+    card = Object.values(records.card!).find((c) => c.label === 'A2')!
   await call('demo', `/productions/${productionId}/edits`, { id: uuidv7(), label: 'List', changes: [drive] })
   await call('demo', `/productions/${productionId}/media/copies`, { cardId: card.id, driveIds: [drive.id] })
   await server.services.offload.idle()
-  const run = Object.values((await snapshot('demo')).records.copyRun!).find((r) => r.driveId === drive.id) as unknown as { outcome: string; problems: string[] }
+  const run = Object.values((await snapshot('demo')).records.copyRun!).find(
+    (r) => r.driveId === drive.id,
+  ) as unknown as { outcome: string; problems: string[] }
   expect(run.outcome).toBe('incomplete')
   expect(run.problems.join()).toMatch(/the drive is full/)
 })

@@ -23,7 +23,11 @@ export interface Settings {
   readonly signInsPerMinute?: number
 }
 
-export interface Running { readonly address: string; readonly services: Services; readonly stop: () => Promise<void> }
+export interface Running {
+  readonly address: string
+  readonly services: Services
+  readonly stop: () => Promise<void>
+}
 
 /** Opens everything and serves on loopback. If the port is taken, the next free one is used. */
 export async function start(settings: Settings): Promise<Running> {
@@ -40,15 +44,29 @@ export async function start(settings: Settings): Promise<Running> {
   const offload = openOffload({ database, models, door, volumes, now })
   let address = ''
   const sheets = openSheets({ database, models, door, gateway: standInGateway, now, address: () => address })
-  const services: Services = { database, models, door, accounts, announcements, volumes, offload, sheets, now, signInsPerMinute: settings.signInsPerMinute ?? 20 }
+  const services: Services = {
+    database,
+    models,
+    door,
+    accounts,
+    announcements,
+    volumes,
+    offload,
+    sheets,
+    now,
+    signInsPerMinute: settings.signInsPerMinute ?? 20,
+  }
   const server = createServer(makeApp(services, settings.webFolder))
   address = `http://127.0.0.1:${await listen(server, settings.port)}`
   return {
-    address, services,
+    address,
+    services,
     async stop() {
       await offload.stopAll()
       server.closeAllConnections()
-      await new Promise((resolve) => { server.close(resolve) })
+      await new Promise((resolve) => {
+        server.close(resolve)
+      })
       await announcements.close()
       await database.close()
     },
@@ -58,9 +76,15 @@ export async function start(settings: Settings): Promise<Running> {
 async function listen(server: Server, wanted: number): Promise<number> {
   for (const port of [...Array.from({ length: 20 }, (_, i) => (wanted === 0 ? 0 : wanted + i)), 0]) {
     const taken = await new Promise<boolean>((resolve, reject) => {
-      const refused = (error: NodeJS.ErrnoException) => { if (error.code === 'EADDRINUSE') resolve(true); else reject(error) }
+      const refused = (error: NodeJS.ErrnoException) => {
+        if (error.code === 'EADDRINUSE') resolve(true)
+        else reject(error)
+      }
       server.once('error', refused)
-      server.listen(port, '127.0.0.1', () => { server.off('error', refused); resolve(false) })
+      server.listen(port, '127.0.0.1', () => {
+        server.off('error', refused)
+        resolve(false)
+      })
     })
     if (!taken) return (server.address() as { port: number }).port
   }

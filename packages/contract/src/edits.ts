@@ -31,12 +31,22 @@ export interface LoggedEdit extends EditBody {
   readonly before: readonly (Readonly<Record<string, unknown>> | null)[]
 }
 
-export interface EditAccepted { readonly seq: number; readonly repeated: boolean }
+export interface EditAccepted {
+  readonly seq: number
+  readonly repeated: boolean
+}
 
 /** Why the door said no. `says` is for people. */
 export type Refusal = { readonly says: string } & (
   | { readonly code: 'invalid'; readonly kind: string; readonly id: string; readonly field: string }
-  | { readonly code: 'clash'; readonly kind: string; readonly id: string; readonly field: string; readonly current: unknown; readonly version: number }
+  | {
+      readonly code: 'clash'
+      readonly kind: string
+      readonly id: string
+      readonly field: string
+      readonly current: unknown
+      readonly version: number
+    }
   | { readonly code: 'gone'; readonly kind: string; readonly id: string }
   | { readonly code: 'exists'; readonly kind: string; readonly id: string }
   | { readonly code: 'missing-reference'; readonly kind: string; readonly id: string; readonly field: string }
@@ -53,7 +63,10 @@ export function applyChanges(records: RecordTable, changes: readonly Change[], s
   const next: Record<string, Record<string, AnyRecord>> = { ...(records as Record<string, Record<string, AnyRecord>>) }
   const fresh = new Set<string>()
   for (const change of changes) {
-    if (!fresh.has(change.kind)) { next[change.kind] = { ...next[change.kind] }; fresh.add(change.kind) }
+    if (!fresh.has(change.kind)) {
+      next[change.kind] = { ...next[change.kind] }
+      fresh.add(change.kind)
+    }
     const table = next[change.kind]!
     if (change.op === 'remove') delete table[change.id]
     else if (change.op === 'create') table[change.id] = { id: change.id, version: seq, ...change.fields }
@@ -68,11 +81,18 @@ export function applyChanges(records: RecordTable, changes: readonly Change[], s
  */
 export function invertChanges(changes: readonly Change[], before: LoggedEdit['before']): PlainChange[] | null {
   if (changes.some((change) => KINDS[change.kind].ledger)) return null
-  return changes.map((change, i): PlainChange => {
-    const { kind, id } = change
-    const old = before[i] ?? {}
-    if (change.op === 'create') return { op: 'remove', kind, id }
-    if (change.op === 'remove') return { op: 'create', kind, id, fields: old }
-    return { op: 'update', kind, id, fields: Object.fromEntries(Object.keys(change.fields).map((name) => [name, old[name]])) }
-  }).reverse()
+  return changes
+    .map((change, i): PlainChange => {
+      const { kind, id } = change
+      const old = before[i] ?? {}
+      if (change.op === 'create') return { op: 'remove', kind, id }
+      if (change.op === 'remove') return { op: 'create', kind, id, fields: old }
+      return {
+        op: 'update',
+        kind,
+        id,
+        fields: Object.fromEntries(Object.keys(change.fields).map((name) => [name, old[name]])),
+      }
+    })
+    .reverse()
 }

@@ -6,7 +6,9 @@ export const ROLES = ['owner', 'planner', 'logger', 'reader'] as const
 export type Role = (typeof ROLES)[number]
 
 /** Writers by role: planning records and ledgers. Owner alone gives and takes access. */
-export const RIGHTS: Readonly<Record<Role, { readonly plan: boolean; readonly log: boolean; readonly access: boolean }>> = {
+export const RIGHTS: Readonly<
+  Record<Role, { readonly plan: boolean; readonly log: boolean; readonly access: boolean }>
+> = {
   owner: { plan: true, log: true, access: true },
   planner: { plan: true, log: true, access: false },
   logger: { plan: false, log: true, access: false },
@@ -19,9 +21,15 @@ const password = z.string().min(10, 'A password has at least ten characters.').m
 export const SetUpBody = z.strictObject({ name, password })
 export const SignInBody = z.strictObject({ name, password: z.string().max(200) })
 export const EnterBody = z.strictObject({ accountId: z.uuid() })
-export const NewProductionBody = z.strictObject({ title: z.string().trim().min(1, 'Give the production a title.').max(200), mainsHz: z.union([z.literal(50), z.literal(60)]) })
+export const NewProductionBody = z.strictObject({
+  title: z.string().trim().min(1, 'Give the production a title.').max(200),
+  mainsHz: z.union([z.literal(50), z.literal(60)]),
+})
 export const NewMemberBody = z.strictObject({ name, password, role: z.enum(ROLES) })
-export const CopyJobBody = z.strictObject({ cardId: z.uuid(), driveIds: z.array(z.uuid()).min(1, 'Choose at least one drive.').max(8) })
+export const CopyJobBody = z.strictObject({
+  cardId: z.uuid(),
+  driveIds: z.array(z.uuid()).min(1, 'Choose at least one drive.').max(8),
+})
 export const VerifyJobBody = z.strictObject({ copyRunId: z.uuid() })
 export const IssueSheetBody = z.strictObject({ dayId: z.uuid(), personIds: z.array(z.uuid()).max(500) })
 export const RemindBody = z.strictObject({ sentSheetId: z.uuid(), personId: z.uuid() })
@@ -33,7 +41,12 @@ export interface Me {
   /** No owner exists yet: the first visitor sets the password. */
   readonly needsOwner: boolean
   /** People of the demo that may be entered as. */
-  readonly demo: readonly { readonly accountId: string; readonly name: string; readonly role: Role; readonly title: string }[]
+  readonly demo: readonly {
+    readonly accountId: string
+    readonly name: string
+    readonly role: Role
+    readonly title: string
+  }[]
 }
 
 export interface Snapshot {
@@ -44,7 +57,11 @@ export interface Snapshot {
   readonly jobs: readonly Job[]
 }
 
-export interface JobTarget { readonly driveId: string; readonly state: 'waiting' | 'copying' | 'checking' | 'done' | 'failed'; readonly says: string }
+export interface JobTarget {
+  readonly driveId: string
+  readonly state: 'waiting' | 'copying' | 'checking' | 'done' | 'failed'
+  readonly says: string
+}
 export interface Job {
   readonly id: string
   readonly productionId: string
@@ -61,8 +78,13 @@ export interface Job {
 }
 
 /** A card or drive that the reader sees now. */
-export interface MediaVolume { readonly folder: string; readonly kind: 'card' | 'drive'; readonly files: number; readonly bytes: number; readonly freeBytes: number | null }
+export interface MediaVolume {
+  readonly folder: string
+  readonly kind: 'card' | 'drive'
+  readonly files: number
+  readonly bytes: number
+  readonly freeBytes: number | null
+}
 
 export type StreamMessage =
-  | { readonly type: 'edit'; readonly edit: LoggedEdit }
-  | { readonly type: 'job'; readonly job: Job }
+  { readonly type: 'edit'; readonly edit: LoggedEdit } | { readonly type: 'job'; readonly job: Job }

@@ -22,71 +22,161 @@ export interface Field<T> {
   readonly options?: readonly string[]
 }
 
-interface Named<T> { readonly label: string; readonly initial?: T }
+interface Named<T> {
+  readonly label: string
+  readonly initial?: T
+}
 
 const column = (type: Column['type'], rest: Partial<Column> = {}): Column => ({ type, nullable: false, ...rest })
 
-export const text = ({ label, initial = '', most = 200, least = 0, says }: Named<string> & { most?: number; least?: number; says?: string }): Field<string> => ({
-  label, initial, input: 'line', column: column('text'),
-  schema: z.string(says).trim().min(least, says ?? `${label} needs at least ${least} letters.`).max(most, `${label} can have at most ${most} letters.`),
+export const text = ({
+  label,
+  initial = '',
+  most = 200,
+  least = 0,
+  says,
+}: Named<string> & { most?: number; least?: number; says?: string }): Field<string> => ({
+  label,
+  initial,
+  input: 'line',
+  column: column('text'),
+  schema: z
+    .string(says)
+    .trim()
+    .min(least, says ?? `${label} needs at least ${least} letters.`)
+    .max(most, `${label} can have at most ${most} letters.`),
 })
 
 export const longText = (named: Named<string>): Field<string> => ({ ...text({ ...named, most: 4000 }), input: 'lines' })
 
 /** Text of a fixed pattern, refused with a sentence that shows one that would be right. */
-export const pattern = ({ label, initial = '', like, says }: Named<string> & { like: RegExp; says: string }): Field<string> => ({
-  label, initial, input: 'line', column: column('text'), schema: z.string(says).trim().max(200, says).regex(like, says),
+export const pattern = ({
+  label,
+  initial = '',
+  like,
+  says,
+}: Named<string> & { like: RegExp; says: string }): Field<string> => ({
+  label,
+  initial,
+  input: 'line',
+  column: column('text'),
+  schema: z.string(says).trim().max(200, says).regex(like, says),
 })
 
-export const choice = <const T extends string>({ label, initial, of }: { label: string; initial: NoInfer<T>; of: readonly T[] }): Field<T> => ({
-  label, initial, input: 'choice', options: of, column: column('text'),
+export const choice = <const T extends string>({
+  label,
+  initial,
+  of,
+}: {
+  label: string
+  initial: NoInfer<T>
+  of: readonly T[]
+}): Field<T> => ({
+  label,
+  initial,
+  input: 'choice',
+  options: of,
+  column: column('text'),
   schema: z.enum(of as [T, ...T[]], `${label} is one of ${of.join(', ')}.`) as unknown as z.ZodType<T>,
 })
 
-interface Range { readonly label: string; readonly unit?: string; readonly least?: number; readonly most?: number; readonly moreThan?: number; readonly says: string }
+interface Range {
+  readonly label: string
+  readonly unit?: string
+  readonly least?: number
+  readonly most?: number
+  readonly moreThan?: number
+  readonly says: string
+}
 
 const inRange = ({ least = -Infinity, most = Infinity, moreThan = -Infinity, says }: Range) =>
   z.number(says).refine((n) => Number.isFinite(n) && n >= least && n <= most && n > moreThan, says)
 
 export const number = (range: Range & { initial: number }): Field<number> => ({
-  label: range.label, unit: range.unit, initial: range.initial, input: 'number', column: column('double precision'), schema: inRange(range),
+  label: range.label,
+  unit: range.unit,
+  initial: range.initial,
+  input: 'number',
+  column: column('double precision'),
+  schema: inRange(range),
 })
 
 export const whole = (range: Range & { initial: number }): Field<number> => ({
-  label: range.label, unit: range.unit, initial: range.initial, input: 'number', column: column('integer'),
+  label: range.label,
+  unit: range.unit,
+  initial: range.initial,
+  input: 'number',
+  column: column('integer'),
   schema: inRange(range).refine(Number.isInteger, `${range.label} is a whole number. ${range.says}`),
 })
 
 export const flag = ({ label, initial = false }: Named<boolean>): Field<boolean> => ({
-  label, initial, input: 'flag', column: column('boolean'), schema: z.boolean(`${label} is yes or no.`),
+  label,
+  initial,
+  input: 'flag',
+  column: column('boolean'),
+  schema: z.boolean(`${label} is yes or no.`),
 })
 
 /** Turns a field into one that may be left empty. */
 export const optional = <T>(field: Field<T>): Field<T | null> => ({
-  ...field, initial: null, column: { ...field.column, nullable: true }, schema: field.schema.nullable(),
+  ...field,
+  initial: null,
+  column: { ...field.column, nullable: true },
+  schema: field.schema.nullable(),
 })
 
 export const ref = ({ label, to }: { label: string; to: string }): Field<string> => ({
-  label, initial: '', input: 'ref', column: column('uuid', { ref: to }), schema: z.uuid(`${label}: choose one.`),
+  label,
+  initial: '',
+  input: 'ref',
+  column: column('uuid', { ref: to }),
+  schema: z.uuid(`${label}: choose one.`),
 })
 
 export const refs = ({ label, to, most = 200 }: { label: string; to: string; most?: number }): Field<string[]> => ({
-  label, initial: [], input: 'refs', column: column('jsonb', { refs: to }),
-  schema: z.array(z.uuid(`${label}: not a record.`)).max(most).refine((ids) => new Set(ids).size === ids.length, `${label}: one is named twice.`),
+  label,
+  initial: [],
+  input: 'refs',
+  column: column('jsonb', { refs: to }),
+  schema: z
+    .array(z.uuid(`${label}: not a record.`))
+    .max(most)
+    .refine((ids) => new Set(ids).size === ids.length, `${label}: one is named twice.`),
 })
 
 export const data = <T>({ label, initial, schema }: { label: string; initial: T; schema: z.ZodType<T> }): Field<T> => ({
-  label, initial, input: 'none', column: column('jsonb'), schema,
+  label,
+  initial,
+  input: 'none',
+  column: column('jsonb'),
+  schema,
 })
 
 /** Minutes after local midnight; up to 1440 later counts into the small hours of the next day. */
-export const minuteOfDay = ({ label, initial }: { label: string; initial: number }): Field<number> =>
-  ({ ...number({ label, initial, least: 0, most: 2879, says: `${label} is a time of day such as 06:55; after midnight write 00:30 +1.` }), input: 'clock' })
+export const minuteOfDay = ({ label, initial }: { label: string; initial: number }): Field<number> => ({
+  ...number({
+    label,
+    initial,
+    least: 0,
+    most: 2879,
+    says: `${label} is a time of day such as 06:55; after midnight write 00:30 +1.`,
+  }),
+  input: 'clock',
+})
 
 export const localDate = ({ label, initial }: { label: string; initial: string }): Field<string> => ({
-  label, initial, input: 'date', column: column('text'), schema: z.iso.date(`${label} is a date such as 2026-05-14.`),
+  label,
+  initial,
+  input: 'date',
+  column: column('text'),
+  schema: z.iso.date(`${label} is a date such as 2026-05-14.`),
 })
 
 export const instant = ({ label }: { label: string }): Field<string> => ({
-  label, initial: '', input: 'none', column: column('timestamptz'), schema: z.iso.datetime({ message: `${label} is a moment in UTC, ISO 8601.` }),
+  label,
+  initial: '',
+  input: 'none',
+  column: column('timestamptz'),
+  schema: z.iso.datetime({ message: `${label} is a moment in UTC, ISO 8601.` }),
 })

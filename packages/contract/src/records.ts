@@ -14,7 +14,9 @@ export type RecordOf<K extends KindName> = { id: string; version: number } & Rec
 export type AnyRecord = { id: string; version: number } & Readonly<Record<string, unknown>>
 
 /** All records of a production, each kind by id; `production` itself is one record. */
-export type Records = { [K in Exclude<KindName, 'production'>]: Record<string, RecordOf<K>> } & { production: RecordOf<'production'> }
+export type Records = { [K in Exclude<KindName, 'production'>]: Record<string, RecordOf<K>> } & {
+  production: RecordOf<'production'>
+}
 
 export const fieldsOf = (kind: KindName): Readonly<Record<string, Field<unknown>>> => KINDS[kind].fields as never
 
@@ -24,7 +26,9 @@ const schemas = new Map<KindName, z.ZodObject>()
 export function schemaOf(kind: KindName): z.ZodObject {
   let schema = schemas.get(kind)
   if (!schema) {
-    schema = z.strictObject(Object.fromEntries(Object.entries(fieldsOf(kind)).map(([name, field]) => [name, field.schema])))
+    schema = z.strictObject(
+      Object.fromEntries(Object.entries(fieldsOf(kind)).map(([name, field]) => [name, field.schema])),
+    )
     schemas.set(kind, schema)
   }
   return schema
@@ -36,7 +40,10 @@ export function blank<K extends KindName>(kind: K, given: Partial<RecordFields<K
   return { ...initial, ...given } as RecordFields<K>
 }
 
-export interface FieldRefusal { readonly field: string; readonly says: string }
+export interface FieldRefusal {
+  readonly field: string
+  readonly says: string
+}
 
 /** What is wrong with a value for a field, as a sentence; null if nothing is. */
 export function refuseValue(kind: KindName, field: string, value: unknown): string | null {
@@ -49,18 +56,36 @@ export function refuseValue(kind: KindName, field: string, value: unknown): stri
 /** Rules that no single field can judge. Only fields that are given are judged, so partial updates work too. */
 export function refuseTogether(kind: KindName, fields: Readonly<Record<string, unknown>>): FieldRefusal | null {
   const rate = (num: unknown, den: unknown) => (typeof num === 'number' && typeof den === 'number' ? num / den : null)
-  const { opensMin, closesMin, ratioLeast, ratioMost, windowFromMin, windowToMin } = fields as Record<string, number | null | undefined>
-  if (kind === 'place' && opensMin != null && closesMin != null && closesMin <= opensMin) return { field: 'closesMin', says: 'Closing comes after opening; past midnight write 00:30 +1.' }
-  if (kind === 'setup' && ratioLeast != null && ratioMost != null && ratioMost < ratioLeast) return { field: 'ratioMost', says: 'The most is not less than the least.' }
-  if (kind === 'shot' && windowFromMin != null && windowToMin != null && windowToMin <= windowFromMin) return { field: 'windowToMin', says: 'A window ends after it begins.' }
+  const { opensMin, closesMin, ratioLeast, ratioMost, windowFromMin, windowToMin } = fields as Record<
+    string,
+    number | null | undefined
+  >
+  if (kind === 'place' && opensMin != null && closesMin != null && closesMin <= opensMin)
+    return { field: 'closesMin', says: 'Closing comes after opening; past midnight write 00:30 +1.' }
+  if (kind === 'setup' && ratioLeast != null && ratioMost != null && ratioMost < ratioLeast)
+    return { field: 'ratioMost', says: 'The most is not less than the least.' }
+  if (kind === 'shot' && windowFromMin != null && windowToMin != null && windowToMin <= windowFromMin)
+    return { field: 'windowToMin', says: 'A window ends after it begins.' }
   const fps = rate(fields.fpsNum, fields.fpsDen)
-  if (kind === 'shot' && fps !== null && (fps < 1 || fps > 2000)) return { field: 'fpsNum', says: 'A frame rate is between 1 and 2000 frames per second.' }
-  if (fields.dropFrame === true && !(fields.rateDen === 1001 && (fields.rateNum === 30000 || fields.rateNum === 60000))) {
+  if (kind === 'shot' && fps !== null && (fps < 1 || fps > 2000))
+    return { field: 'fpsNum', says: 'A frame rate is between 1 and 2000 frames per second.' }
+  if (
+    fields.dropFrame === true &&
+    !(fields.rateDen === 1001 && (fields.rateNum === 30000 || fields.rateNum === 60000))
+  ) {
     return { field: 'dropFrame', says: 'Drop-frame exists only at 29.97 and 59.94.' }
   }
   if (kind === 'take' && typeof fields.startTimecode === 'string' && fields.startTimecode !== '') {
-    const label = parseTimecode(fields.startTimecode, { num: fields.rateNum as number, den: fields.rateDen as number, drop: fields.dropFrame === true })
-    if (!label.ok) return { field: 'startTimecode', says: `${fields.startTimecode} is no label at this rate.${label.error.code === 'dropped-label' ? ' Drop-frame counting skips it.' : ''}` }
+    const label = parseTimecode(fields.startTimecode, {
+      num: fields.rateNum as number,
+      den: fields.rateDen as number,
+      drop: fields.dropFrame === true,
+    })
+    if (!label.ok)
+      return {
+        field: 'startTimecode',
+        says: `${fields.startTimecode} is no label at this rate.${label.error.code === 'dropped-label' ? ' Drop-frame counting skips it.' : ''}`,
+      }
   }
   return null
 }

@@ -16,7 +16,11 @@ export interface CopyTarget {
   readonly beforeWrite?: (bytes: number) => Promise<void>
 }
 
-export interface CopyProgress { readonly bytesDone: number; readonly bytesTotal: number; readonly file: string }
+export interface CopyProgress {
+  readonly bytesDone: number
+  readonly bytesTotal: number
+  readonly file: string
+}
 
 export interface TargetOutcome {
   readonly id: string
@@ -27,9 +31,21 @@ export interface TargetOutcome {
   readonly problems: readonly string[]
 }
 
-export interface CopyOutcome { readonly targets: readonly TargetOutcome[]; readonly files: number; readonly bytes: number; readonly problems: readonly string[] }
+export interface CopyOutcome {
+  readonly targets: readonly TargetOutcome[]
+  readonly files: number
+  readonly bytes: number
+  readonly problems: readonly string[]
+}
 
-interface Writing { readonly target: CopyTarget; files: number; bytes: number; readonly lines: HashLine[]; readonly problems: string[]; failed: boolean }
+interface Writing {
+  readonly target: CopyTarget
+  files: number
+  bytes: number
+  readonly lines: HashLine[]
+  readonly problems: string[]
+  failed: boolean
+}
 
 /** Half-written files carry this in front of their name until they are whole. */
 export const PART_PREFIX = '.part-'
@@ -51,22 +67,37 @@ export async function copyTree(options: {
   const { source, targets, hashName, onProgress, signal } = options
   const listing = await listFiles(source)
   const problems = [...listing.problems]
-  const writing: Writing[] = targets.map((target) => ({ target, files: 0, bytes: 0, lines: [], problems: [], failed: false }))
+  const writing: Writing[] = targets.map((target) => ({
+    target,
+    files: 0,
+    bytes: 0,
+    lines: [],
+    problems: [],
+    failed: false,
+  }))
   const hasher = await newHasher(hashName)
   let bytesDone = 0
   for (const file of listing.files) {
     signal?.throwIfAborted()
     const live = writing.filter((w) => !w.failed)
     if (live.length === 0) break
-    const report = (bytes: number) => { bytesDone += bytes; onProgress?.({ bytesDone, bytesTotal: listing.bytes, file: file.path }) }
+    const report = (bytes: number) => {
+      bytesDone += bytes
+      onProgress?.({ bytesDone, bytesTotal: listing.bytes, file: file.path })
+    }
     const problem = await copyFile(source, file, live, hasher, hashName, report, signal)
     if (problem) problems.push(problem)
   }
   for (const w of writing) if (!w.failed) await writeHashList(w, hashName)
   return {
-    files: listing.files.length, bytes: listing.bytes, problems,
+    files: listing.files.length,
+    bytes: listing.bytes,
+    problems,
     targets: writing.map((w) => ({
-      id: w.target.id, files: w.files, bytes: w.bytes, problems: w.problems,
+      id: w.target.id,
+      files: w.files,
+      bytes: w.bytes,
+      problems: w.problems,
       complete: !w.failed && w.problems.length === 0 && w.files === listing.files.length,
     })),
   }
@@ -74,11 +105,20 @@ export async function copyTree(options: {
 
 /** One file to every live target. Returns what is wrong with the source, if anything. */
 async function copyFile(
-  source: string, file: SourceFile, live: readonly Writing[], hasher: IHasher, hashName: HashName,
-  onBytes: (bytes: number) => void, signal?: AbortSignal,
+  source: string,
+  file: SourceFile,
+  live: readonly Writing[],
+  hasher: IHasher,
+  hashName: HashName,
+  onBytes: (bytes: number) => void,
+  signal?: AbortSignal,
 ): Promise<string | null> {
   let from: FileHandle
-  try { from = await open(path.join(source, file.path), constants.O_RDONLY | constants.O_NOFOLLOW) } catch (error) { return sayFault(error, file.path) }
+  try {
+    from = await open(path.join(source, file.path), constants.O_RDONLY | constants.O_NOFOLLOW)
+  } catch (error) {
+    return sayFault(error, file.path)
+  }
   const parts: { w: Writing; part: string; final: string; to: FileHandle }[] = []
   const found: Writing[] = []
   try {
@@ -87,18 +127,27 @@ async function copyFile(
       const part = path.join(path.dirname(final), `${PART_PREFIX}${path.basename(final)}`.slice(0, 255))
       try {
         await mkdir(path.dirname(final), { recursive: true })
-        if (await exists(final)) { found.push(w); continue }
+        if (await exists(final)) {
+          found.push(w)
+          continue
+        }
         // A part left by a run that died is ours to drop; the finished name never is.
         if (await exists(part)) await unlink(part)
         parts.push({ w, part, final, to: await open(part, 'wx', 0o644) })
-      } catch (error) { giveUp(w, error, file.path) }
+      } catch (error) {
+        giveUp(w, error, file.path)
+      }
     }
     const before = await from.stat()
     hasher.init()
     const readBytes = await pump(from, before.size, parts, hasher, onBytes, file.path, signal)
     const digest = hasher.digest('hex')
     const after = await from.stat()
-    const changed = after.size !== before.size || after.mtimeMs !== before.mtimeMs || readBytes !== before.size || before.size !== file.bytes
+    const changed =
+      after.size !== before.size ||
+      after.mtimeMs !== before.mtimeMs ||
+      readBytes !== before.size ||
+      before.size !== file.bytes
     if (changed) {
       await dropAll(parts)
       for (const w of live) w.problems.push(`${file.path}: changed while it was being copied and was left out.`)
@@ -112,7 +161,10 @@ async function copyFile(
         await to.close()
         await nameForGood(part, final)
         landed(w, file, digest)
-      } catch (error) { giveUp(w, error, file.path); await drop(part) }
+      } catch (error) {
+        giveUp(w, error, file.path)
+        await drop(part)
+      }
     }
     for (const w of found) await keepIfSame(w, file, digest, hashName)
     return null
@@ -129,8 +181,13 @@ async function copyFile(
 
 /** Reads the source once; hashes and writes each piece to all targets while the next one is being read. */
 async function pump(
-  from: FileHandle, size: number, parts: readonly { w: Writing; to: FileHandle }[], hasher: IHasher,
-  onBytes: (bytes: number) => void, name: string, signal?: AbortSignal,
+  from: FileHandle,
+  size: number,
+  parts: readonly { w: Writing; to: FileHandle }[],
+  hasher: IHasher,
+  onBytes: (bytes: number) => void,
+  name: string,
+  signal?: AbortSignal,
 ): Promise<number> {
   const bytes = Math.min(CHUNK_BYTES, Math.max(4096, size))
   const buffers = [Buffer.allocUnsafe(bytes), Buffer.allocUnsafe(bytes)]
@@ -142,14 +199,23 @@ async function pump(
     if (signal?.aborted) signal.throwIfAborted()
     const piece = buffer.subarray(0, bytesRead)
     reading = from.read(buffers[(turn + 1) % 2]!, 0, bytes)
-    const writes = parts.filter(({ w }) => !w.failed).map(async ({ w, to }) => {
-      try {
-        await w.target.beforeWrite?.(bytesRead)
-        await writeAll(to, piece)
-      } catch (error) { giveUp(w, error, name) }
-    })
+    const writes = parts
+      .filter(({ w }) => !w.failed)
+      .map(async ({ w, to }) => {
+        try {
+          await w.target.beforeWrite?.(bytesRead)
+          await writeAll(to, piece)
+        } catch (error) {
+          giveUp(w, error, name)
+        }
+      })
     hasher.update(piece)
-    try { await Promise.all(writes) } catch (error) { await reading.catch(() => null); throw error }
+    try {
+      await Promise.all(writes)
+    } catch (error) {
+      await reading.catch(() => null)
+      throw error
+    }
     total += bytesRead
     onBytes(bytesRead)
   }
@@ -185,7 +251,9 @@ async function keepIfSame(w: Writing, file: SourceFile, digest: string, hashName
     const there = await hashFile(path.join(w.target.folder, file.path), hashName)
     if (there === digest) landed(w, file, digest)
     else w.problems.push(`${file.path}: another file of that name is already there and was left alone.`)
-  } catch (error) { w.problems.push(sayFault(error, file.path)) }
+  } catch (error) {
+    w.problems.push(sayFault(error, file.path))
+  }
 }
 
 async function writeHashList(w: Writing, hashName: HashName): Promise<void> {
@@ -194,7 +262,12 @@ async function writeHashList(w: Writing, hashName: HashName): Promise<void> {
   try {
     await mkdir(w.target.folder, { recursive: true })
     const handle = await open(path.join(w.target.folder, name), 'wx', 0o644)
-    try { await handle.writeFile(text); await handle.sync() } finally { await handle.close() }
+    try {
+      await handle.writeFile(text)
+      await handle.sync()
+    } finally {
+      await handle.close()
+    }
   } catch (error) {
     // A second run into the same folder finds its own list: the same words are no problem.
     const there = await readFile(path.join(w.target.folder, name), 'utf8').catch(() => null)
@@ -208,13 +281,18 @@ function giveUp(w: Writing, error: unknown, name: string): void {
 }
 
 async function exists(file: string): Promise<boolean> {
-  try { await lstat(file); return true } catch (error) {
+  try {
+    await lstat(file)
+    return true
+  } catch (error) {
     if ((error as NodeJS.ErrnoException).code === 'ENOENT') return false
     throw error
   }
 }
 
-const dropAll = async (parts: readonly { part: string }[]) => { for (const { part } of parts) await drop(part) }
+const dropAll = async (parts: readonly { part: string }[]) => {
+  for (const { part } of parts) await drop(part)
+}
 
 async function drop(part: string): Promise<void> {
   // The drive may be gone with its part; then there is nothing left to drop.

@@ -9,7 +9,12 @@ export const newHasher = (name: HashName): Promise<IHasher> => (name === 'md5' ?
 export const CHUNK_BYTES = 4 * 1024 * 1024
 
 /** Digest of a file, read from start to end. Stops with an AbortError when told to. */
-export async function hashFile(file: string, name: HashName, onBytes: (bytes: number) => void = () => {}, signal?: AbortSignal): Promise<string> {
+export async function hashFile(
+  file: string,
+  name: HashName,
+  onBytes: (bytes: number) => void = () => {},
+  signal?: AbortSignal,
+): Promise<string> {
   const hasher = await newHasher(name)
   hasher.init()
   const handle = await open(file, constants.O_RDONLY | constants.O_NOFOLLOW)
@@ -22,5 +27,7 @@ export async function hashFile(file: string, name: HashName, onBytes: (bytes: nu
       hasher.update(buffer.subarray(0, bytesRead))
       onBytes(bytesRead)
     }
-  } finally { await handle.close() }
+  } finally {
+    await handle.close()
+  }
 }

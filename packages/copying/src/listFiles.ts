@@ -23,12 +23,16 @@ export async function listFiles(root: string): Promise<SourceListing> {
     const entries = await readdir(path.join(root, folder), { withFileTypes: true })
     for (const entry of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) {
       const relative = folder === '' ? entry.name : `${folder}/${entry.name}`
-      if (entry.name.includes('\uFFFD')) problems.push(`${relative}: the name is not Unicode. Rename it on a copy; it was not copied.`)
+      if (entry.name.includes('\uFFFD'))
+        problems.push(`${relative}: the name is not Unicode. Rename it on a copy; it was not copied.`)
       else if (entry.isDirectory()) await walk(relative)
       else if (entry.isFile()) {
         const { size, mtimeMs } = await lstat(path.join(root, relative))
         files.push({ path: relative, bytes: size, modifiedMs: mtimeMs })
-      } else problems.push(`${relative}: not a file (${entry.isSymbolicLink() ? 'a link' : 'a special entry'}) and was left out.`)
+      } else
+        problems.push(
+          `${relative}: not a file (${entry.isSymbolicLink() ? 'a link' : 'a special entry'}) and was left out.`,
+        )
     }
   }
   await walk('')

@@ -19,19 +19,49 @@ export interface VerifyOutcome {
  * Reads every file of a copy back and compares it with the hash list that lies in the folder.
  * A file that is there but not listed is told, and does not make the copy differ.
  */
-export async function verifyFolder(folder: string, onBytes: (bytes: number) => void = () => {}, signal?: AbortSignal): Promise<VerifyOutcome> {
+export async function verifyFolder(
+  folder: string,
+  onBytes: (bytes: number) => void = () => {},
+  signal?: AbortSignal,
+): Promise<VerifyOutcome> {
   const found = await findList(folder)
-  if (!found) return { same: false, files: 0, bytes: 0, problems: [`${path.basename(folder)}: there is no hash list (${Object.values(HASH_LIST_NAMES).join(' or ')}) to compare with.`] }
+  if (!found)
+    return {
+      same: false,
+      files: 0,
+      bytes: 0,
+      problems: [
+        `${path.basename(folder)}: there is no hash list (${Object.values(HASH_LIST_NAMES).join(' or ')}) to compare with.`,
+      ],
+    }
   const list = parseHashList(found.text, found.name)
-  if (!list.ok) return { same: false, files: 0, bytes: 0, problems: [`${HASH_LIST_NAMES[found.name]}: line ${list.error.line} is not a digest and a name.`] }
+  if (!list.ok)
+    return {
+      same: false,
+      files: 0,
+      bytes: 0,
+      problems: [`${HASH_LIST_NAMES[found.name]}: line ${list.error.line} is not a digest and a name.`],
+    }
   const problems: string[] = []
-  let files = 0, bytes = 0
+  let files = 0,
+    bytes = 0
   for (const line of list.value) {
     const file = path.join(folder, line.path)
-    if (path.relative(folder, file).startsWith('..')) { problems.push(`${line.path}: lies outside the folder.`); continue }
+    if (path.relative(folder, file).startsWith('..')) {
+      problems.push(`${line.path}: lies outside the folder.`)
+      continue
+    }
     try {
       await settle(file)
-      const digest = await hashFile(file, found.name, (n) => { bytes += n; onBytes(n) }, signal)
+      const digest = await hashFile(
+        file,
+        found.name,
+        (n) => {
+          bytes += n
+          onBytes(n)
+        },
+        signal,
+      )
       files++
       if (digest !== line.digest) problems.push(`${line.path}: differs from what was copied.`)
     } catch (error) {
@@ -42,12 +72,19 @@ export async function verifyFolder(folder: string, onBytes: (bytes: number) => v
   const same = problems.length === 0
   const listed = new Set([...list.value.map((line) => line.path), ...Object.values(HASH_LIST_NAMES)])
   const strays = (await listFiles(folder).catch(() => ({ files: [] }))).files.filter((file) => !listed.has(file.path))
-  return { same, files, bytes, problems: [...problems, ...strays.map((file) => `${file.path}: is there but not in the list.`)] }
+  return {
+    same,
+    files,
+    bytes,
+    problems: [...problems, ...strays.map((file) => `${file.path}: is there but not in the list.`)],
+  }
 }
 
 async function findList(folder: string): Promise<{ name: HashName; text: string } | null> {
   for (const name of ['xxh64', 'md5'] as const) {
-    try { return { name, text: await readFile(path.join(folder, HASH_LIST_NAMES[name]), 'utf8') } } catch (error) {
+    try {
+      return { name, text: await readFile(path.join(folder, HASH_LIST_NAMES[name]), 'utf8') }
+    } catch (error) {
       if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error
     }
   }
@@ -57,5 +94,9 @@ async function findList(folder: string): Promise<{ name: HashName; text: string 
 /** Everything written must have reached the drive before it is read back. */
 async function settle(file: string): Promise<void> {
   const handle = await open(file, 'r')
-  try { await handle.sync() } finally { await handle.close() }
+  try {
+    await handle.sync()
+  } finally {
+    await handle.close()
+  }
 }

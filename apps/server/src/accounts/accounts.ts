@@ -7,7 +7,10 @@ import { v7 as uuidv7 } from 'uuid'
 const SESSION_DAYS = 30
 const tokenHash = (token: string) => createHash('sha256').update(token).digest('hex')
 
-export interface Account { readonly id: string; readonly name: string }
+export interface Account {
+  readonly id: string
+  readonly name: string
+}
 
 /** Accounts, sessions and who may enter which production as what. */
 export interface Accounts {
@@ -25,7 +28,8 @@ export interface Accounts {
 }
 
 export function openAccounts(database: Sequelize): Accounts {
-  const select = <T extends object>(sql: string, replacements: Record<string, unknown> = {}) => database.query<T>(sql, { replacements, type: QueryTypes.SELECT })
+  const select = <T extends object>(sql: string, replacements: Record<string, unknown> = {}) =>
+    database.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   const accounts: Accounts = {
     async needsOwner() {
       const [row] = await select<{ n: number }>('SELECT count(*)::int AS n FROM account WHERE NOT demo')
@@ -34,13 +38,19 @@ export function openAccounts(database: Sequelize): Accounts {
     async createAccount(name, password, demo = false) {
       const id = uuidv7()
       const passwordHash = password === null ? null : await hash(password)
-      const rows = await select('INSERT INTO account (id, name, "passwordHash", demo) VALUES (:id, :name, :passwordHash, :demo) ON CONFLICT (name) DO NOTHING RETURNING id', { id, name, passwordHash, demo })
+      const rows = await select(
+        'INSERT INTO account (id, name, "passwordHash", demo) VALUES (:id, :name, :passwordHash, :demo) ON CONFLICT (name) DO NOTHING RETURNING id',
+        { id, name, passwordHash, demo },
+      )
       return rows.length > 0 ? { id, name } : null
     },
     async signIn(name, password) {
-      const [row] = await select<Account & { passwordHash: string | null }>('SELECT id, name, "passwordHash" FROM account WHERE name = :name', { name })
+      const [row] = await select<Account & { passwordHash: string | null }>(
+        'SELECT id, name, "passwordHash" FROM account WHERE name = :name',
+        { name },
+      )
       // A wrong name costs the same time as a wrong password.
-      const stored = row?.passwordHash ?? await UNKNOWN
+      const stored = row?.passwordHash ?? (await UNKNOWN)
       const right = await verify(stored, password)
       return row?.passwordHash && right ? { id: row.id, name: row.name } : null
     },
@@ -50,25 +60,50 @@ export function openAccounts(database: Sequelize): Accounts {
     },
     async openSession(account) {
       const token = randomBytes(32).toString('base64url')
-      await select('INSERT INTO session ("tokenHash", "accountId", "expiresAt") VALUES (:hash, :id, now() + make_interval(days => :days))', { hash: tokenHash(token), id: account.id, days: SESSION_DAYS })
+      await select(
+        'INSERT INTO session ("tokenHash", "accountId", "expiresAt") VALUES (:hash, :id, now() + make_interval(days => :days))',
+        { hash: tokenHash(token), id: account.id, days: SESSION_DAYS },
+      )
       return { token, maxAgeMs: SESSION_DAYS * 86400e3 }
     },
     async accountOfSession(token) {
-      const [row] = await select<Account>('SELECT a.id, a.name FROM session s JOIN account a ON a.id = s."accountId" WHERE s."tokenHash" = :hash AND s."expiresAt" > now()', { hash: tokenHash(token) })
+      const [row] = await select<Account>(
+        'SELECT a.id, a.name FROM session s JOIN account a ON a.id = s."accountId" WHERE s."tokenHash" = :hash AND s."expiresAt" > now()',
+        { hash: tokenHash(token) },
+      )
       return row ?? null
     },
-    async closeSession(token) { await select('DELETE FROM session WHERE "tokenHash" = :hash', { hash: tokenHash(token) }) },
+    async closeSession(token) {
+      await select('DELETE FROM session WHERE "tokenHash" = :hash', { hash: tokenHash(token) })
+    },
     async roleOf(accountId, productionId) {
-      const [row] = await select<{ role: Role }>('SELECT role FROM membership WHERE "accountId" = :accountId AND "productionId" = :productionId', { accountId, productionId })
+      const [row] = await select<{ role: Role }>(
+        'SELECT role FROM membership WHERE "accountId" = :accountId AND "productionId" = :productionId',
+        { accountId, productionId },
+      )
       return row?.role ?? null
     },
     async giveRole(accountId, productionId, role) {
-      await select('INSERT INTO membership ("accountId", "productionId", role) VALUES (:accountId, :productionId, :role) ON CONFLICT ("accountId", "productionId") DO UPDATE SET role = :role', { accountId, productionId, role })
+      await select(
+        'INSERT INTO membership ("accountId", "productionId", role) VALUES (:accountId, :productionId, :role) ON CONFLICT ("accountId", "productionId") DO UPDATE SET role = :role',
+        { accountId, productionId, role },
+      )
     },
-    members: (productionId) => select<{ name: string; role: Role }>('SELECT a.name, m.role FROM membership m JOIN account a ON a.id = m."accountId" WHERE m."productionId" = :productionId ORDER BY a.name', { productionId }),
+    members: (productionId) =>
+      select<{ name: string; role: Role }>(
+        'SELECT a.name, m.role FROM membership m JOIN account a ON a.id = m."accountId" WHERE m."productionId" = :productionId ORDER BY a.name',
+        { productionId },
+      ),
     async me(account) {
-      const productions = account ? await select<Me['productions'][number]>('SELECT p.id, p.title, m.role FROM membership m JOIN production p ON p.id = m."productionId" WHERE m."accountId" = :id ORDER BY p.id DESC', { id: account.id }) : []
-      const demo = await select<Me['demo'][number]>('SELECT a.id AS "accountId", a.name, m.role, p.title FROM account a JOIN membership m ON m."accountId" = a.id JOIN production p ON p.id = m."productionId" WHERE a.demo ORDER BY a.id')
+      const productions = account
+        ? await select<Me['productions'][number]>(
+            'SELECT p.id, p.title, m.role FROM membership m JOIN production p ON p.id = m."productionId" WHERE m."accountId" = :id ORDER BY p.id DESC',
+            { id: account.id },
+          )
+        : []
+      const demo = await select<Me['demo'][number]>(
+        'SELECT a.id AS "accountId", a.name, m.role, p.title FROM account a JOIN membership m ON m."accountId" = a.id JOIN production p ON p.id = m."productionId" WHERE a.demo ORDER BY a.id',
+      )
       return { account, productions, needsOwner: await accounts.needsOwner(), demo }
     },
   }

@@ -9,7 +9,9 @@ import type { Services } from '../http/app.ts'
 const CARDS = ['A1', 'A2', 'B1', 'C1', 'D1', 'R1']
 
 export async function hasProductions({ database }: Services): Promise<boolean> {
-  const [row] = await database.query<{ n: number }>('SELECT count(*)::int AS n FROM production', { type: QueryTypes.SELECT })
+  const [row] = await database.query<{ n: number }>('SELECT count(*)::int AS n FROM production', {
+    type: QueryTypes.SELECT,
+  })
   return row!.n > 0
 }
 
@@ -21,42 +23,79 @@ export async function loadDemo(services: Services, mediaRoot: string): Promise<s
   const { database, door, accounts, offload, sheets } = services
   const demo = demoProduction(uuidv7, services.now().getTime())
   const write = async (label: string, changes: readonly Change[]) => {
-    const outcome = await door.acceptEdit({ name: 'Maren Tolley', role: 'server' }, demo.productionId, { id: uuidv7(), label, changes: [...changes] })
+    const outcome = await door.acceptEdit({ name: 'Maren Tolley', role: 'server' }, demo.productionId, {
+      id: uuidv7(),
+      label,
+      changes: [...changes],
+    })
     if (!outcome.ok) throw new Error(`The demo was refused: ${JSON.stringify(outcome.error)}`)
   }
   await write('Load the demo', demo.plan)
   for (const { name, role } of DEMO_PEOPLE) {
-    const [existing] = await database.query<{ id: string; name: string }>('SELECT id, name FROM account WHERE name = :name AND demo', { replacements: { name }, type: QueryTypes.SELECT })
-    const account = existing ?? await accounts.createAccount(name, null, true) ?? await accounts.createAccount(`${name} (demo)`, null, true)
+    const [existing] = await database.query<{ id: string; name: string }>(
+      'SELECT id, name FROM account WHERE name = :name AND demo',
+      { replacements: { name }, type: QueryTypes.SELECT },
+    )
+    const account =
+      existing ??
+      (await accounts.createAccount(name, null, true)) ??
+      (await accounts.createAccount(`${name} (demo)`, null, true))
     if (account) await accounts.giveRole(account.id, demo.productionId, role)
   }
   await makeMedia(mediaRoot)
-  const people = ['maren', 'pell', 'juno', 'idris', 'tobias', 'sadie', 'hollis', 'edda', 'corin'].map((name) => demo.id('person', name))
+  const people = ['maren', 'pell', 'juno', 'idris', 'tobias', 'sadie', 'hollis', 'edda', 'corin'].map((name) =>
+    demo.id('person', name),
+  )
   await sheets.issue('Juno Brask', demo.productionId, demo.id('day', 'day 1'), people)
-  await readSheets(services, demo.productionId, [0, 1, 2, 3, 4, 7].map((i) => people[i]!))
+  await readSheets(
+    services,
+    demo.productionId,
+    [0, 1, 2, 3, 4, 7].map((i) => people[i]!),
+  )
   await write('Log the morning', demo.log)
-  for (const [card, drives] of [['A1', ['S1', 'S2', 'H1']], ['B1', ['S1']], ['R1', ['S1', 'H1']]] as const) {
-    const outcome = await offload.copyCard('Sadie Quill', demo.productionId, demo.id('card', card), drives.map((drive) => demo.id('drive', drive)))
+  for (const [card, drives] of [
+    ['A1', ['S1', 'S2', 'H1']],
+    ['B1', ['S1']],
+    ['R1', ['S1', 'H1']],
+  ] as const) {
+    const outcome = await offload.copyCard(
+      'Sadie Quill',
+      demo.productionId,
+      demo.id('card', card),
+      drives.map((drive) => demo.id('drive', drive)),
+    )
     if (!outcome.ok) throw new Error(`The demo's copy was refused: ${outcome.error.says}`)
     await offload.idle()
   }
   const meal = demo.id('orderItem', 'day 1 Meal, net store')
-  await write('Meal before the shavings', [{ op: 'update', kind: 'orderItem', id: meal, version: Number.MAX_SAFE_INTEGER, fields: { rank: 8.5 } }])
+  await write('Meal before the shavings', [
+    { op: 'update', kind: 'orderItem', id: meal, version: Number.MAX_SAFE_INTEGER, fields: { rank: 8.5 } },
+  ])
   return demo.productionId
 }
 
 /** Opens the sheets of some people, as they would from their message. */
-async function readSheets({ database, sheets }: Services, productionId: string, personIds: readonly string[]): Promise<void> {
-  const rows = await database.query<{ token: string }>('SELECT token FROM reading WHERE "productionId" = :productionId AND "personId" IN (:personIds)', { replacements: { productionId, personIds }, type: QueryTypes.SELECT })
+async function readSheets(
+  { database, sheets }: Services,
+  productionId: string,
+  personIds: readonly string[],
+): Promise<void> {
+  const rows = await database.query<{ token: string }>(
+    'SELECT token FROM reading WHERE "productionId" = :productionId AND "personId" IN (:personIds)',
+    { replacements: { productionId, personIds }, type: QueryTypes.SELECT },
+  )
   for (const { token } of rows) await sheets.read(token)
 }
 
 async function makeMedia(mediaRoot: string): Promise<void> {
-  for (const label of CARDS) for (const file of demoCardFiles(label)) {
-    const target = path.join(mediaRoot, 'cards', label, file.path)
-    await mkdir(path.dirname(target), { recursive: true })
-    await writeFile(target, file.bytes, { flag: 'wx' }).catch((error: NodeJS.ErrnoException) => { if (error.code !== 'EEXIST') throw error })
-  }
+  for (const label of CARDS)
+    for (const file of demoCardFiles(label)) {
+      const target = path.join(mediaRoot, 'cards', label, file.path)
+      await mkdir(path.dirname(target), { recursive: true })
+      await writeFile(target, file.bytes, { flag: 'wx' }).catch((error: NodeJS.ErrnoException) => {
+        if (error.code !== 'EEXIST') throw error
+      })
+    }
   for (const [label, behaviour] of Object.entries(DEMO_VOLUMES)) {
     await mkdir(path.join(mediaRoot, 'drives', label), { recursive: true })
     await writeFile(path.join(mediaRoot, 'drives', `${label}.volume.json`), JSON.stringify(behaviour))

@@ -2,7 +2,9 @@
 export type MessageOutcome = { readonly status: 'delivered' | 'bounced'; readonly says: string }
 
 /** Sends a message to one person. A real one would hand it to a mail or text service. */
-export interface MessageGateway { readonly send: (to: { email: string; phone: string }, text: string) => Promise<MessageOutcome> }
+export interface MessageGateway {
+  readonly send: (to: { email: string; phone: string }, text: string) => Promise<MessageOutcome>
+}
 
 /** The stand-in: addresses at `bounce.example` bounce, people without any address cannot be reached. */
 export const standInGateway: MessageGateway = {

@@ -18,7 +18,10 @@ export interface Volumes {
   readonly list: () => Promise<MediaVolume[]>
 }
 
-interface Behaviour { readonly capacityBytes?: number; readonly bytesPerSecond?: number }
+interface Behaviour {
+  readonly capacityBytes?: number
+  readonly bytesPerSecond?: number
+}
 
 export function folderVolumes(mediaRoot: string): Volumes {
   const find = async (kind: 'cards' | 'drives', folder: string): Promise<Volume | null> => {
@@ -27,7 +30,7 @@ export function folderVolumes(mediaRoot: string): Volumes {
     try {
       const root = await realpath(path.join(base, folder))
       // A link that leads out of the media root is not a card.
-      if (path.dirname(root) !== await realpath(base) || !(await stat(root)).isDirectory()) return null
+      if (path.dirname(root) !== (await realpath(base)) || !(await stat(root)).isDirectory()) return null
       return { root, beforeWrite: await behave(root, `${root}.volume.json`) }
     } catch (error) {
       if ((error as NodeJS.ErrnoException).code === 'ENOENT') return null
@@ -39,7 +42,10 @@ export function folderVolumes(mediaRoot: string): Volumes {
     drive: (folder) => find('drives', folder),
     async list() {
       const found: MediaVolume[] = []
-      for (const [kind, folder] of [['card', 'cards'], ['drive', 'drives']] as const) {
+      for (const [kind, folder] of [
+        ['card', 'cards'],
+        ['drive', 'drives'],
+      ] as const) {
         const entries = await readdir(path.join(mediaRoot, folder), { withFileTypes: true }).catch(() => [])
         for (const entry of entries) {
           if (!entry.isDirectory()) continue
@@ -47,7 +53,13 @@ export function folderVolumes(mediaRoot: string): Volumes {
           const { files, bytes } = await listFiles(root)
           const { capacityBytes } = await readBehaviour(`${root}.volume.json`)
           const free = await statfs(root).then((s) => s.bavail * s.bsize)
-          found.push({ folder: entry.name, kind, files: files.length, bytes, freeBytes: capacityBytes === undefined ? free : Math.max(0, capacityBytes - bytes) })
+          found.push({
+            folder: entry.name,
+            kind,
+            files: files.length,
+            bytes,
+            freeBytes: capacityBytes === undefined ? free : Math.max(0, capacityBytes - bytes),
+          })
         }
       }
       return found.sort((a, b) => a.folder.localeCompare(b.folder, 'en', { numeric: true }))
@@ -56,7 +68,9 @@ export function folderVolumes(mediaRoot: string): Volumes {
 }
 
 async function readBehaviour(file: string): Promise<Behaviour> {
-  try { return JSON.parse(await readFile(file, 'utf8')) as Behaviour } catch (error) {
+  try {
+    return JSON.parse(await readFile(file, 'utf8')) as Behaviour
+  } catch (error) {
     if ((error as NodeJS.ErrnoException).code === 'ENOENT') return {}
     throw error
   }
@@ -69,7 +83,8 @@ async function behave(root: string, file: string): Promise<Volume['beforeWrite']
   let readyAt = performance.now()
   return async (bytes) => {
     used += bytes
-    if (capacityBytes !== undefined && used > capacityBytes) throw Object.assign(new Error('volume full'), { code: 'ENOSPC' })
+    if (capacityBytes !== undefined && used > capacityBytes)
+      throw Object.assign(new Error('volume full'), { code: 'ENOSPC' })
     if (bytesPerSecond === undefined) return
     readyAt = Math.max(readyAt, performance.now()) + (bytes / bytesPerSecond) * 1000
     const wait = readyAt - performance.now()

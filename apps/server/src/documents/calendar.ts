@@ -4,16 +4,37 @@ import { instantAt } from '@kavrell/core/sun'
 import ical, { ICalCalendarMethod } from 'ical-generator'
 
 /** One person's call as an iCalendar file: from their own call to wrap, with where and whom to ring. */
-export function callCalendar(sheet: CallSheet, person: SheetPerson, dayId: string, timeZone: string, version: number, stampMs: number): string {
+export function callCalendar(
+  sheet: CallSheet,
+  person: SheetPerson,
+  dayId: string,
+  timeZone: string,
+  version: number,
+  stampMs: number,
+): string {
   const at = (text: string) => new Date(instantAt(sheet.date, parseClock(text.replace(' ', ''))!, timeZone))
-  const calendar = ical({ name: sheet.title, method: ICalCalendarMethod.PUBLISH, prodId: { company: 'Kavrell', product: 'Call' } })
+  const calendar = ical({
+    name: sheet.title,
+    method: ICalCalendarMethod.PUBLISH,
+    prodId: { company: 'Kavrell', product: 'Call' },
+  })
   const place = sheet.places[0]
   calendar.createEvent({
-    id: `${dayId}-${person.personId}@kavrell`, sequence: version, stamp: new Date(stampMs),
-    start: at(person.call), end: at(sheet.wrap),
+    id: `${dayId}-${person.personId}@kavrell`,
+    sequence: version,
+    stamp: new Date(stampMs),
+    start: at(person.call),
+    end: at(sheet.wrap),
     summary: `${sheet.title}, ${sheet.day}: call ${person.call}`,
     location: place ? [place.name, place.address].filter(Boolean).join(', ') : '',
-    description: [place?.directions, place?.parking, place?.hospital ? `Nearest hospital: ${place.hospital}` : '', `Call sheet version ${version}.`].filter(Boolean).join('\n'),
+    description: [
+      place?.directions,
+      place?.parking,
+      place?.hospital ? `Nearest hospital: ${place.hospital}` : '',
+      `Call sheet version ${version}.`,
+    ]
+      .filter(Boolean)
+      .join('\n'),
   })
   return calendar.toString()
 }

@@ -12,55 +12,146 @@ import type { Models } from '../records/models.ts'
 import { readRecords } from '../records/readRecords.ts'
 
 export interface Sheets {
-  readonly issue: (by: string, productionId: string, dayId: string, personIds: readonly string[]) => Promise<Outcome<{ sentSheetId: string; version: number }, Refusal>>
-  readonly remind: (by: string, productionId: string, sentSheetId: string, personId: string) => Promise<Outcome<null, Refusal>>
+  readonly issue: (
+    by: string,
+    productionId: string,
+    dayId: string,
+    personIds: readonly string[],
+  ) => Promise<Outcome<{ sentSheetId: string; version: number }, Refusal>>
+  readonly remind: (
+    by: string,
+    productionId: string,
+    sentSheetId: string,
+    personId: string,
+  ) => Promise<Outcome<null, Refusal>>
   /** What a person opens from their message; opening it is the acknowledgement. */
   readonly read: (token: string) => Promise<{ sheet: CallSheet; version: number; name: string } | null>
 }
 
-interface Deps { readonly database: Sequelize; readonly models: Models; readonly door: Door; readonly gateway: MessageGateway; readonly now: () => Date; /** Known only once the server listens: the wanted port may have been taken. */ readonly address: () => string }
+interface Deps {
+  readonly database: Sequelize
+  readonly models: Models
+  readonly door: Door
+  readonly gateway: MessageGateway
+  readonly now: () => Date
+  /** Known only once the server listens: the wanted port may have been taken. */ readonly address: () => string
+}
 
 /** A production as the core reads it, at one consistent moment. */
-export const loadProduction = (database: Sequelize, models: Models, productionId: string): Promise<Production | undefined> =>
-  database.transaction({ isolationLevel: 'REPEATABLE READ' as never }, async (transaction) => productionOf(await readRecords(models, productionId, transaction)))
+export const loadProduction = (
+  database: Sequelize,
+  models: Models,
+  productionId: string,
+): Promise<Production | undefined> =>
+  database.transaction({ isolationLevel: 'REPEATABLE READ' as never }, async (transaction) =>
+    productionOf(await readRecords(models, productionId, transaction)),
+  )
 
-export interface PlannedSheet { readonly production: Production; readonly plan: DayPlan; readonly sheet: CallSheet; readonly version: number | null; readonly changes: readonly SheetChange[] }
+export interface PlannedSheet {
+  readonly production: Production
+  readonly plan: DayPlan
+  readonly sheet: CallSheet
+  readonly version: number | null
+  readonly changes: readonly SheetChange[]
+}
 
 /** The sheet of a day as it would be now, with what differs from the newest one sent. */
 export function sheetNow(production: Production, dayId: string): PlannedSheet | null {
   const plan = planDay(production, dayId)
   if (!plan) return null
   const sheet = callSheet(production, plan)
-  const sent = Object.values(production.sentSheet).filter((s) => s.dayId === dayId).sort((a, b) => b.number - a.number)
-  const newest = sent[0] as (typeof sent)[number] & { content?: CallSheet } | undefined
+  const sent = Object.values(production.sentSheet)
+    .filter((s) => s.dayId === dayId)
+    .sort((a, b) => b.number - a.number)
+  const newest = sent[0] as ((typeof sent)[number] & { content?: CallSheet }) | undefined
   const isNewest = newest?.fingerprint === plan.fingerprint
   const compareWith = (isNewest ? sent[1] : newest) as { content?: CallSheet } | undefined
-  return { production, plan, sheet, version: isNewest ? newest.number : null, changes: compareWith?.content ? sheetChanges(compareWith.content, sheet) : [] }
+  return {
+    production,
+    plan,
+    sheet,
+    version: isNewest ? newest.number : null,
+    changes: compareWith?.content ? sheetChanges(compareWith.content, sheet) : [],
+  }
 }
 
 export function openSheets(deps: Deps): Sheets {
   const { database, models, door, gateway, now } = deps
-  const deliver = async (by: string, productionId: string, production: Production, sentSheetId: string, personId: string) => {
+  const deliver = async (
+    by: string,
+    productionId: string,
+    production: Production,
+    sentSheetId: string,
+    personId: string,
+  ) => {
     const person = production.person[personId]
     if (!person) return []
     const token = randomBytes(18).toString('base64url')
-    await database.query('INSERT INTO reading (token, "productionId", "sentSheetId", "personId") VALUES (:token, :productionId, :sentSheetId, :personId)', { replacements: { token, productionId, sentSheetId, personId } })
-    const outcome = await gateway.send(person, `${production.production.title}: your call sheet is at ${deps.address()}/sheet/${token}`)
-    return [{ op: 'create' as const, kind: 'delivery' as const, id: uuidv7(), fields: blank('delivery', { sentSheetId, personId, status: outcome.status, says: outcome.says, happenedAt: now().toISOString() }) as Record<string, unknown> }]
+    await database.query(
+      'INSERT INTO reading (token, "productionId", "sentSheetId", "personId") VALUES (:token, :productionId, :sentSheetId, :personId)',
+      { replacements: { token, productionId, sentSheetId, personId } },
+    )
+    const outcome = await gateway.send(
+      person,
+      `${production.production.title}: your call sheet is at ${deps.address()}/sheet/${token}`,
+    )
+    return [
+      {
+        op: 'create' as const,
+        kind: 'delivery' as const,
+        id: uuidv7(),
+        fields: blank('delivery', {
+          sentSheetId,
+          personId,
+          status: outcome.status,
+          says: outcome.says,
+          happenedAt: now().toISOString(),
+        }) as Record<string, unknown>,
+      },
+    ]
   }
   return {
     async issue(by, productionId, dayId, personIds) {
       const production = await loadProduction(database, models, productionId)
       const planned = production && sheetNow(production, dayId)
-      if (!production || !planned) return fail({ code: 'not-found', says: 'That day has no place yet. Choose one in Order.' })
-      const version = 1 + Math.max(0, ...Object.values(production.sentSheet).filter((s) => s.dayId === dayId).map((s) => s.number))
+      if (!production || !planned)
+        return fail({ code: 'not-found', says: 'That day has no place yet. Choose one in Order.' })
+      const version =
+        1 +
+        Math.max(
+          0,
+          ...Object.values(production.sentSheet)
+            .filter((s) => s.dayId === dayId)
+            .map((s) => s.number),
+        )
       const sentSheetId = uuidv7()
-      const sheet = { op: 'create' as const, kind: 'sentSheet' as const, id: sentSheetId, fields: blank('sentSheet', { dayId, number: version, fingerprint: planned.sheet.fingerprint, sentAt: now().toISOString(), content: planned.sheet as unknown as Record<string, unknown> }) as Record<string, unknown> }
-      const sent = await door.acceptEdit({ name: by, role: 'server' }, productionId, { id: uuidv7(), label: `Issue call sheet ${version}`, changes: [sheet] })
+      const sheet = {
+        op: 'create' as const,
+        kind: 'sentSheet' as const,
+        id: sentSheetId,
+        fields: blank('sentSheet', {
+          dayId,
+          number: version,
+          fingerprint: planned.sheet.fingerprint,
+          sentAt: now().toISOString(),
+          content: planned.sheet as unknown as Record<string, unknown>,
+        }) as Record<string, unknown>,
+      }
+      const sent = await door.acceptEdit({ name: by, role: 'server' }, productionId, {
+        id: uuidv7(),
+        label: `Issue call sheet ${version}`,
+        changes: [sheet],
+      })
       if (!sent.ok) return sent
-      const deliveries = (await Promise.all(personIds.map((personId) => deliver(by, productionId, production, sentSheetId, personId)))).flat()
+      const deliveries = (
+        await Promise.all(personIds.map((personId) => deliver(by, productionId, production, sentSheetId, personId)))
+      ).flat()
       if (deliveries.length > 0) {
-        const told = await door.acceptEdit({ name: by, role: 'server' }, productionId, { id: uuidv7(), label: `Send call sheet ${version}`, changes: deliveries })
+        const told = await door.acceptEdit({ name: by, role: 'server' }, productionId, {
+          id: uuidv7(),
+          label: `Send call sheet ${version}`,
+          changes: deliveries,
+        })
         if (!told.ok) return told
       }
       return ok({ sentSheetId, version })
@@ -70,18 +161,35 @@ export function openSheets(deps: Deps): Sheets {
       if (!production?.sentSheet[sentSheetId]) return fail({ code: 'not-found', says: 'There is no such sheet.' })
       const changes = await deliver(by, productionId, production, sentSheetId, personId)
       if (changes.length === 0) return fail({ code: 'not-found', says: 'There is no such person.' })
-      const told = await door.acceptEdit({ name: by, role: 'server' }, productionId, { id: uuidv7(), label: 'Send call sheet again', changes })
+      const told = await door.acceptEdit({ name: by, role: 'server' }, productionId, {
+        id: uuidv7(),
+        label: 'Send call sheet again',
+        changes,
+      })
       return told.ok ? ok(null) : told
     },
     async read(token) {
-      const [row] = await database.query<{ productionId: string; sentSheetId: string; personId: string }>('SELECT "productionId", "sentSheetId", "personId" FROM reading WHERE token = :token', { replacements: { token }, type: QueryTypes.SELECT })
+      const [row] = await database.query<{ productionId: string; sentSheetId: string; personId: string }>(
+        'SELECT "productionId", "sentSheetId", "personId" FROM reading WHERE token = :token',
+        { replacements: { token }, type: QueryTypes.SELECT },
+      )
       if (!row) return null
       const production = await loadProduction(database, models, row.productionId)
       const sheet = production?.sentSheet[row.sentSheetId] as { number: number; content?: CallSheet } | undefined
       const person = production?.person[row.personId]
       if (!sheet?.content || !person) return null
-      const fields = blank('delivery', { sentSheetId: row.sentSheetId, personId: row.personId, status: 'read', says: '', happenedAt: now().toISOString() }) as Record<string, unknown>
-      await door.acceptEdit({ name: person.name, role: 'server' }, row.productionId, { id: uuidv7(), label: `${person.name} read the call sheet`, changes: [{ op: 'create', kind: 'delivery', id: uuidv7(), fields }] })
+      const fields = blank('delivery', {
+        sentSheetId: row.sentSheetId,
+        personId: row.personId,
+        status: 'read',
+        says: '',
+        happenedAt: now().toISOString(),
+      }) as Record<string, unknown>
+      await door.acceptEdit({ name: person.name, role: 'server' }, row.productionId, {
+        id: uuidv7(),
+        label: `${person.name} read the call sheet`,
+        changes: [{ op: 'create', kind: 'delivery', id: uuidv7(), fields }],
+      })
       return { sheet: sheet.content, version: sheet.number, name: person.name }
     },
   }

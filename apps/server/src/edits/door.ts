@@ -1,4 +1,17 @@
-import { type Change, type EditBody, type EditAccepted, fieldsOf, type KindName, KINDS, type LoggedEdit, type Refusal, RIGHTS, refuseTogether, refuseValue, schemaOf } from '@kavrell/contract'
+import {
+  type Change,
+  type EditBody,
+  type EditAccepted,
+  fieldsOf,
+  type KindName,
+  KINDS,
+  type LoggedEdit,
+  type Refusal,
+  RIGHTS,
+  refuseTogether,
+  refuseValue,
+  schemaOf,
+} from '@kavrell/contract'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { type Models, recordFromRow } from '../records/models.ts'
@@ -6,11 +19,12 @@ import { findMissingReference, findReferrer } from './references.ts'
 import { refuseUnsafeWipe } from './wipeGuard.ts'
 import type { Author, Row, Touched, Writing } from './writing.ts'
 
-
 /** Ledgers that only the server writes, since their entries are proof of what it did. */
 const SERVER_ONLY: ReadonlySet<KindName> = new Set<KindName>(['copyRun', 'copyCheck', 'sentSheet', 'delivery'])
 
-export interface Door { acceptEdit: (author: Author, productionId: string, body: EditBody) => Promise<Outcome<EditAccepted, Refusal>> }
+export interface Door {
+  acceptEdit: (author: Author, productionId: string, body: EditBody) => Promise<Outcome<EditAccepted, Refusal>>
+}
 
 /**
  * The one way in: validates, checks rights and references, applies all or nothing, appends to the log and
@@ -22,12 +36,21 @@ export function openDoor(database: Sequelize, models: Models): Door {
       const refused = refuseRights(author, body.changes) ?? refuseShape(body.changes)
       if (refused) return fail(refused)
       try {
-        return await database.transaction((transaction) => write({ database, models, author, productionId, body, transaction }))
+        return await database.transaction((transaction) =>
+          write({ database, models, author, productionId, body, transaction }),
+        )
       } catch (error) {
         if (error instanceof Repeated) return ok({ seq: error.seq, repeated: true })
         if (error instanceof Refused) return fail(error.refusal)
         const referrer = findReferrer(error)
-        if (referrer) return fail({ code: 'still-referenced', says: `Still used by ${KINDS[referrer as KindName]?.says ?? referrer}. Remove or change that first.`, kind: '', id: '', by: referrer })
+        if (referrer)
+          return fail({
+            code: 'still-referenced',
+            says: `Still used by ${KINDS[referrer as KindName]?.says ?? referrer}. Remove or change that first.`,
+            kind: '',
+            id: '',
+            by: referrer,
+          })
         throw error
       }
     },
@@ -36,21 +59,33 @@ export function openDoor(database: Sequelize, models: Models): Door {
 
 /** Carries a refusal out of the transaction so that it rolls back. */
 class Refused extends Error {
-  constructor(readonly refusal: Refusal) { super(refusal.says) }
+  constructor(readonly refusal: Refusal) {
+    super(refusal.says)
+  }
 }
 
 class Repeated extends Error {
-  constructor(readonly seq: number) { super('This edit is in the log already') }
+  constructor(readonly seq: number) {
+    super('This edit is in the log already')
+  }
 }
 
 function refuseRights({ role }: Author, changes: readonly Change[]): Refusal | null {
   for (const { kind, op, id } of changes) {
     const { ledger } = KINDS[kind]
-    if (ledger && op !== 'create') return { code: 'ledger', kind, id, says: 'What is in the ledger stays as it is. Add a new entry that puts it right.' }
+    if (ledger && op !== 'create')
+      return {
+        code: 'ledger',
+        kind,
+        id,
+        says: 'What is in the ledger stays as it is. Add a new entry that puts it right.',
+      }
     if (role === 'server') continue
     if (SERVER_ONLY.has(kind)) return { code: 'forbidden', says: `Only the server writes ${KINDS[kind].says}.` }
-    if (!(ledger ? RIGHTS[role].log : RIGHTS[role].plan)) return { code: 'forbidden', says: `As ${role} you may not change ${KINDS[kind].says}.` }
-    if (kind === 'production' && op !== 'update') return { code: 'forbidden', says: 'A production is not made or removed here.' }
+    if (!(ledger ? RIGHTS[role].log : RIGHTS[role].plan))
+      return { code: 'forbidden', says: `As ${role} you may not change ${KINDS[kind].says}.` }
+    if (kind === 'production' && op !== 'update')
+      return { code: 'forbidden', says: 'A production is not made or removed here.' }
   }
   return null
 }
@@ -62,11 +97,15 @@ function refuseShape(changes: readonly Change[]): Refusal | null {
     const invalid = (field: string, says: string): Refusal => ({ code: 'invalid', kind, id, field, says })
     if (change.op === 'create') {
       const parsed = schemaOf(kind).safeParse(fields)
-      if (!parsed.success) { const issue = parsed.error.issues[0]!; return invalid(issue.path.join('.') || kind, issue.message) }
-    } else for (const [name, value] of Object.entries(fields)) {
-      const says = refuseValue(kind, name, value)
-      if (says) return invalid(name, says)
-    }
+      if (!parsed.success) {
+        const issue = parsed.error.issues[0]!
+        return invalid(issue.path.join('.') || kind, issue.message)
+      }
+    } else
+      for (const [name, value] of Object.entries(fields)) {
+        const says = refuseValue(kind, name, value)
+        if (says) return invalid(name, says)
+      }
   }
   return null
 }
@@ -74,9 +113,13 @@ function refuseShape(changes: readonly Change[]): Refusal | null {
 async function write(writing: Writing): Promise<Outcome<EditAccepted, Refusal>> {
   const { database, author, productionId, body, transaction } = writing
   const seq = await nextSeq(writing)
-  const [earlier] = await database.query<{ seq: number; productionId: string }>('SELECT seq, "productionId" FROM edit WHERE id = :id', { replacements: { id: body.id }, type: QueryTypes.SELECT, transaction })
+  const [earlier] = await database.query<{ seq: number; productionId: string }>(
+    'SELECT seq, "productionId" FROM edit WHERE id = :id',
+    { replacements: { id: body.id }, type: QueryTypes.SELECT, transaction },
+  )
   if (earlier) {
-    if (earlier.productionId !== productionId) throw new Refused({ code: 'forbidden', says: 'This edit was made for another production.' })
+    if (earlier.productionId !== productionId)
+      throw new Refused({ code: 'forbidden', says: 'This edit was made for another production.' })
     // Thrown so that the counter rolls back: a repeat leaves no trace.
     throw new Repeated(earlier.seq)
   }
@@ -88,18 +131,41 @@ async function write(writing: Writing): Promise<Outcome<EditAccepted, Refusal>> 
   await writeRows(writing, touched)
   const unsafe = await refuseUnsafeWipe(writing)
   if (unsafe) throw new Refused(unsafe)
-  const logged: Omit<LoggedEdit, 'at'> = { id: body.id, seq, productionId, author: author.name, label: body.label, changes: body.changes, before }
-  await database.query('INSERT INTO edit (id, "productionId", seq, label, author, changes, before) VALUES (:id, :productionId, :seq, :label, :author, :changes, :before)',
-    { replacements: { ...logged, changes: JSON.stringify(logged.changes), before: JSON.stringify(logged.before) }, transaction })
+  const logged: Omit<LoggedEdit, 'at'> = {
+    id: body.id,
+    seq,
+    productionId,
+    author: author.name,
+    label: body.label,
+    changes: body.changes,
+    before,
+  }
+  await database.query(
+    'INSERT INTO edit (id, "productionId", seq, label, author, changes, before) VALUES (:id, :productionId, :seq, :label, :author, :changes, :before)',
+    {
+      replacements: { ...logged, changes: JSON.stringify(logged.changes), before: JSON.stringify(logged.before) },
+      transaction,
+    },
+  )
   await database.query('SET CONSTRAINTS ALL IMMEDIATE', { transaction })
-  await database.query("SELECT pg_notify('kavrell_edit', :productionId)", { replacements: { productionId }, transaction })
+  await database.query("SELECT pg_notify('kavrell_edit', :productionId)", {
+    replacements: { productionId },
+    transaction,
+  })
   return ok({ seq, repeated: false })
 }
 
 /** Takes the production's turn: edits of one production are strictly one after another. */
 async function nextSeq({ database, productionId, transaction, author }: Writing): Promise<number> {
-  if (author.role === 'server') await database.query('INSERT INTO "editCounter" ("productionId") VALUES (:productionId) ON CONFLICT DO NOTHING', { replacements: { productionId }, transaction })
-  const [row] = await database.query<{ seq: number }>('UPDATE "editCounter" SET seq = seq + 1 WHERE "productionId" = :productionId RETURNING seq', { replacements: { productionId }, type: QueryTypes.SELECT, transaction })
+  if (author.role === 'server')
+    await database.query('INSERT INTO "editCounter" ("productionId") VALUES (:productionId) ON CONFLICT DO NOTHING', {
+      replacements: { productionId },
+      transaction,
+    })
+  const [row] = await database.query<{ seq: number }>(
+    'UPDATE "editCounter" SET seq = seq + 1 WHERE "productionId" = :productionId RETURNING seq',
+    { replacements: { productionId }, type: QueryTypes.SELECT, transaction },
+  )
   if (!row) throw new Refused({ code: 'not-found', says: 'There is no such production.' })
   return row.seq
 }
@@ -112,9 +178,10 @@ async function loadTouched({ models, body, productionId, transaction }: Writing)
     idsByKind.set(kind, (idsByKind.get(kind) ?? new Set()).add(id))
   }
   for (const [kind, ids] of idsByKind) {
-    const rows = await models[kind].findAll({ where: { id: [...ids] }, raw: true, transaction }) as unknown as Row[]
+    const rows = (await models[kind].findAll({ where: { id: [...ids] }, raw: true, transaction })) as unknown as Row[]
     for (const row of rows) {
-      if (row.productionId !== productionId) throw new Refused({ code: 'gone', kind, id: row.id as string, says: 'That record is not in this production.' })
+      if (row.productionId !== productionId)
+        throw new Refused({ code: 'gone', kind, id: row.id as string, says: 'That record is not in this production.' })
       const entry = touched.get(row.id as string)!
       entry.before = entry.after = { ...recordFromRow(kind, row), fieldVersions: row.fieldVersions }
     }
@@ -133,12 +200,19 @@ function applyOne(change: Change, touched: Map<string, Touched>, seq: number): R
     entry.after = { ...parsed, version: seq, fieldVersions: {} }
     return null
   }
-  if (!current) throw new Refused({ code: 'gone', kind, id, says: `Somebody removed ${KINDS[kind].says} in the meantime.` })
+  if (!current)
+    throw new Refused({ code: 'gone', kind, id, says: `Somebody removed ${KINDS[kind].says} in the meantime.` })
   const before = fieldsOnly(kind, current)
-  const clashOver = (field: string): Refused => new Refused({
-    code: 'clash', kind, id, field, current: current[field], version: current.version,
-    says: `Somebody changed ${fieldsOf(kind)[field]?.label ?? field} in the meantime.`,
-  })
+  const clashOver = (field: string): Refused =>
+    new Refused({
+      code: 'clash',
+      kind,
+      id,
+      field,
+      current: current[field],
+      version: current.version,
+      says: `Somebody changed ${fieldsOf(kind)[field]?.label ?? field} in the meantime.`,
+    })
   if (change.op === 'remove') {
     const changed = Object.entries(current.fieldVersions).find(([, version]) => version > change.version)
     if (changed) throw clashOver(changed[0])
@@ -150,12 +224,15 @@ function applyOne(change: Change, touched: Map<string, Touched>, seq: number): R
     if ((fieldVersions[field] ?? 0) > change.version && !sameValue(current[field], value)) throw clashOver(field)
     fieldVersions[field] = seq
   }
-  const parsed = Object.fromEntries(Object.entries(change.fields).map(([name, value]) => [name, fieldsOf(kind)[name]!.schema.parse(value)]))
+  const parsed = Object.fromEntries(
+    Object.entries(change.fields).map(([name, value]) => [name, fieldsOf(kind)[name]!.schema.parse(value)]),
+  )
   entry.after = { ...current, ...parsed, version: seq, fieldVersions }
   return before
 }
 
-const fieldsOnly = (kind: KindName, row: Row) => Object.fromEntries(Object.keys(fieldsOf(kind)).map((name) => [name, row[name]]))
+const fieldsOnly = (kind: KindName, row: Row) =>
+  Object.fromEntries(Object.keys(fieldsOf(kind)).map((name) => [name, row[name]]))
 const sameValue = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 
 function refuseInvariants(touched: ReadonlyMap<string, Touched>): void {
@@ -165,7 +242,10 @@ function refuseInvariants(touched: ReadonlyMap<string, Touched>): void {
   }
 }
 
-async function writeRows({ models, productionId, author, transaction }: Writing, touched: ReadonlyMap<string, Touched>): Promise<void> {
+async function writeRows(
+  { models, productionId, author, transaction }: Writing,
+  touched: ReadonlyMap<string, Touched>,
+): Promise<void> {
   const inserts = new Map<KindName, object[]>()
   for (const { kind, id, before, after } of touched.values()) {
     const ledger = KINDS[kind].ledger ? { loggedAt: new Date(), loggedBy: author.name } : {}

@@ -12,11 +12,21 @@ export async function refuseUnsafeWipe({ models, body, productionId, transaction
   const wipes = body.changes.filter((change) => change.kind === 'wipe' && change.op === 'create')
   if (wipes.length === 0) return null
   const production = productionOf(await readRecords(models, productionId, transaction))!
-  const without = { ...production, wipe: Object.fromEntries(Object.entries(production.wipe).filter(([id]) => !wipes.some((wipe) => wipe.id === id))) }
+  const without = {
+    ...production,
+    wipe: Object.fromEntries(Object.entries(production.wipe).filter(([id]) => !wipes.some((wipe) => wipe.id === id))),
+  }
   for (const wipe of wipes) {
     if (wipe.op !== 'create') continue
     const answer = mayWipe(cardHistory(without, wipe.fields.cardId as string), wipeRule(production))
-    if (!answer.may) return { code: 'invalid', kind: 'wipe', id: wipe.id, field: 'cardId', says: `Do not wipe this card. ${answer.reasons.join(' ')}` }
+    if (!answer.may)
+      return {
+        code: 'invalid',
+        kind: 'wipe',
+        id: wipe.id,
+        field: 'cardId',
+        says: `Do not wipe this card. ${answer.reasons.join(' ')}`,
+      }
   }
   return null
 }

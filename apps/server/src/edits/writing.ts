@@ -3,12 +3,27 @@ import type { Sequelize, Transaction } from 'sequelize'
 import type { Models } from '../records/models.ts'
 
 /** Who writes: a member with a role, or the server itself on a member's behalf. */
-export interface Author { readonly name: string; readonly role: Role | 'server' }
+export interface Author {
+  readonly name: string
+  readonly role: Role | 'server'
+}
 
 export type Row = { version: number; fieldVersions: Record<string, number> } & Record<string, unknown>
 
 /** A record on its way through one edit: as it was, as it becomes. */
-export interface Touched { kind: KindName; id: string; before: Row | null; after: Row | null }
+export interface Touched {
+  kind: KindName
+  id: string
+  before: Row | null
+  after: Row | null
+}
 
 /** One edit being written, with all that its steps need. */
-export interface Writing { database: Sequelize; models: Models; author: Author; productionId: string; body: EditBody; transaction: Transaction }
+export interface Writing {
+  database: Sequelize
+  models: Models
+  author: Author
+  productionId: string
+  body: EditBody
+  transaction: Transaction
+}

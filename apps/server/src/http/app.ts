@@ -17,39 +17,69 @@ import { mediaRoutes } from './mediaRoutes.ts'
 import { productionRoutes } from './productionRoutes.ts'
 
 export interface Services {
-  readonly database: Sequelize; readonly models: Models; readonly door: Door; readonly accounts: Accounts
-  readonly announcements: Announcements; readonly volumes: Volumes; readonly offload: Offload; readonly sheets: Sheets
-  readonly now: () => Date; readonly signInsPerMinute: number
+  readonly database: Sequelize
+  readonly models: Models
+  readonly door: Door
+  readonly accounts: Accounts
+  readonly announcements: Announcements
+  readonly volumes: Volumes
+  readonly offload: Offload
+  readonly sheets: Sheets
+  readonly now: () => Date
+  readonly signInsPerMinute: number
 }
 
 /** The whole HTTP face: the API under /api, the built web app for everything else. */
 export function makeApp(services: Services, webFolder: string | null): Express {
   const app = express()
   app.disable('x-powered-by')
-  app.use(helmet({
-    contentSecurityPolicy: { directives: {
-      defaultSrc: ["'self'"], scriptSrc: ["'self'", "'wasm-unsafe-eval'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:', 'blob:'],
-      connectSrc: ["'self'"], fontSrc: ["'self'"], workerSrc: ["'self'", 'blob:'], objectSrc: ["'none'"], frameAncestors: ["'none'"], upgradeInsecureRequests: null,
-    } },
-    strictTransportSecurity: false,
-  }))
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          connectSrc: ["'self'"],
+          fontSrc: ["'self'"],
+          workerSrc: ["'self'", 'blob:'],
+          objectSrc: ["'none'"],
+          frameAncestors: ["'none'"],
+          upgradeInsecureRequests: null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  )
   app.use('/api', express.json({ limit: '8mb' }), refuseForeignWrites, knowAccount(services.accounts))
-  app.get('/api/health', (_req, res) => { res.json({ ok: true }) })
-  app.get('/api/clock', (_req, res) => { res.json({ nowMs: services.now().getTime() }) })
+  app.get('/api/health', (_req, res) => {
+    res.json({ ok: true })
+  })
+  app.get('/api/clock', (_req, res) => {
+    res.json({ nowMs: services.now().getTime() })
+  })
   app.get('/api/sheets/:token', async (req, res) => {
     const read = await services.sheets.read(req.params.token)
-    if (!read) { sendRefusal(res, { code: 'not-found', says: 'This link is no longer known.' }); return }
+    if (!read) {
+      sendRefusal(res, { code: 'not-found', says: 'This link is no longer known.' })
+      return
+    }
     res.json(read)
   })
   app.use('/api', accountRoutes(services))
   app.use('/api/productions/:productionId', productionRoutes(services))
   app.use('/api/productions/:productionId/media', mediaRoutes(services))
   app.use('/api/productions/:productionId/days/:dayId', documentRoutes(services))
-  app.use('/api', (_req, res) => { sendRefusal(res, { code: 'not-found', says: 'There is nothing at this address.' }) })
+  app.use('/api', (_req, res) => {
+    sendRefusal(res, { code: 'not-found', says: 'There is nothing at this address.' })
+  })
   if (webFolder && existsSync(webFolder)) {
     app.use('/assets', express.static(path.join(webFolder, 'assets'), { immutable: true, maxAge: '1y' }))
     app.use(express.static(webFolder))
-    app.use((_req, res) => { res.sendFile(path.join(webFolder, 'index.html')) })
+    app.use((_req, res) => {
+      res.sendFile(path.join(webFolder, 'index.html'))
+    })
   }
   app.use(answerErrors)
   return app

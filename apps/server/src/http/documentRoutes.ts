@@ -10,41 +10,124 @@ import { wrapPdf } from '../documents/wrapPdf.ts'
 import type { Models } from '../records/models.ts'
 import { membersOnly, sendRefusal } from './guards.ts'
 
-interface Deps { readonly database: Sequelize; readonly models: Models; readonly accounts: Accounts; readonly now: () => Date }
+interface Deps {
+  readonly database: Sequelize
+  readonly models: Models
+  readonly accounts: Accounts
+  readonly now: () => Date
+}
 
 /** Paper and files of one day. Names of downloads are made here, never taken from the request. */
 export function documentRoutes({ database, models, accounts, now }: Deps): Router {
   const router = Router({ mergeParams: true })
   router.use(membersOnly(accounts))
-  const withDay = (answer: (planned: PlannedSheet, req: Request, res: Response) => Promise<void> | void) => async (req: Request, res: Response) => {
-    const { productionId, dayId } = req.params as { productionId: string; dayId: string }
-    const production = await loadProduction(database, models, productionId)
-    const planned = production && sheetNow(production, dayId)
-    if (!planned) { sendRefusal(res, { code: 'not-found', says: 'There is no such day.' }); return }
-    await answer(planned, req, res)
-  }
+  const withDay =
+    (answer: (planned: PlannedSheet, req: Request, res: Response) => Promise<void> | void) =>
+    async (req: Request, res: Response) => {
+      const { productionId, dayId } = req.params as { productionId: string; dayId: string }
+      const production = await loadProduction(database, models, productionId)
+      const planned = production && sheetNow(production, dayId)
+      if (!planned) {
+        sendRefusal(res, { code: 'not-found', says: 'There is no such day.' })
+        return
+      }
+      await answer(planned, req, res)
+    }
   const send = (res: Response, type: string, name: string, body: string | Buffer) => {
-    res.set({ 'content-type': type, 'content-disposition': `attachment; filename="${name}"`, 'cache-control': 'no-store' }).send(body)
+    res
+      .set({
+        'content-type': type,
+        'content-disposition': `attachment; filename="${name}"`,
+        'cache-control': 'no-store',
+      })
+      .send(body)
   }
   const fileName = (planned: PlannedSheet, what: string, ending: string) =>
-    `${planned.production.production.title} ${planned.plan.day.title} ${what}`.normalize('NFKD').replace(/[^A-Za-z0-9]+/g, '-').replace(/^-|-$/g, '') + `.${ending}`
-  router.get('/call-sheet.pdf', withDay(async (planned, _req, res) => {
-    const pdf = await callSheetPdf(planned.sheet, paperOf(planned), planned.version, planned.changes)
-    send(res, 'application/pdf', fileName(planned, planned.version === null ? 'call sheet draft' : `call sheet ${planned.version}`, 'pdf'), pdf)
-  }))
-  router.get('/calls/:personId.ics', withDay((planned, req, res) => {
-    const person = planned.sheet.people.find((p) => p.personId === req.params.personId)
-    if (!person) { sendRefusal(res, { code: 'not-found', says: 'That person has no call on this day.' }); return }
-    const text = callCalendar(planned.sheet, person, planned.plan.day.id, planned.plan.place.timeZone, planned.version ?? 0, now().getTime())
-    send(res, 'text/calendar; charset=utf-8', fileName(planned, `call ${person.name}`, 'ics'), text)
-  }))
-  router.get('/report.pdf', withDay(async (planned, _req, res) => {
-    send(res, 'application/pdf', fileName(planned, 'report', 'pdf'), await wrapPdf(planned.production.production.title, dayReport(planned.production, planned.plan), paperOf(planned)))
-  }))
-  router.get('/takes.csv', withDay((planned, _req, res) => { send(res, 'text/csv; charset=utf-8', fileName(planned, 'takes', 'csv'), takesCsv(dayReport(planned.production, planned.plan))) }))
-  router.get('/report.json', withDay((planned, _req, res) => { send(res, 'application/json', fileName(planned, 'report', 'json'), JSON.stringify(dayReport(planned.production, planned.plan), null, 2)) }))
-  router.get('/good-takes.otio', withDay((planned, _req, res) => { send(res, 'application/json', fileName(planned, 'good takes', 'otio'), JSON.stringify(goodTakesOtio(planned.production, planned.plan), null, 2)) }))
+    `${planned.production.production.title} ${planned.plan.day.title} ${what}`
+      .normalize('NFKD')
+      .replace(/[^A-Za-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '') + `.${ending}`
+  router.get(
+    '/call-sheet.pdf',
+    withDay(async (planned, _req, res) => {
+      const pdf = await callSheetPdf(planned.sheet, paperOf(planned), planned.version, planned.changes)
+      send(
+        res,
+        'application/pdf',
+        fileName(planned, planned.version === null ? 'call sheet draft' : `call sheet ${planned.version}`, 'pdf'),
+        pdf,
+      )
+    }),
+  )
+  router.get(
+    '/calls/:personId.ics',
+    withDay((planned, req, res) => {
+      const person = planned.sheet.people.find((p) => p.personId === req.params.personId)
+      if (!person) {
+        sendRefusal(res, { code: 'not-found', says: 'That person has no call on this day.' })
+        return
+      }
+      const text = callCalendar(
+        planned.sheet,
+        person,
+        planned.plan.day.id,
+        planned.plan.place.timeZone,
+        planned.version ?? 0,
+        now().getTime(),
+      )
+      send(res, 'text/calendar; charset=utf-8', fileName(planned, `call ${person.name}`, 'ics'), text)
+    }),
+  )
+  router.get(
+    '/report.pdf',
+    withDay(async (planned, _req, res) => {
+      send(
+        res,
+        'application/pdf',
+        fileName(planned, 'report', 'pdf'),
+        await wrapPdf(
+          planned.production.production.title,
+          dayReport(planned.production, planned.plan),
+          paperOf(planned),
+        ),
+      )
+    }),
+  )
+  router.get(
+    '/takes.csv',
+    withDay((planned, _req, res) => {
+      send(
+        res,
+        'text/csv; charset=utf-8',
+        fileName(planned, 'takes', 'csv'),
+        takesCsv(dayReport(planned.production, planned.plan)),
+      )
+    }),
+  )
+  router.get(
+    '/report.json',
+    withDay((planned, _req, res) => {
+      send(
+        res,
+        'application/json',
+        fileName(planned, 'report', 'json'),
+        JSON.stringify(dayReport(planned.production, planned.plan), null, 2),
+      )
+    }),
+  )
+  router.get(
+    '/good-takes.otio',
+    withDay((planned, _req, res) => {
+      send(
+        res,
+        'application/json',
+        fileName(planned, 'good takes', 'otio'),
+        JSON.stringify(goodTakesOtio(planned.production, planned.plan), null, 2),
+      )
+    }),
+  )
   return router
 }
 
-const paperOf = (planned: PlannedSheet) => (planned.production.production as unknown as { paper: 'A4' | 'Letter' }).paper
+const paperOf = (planned: PlannedSheet) =>
+  (planned.production.production as unknown as { paper: 'A4' | 'Letter' }).paper

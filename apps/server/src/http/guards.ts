@@ -6,10 +6,20 @@ import type { Account, Accounts } from '../accounts/accounts.ts'
 export const COOKIE = 'kavrell'
 
 const STATUS: Readonly<Record<Refusal['code'], number>> = {
-  invalid: 422, clash: 409, gone: 409, exists: 409, 'missing-reference': 422, 'still-referenced': 409, ledger: 409, forbidden: 403, 'not-found': 404,
+  invalid: 422,
+  clash: 409,
+  gone: 409,
+  exists: 409,
+  'missing-reference': 422,
+  'still-referenced': 409,
+  ledger: 409,
+  forbidden: 403,
+  'not-found': 404,
 }
 
-export const sendRefusal = (res: Response, refusal: Refusal): void => { res.status(STATUS[refusal.code]).json({ refusal }) }
+export const sendRefusal = (res: Response, refusal: Refusal): void => {
+  res.status(STATUS[refusal.code]).json({ refusal })
+}
 
 export const sessionToken = (req: Request): string | null => {
   const match = new RegExp(`(?:^|; )${COOKIE}=([^;]+)`).exec(req.headers.cookie ?? '')
@@ -17,15 +27,20 @@ export const sessionToken = (req: Request): string | null => {
 }
 
 /** Puts the account of the session, if any, where routes find it. */
-export const knowAccount = (accounts: Accounts): RequestHandler => async (req, res, next) => {
-  const token = sessionToken(req)
-  res.locals.account = token ? await accounts.accountOfSession(token) : null
-  next()
-}
+export const knowAccount =
+  (accounts: Accounts): RequestHandler =>
+  async (req, res, next) => {
+    const token = sessionToken(req)
+    res.locals.account = token ? await accounts.accountOfSession(token) : null
+    next()
+  }
 
 /** Writes only come from our own pages: another site cannot set this header without asking first. */
 export const refuseForeignWrites: RequestHandler = (req, res, next) => {
-  if (req.method === 'GET' || req.method === 'HEAD' || req.headers['x-kavrell'] === '1') { next(); return }
+  if (req.method === 'GET' || req.method === 'HEAD' || req.headers['x-kavrell'] === '1') {
+    next()
+    return
+  }
   sendRefusal(res, { code: 'forbidden', says: 'This request did not come from Kavrell’s own pages.' })
 }
 
@@ -33,28 +48,47 @@ export const accountOf = (res: Response): Account => res.locals.account as Accou
 export const roleIn = (res: Response): Role => res.locals.role as Role
 
 /** Lets members of the production in the path through; others cannot tell whether it exists. */
-export const membersOnly = (accounts: Accounts, right?: keyof (typeof RIGHTS)[Role]): RequestHandler => async (req, res, next) => {
-  const account = res.locals.account as Account | null
-  const productionId = String(req.params.productionId)
-  const isId = /^[0-9a-f-]{36}$/i.test(productionId)
-  const role = account && isId ? await accounts.roleOf(account.id, productionId) : null
-  if (!account) { res.status(401).json({ refusal: { code: 'forbidden', says: 'Sign in first.' } }); return }
-  if (!role) { sendRefusal(res, { code: 'not-found', says: 'There is no such production, or you are not in it.' }); return }
-  if (right && !RIGHTS[role][right]) { sendRefusal(res, { code: 'forbidden', says: `As ${role} you may not do this.` }); return }
-  res.locals.role = role
-  next()
-}
+export const membersOnly =
+  (accounts: Accounts, right?: keyof (typeof RIGHTS)[Role]): RequestHandler =>
+  async (req, res, next) => {
+    const account = res.locals.account as Account | null
+    const productionId = String(req.params.productionId)
+    const isId = /^[0-9a-f-]{36}$/i.test(productionId)
+    const role = account && isId ? await accounts.roleOf(account.id, productionId) : null
+    if (!account) {
+      res.status(401).json({ refusal: { code: 'forbidden', says: 'Sign in first.' } })
+      return
+    }
+    if (!role) {
+      sendRefusal(res, { code: 'not-found', says: 'There is no such production, or you are not in it.' })
+      return
+    }
+    if (right && !RIGHTS[role][right]) {
+      sendRefusal(res, { code: 'forbidden', says: `As ${role} you may not do this.` })
+      return
+    }
+    res.locals.role = role
+    next()
+  }
 
 /** The last middleware: a body that fails its schema is told why, a bug is logged and told as one. */
 export function answerErrors(error: unknown, _req: Request, res: Response, next: NextFunction): void {
-  if (res.headersSent) { next(error); return }
+  if (res.headersSent) {
+    next(error)
+    return
+  }
   if (error instanceof ZodError) {
     const issue = error.issues[0]!
     sendRefusal(res, { code: 'invalid', kind: '', id: '', field: issue.path.join('.'), says: issue.message })
     return
   }
   const status = (error as { status?: number }).status
-  if (status && status < 500) { res.status(status).json({ refusal: { code: 'invalid', kind: '', id: '', field: '', says: 'The request could not be read.' } }); return }
+  if (status && status < 500) {
+    res
+      .status(status)
+      .json({ refusal: { code: 'invalid', kind: '', id: '', field: '', says: 'The request could not be read.' } })
+    return
+  }
   console.error(error)
   res.status(500).json({ refusal: { code: 'not-found', says: 'The server failed at this. Nothing was changed.' } })
 }

@@ -11,7 +11,14 @@ import type { Models } from '../records/models.ts'
 import { readRecords } from '../records/readRecords.ts'
 import { accountOf, membersOnly, roleIn, sendRefusal } from './guards.ts'
 
-interface Deps { readonly database: Sequelize; readonly models: Models; readonly door: Door; readonly accounts: Accounts; readonly announcements: Announcements; readonly sheets: Sheets }
+interface Deps {
+  readonly database: Sequelize
+  readonly models: Models
+  readonly door: Door
+  readonly accounts: Accounts
+  readonly announcements: Announcements
+  readonly sheets: Sheets
+}
 
 /** The door, the snapshot, the stream, and the sending of call sheets. */
 export function productionRoutes({ database, models, door, accounts, announcements, sheets }: Deps): Router {
@@ -19,16 +26,35 @@ export function productionRoutes({ database, models, door, accounts, announcemen
   const idOf = (req: { params: unknown }) => (req.params as { productionId: string }).productionId
   router.use(membersOnly(accounts))
   router.post('/edits', async (req, res) => {
-    const outcome = await door.acceptEdit({ name: accountOf(res).name, role: roleIn(res) }, idOf(req), EditBody.parse(req.body))
-    if (!outcome.ok) { sendRefusal(res, outcome.error); return }
+    const outcome = await door.acceptEdit(
+      { name: accountOf(res).name, role: roleIn(res) },
+      idOf(req),
+      EditBody.parse(req.body),
+    )
+    if (!outcome.ok) {
+      sendRefusal(res, outcome.error)
+      return
+    }
     res.status(outcome.value.repeated ? 200 : 201).json(outcome.value)
   })
   router.get('/snapshot', async (req, res) => {
     const productionId = idOf(req)
-    const snapshot = await database.transaction({ isolationLevel: 'REPEATABLE READ' as never }, async (transaction): Promise<Snapshot> => {
-      const [counter] = await database.query<{ seq: number }>('SELECT seq FROM "editCounter" WHERE "productionId" = :productionId', { replacements: { productionId }, type: QueryTypes.SELECT, transaction })
-      return { productionId, seq: counter?.seq ?? 0, role: roleIn(res), records: await readRecords(models, productionId, transaction), jobs: [] }
-    })
+    const snapshot = await database.transaction(
+      { isolationLevel: 'REPEATABLE READ' as never },
+      async (transaction): Promise<Snapshot> => {
+        const [counter] = await database.query<{ seq: number }>(
+          'SELECT seq FROM "editCounter" WHERE "productionId" = :productionId',
+          { replacements: { productionId }, type: QueryTypes.SELECT, transaction },
+        )
+        return {
+          productionId,
+          seq: counter?.seq ?? 0,
+          role: roleIn(res),
+          records: await readRecords(models, productionId, transaction),
+          jobs: [],
+        }
+      },
+    )
     res.json({ ...snapshot, jobs: await recentJobs(database, productionId) } satisfies Snapshot)
   })
   router.get('/stream', (req, res) => {
@@ -38,15 +64,20 @@ export function productionRoutes({ database, models, door, accounts, announcemen
   router.post('/sheets', membersOnly(accounts, 'plan'), async (req, res) => {
     const { dayId, personIds } = IssueSheetBody.parse(req.body)
     const outcome = await sheets.issue(accountOf(res).name, idOf(req), dayId, personIds)
-    if (!outcome.ok) { sendRefusal(res, outcome.error); return }
+    if (!outcome.ok) {
+      sendRefusal(res, outcome.error)
+      return
+    }
     res.status(201).json(outcome.value)
   })
   router.post('/reminders', membersOnly(accounts, 'plan'), async (req, res) => {
     const { sentSheetId, personId } = RemindBody.parse(req.body)
     const outcome = await sheets.remind(accountOf(res).name, idOf(req), sentSheetId, personId)
-    if (!outcome.ok) { sendRefusal(res, outcome.error); return }
+    if (!outcome.ok) {
+      sendRefusal(res, outcome.error)
+      return
+    }
     res.status(201).json({})
   })
   return router
 }
-

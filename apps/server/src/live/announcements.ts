@@ -2,7 +2,10 @@ import { Client } from 'pg'
 
 export type Announcement = { readonly channel: 'kavrell_edit' | 'kavrell_job'; readonly payload: string }
 
-export interface Announcements { readonly hear: (listener: (announcement: Announcement) => void) => () => void; readonly close: () => Promise<void> }
+export interface Announcements {
+  readonly hear: (listener: (announcement: Announcement) => void) => () => void
+  readonly close: () => Promise<void>
+}
 
 /** One connection that listens to what any server process on this database announces; reconnects by itself. */
 export async function listenToAnnouncements(url: string): Promise<Announcements> {
@@ -12,16 +15,33 @@ export async function listenToAnnouncements(url: string): Promise<Announcements>
   const connect = async (): Promise<void> => {
     client = new Client({ connectionString: url })
     client.on('notification', ({ channel, payload }) => {
-      for (const listener of listeners) listener({ channel: channel as Announcement['channel'], payload: payload ?? '' })
+      for (const listener of listeners)
+        listener({ channel: channel as Announcement['channel'], payload: payload ?? '' })
     })
-    client.on('error', () => { if (!closed) setTimeout(() => { connect().catch(retry) }, 500) })
+    client.on('error', () => {
+      if (!closed)
+        setTimeout(() => {
+          connect().catch(retry)
+        }, 500)
+    })
     await client.connect()
     await client.query('LISTEN kavrell_edit; LISTEN kavrell_job')
   }
-  const retry = () => { if (!closed) setTimeout(() => { connect().catch(retry) }, 1000) }
+  const retry = () => {
+    if (!closed)
+      setTimeout(() => {
+        connect().catch(retry)
+      }, 1000)
+  }
   await connect()
   return {
-    hear(listener) { listeners.add(listener); return () => listeners.delete(listener) },
-    async close() { closed = true; await client.end() },
+    hear(listener) {
+      listeners.add(listener)
+      return () => listeners.delete(listener)
+    },
+    async close() {
+      closed = true
+      await client.end()
+    },
   }
 }

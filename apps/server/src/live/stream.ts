@@ -11,30 +11,52 @@ const HEARTBEAT_MS = 15_000
  * Server-sent events of one production: every edit after the number the client last saw, in order and
  * without gaps, then each new one as it is announced; and the state of running copies.
  */
-export function openStream(deps: { database: Sequelize; announcements: Announcements }, productionId: string, after: number, req: Request, res: Response): void {
+export function openStream(
+  deps: { database: Sequelize; announcements: Announcements },
+  productionId: string,
+  after: number,
+  req: Request,
+  res: Response,
+): void {
   res.set({ 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' })
   res.flushHeaders()
   let last = after
   let closed = false
-  const send = (message: StreamMessage, id?: number) => { if (!closed) res.write(`${id === undefined ? '' : `id: ${id}\n`}data: ${JSON.stringify(message)}\n\n`) }
+  const send = (message: StreamMessage, id?: number) => {
+    if (!closed) res.write(`${id === undefined ? '' : `id: ${id}\n`}data: ${JSON.stringify(message)}\n\n`)
+  }
   const catchUp = async () => {
     for (;;) {
       const edits = closed ? [] : await editsAfter(deps.database, productionId, last)
       if (edits.length === 0) return
-      for (const edit of edits) { send({ type: 'edit', edit }, edit.seq); last = edit.seq }
+      for (const edit of edits) {
+        send({ type: 'edit', edit }, edit.seq)
+        last = edit.seq
+      }
     }
   }
   // One catch-up at a time, so that edits leave in order however announcements arrive.
   let turn: Promise<void> = Promise.resolve()
-  const queue = (work: () => Promise<void>) => { turn = turn.then(work).catch(() => { res.end() }) }
+  const queue = (work: () => Promise<void>) => {
+    turn = turn.then(work).catch(() => {
+      res.end()
+    })
+  }
   const stop = deps.announcements.hear(({ channel, payload }) => {
     if (channel === 'kavrell_edit' && payload === productionId) queue(catchUp)
-    if (channel === 'kavrell_job') queue(async () => {
-      const job = await readJob(deps.database, payload)
-      if (job?.productionId === productionId) send({ type: 'job', job })
-    })
+    if (channel === 'kavrell_job')
+      queue(async () => {
+        const job = await readJob(deps.database, payload)
+        if (job?.productionId === productionId) send({ type: 'job', job })
+      })
   })
-  const heartbeat = setInterval(() => { res.write(': still here\n\n') }, HEARTBEAT_MS)
-  req.on('close', () => { closed = true; stop(); clearInterval(heartbeat) })
+  const heartbeat = setInterval(() => {
+    res.write(': still here\n\n')
+  }, HEARTBEAT_MS)
+  req.on('close', () => {
+    closed = true
+    stop()
+    clearInterval(heartbeat)
+  })
   queue(catchUp)
 }

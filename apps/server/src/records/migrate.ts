@@ -11,7 +11,13 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
 /** Brings the database to the newest shape, each migration in a transaction of its own. */
 export async function migrate(database: Sequelize): Promise<void> {
   const umzug = new Umzug({
-    migrations: MIGRATIONS.map(([name, sql]) => ({ name, up: () => database.transaction(async (transaction) => { await database.query(sql, { transaction }) }) })),
+    migrations: MIGRATIONS.map(([name, sql]) => ({
+      name,
+      up: () =>
+        database.transaction(async (transaction) => {
+          await database.query(sql, { transaction })
+        }),
+    })),
     storage: new SequelizeStorage({ sequelize: database }),
     logger: undefined,
   })

@@ -2,7 +2,8 @@ import { type Column, fieldsOf, KIND_NAMES, type KindName, KINDS } from '@kavrel
 
 const quote = (name: string) => `"${name}"`
 
-const columnSql = (name: string, column: Column) => `  ${quote(name)} ${column.type}${column.nullable ? '' : ' NOT NULL'}`
+const columnSql = (name: string, column: Column) =>
+  `  ${quote(name)} ${column.type}${column.nullable ? '' : ' NOT NULL'}`
 
 /**
  * The table of one kind as SQL, from its contract. Migrations hold what this printed at their time; a test
@@ -18,13 +19,22 @@ export function tableSql(kind: KindName): string {
     '  "fieldVersions" jsonb NOT NULL DEFAULT \'{}\'',
     ...(ledger ? ['  "loggedAt" timestamptz NOT NULL DEFAULT now()', '  "loggedBy" text NOT NULL DEFAULT \'\''] : []),
     ...fields.map(([name, { column }]) => columnSql(name, column)),
-    ...fields.flatMap(([name, { column }]) => (column.ref ? [`  FOREIGN KEY (${quote(name)}) REFERENCES ${quote(column.ref)}(id) DEFERRABLE INITIALLY DEFERRED`] : [])),
+    ...fields.flatMap(([name, { column }]) =>
+      column.ref
+        ? [`  FOREIGN KEY (${quote(name)}) REFERENCES ${quote(column.ref)}(id) DEFERRABLE INITIALLY DEFERRED`]
+        : [],
+    ),
   ]
-  const indexes = [`CREATE INDEX ON ${quote(kind)} ("productionId");`,
-    ...fields.flatMap(([name, { column }]) => (column.ref ? [`CREATE INDEX ON ${quote(kind)} (${quote(name)});`] : []))]
-  const guard = ledger ? [
-    `CREATE TRIGGER only_added BEFORE UPDATE OR DELETE ON ${quote(kind)} FOR EACH ROW EXECUTE FUNCTION refuse_ledger_change();`,
-    `CREATE TRIGGER never_emptied BEFORE TRUNCATE ON ${quote(kind)} FOR EACH STATEMENT EXECUTE FUNCTION refuse_ledger_change();`] : []
+  const indexes = [
+    `CREATE INDEX ON ${quote(kind)} ("productionId");`,
+    ...fields.flatMap(([name, { column }]) => (column.ref ? [`CREATE INDEX ON ${quote(kind)} (${quote(name)});`] : [])),
+  ]
+  const guard = ledger
+    ? [
+        `CREATE TRIGGER only_added BEFORE UPDATE OR DELETE ON ${quote(kind)} FOR EACH ROW EXECUTE FUNCTION refuse_ledger_change();`,
+        `CREATE TRIGGER never_emptied BEFORE TRUNCATE ON ${quote(kind)} FOR EACH STATEMENT EXECUTE FUNCTION refuse_ledger_change();`,
+      ]
+    : []
   return [`CREATE TABLE ${quote(kind)} (`, lines.join(',\n'), ');', ...indexes, ...guard].join('\n')
 }
 

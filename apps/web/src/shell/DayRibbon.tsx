@@ -11,14 +11,21 @@ import { clock } from '../ui/format.ts'
 import { setupColour } from '../ui/theme.ts'
 
 const SKY: readonly (readonly [altitude: number, rgb: readonly [number, number, number]])[] = [
-  [-18, [24, 32, 56]], [-8, [58, 70, 122]], [-3, [148, 100, 110]], [0, [206, 136, 84]], [5, [232, 204, 150]], [12, [208, 226, 228]], [60, [226, 238, 238]],
+  [-18, [24, 32, 56]],
+  [-8, [58, 70, 122]],
+  [-3, [148, 100, 110]],
+  [0, [206, 136, 84]],
+  [5, [232, 204, 150]],
+  [12, [208, 226, 228]],
+  [60, [226, 238, 238]],
 ]
 
 /** Colour of the sky for a height of the sun, between the two nearest of the table. */
 function skyColour(altitude: number): string {
   const above = SKY.findIndex(([a]) => a >= altitude)
   if (above <= 0) return `rgb(${(above === 0 ? SKY[0]! : SKY.at(-1)!)[1].join(' ')})`
-  const [a, from] = SKY[above - 1]!, [b, to] = SKY[above]!
+  const [a, from] = SKY[above - 1]!,
+    [b, to] = SKY[above]!
   const t = (altitude - a) / (b - a)
   return `rgb(${from.map((v, i) => Math.round(v + (to[i]! - v) * t)).join(' ')})`
 }
@@ -32,11 +39,19 @@ export function DayRibbon({ plan }: { plan: DayPlan }) {
   const { day, place, timeline, sun } = plan
   const civil = sun.crossings.civil
   const minute = (ms: number) => minuteOfDay(ms, day.date, place.timeZone)
-  const from = Math.floor((Math.min(timeline.startMin - 20, civil.kind === 'crosses' ? minute(civil.upMs) : Infinity)) / 60) * 60
-  const until = Math.ceil((Math.max(timeline.wrapMin + 20, civil.kind === 'crosses' ? minute(civil.downMs) : 0)) / 60) * 60
+  const from =
+    Math.floor(Math.min(timeline.startMin - 20, civil.kind === 'crosses' ? minute(civil.upMs) : Infinity) / 60) * 60
+  const until =
+    Math.ceil(Math.max(timeline.wrapMin + 20, civil.kind === 'crosses' ? minute(civil.downMs) : 0) / 60) * 60
   const x = (m: number) => `${((m - from) / (until - from)) * 100}%`
   const sky = useMemo(() => {
-    const bands = skyBands(instantAt(day.date, from, place.timeZone), instantAt(day.date, until, place.timeZone), 96, place.latitudeDeg, place.longitudeDeg)
+    const bands = skyBands(
+      instantAt(day.date, from, place.timeZone),
+      instantAt(day.date, until, place.timeZone),
+      96,
+      place.latitudeDeg,
+      place.longitudeDeg,
+    )
     return `linear-gradient(90deg, ${bands.map((altitude, i) => `${skyColour(altitude)} ${((i + 0.5) / bands.length) * 100}%`).join(', ')})`
   }, [day.date, from, until, place.timeZone, place.latitudeDeg, place.longitudeDeg])
   const now = minute(useBoxTime(0.2))
@@ -44,34 +59,139 @@ export function DayRibbon({ plan }: { plan: DayPlan }) {
   const events = Object.values(production.fixedEvent).filter((e) => e.dayId === day.id)
   const blocks = mergeBySetup(timeline.rows)
   return (
-    <Box position="relative" mt="6px" h="40px" cursor="pointer" onClick={(e) => { const box = e.currentTarget.getBoundingClientRect(); goToMoment(from + ((e.clientX - box.left) / box.width) * (until - from)) }} role="img" aria-label={`The day from ${clock(from)} to ${clock(until)}, wrap at ${clock(timeline.wrapMin)}`}>
-      <Box position="absolute" left="0" right="0" top="0" h="13px" background={sky} css={{ '.set &': { opacity: 0.75 } }} />
-      {events.map((event) => <Box key={event.id} position="absolute" left={x(event.startMin)} w={event.endMin ? `calc(${x(event.endMin)} - ${x(event.startMin)})` : '2px'} top="0" h="13px" bg="ink" opacity={0.65} title={`${event.title} ${clock(event.startMin)}`} />)}
-      {hours.map((m) => <Box key={m} position="absolute" left={x(m)} top="13px" h={m % 120 === 0 ? '6px' : '3px'} w="1px" bg="faint"><Box display={m % 120 === 0 && m < until ? 'block' : 'none'} fontSize="10.5px" color="faint" pl="4px" lineHeight="13px" whiteSpace="nowrap">{clock(m).slice(0, 2)}</Box></Box>)}
+    <Box
+      position="relative"
+      mt="6px"
+      h="40px"
+      cursor="pointer"
+      onClick={(e) => {
+        const box = e.currentTarget.getBoundingClientRect()
+        goToMoment(from + ((e.clientX - box.left) / box.width) * (until - from))
+      }}
+      role="img"
+      aria-label={`The day from ${clock(from)} to ${clock(until)}, wrap at ${clock(timeline.wrapMin)}`}
+    >
+      <Box
+        position="absolute"
+        left="0"
+        right="0"
+        top="0"
+        h="13px"
+        background={sky}
+        css={{ '.set &': { opacity: 0.75 } }}
+      />
+      {events.map((event) => (
+        <Box
+          key={event.id}
+          position="absolute"
+          left={x(event.startMin)}
+          w={event.endMin ? `calc(${x(event.endMin)} - ${x(event.startMin)})` : '2px'}
+          top="0"
+          h="13px"
+          bg="ink"
+          opacity={0.65}
+          title={`${event.title} ${clock(event.startMin)}`}
+        />
+      ))}
+      {hours.map((m) => (
+        <Box key={m} position="absolute" left={x(m)} top="13px" h={m % 120 === 0 ? '6px' : '3px'} w="1px" bg="faint">
+          <Box
+            display={m % 120 === 0 && m < until ? 'block' : 'none'}
+            fontSize="10.5px"
+            color="faint"
+            pl="4px"
+            lineHeight="13px"
+            whiteSpace="nowrap"
+          >
+            {clock(m).slice(0, 2)}
+          </Box>
+        </Box>
+      ))}
       {blocks.map((block) => {
         const setup = block.setupId ? production.setup[block.setupId] : undefined
-        const label = block.kind === 'shots' ? setup?.letter ?? slateOf(block.shotIds.map((id) => production.shot[id]?.code ?? '')) : block.kind === 'meal' ? 'meal' : block.kind === 'change' ? 'move' : ''
+        const label =
+          block.kind === 'shots'
+            ? (setup?.letter ?? slateOf(block.shotIds.map((id) => production.shot[id]?.code ?? '')))
+            : block.kind === 'meal'
+              ? 'meal'
+              : block.kind === 'change'
+                ? 'move'
+                : ''
         const quiet = block.kind !== 'shots'
         return (
-          <Box key={`${block.startMin}-${block.kind}`} position="absolute" left={x(block.startMin)} w={`calc(${x(block.endMin)} - ${x(block.startMin)} - 1px)`} top="28px" h="12px" overflow="hidden" px="3px" fontSize="10px" lineHeight="12px" fontWeight={700} whiteSpace="nowrap"
-            bg={quiet ? 'well' : setup ? setupColour(setup.colour) : 'soft'} color={quiet ? 'faint' : 'white'} opacity={block.kind === 'wait' ? 0.35 : 1} title={`${clock(block.startMin)} to ${clock(block.endMin)} ${setup ? `setup ${setup.letter}, ${setup.name}` : label}`}>{label}</Box>
+          <Box
+            key={`${block.startMin}-${block.kind}`}
+            position="absolute"
+            left={x(block.startMin)}
+            w={`calc(${x(block.endMin)} - ${x(block.startMin)} - 1px)`}
+            top="28px"
+            h="12px"
+            overflow="hidden"
+            px="3px"
+            fontSize="10px"
+            lineHeight="12px"
+            fontWeight={700}
+            whiteSpace="nowrap"
+            bg={quiet ? 'well' : setup ? setupColour(setup.colour) : 'soft'}
+            color={quiet ? 'faint' : 'white'}
+            opacity={block.kind === 'wait' ? 0.35 : 1}
+            title={`${clock(block.startMin)} to ${clock(block.endMin)} ${setup ? `setup ${setup.letter}, ${setup.name}` : label}`}
+          >
+            {label}
+          </Box>
         )
       })}
-      {now > from && now < until && <Box position="absolute" left={x(now)} top="-3px" bottom="-2px" w="2px" bg="stop"><Box position="absolute" top="1px" left="5px" fontSize="11px" fontWeight={700} lineHeight="15px" bg="paper" px="3px" color="ink">{clock(now)}</Box></Box>}
+      {now > from && now < until && (
+        <Box position="absolute" left={x(now)} top="-3px" bottom="-2px" w="2px" bg="stop">
+          <Box
+            position="absolute"
+            top="1px"
+            left="5px"
+            fontSize="11px"
+            fontWeight={700}
+            lineHeight="15px"
+            bg="paper"
+            px="3px"
+            color="ink"
+          >
+            {clock(now)}
+          </Box>
+        </Box>
+      )}
     </Box>
   )
 }
 
-interface Block { readonly kind: TimelineRow['kind']; readonly startMin: number; endMin: number; readonly setupId: string | null; readonly shotIds: string[] }
+interface Block {
+  readonly kind: TimelineRow['kind']
+  readonly startMin: number
+  endMin: number
+  readonly setupId: string | null
+  readonly shotIds: string[]
+}
 
 /** Neighbouring rows under one setup read as one run; the small turns inside it belong to it. */
 function mergeBySetup(rows: readonly TimelineRow[]): Block[] {
   const blocks: Block[] = []
   for (const row of rows) {
     const last = blocks.at(-1)
-    const setupId = row.kind === 'shots' ? row.setupId : row.kind === 'change' && row.change.move === 0 && row.change.relight === 0 ? row.toSetupId : null
-    if (last?.kind === 'shots' && setupId && last.setupId === setupId && last.endMin === row.startMin) { last.endMin = row.endMin; continue }
-    blocks.push({ kind: row.kind, startMin: row.startMin, endMin: row.endMin, setupId, shotIds: row.kind === 'shots' ? [...row.shotIds] : [] })
+    const setupId =
+      row.kind === 'shots'
+        ? row.setupId
+        : row.kind === 'change' && row.change.move === 0 && row.change.relight === 0
+          ? row.toSetupId
+          : null
+    if (last?.kind === 'shots' && setupId && last.setupId === setupId && last.endMin === row.startMin) {
+      last.endMin = row.endMin
+      continue
+    }
+    blocks.push({
+      kind: row.kind,
+      startMin: row.startMin,
+      endMin: row.endMin,
+      setupId,
+      shotIds: row.kind === 'shots' ? [...row.shotIds] : [],
+    })
   }
   return blocks
 }

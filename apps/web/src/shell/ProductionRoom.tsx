@@ -17,7 +17,9 @@ export function ProductionRoom() {
   const { productionId = '', stage } = useParams()
   const [refused, setRefused] = useState<string | null>(null)
   useEffect(() => follow(productionId, setRefused), [productionId])
-  useEffect(() => { measureClock().catch(() => undefined) }, [])
+  useEffect(() => {
+    measureClock().catch(() => undefined)
+  }, [])
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z' || isTyping(e.target)) return
@@ -30,8 +32,21 @@ export function ProductionRoom() {
   }, [])
   const loaded = useHasProduction()
   const openId = useProductionStore((s) => s.productionId)
-  if (refused) return <Box p="48px"><Answer>{refused}</Answer><Box mt="12px" color="action" fontWeight={600}><Link to="/">To the entrance</Link></Box></Box>
-  if (!loaded || openId !== productionId) return <Box p="48px" color="soft">Opening …</Box>
+  if (refused)
+    return (
+      <Box p="48px">
+        <Answer>{refused}</Answer>
+        <Box mt="12px" color="action" fontWeight={600}>
+          <Link to="/">To the entrance</Link>
+        </Box>
+      </Box>
+    )
+  if (!loaded || openId !== productionId)
+    return (
+      <Box p="48px" color="soft">
+        Opening …
+      </Box>
+    )
   const current = STAGES.find((s) => s.path === stage)
   if (!current) return <Navigate to={`/p/${productionId}/brief`} replace />
   return (
@@ -39,8 +54,18 @@ export function ProductionRoom() {
       <Rail current={current.path} />
       <Flex flex="1" minW={0} minH={0} direction="column">
         <TopLine />
-        <Box as="main" flex="1" minH={0} overflow="auto" px={{ base: '14px', md: '18px' }} pt={{ base: '12px', md: '16px' }} pb="28px">
-          <Suspense fallback={<Box color="soft">Opening …</Box>}><current.Screen key={current.path} /></Suspense>
+        <Box
+          as="main"
+          flex="1"
+          minH={0}
+          overflow="auto"
+          px={{ base: '14px', md: '18px' }}
+          pt={{ base: '12px', md: '16px' }}
+          pb="28px"
+        >
+          <Suspense fallback={<Box color="soft">Opening …</Box>}>
+            <current.Screen key={current.path} />
+          </Suspense>
         </Box>
       </Flex>
       <SnagDrawer />
@@ -49,4 +74,5 @@ export function ProductionRoom() {
   )
 }
 
-const isTyping = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+const isTyping = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))

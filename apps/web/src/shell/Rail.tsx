@@ -18,27 +18,89 @@ export function Rail({ current }: { current: string }) {
   const { day } = useDay()
   const size = (table: object) => Object.keys(table).length
   const counts: Record<string, number | string> = {
-    scout: size(production.place), shots: size(production.shot), light: size(production.setup), kit: size(production.kitItem), crew: size(production.person),
-    call: (() => { const sheets = Object.values(production.sentSheet).filter((s) => s.dayId === day?.id); return sheets.length > 0 ? `v${Math.max(...sheets.map((s) => s.number))}` : '' })(),
-    roll: day ? takeStates(production, day.id).length : 0, offload: size(production.card), order: Object.values(production.orderItem).filter((i) => i.dayId === day?.id && i.type === 'shots').length,
+    scout: size(production.place),
+    shots: size(production.shot),
+    light: size(production.setup),
+    kit: size(production.kitItem),
+    crew: size(production.person),
+    call: (() => {
+      const sheets = Object.values(production.sentSheet).filter((s) => s.dayId === day?.id)
+      return sheets.length > 0 ? `v${Math.max(...sheets.map((s) => s.number))}` : ''
+    })(),
+    roll: day ? takeStates(production, day.id).length : 0,
+    offload: size(production.card),
+    order: Object.values(production.orderItem).filter((i) => i.dayId === day?.id && i.type === 'shots').length,
   }
   const stops = (stage: string) => snags.filter((s: Finding) => s.stage === stage && s.severity === 'stop').length
   return (
-    <Flex as="nav" aria-label="Stages" w={{ base: 'auto', md: '116px' }} flexShrink={0} direction={{ base: 'row', md: 'column' }} borderRight={{ md: '1px solid' }} borderTop={{ base: '1px solid', md: 'none' }} borderColor={{ base: 'line', md: 'line' }} overflow="auto" className="no-print">
+    <Flex
+      as="nav"
+      aria-label="Stages"
+      w={{ base: 'auto', md: '116px' }}
+      flexShrink={0}
+      direction={{ base: 'row', md: 'column' }}
+      borderRight={{ md: '1px solid' }}
+      borderTop={{ base: '1px solid', md: 'none' }}
+      borderColor={{ base: 'line', md: 'line' }}
+      overflow="auto"
+      className="no-print"
+    >
       <Box px="18px" pt="17px" pb="24px" display={{ base: 'none', md: 'block' }}>
-        <Link to="/"><Text fontSize="19px" fontWeight={800} lineHeight="1.1" css={{ fontStretch: '118%' }}>Kavrell</Text></Link>
-        <Text color="soft" fontSize="12.5px" mt="3px" lineClamp={2}>{production.production.title}</Text>
+        <Link to="/">
+          <Text fontSize="19px" fontWeight={800} lineHeight="1.1" css={{ fontStretch: '118%' }}>
+            Kavrell
+          </Text>
+        </Link>
+        <Text color="soft" fontSize="12.5px" mt="3px" lineClamp={2}>
+          {production.production.title}
+        </Text>
       </Box>
       {STAGES.map((stage, i) => {
         const stopping = stops(stage.path)
         const here = stage.path === current
         return (
           <Box key={stage.path} flexShrink={0} order={{ base: ON_THE_PHONE.includes(stage.path) ? 0 : 1, md: 0 }}>
-            {STAGES[i - 1]?.group !== stage.group && <Text display={{ base: 'none', md: 'block' }} color="faint" fontSize="12.5px" px="18px" pt={i === 0 ? '0' : '14px'} pb="3px">{stage.group}</Text>}
+            {STAGES[i - 1]?.group !== stage.group && (
+              <Text
+                display={{ base: 'none', md: 'block' }}
+                color="faint"
+                fontSize="12.5px"
+                px="18px"
+                pt={i === 0 ? '0' : '14px'}
+                pb="3px"
+              >
+                {stage.group}
+              </Text>
+            )}
             <Link to={`/p/${productionId}/${stage.path}`} aria-current={here ? 'page' : undefined}>
-              <Flex px={{ base: '13px', md: '18px' }} py={{ base: '13px', md: '4px' }} pl={{ md: '21px' }} align="baseline" gap="6px" bg={here ? 'leaf' : undefined} boxShadow={here ? { base: 'inset 0 3px 0 var(--chakra-colors-action)', md: 'inset 3px 0 0 var(--chakra-colors-action)' } : undefined} fontWeight={here ? 700 : 400}>
+              <Flex
+                px={{ base: '13px', md: '18px' }}
+                py={{ base: '13px', md: '4px' }}
+                pl={{ md: '21px' }}
+                align="baseline"
+                gap="6px"
+                bg={here ? 'leaf' : undefined}
+                boxShadow={
+                  here
+                    ? {
+                        base: 'inset 0 3px 0 var(--chakra-colors-action)',
+                        md: 'inset 3px 0 0 var(--chakra-colors-action)',
+                      }
+                    : undefined
+                }
+                fontWeight={here ? 700 : 400}
+              >
                 <Text>{stage.name}</Text>
-                <Text ml="auto" fontSize="12px" display={{ base: 'none', md: 'block' }} color={stopping > 0 ? 'stop' : 'faint'} fontWeight={stopping > 0 ? 700 : 400} aria-label={stopping > 0 ? `${stopping} snags stop you` : undefined}>{stopping > 0 ? stopping : counts[stage.path] || ''}</Text>
+                <Text
+                  ml="auto"
+                  fontSize="12px"
+                  display={{ base: 'none', md: 'block' }}
+                  color={stopping > 0 ? 'stop' : 'faint'}
+                  fontWeight={stopping > 0 ? 700 : 400}
+                  aria-label={stopping > 0 ? `${stopping} snags stop you` : undefined}
+                >
+                  {stopping > 0 ? stopping : counts[stage.path] || ''}
+                </Text>
               </Flex>
             </Link>
           </Box>

@@ -6,22 +6,40 @@ import { api } from '../store/api.ts'
 import { SheetPaper } from '../ui/SheetPaper.tsx'
 import { Answer } from '../ui/parts.tsx'
 
-interface Read { readonly sheet: CallSheet; readonly version: number; readonly name: string }
+interface Read {
+  readonly sheet: CallSheet
+  readonly version: number
+  readonly name: string
+}
 
 /** What a person sees who opens the link in their message. Opening it tells the sender that it was read. */
 export function SheetReader() {
   const { token = '' } = useParams()
   const [read, setRead] = useState<Read | null>(null)
   const [says, setSays] = useState<string | null>(null)
-  useEffect(() => { api<Read>(`/sheets/${token}`).then(setRead, (error: Error) => setSays(error.message)) }, [token])
-  if (says) return <Box p="32px"><Answer>{says}</Answer></Box>
-  if (!read) return <Box p="32px" color="soft">Opening …</Box>
+  useEffect(() => {
+    api<Read>(`/sheets/${token}`).then(setRead, (error: Error) => setSays(error.message))
+  }, [token])
+  if (says)
+    return (
+      <Box p="32px">
+        <Answer>{says}</Answer>
+      </Box>
+    )
+  if (!read)
+    return (
+      <Box p="32px" color="soft">
+        Opening …
+      </Box>
+    )
   const own = read.sheet.people.find((p) => p.name === read.name)
   return (
     <Box maxW="640px" mx="auto" p="18px">
       <Text color="soft">{read.name}, your call</Text>
       <Answer size="56px">{own?.call ?? 'none this day'}</Answer>
-      <Box mt="18px"><SheetPaper sheet={read.sheet} version={read.version} changes={[]} /></Box>
+      <Box mt="18px">
+        <SheetPaper sheet={read.sheet} version={read.version} changes={[]} />
+      </Box>
     </Box>
   )
 }

@@ -20,56 +20,171 @@ const LIGHT_NAMES: Readonly<Record<Light, string>> = { desk: 'Desk light', set: 
 export function TopLine() {
   const { day, plan, days } = useDay()
   const snags = useOpenSnags()
-  const events = Object.values(useRecords('fixedEvent')).filter((e) => e.dayId === day?.id).sort((a, b) => a.startMin - b.startMin)
+  const events = Object.values(useRecords('fixedEvent'))
+    .filter((e) => e.dayId === day?.id)
+    .sort((a, b) => a.startMin - b.startMin)
   const light = useDesk((s) => s.light)
-  const stops = snags.filter((s) => s.severity === 'stop').length, watches = snags.length - stops
+  const stops = snags.filter((s) => s.severity === 'stop').length,
+    watches = snags.length - stops
   const sun = plan?.sun.crossings.rise
   const at = (ms: number) => clock(minuteOfDay(ms, plan!.day.date, plan!.place.timeZone))
   return (
-    <Box as="header" borderBottom="1px solid" borderColor="line" px={{ base: '14px', md: '18px' }} pt="9px" pb="8px" className="no-print">
+    <Box
+      as="header"
+      borderBottom="1px solid"
+      borderColor="line"
+      px={{ base: '14px', md: '18px' }}
+      pt="9px"
+      pb="8px"
+      className="no-print"
+    >
       <Flex align="center" gap={{ base: '10px', md: '14px' }} minH="28px" fontSize="13px" color="soft">
-        {days.length > 1
-          ? <Box asChild fontWeight={700} color="ink" bg="transparent" fontSize="15px"><select aria-label="Day" value={day?.id} onChange={(e) => chooseDay(e.target.value)}>{days.map((d) => <option key={d.id} value={d.id}>{d.title}</option>)}</select></Box>
-          : <Text fontWeight={700} color="ink" fontSize="15px">{day?.title ?? 'No day yet'}</Text>}
-        {plan && <>
-          <Text truncate display={{ base: 'none', md: 'block' }}>{DateTime.fromISO(plan.day.date).setLocale('en-GB').toFormat('ccc d LLL')}, {plan.place.name}</Text>
-          <Text whiteSpace="nowrap" display={{ base: 'none', lg: 'block' }}>call {clock(plan.timeline.startMin)}</Text>
-          {sun?.kind === 'crosses' && <Text whiteSpace="nowrap" display={{ base: 'none', lg: 'block' }}>sunrise {at(sun.upMs)}, sunset {at(sun.downMs)}</Text>}
-          {sun?.kind === 'above-all-day' && <Text>sun stays up</Text>}{sun?.kind === 'below-all-day' && <Text>sun stays down</Text>}
-          {events.slice(0, 2).map((event) => <Text key={event.id} whiteSpace="nowrap" display={{ base: 'none', xl: 'block' }}>{event.title.toLowerCase()} {clock(event.startMin)}</Text>)}
-        </>}
+        {days.length > 1 ? (
+          <Box asChild fontWeight={700} color="ink" bg="transparent" fontSize="15px">
+            <select aria-label="Day" value={day?.id} onChange={(e) => chooseDay(e.target.value)}>
+              {days.map((d) => (
+                <option key={d.id} value={d.id}>
+                  {d.title}
+                </option>
+              ))}
+            </select>
+          </Box>
+        ) : (
+          <Text fontWeight={700} color="ink" fontSize="15px">
+            {day?.title ?? 'No day yet'}
+          </Text>
+        )}
+        {plan && (
+          <>
+            <Text truncate display={{ base: 'none', md: 'block' }}>
+              {DateTime.fromISO(plan.day.date).setLocale('en-GB').toFormat('ccc d LLL')}, {plan.place.name}
+            </Text>
+            <Text whiteSpace="nowrap" display={{ base: 'none', lg: 'block' }}>
+              call {clock(plan.timeline.startMin)}
+            </Text>
+            {sun?.kind === 'crosses' && (
+              <Text whiteSpace="nowrap" display={{ base: 'none', lg: 'block' }}>
+                sunrise {at(sun.upMs)}, sunset {at(sun.downMs)}
+              </Text>
+            )}
+            {sun?.kind === 'above-all-day' && <Text>sun stays up</Text>}
+            {sun?.kind === 'below-all-day' && <Text>sun stays down</Text>}
+            {events.slice(0, 2).map((event) => (
+              <Text key={event.id} whiteSpace="nowrap" display={{ base: 'none', xl: 'block' }}>
+                {event.title.toLowerCase()} {clock(event.startMin)}
+              </Text>
+            ))}
+          </>
+        )}
         <Flex ml="auto" align="center" gap="2px" flexShrink={0}>
           <Connection />
           <UndoButtons />
-          <Box asChild fontSize="12.5px" fontWeight={600} mr="6px" display="inline-flex" gap="2px" cursor="pointer"><button type="button" onClick={() => showSnags(true)} aria-label={`Snags: ${stops} stop you, ${watches} to watch`}>
-            {stops > 0 && <Box as="span" bg="stopTint" color="stop" px="8px" py="3px" borderRadius="2px">{stops}<Box as="span" display={{ base: 'none', md: 'inline' }}> {stops === 1 ? 'snag stops' : 'snags stop'} you</Box></Box>}
-            {watches > 0 && <Box as="span" bg="watchTint" color="watch" px="8px" py="3px" borderRadius="2px">{watches}<Box as="span" display={{ base: 'none', md: 'inline' }}> to watch</Box></Box>}
-            {stops + watches === 0 && <Box as="span" bg="safeTint" color="safe" px="8px" py="3px" borderRadius="2px">no snags</Box>}
-          </button></Box>
-          <Box asChild bg="transparent" fontSize="13px" display={{ base: 'none', md: 'block' }}><select aria-label="Light" value={light} onChange={(e) => setLight(e.target.value as Light)}>{LIGHTS.map((l) => <option key={l} value={l}>{LIGHT_NAMES[l]}</option>)}</select></Box>
+          <Box asChild fontSize="12.5px" fontWeight={600} mr="6px" display="inline-flex" gap="2px" cursor="pointer">
+            <button
+              type="button"
+              onClick={() => showSnags(true)}
+              aria-label={`Snags: ${stops} stop you, ${watches} to watch`}
+            >
+              {stops > 0 && (
+                <Box as="span" bg="stopTint" color="stop" px="8px" py="3px" borderRadius="2px">
+                  {stops}
+                  <Box as="span" display={{ base: 'none', md: 'inline' }}>
+                    {' '}
+                    {stops === 1 ? 'snag stops' : 'snags stop'} you
+                  </Box>
+                </Box>
+              )}
+              {watches > 0 && (
+                <Box as="span" bg="watchTint" color="watch" px="8px" py="3px" borderRadius="2px">
+                  {watches}
+                  <Box as="span" display={{ base: 'none', md: 'inline' }}>
+                    {' '}
+                    to watch
+                  </Box>
+                </Box>
+              )}
+              {stops + watches === 0 && (
+                <Box as="span" bg="safeTint" color="safe" px="8px" py="3px" borderRadius="2px">
+                  no snags
+                </Box>
+              )}
+            </button>
+          </Box>
+          <Box asChild bg="transparent" fontSize="13px" display={{ base: 'none', md: 'block' }}>
+            <select aria-label="Light" value={light} onChange={(e) => setLight(e.target.value as Light)}>
+              {LIGHTS.map((l) => (
+                <option key={l} value={l}>
+                  {LIGHT_NAMES[l]}
+                </option>
+              ))}
+            </select>
+          </Box>
           <Who />
         </Flex>
       </Flex>
-      {plan && <Box display={{ base: 'none', md: 'block' }}><DayRibbon plan={plan} /></Box>}
+      {plan && (
+        <Box display={{ base: 'none', md: 'block' }}>
+          <DayRibbon plan={plan} />
+        </Box>
+      )}
     </Box>
   )
 }
 
 function UndoButtons() {
-  const last = useProductionStore((s) => s.undo.at(-1)?.label), next = useProductionStore((s) => s.redo.at(-1)?.label)
-  return <Box display={{ base: 'none', md: 'block' }}><Button kind="quiet" disabled={!last} onClick={undo} title={last ? `Undo: ${last}` : 'Nothing to undo'}>Undo</Button><Button kind="quiet" disabled={!next} onClick={redo} title={next ? `Redo: ${next}` : 'Nothing to redo'}>Redo</Button></Box>
+  const last = useProductionStore((s) => s.undo.at(-1)?.label),
+    next = useProductionStore((s) => s.redo.at(-1)?.label)
+  return (
+    <Box display={{ base: 'none', md: 'block' }}>
+      <Button kind="quiet" disabled={!last} onClick={undo} title={last ? `Undo: ${last}` : 'Nothing to undo'}>
+        Undo
+      </Button>
+      <Button kind="quiet" disabled={!next} onClick={redo} title={next ? `Redo: ${next}` : 'Nothing to redo'}>
+        Redo
+      </Button>
+    </Box>
+  )
 }
 
 function Connection() {
-  const connection = useProductionStore((s) => s.connection), waiting = useProductionStore((s) => s.pending.length)
-  const text = connection === 'away' ? `${waiting > 0 ? `${waiting} kept here, ` : ''}server away` : waiting > 0 ? 'saving' : 'saved'
-  return <Text role="status" whiteSpace="nowrap" fontSize="12.5px" color={connection === 'away' ? 'watch' : 'faint'} fontWeight={connection === 'away' ? 700 : 400} mr="6px">{text}</Text>
+  const connection = useProductionStore((s) => s.connection),
+    waiting = useProductionStore((s) => s.pending.length)
+  const text =
+    connection === 'away'
+      ? `${waiting > 0 ? `${waiting} kept here, ` : ''}server away`
+      : waiting > 0
+        ? 'saving'
+        : 'saved'
+  return (
+    <Text
+      role="status"
+      whiteSpace="nowrap"
+      fontSize="12.5px"
+      color={connection === 'away' ? 'watch' : 'faint'}
+      fontWeight={connection === 'away' ? 700 : 400}
+      mr="6px"
+    >
+      {text}
+    </Text>
+  )
 }
 
 function Who() {
   const [me, setMe] = useState<Me | null>(null)
   const navigate = useNavigate()
-  useEffect(() => { api<Me>('/me').then(setMe, () => setMe(null)) }, [])
+  useEffect(() => {
+    api<Me>('/me').then(setMe, () => setMe(null))
+  }, [])
   const [first, last] = (me?.account?.name ?? '').split(' ')
-  return <Button kind="quiet" onClick={() => void navigate('/')} title="To the entrance" display={{ base: 'none', md: 'inline-flex' }}>{first}{last ? ` ${last[0]}.` : ''}</Button>
+  return (
+    <Button
+      kind="quiet"
+      onClick={() => void navigate('/')}
+      title="To the entrance"
+      display={{ base: 'none', md: 'inline-flex' }}
+    >
+      {first}
+      {last ? ` ${last[0]}.` : ''}
+    </Button>
+  )
 }

@@ -2,7 +2,9 @@ import type { Refusal } from '@kavrell/contract'
 
 /** The server said no; `refusal.says` is for people. */
 export class RefusedError extends Error {
-  constructor(readonly refusal: Refusal) { super(refusal.says) }
+  constructor(readonly refusal: Refusal) {
+    super(refusal.says)
+  }
 }
 /** The server did not answer. */
 export class AwayError extends Error {}
@@ -11,12 +13,24 @@ export class AwayError extends Error {}
 export async function api<T>(path: string, body?: unknown): Promise<T> {
   let response: Response
   try {
-    response = await fetch(`/api${path}`, body === undefined ? {} : { method: 'POST', headers: { 'content-type': 'application/json', 'x-kavrell': '1' }, body: JSON.stringify(body) })
-  } catch (cause) { throw new AwayError('The server does not answer.', { cause }) }
-  const answer = await response.json().catch(() => null) as { refusal?: Refusal } | null
+    response = await fetch(
+      `/api${path}`,
+      body === undefined
+        ? {}
+        : {
+            method: 'POST',
+            headers: { 'content-type': 'application/json', 'x-kavrell': '1' },
+            body: JSON.stringify(body),
+          },
+    )
+  } catch (cause) {
+    throw new AwayError('The server does not answer.', { cause })
+  }
+  const answer = (await response.json().catch(() => null)) as { refusal?: Refusal } | null
   if (!response.ok) {
     // Signed out is not a no to what was sent: it waits until somebody signs in again.
-    if (response.status === 401 && body !== undefined && path.endsWith('/edits')) throw new AwayError(answer?.refusal?.says ?? 'Sign in first.')
+    if (response.status === 401 && body !== undefined && path.endsWith('/edits'))
+      throw new AwayError(answer?.refusal?.says ?? 'Sign in first.')
     if (answer?.refusal) throw new RefusedError(answer.refusal)
     throw new AwayError(`The server answered ${response.status}.`)
   }

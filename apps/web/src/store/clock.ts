@@ -12,7 +12,10 @@ export async function measureClock(): Promise<void> {
 }
 
 /** Milliseconds by the timecode box: the server's clock, set ahead as the box is set, drifting as it drifts. */
-export function boxTime(box: { offsetMs: number; driftPpm: number; setAt: string } | undefined, deviceMs: number): number {
+export function boxTime(
+  box: { offsetMs: number; driftPpm: number; setAt: string } | undefined,
+  deviceMs: number,
+): number {
   const server = deviceMs + serverAheadMs
   if (!box) return server
   return server + box.offsetMs + (server - Date.parse(box.setAt)) * box.driftPpm * 1e-6

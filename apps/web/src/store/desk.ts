@@ -2,13 +2,35 @@ import { create } from 'zustand'
 import type { Light } from '../ui/theme.ts'
 
 /** What belongs to this device alone: its light, the day it looks at, whether lists are open. */
-interface Desk { readonly light: Light; readonly dayId: string | null; readonly snagsOpen: boolean; /** Where the ribbon was clicked last; a new object each time. */ readonly moment: { readonly minute: number } | null }
+interface Desk {
+  readonly light: Light
+  readonly dayId: string | null
+  readonly snagsOpen: boolean
+  /** Where the ribbon was clicked last; a new object each time. */ readonly moment: { readonly minute: number } | null
+}
 
-const remembered = (name: string) => { try { return localStorage.getItem(`kavrell.${name}`) } catch { return null } }
-const remember = (name: string, value: string) => { try { localStorage.setItem(`kavrell.${name}`, value) } catch { /* a private window keeps nothing, which is fine */ } }
+const remembered = (name: string) => {
+  try {
+    return localStorage.getItem(`kavrell.${name}`)
+  } catch {
+    return null
+  }
+}
+const remember = (name: string, value: string) => {
+  try {
+    localStorage.setItem(`kavrell.${name}`, value)
+  } catch {
+    /* a private window keeps nothing, which is fine */
+  }
+}
 
 const light = remembered('light')
-export const useDesk = create<Desk>()(() => ({ light: light === 'set' || light === 'sun' ? light : 'desk', dayId: null, snagsOpen: false, moment: null }))
+export const useDesk = create<Desk>()(() => ({
+  light: light === 'set' || light === 'sun' ? light : 'desk',
+  dayId: null,
+  snagsOpen: false,
+  moment: null,
+}))
 
 export function setLight(next: Light): void {
   remember('light', next)

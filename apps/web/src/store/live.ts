@@ -22,6 +22,19 @@ export function follow(productionId: string, onRefused: (says: string) => void):
       setTimeout(listen, 1500)
     }
   }
-  api<Snapshot>(`/productions/${productionId}/snapshot`).then((snapshot) => { if (!closed) { openSnapshot(snapshot); listen() } }, (error: Error) => { if (!closed) onRefused(error.message) })
-  return () => { closed = true; stream?.close() }
+  api<Snapshot>(`/productions/${productionId}/snapshot`).then(
+    (snapshot) => {
+      if (!closed) {
+        openSnapshot(snapshot)
+        listen()
+      }
+    },
+    (error: Error) => {
+      if (!closed) onRefused(error.message)
+    },
+  )
+  return () => {
+    closed = true
+    stream?.close()
+  }
 }

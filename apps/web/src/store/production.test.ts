@@ -2,22 +2,48 @@ import { blank, type LoggedEdit } from '@kavrell/contract'
 import { beforeEach, expect, test, vi } from 'vitest'
 import { commit, openSnapshot, receive, redo, undo, useProductionStore } from './production.ts'
 
-const PRODUCTION = '00000000-0000-7000-8000-000000000001', SHOT = '00000000-0000-7000-8000-000000000002', SCENE = '00000000-0000-7000-8000-000000000003'
+const PRODUCTION = '00000000-0000-7000-8000-000000000001',
+  SHOT = '00000000-0000-7000-8000-000000000002',
+  SCENE = '00000000-0000-7000-8000-000000000003'
 const sent: { id: string; label: string; changes: { version?: number; fields: Record<string, unknown> }[] }[] = []
 let answer: () => Response = () => Response.json({ seq: 0, repeated: false }, { status: 201 })
 const state = () => useProductionStore.getState()
 const shot = () => state().records.shot![SHOT]! as unknown as { tStop: number; iso: number; sees: string }
-const settle = () => new Promise((resolve) => { setTimeout(resolve, 5) })
-const logged = (fields: Record<string, unknown>, seq: number, id = 'theirs'): LoggedEdit => ({ id, seq, productionId: PRODUCTION, label: 'x', author: 'Juno', at: '', before: [null], changes: [{ op: 'update', kind: 'shot', id: SHOT, version: 0, fields }] })
+const settle = () =>
+  new Promise((resolve) => {
+    setTimeout(resolve, 5)
+  })
+const logged = (fields: Record<string, unknown>, seq: number, id = 'theirs'): LoggedEdit => ({
+  id,
+  seq,
+  productionId: PRODUCTION,
+  label: 'x',
+  author: 'Juno',
+  at: '',
+  before: [null],
+  changes: [{ op: 'update', kind: 'shot', id: SHOT, version: 0, fields }],
+})
 /** The newest edit that was sent comes back on the stream. */
-const comeBack = (seq: number) => { const edit = sent.at(-1)!; receive({ ...edit, seq, productionId: PRODUCTION, author: 'me', at: '', before: [null] } as unknown as LoggedEdit) }
+const comeBack = (seq: number) => {
+  const edit = sent.at(-1)!
+  receive({ ...edit, seq, productionId: PRODUCTION, author: 'me', at: '', before: [null] } as unknown as LoggedEdit)
+}
 
 beforeEach(() => {
   sent.length = 0
   answer = () => Response.json({ seq: 0, repeated: false }, { status: 201 })
-  vi.stubGlobal('fetch', async (_: string, init: RequestInit) => { sent.push(JSON.parse(init.body as string) as never); return answer() })
+  vi.stubGlobal('fetch', async (_: string, init: RequestInit) => {
+    sent.push(JSON.parse(init.body as string) as never)
+    return answer()
+  })
   useProductionStore.setState({ productionId: null, pending: [], undo: [], redo: [], notice: null })
-  openSnapshot({ productionId: PRODUCTION, seq: 5, role: 'owner', jobs: [], records: { shot: { [SHOT]: { id: SHOT, version: 3, ...blank('shot', { sceneId: SCENE, tStop: 4 }) } } } })
+  openSnapshot({
+    productionId: PRODUCTION,
+    seq: 5,
+    role: 'owner',
+    jobs: [],
+    records: { shot: { [SHOT]: { id: SHOT, version: 3, ...blank('shot', { sceneId: SCENE, tStop: 4 }) } } },
+  })
 })
 const set = (fields: Record<string, unknown>) => commit('Change', [{ op: 'update', kind: 'shot', id: SHOT, fields }])
 
@@ -52,12 +78,28 @@ test('somebody else’s change to another field stands beside the one that waits
 })
 
 test('a clash takes the change back and says both values', async () => {
-  answer = () => Response.json({ refusal: { code: 'clash', kind: 'shot', id: SHOT, field: 'tStop', current: 2, version: 6, says: 'Somebody changed Stop in the meantime.' } }, { status: 409 })
+  answer = () =>
+    Response.json(
+      {
+        refusal: {
+          code: 'clash',
+          kind: 'shot',
+          id: SHOT,
+          field: 'tStop',
+          current: 2,
+          version: 6,
+          says: 'Somebody changed Stop in the meantime.',
+        },
+      },
+      { status: 409 },
+    )
   set({ tStop: 5.6 })
   await settle()
   receive(logged({ tStop: 2 }, 6))
   expect(shot().tStop).toBe(2)
-  expect(state().notice?.says).toBe('“Change” was not saved. Somebody changed Stop in the meantime. It is now “2”; yours was “5.6”.')
+  expect(state().notice?.says).toBe(
+    '“Change” was not saved. Somebody changed Stop in the meantime. It is now “2”; yours was “5.6”.',
+  )
 })
 
 test('undo and redo go through the same door', async () => {
@@ -74,7 +116,9 @@ test('undo and redo go through the same door', async () => {
 })
 
 test('with the server away the change stays and waits', async () => {
-  vi.stubGlobal('fetch', async () => { throw new TypeError('network') })
+  vi.stubGlobal('fetch', async () => {
+    throw new TypeError('network')
+  })
   set({ sees: 'kept' })
   await settle()
   expect([state().connection, state().pending.length, shot().sees]).toEqual(['away', 1, 'kept'])

@@ -12,10 +12,20 @@ function memoised<A extends object, R>(compute: (argument: A) => R): (argument: 
 }
 
 const viewOf = memoised((records: RecordTable) => productionOf(records))
-const snagsOf = memoised((records: RecordTable): readonly Finding[] => { const production = viewOf(records); return production ? findSnags(production) : [] })
+const snagsOf = memoised((records: RecordTable): readonly Finding[] => {
+  const production = viewOf(records)
+  return production ? findSnags(production) : []
+})
 const plansOf = memoised((records: RecordTable): ReadonlyMap<string, DayPlan> => {
   const production = viewOf(records)
-  return new Map(production ? Object.keys(production.day).flatMap((id) => { const plan = planDay(production, id); return plan ? [[id, plan] as const] : [] }) : [])
+  return new Map(
+    production
+      ? Object.keys(production.day).flatMap((id) => {
+          const plan = planDay(production, id)
+          return plan ? [[id, plan] as const] : []
+        })
+      : [],
+  )
 })
 
 /** The production, once loaded. Screens below the shell may rely on it. */
@@ -30,17 +40,22 @@ const NONE: Readonly<Record<string, never>> = {}
 export const useRecords = <K extends Exclude<KindName, 'production'>>(kind: K): Readonly<Record<string, RecordOf<K>>> =>
   useProductionStore((s) => s.records[kind] ?? NONE) as Readonly<Record<string, RecordOf<K>>>
 
-export const useDayPlan = (dayId: string | null): DayPlan | undefined => useProductionStore((s) => (dayId ? plansOf(s.records).get(dayId) : undefined))
+export const useDayPlan = (dayId: string | null): DayPlan | undefined =>
+  useProductionStore((s) => (dayId ? plansOf(s.records).get(dayId) : undefined))
 export const useDays = () => daysInOrder(useProduction())
 export const useRights = () => RIGHTS[useProductionStore((s) => s.role)]
 
-export interface OpenSnag extends Finding { readonly acceptedBecause: string | null }
+export interface OpenSnag extends Finding {
+  readonly acceptedBecause: string | null
+}
 
 const openSnagsOf = memoised((records: RecordTable): readonly OpenSnag[] => {
   const acceptances = Object.values(records.acceptance ?? NONE) as unknown as readonly RecordOf<'acceptance'>[]
   return snagsOf(records).map((snag) => ({
     ...snag,
-    acceptedBecause: acceptances.find((a) => a.check === snag.check && a.about === snag.about.id && a.evidence === evidenceHash(snag))?.reason ?? null,
+    acceptedBecause:
+      acceptances.find((a) => a.check === snag.check && a.about === snag.about.id && a.evidence === evidenceHash(snag))
+        ?.reason ?? null,
   }))
 })
 

@@ -34,13 +34,25 @@ interface Props<R> {
   readonly rowHeight?: number
 }
 
-interface Cell { readonly row: number; readonly column: number }
+interface Cell {
+  readonly row: number
+  readonly column: number
+}
 
 /**
  * Records as a sheet: arrows move, typing or Enter edits, Enter and Tab keep, Escape drops, Delete on an
  * optional value empties it. Ctrl+Backspace removes the row.
  */
-export function Sheet<R extends AnyRecord>({ kind, name, rows, columns, selectedId, onSelect, onAdd, rowHeight = 34 }: Props<R>) {
+export function Sheet<R extends AnyRecord>({
+  kind,
+  name,
+  rows,
+  columns,
+  selectedId,
+  onSelect,
+  onAdd,
+  rowHeight = 34,
+}: Props<R>) {
   const [cell, setCell] = useState<Cell | null>(null)
   const [editing, setEditing] = useState<string | null>(null)
   const [says, setSays] = useState<string | null>(null)
@@ -57,13 +69,17 @@ export function Sheet<R extends AnyRecord>({ kind, name, rows, columns, selected
   }, [active, editing])
 
   const go = (row: number, at: number) => {
-    const next = { row: Math.min(rows.length - 1, Math.max(0, row)), column: Math.min(columns.length - 1, Math.max(0, at)) }
+    const next = {
+      row: Math.min(rows.length - 1, Math.max(0, row)),
+      column: Math.min(columns.length - 1, Math.max(0, at)),
+    }
     setCell(next)
     setSays(null)
     const record = rows[next.row]
     if (record) onSelect?.(record.id)
   }
-  const textOf = (record: R, c: SheetColumn<R>) => c.text?.(record) ?? showValue(fieldsOf(kind)[c.field]!, record[c.field], names)
+  const textOf = (record: R, c: SheetColumn<R>) =>
+    c.text?.(record) ?? showValue(fieldsOf(kind)[c.field]!, record[c.field], names)
   const begin = (text: string | null) => {
     if (!active || !column || column.fixed || !rights.plan) return
     setEditing(text ?? textOf(rows[active.row]!, column))
@@ -71,60 +87,194 @@ export function Sheet<R extends AnyRecord>({ kind, name, rows, columns, selected
   const keep = (text: string, move: (c: Cell) => Cell) => {
     if (!active || !column) return
     const record = rows[active.row]!
-    const read: Read | { ok: true; fields: Record<string, unknown> } = column.read ? column.read(text) : readValue(kind, column.field, text, names)
-    if (!read.ok) { setSays(read.says); return }
+    const read: Read | { ok: true; fields: Record<string, unknown> } = column.read
+      ? column.read(text)
+      : readValue(kind, column.field, text, names)
+    if (!read.ok) {
+      setSays(read.says)
+      return
+    }
     const fields = 'fields' in read ? read.fields : { [column.field]: read.value }
     const changed = Object.entries(fields).some(([key, value]) => JSON.stringify(record[key]) !== JSON.stringify(value))
-    const refused = changed ? commit(`Change ${column.head} of ${nameOf(kind, record)}`, [{ op: 'update', kind, id: record.id, fields }]) : null
-    if (refused) { setSays(refused); return }
+    const refused = changed
+      ? commit(`Change ${column.head} of ${nameOf(kind, record)}`, [{ op: 'update', kind, id: record.id, fields }])
+      : null
+    if (refused) {
+      setSays(refused)
+      return
+    }
     setEditing(null)
     const to = move(active)
     go(to.row, to.column)
-    requestAnimationFrame(() => grid.current?.querySelector<HTMLElement>(`[data-cell="${Math.min(rows.length - 1, to.row)}:${Math.min(columns.length - 1, Math.max(0, to.column))}"]`)?.focus())
+    requestAnimationFrame(() =>
+      grid.current
+        ?.querySelector<HTMLElement>(
+          `[data-cell="${Math.min(rows.length - 1, to.row)}:${Math.min(columns.length - 1, Math.max(0, to.column))}"]`,
+        )
+        ?.focus(),
+    )
   }
   const onCellKey = (e: KeyboardEvent) => {
     if (!active || editing !== null) return
     const record = rows[active.row]!
-    const moves: Record<string, [number, number]> = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }
+    const moves: Record<string, [number, number]> = {
+      ArrowUp: [-1, 0],
+      ArrowDown: [1, 0],
+      ArrowLeft: [0, -1],
+      ArrowRight: [0, 1],
+    }
     const step = moves[e.key]
-    if (step) { e.preventDefault(); go(active.row + step[0], active.column + step[1]) }
-    else if (e.key === 'Enter' || e.key === 'F2') { e.preventDefault(); if (column && fieldsOf(kind)[column.field]?.input === 'flag' && rights.plan) toggle(record, column); else begin(null) }
-    else if (e.key === ' ' && column && fieldsOf(kind)[column.field]?.input === 'flag' && rights.plan) { e.preventDefault(); toggle(record, column) }
-    else if (e.key === 'Backspace' && (e.ctrlKey || e.metaKey) && rights.plan) { e.preventDefault(); const refused = commit(`Remove ${nameOf(kind, record)}`, [{ op: 'remove', kind, id: record.id }] satisfies PlainChange[]); setSays(refused) }
-    else if (e.key === 'Delete' && field?.column.nullable && rights.plan) { e.preventDefault(); commit(`Empty ${column!.head} of ${nameOf(kind, record)}`, [{ op: 'update', kind, id: record.id, fields: { [column!.field]: null } }]) }
-    else if (e.key.length === 1 && !e.ctrlKey && !e.metaKey && !e.altKey) { e.preventDefault(); begin(e.key) }
+    if (step) {
+      e.preventDefault()
+      go(active.row + step[0], active.column + step[1])
+    } else if (e.key === 'Enter' || e.key === 'F2') {
+      e.preventDefault()
+      if (column && fieldsOf(kind)[column.field]?.input === 'flag' && rights.plan) toggle(record, column)
+      else begin(null)
+    } else if (e.key === ' ' && column && fieldsOf(kind)[column.field]?.input === 'flag' && rights.plan) {
+      e.preventDefault()
+      toggle(record, column)
+    } else if (e.key === 'Backspace' && (e.ctrlKey || e.metaKey) && rights.plan) {
+      e.preventDefault()
+      const refused = commit(`Remove ${nameOf(kind, record)}`, [
+        { op: 'remove', kind, id: record.id },
+      ] satisfies PlainChange[])
+      setSays(refused)
+    } else if (e.key === 'Delete' && field?.column.nullable && rights.plan) {
+      e.preventDefault()
+      commit(`Empty ${column!.head} of ${nameOf(kind, record)}`, [
+        { op: 'update', kind, id: record.id, fields: { [column!.field]: null } },
+      ])
+    } else if (e.key.length === 1 && !e.ctrlKey && !e.metaKey && !e.altKey) {
+      e.preventDefault()
+      begin(e.key)
+    }
   }
-  const toggle = (record: R, c: SheetColumn<R>) => { setSays(commit(`Change ${c.head} of ${nameOf(kind, record)}`, [{ op: 'update', kind, id: record.id, fields: { [c.field]: record[c.field] !== true } }])) }
+  const toggle = (record: R, c: SheetColumn<R>) => {
+    setSays(
+      commit(`Change ${c.head} of ${nameOf(kind, record)}`, [
+        { op: 'update', kind, id: record.id, fields: { [c.field]: record[c.field] !== true } },
+      ]),
+    )
+  }
   const template = columns.map((c) => c.width).join(' ')
 
   return (
     <Box>
-      <Box ref={grid} role="grid" aria-label={name} aria-rowcount={rows.length + 1} onKeyDown={onCellKey} fontSize="13.5px" css={{ fontStretch: '94%' }} overflowX="auto">
-        <Box role="row" display="grid" gridTemplateColumns={template} columnGap="8px" borderBottom="1px solid" borderColor="line" color="faint" fontSize="12px" pb="3px" minW="max-content">
-          {columns.map((c) => <Box role="columnheader" key={c.field + c.head} textAlign={c.align}>{c.head}</Box>)}
+      <Box
+        ref={grid}
+        role="grid"
+        aria-label={name}
+        aria-rowcount={rows.length + 1}
+        onKeyDown={onCellKey}
+        fontSize="13.5px"
+        css={{ fontStretch: '94%' }}
+        overflowX="auto"
+      >
+        <Box
+          role="row"
+          display="grid"
+          gridTemplateColumns={template}
+          columnGap="8px"
+          borderBottom="1px solid"
+          borderColor="line"
+          color="faint"
+          fontSize="12px"
+          pb="3px"
+          minW="max-content"
+        >
+          {columns.map((c) => (
+            <Box role="columnheader" key={c.field + c.head} textAlign={c.align}>
+              {c.head}
+            </Box>
+          ))}
         </Box>
         {rows.map((record, row) => (
-          <Box role="row" key={record.id} data-row={record.id} aria-selected={record.id === selectedId} display="grid" gridTemplateColumns={template} columnGap="8px" alignItems="center" minH={`${rowHeight}px`} minW="max-content" borderBottom="1px solid" borderColor="line"
-            bg={record.id === selectedId ? 'leaf' : undefined} boxShadow={record.id === selectedId ? 'inset 3px 0 0 var(--chakra-colors-action)' : undefined}>
+          <Box
+            role="row"
+            key={record.id}
+            data-row={record.id}
+            aria-selected={record.id === selectedId}
+            display="grid"
+            gridTemplateColumns={template}
+            columnGap="8px"
+            alignItems="center"
+            minH={`${rowHeight}px`}
+            minW="max-content"
+            borderBottom="1px solid"
+            borderColor="line"
+            bg={record.id === selectedId ? 'leaf' : undefined}
+            boxShadow={record.id === selectedId ? 'inset 3px 0 0 var(--chakra-colors-action)' : undefined}
+          >
             {columns.map((c, at) => {
               const here = active?.row === row && active.column === at
               const isEditing = here && editing !== null
               return (
-                <Box role="gridcell" key={c.field + c.head} data-cell={`${row}:${at}`} data-field={c.field} tabIndex={here || (!active && row === 0 && at === 0) ? 0 : -1}
-                  onClick={() => { if (!isEditing) go(row, at) }} onDoubleClick={() => begin(null)} onFocus={() => { if (!here) go(row, at) }}
-                  minH="26px" display="flex" alignItems="center" justifyContent={c.align === 'right' ? 'flex-end' : undefined} fontFamily={c.mono ? 'mono' : undefined} minW={0} px="2px" cursor="default"
-                  outline={here ? '2px solid' : undefined} outlineColor="action" outlineOffset="-1px">
-                  {isEditing
-                    ? <CellEditor initial={editing} field={fieldsOf(kind)[c.field]} names={names} label={c.head} onKeep={keep} onDrop={() => { setEditing(null); setSays(null); requestAnimationFrame(() => grid.current?.querySelector<HTMLElement>(`[data-cell="${row}:${at}"]`)?.focus()) }} />
-                    : c.show ? c.show(record) : <CellText kind={kind} field={c.field} record={record} />}
+                <Box
+                  role="gridcell"
+                  key={c.field + c.head}
+                  data-cell={`${row}:${at}`}
+                  data-field={c.field}
+                  tabIndex={here || (!active && row === 0 && at === 0) ? 0 : -1}
+                  onClick={() => {
+                    if (!isEditing) go(row, at)
+                  }}
+                  onDoubleClick={() => begin(null)}
+                  onFocus={() => {
+                    if (!here) go(row, at)
+                  }}
+                  minH="26px"
+                  display="flex"
+                  alignItems="center"
+                  justifyContent={c.align === 'right' ? 'flex-end' : undefined}
+                  fontFamily={c.mono ? 'mono' : undefined}
+                  minW={0}
+                  px="2px"
+                  cursor="default"
+                  outline={here ? '2px solid' : undefined}
+                  outlineColor="action"
+                  outlineOffset="-1px"
+                >
+                  {isEditing ? (
+                    <CellEditor
+                      initial={editing}
+                      field={fieldsOf(kind)[c.field]}
+                      names={names}
+                      label={c.head}
+                      onKeep={keep}
+                      onDrop={() => {
+                        setEditing(null)
+                        setSays(null)
+                        requestAnimationFrame(() =>
+                          grid.current?.querySelector<HTMLElement>(`[data-cell="${row}:${at}"]`)?.focus(),
+                        )
+                      }}
+                    />
+                  ) : c.show ? (
+                    c.show(record)
+                  ) : (
+                    <CellText kind={kind} field={c.field} record={record} />
+                  )}
                 </Box>
               )
             })}
           </Box>
         ))}
       </Box>
-      {says && <Text role="alert" color="stop" fontSize="13px" mt="6px">{says}</Text>}
-      {onAdd && rights.plan && <Box mt="8px"><Text asChild color="action" fontWeight={600} cursor="pointer" fontSize="13.5px"><button type="button" onClick={onAdd}>Add {name.toLowerCase().replace(/s$/, '')}</button></Text></Box>}
+      {says && (
+        <Text role="alert" color="stop" fontSize="13px" mt="6px">
+          {says}
+        </Text>
+      )}
+      {onAdd && rights.plan && (
+        <Box mt="8px">
+          <Text asChild color="action" fontWeight={600} cursor="pointer" fontSize="13.5px">
+            <button type="button" onClick={onAdd}>
+              Add {name.toLowerCase().replace(/s$/, '')}
+            </button>
+          </Text>
+        </Box>
+      )}
     </Box>
   )
 }
@@ -147,22 +297,64 @@ interface EditorProps {
 function CellEditor({ initial, field, names, label, onKeep, onDrop }: EditorProps) {
   const [text, setText] = useState(initial)
   const done = useRef(false)
-  const keep = (move: (c: Cell) => Cell) => { done.current = true; onKeep(text, move); done.current = false }
-  const options = field?.input === 'choice' ? field.options! : field?.input === 'ref' || field?.input === 'refs' ? [...names.values()] : []
+  const keep = (move: (c: Cell) => Cell) => {
+    done.current = true
+    onKeep(text, move)
+    done.current = false
+  }
+  const options =
+    field?.input === 'choice'
+      ? field.options!
+      : field?.input === 'ref' || field?.input === 'refs'
+        ? [...names.values()]
+        : []
   const listId = `options-${label.replace(/\W/g, '')}`
   return (
     <>
-      <input autoFocus aria-label={label} value={text} list={options.length > 0 ? listId : undefined} onChange={(e) => setText(e.target.value)}
-        style={{ width: '100%', background: 'var(--chakra-colors-leaf)', border: 'none', outline: 'none', padding: '1px 2px', minWidth: 0 }}
-        onFocus={(e) => { const end = e.target.value.length; e.target.setSelectionRange(initial.length === 1 ? end : 0, end) }}
-        onBlur={() => { if (!done.current) onKeep(text, (c) => c) }}
+      <input
+        autoFocus
+        aria-label={label}
+        value={text}
+        list={options.length > 0 ? listId : undefined}
+        onChange={(e) => setText(e.target.value)}
+        style={{
+          width: '100%',
+          background: 'var(--chakra-colors-leaf)',
+          border: 'none',
+          outline: 'none',
+          padding: '1px 2px',
+          minWidth: 0,
+        }}
+        onFocus={(e) => {
+          const end = e.target.value.length
+          e.target.setSelectionRange(initial.length === 1 ? end : 0, end)
+        }}
+        onBlur={() => {
+          if (!done.current) onKeep(text, (c) => c)
+        }}
         onKeyDown={(e) => {
           e.stopPropagation()
-          if (e.key === 'Enter') { e.preventDefault(); keep((c) => ({ ...c, row: c.row + (e.shiftKey ? -1 : 1) })) }
-          if (e.key === 'Tab') { e.preventDefault(); keep((c) => ({ ...c, column: c.column + (e.shiftKey ? -1 : 1) })) }
-          if (e.key === 'Escape') { done.current = true; onDrop() }
-        }} />
-      {options.length > 0 && <datalist id={listId}>{options.map((option) => <option key={option} value={option} />)}</datalist>}
+          if (e.key === 'Enter') {
+            e.preventDefault()
+            keep((c) => ({ ...c, row: c.row + (e.shiftKey ? -1 : 1) }))
+          }
+          if (e.key === 'Tab') {
+            e.preventDefault()
+            keep((c) => ({ ...c, column: c.column + (e.shiftKey ? -1 : 1) }))
+          }
+          if (e.key === 'Escape') {
+            done.current = true
+            onDrop()
+          }
+        }}
+      />
+      {options.length > 0 && (
+        <datalist id={listId}>
+          {options.map((option) => (
+            <option key={option} value={option} />
+          ))}
+        </datalist>
+      )}
     </>
   )
 }

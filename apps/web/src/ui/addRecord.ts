@@ -3,10 +3,17 @@ import { v7 as uuidv7 } from 'uuid'
 import { commit, say } from '../store/production.ts'
 
 /** Adds one record with what is given over what its fields start with; tells if it is refused. Gives its id. */
-export function addRecord<K extends KindName>(kind: K, label: string, given: Partial<RecordFields<K>> = {}): string | null {
+export function addRecord<K extends KindName>(
+  kind: K,
+  label: string,
+  given: Partial<RecordFields<K>> = {},
+): string | null {
   const id = uuidv7()
   const refused = commit(label, [{ op: 'create', kind, id, fields: blank(kind, given) }])
-  if (refused) { say(refused, 'stop'); return null }
+  if (refused) {
+    say(refused, 'stop')
+    return null
+  }
   return id
 }
 

@@ -6,21 +6,36 @@ export { clock, sayBytes }
 const METRES_PER_FOOT = 0.3048
 
 /** Digits that mean something: 0.62, 2.1, 14. */
-const significant = (value: number): string => (Math.abs(value) < 1 ? value.toFixed(2) : Math.abs(value) < 10 ? value.toFixed(2).replace(/0$/, '') : Math.abs(value) < 100 ? value.toFixed(1).replace(/\.0$/, '') : String(Math.round(value)))
+const significant = (value: number): string =>
+  Math.abs(value) < 1
+    ? value.toFixed(2)
+    : Math.abs(value) < 10
+      ? value.toFixed(2).replace(/0$/, '')
+      : Math.abs(value) < 100
+        ? value.toFixed(1).replace(/\.0$/, '')
+        : String(Math.round(value))
 
 export const metres = (value: number, units: 'metric' | 'feet' = 'metric'): string => {
   if (!Number.isFinite(value)) return '∞'
   return units === 'feet' ? `${significant(value / METRES_PER_FOOT)} ft` : `${significant(value)} m`
 }
-export const lux = (value: number): string => `${value >= 100 ? Math.round(value) : value.toFixed(value >= 10 ? 0 : 1)} lx`
+export const lux = (value: number): string =>
+  `${value >= 100 ? Math.round(value) : value.toFixed(value >= 10 ? 0 : 1)} lx`
 export const stopName = (tStop: number): string => `T${tStop >= 10 ? Math.round(tStop) : tStop.toFixed(1)}`
 export const degrees = (value: number): string => `${value.toFixed(1)}°`
-export const rate = (num: number, den: number): string => { const fps = num / den; return Number.isInteger(fps) ? String(fps) : fps < 24 ? fps.toFixed(3) : fps.toFixed(2) }
-export const shutter = (seconds: number): string => (seconds >= 1 ? `${seconds.toFixed(1)} s` : `1/${Math.round(1 / seconds)} s`)
-export const hours = (minutes: number): string => `${Math.floor(minutes / 60)} h ${String(Math.round(minutes) % 60).padStart(2, '0')}`
+export const rate = (num: number, den: number): string => {
+  const fps = num / den
+  return Number.isInteger(fps) ? String(fps) : fps < 24 ? fps.toFixed(3) : fps.toFixed(2)
+}
+export const shutter = (seconds: number): string =>
+  seconds >= 1 ? `${seconds.toFixed(1)} s` : `1/${Math.round(1 / seconds)} s`
+export const hours = (minutes: number): string =>
+  `${Math.floor(minutes / 60)} h ${String(Math.round(minutes) % 60).padStart(2, '0')}`
 export const minutesSeconds = (seconds: number): string => {
   const whole = Math.max(0, Math.round(seconds))
-  return whole >= 3600 ? `${Math.floor(whole / 3600)}:${String(Math.floor(whole / 60) % 60).padStart(2, '0')}:${String(whole % 60).padStart(2, '0')}` : `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`
+  return whole >= 3600
+    ? `${Math.floor(whole / 3600)}:${String(Math.floor(whole / 60) % 60).padStart(2, '0')}:${String(whole % 60).padStart(2, '0')}`
+    : `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`
 }
 /** "1.6 stops short", "0.4 over", "on the stop". */
 export const exposureError = (stops: number): string => {
@@ -31,7 +46,12 @@ export const exposureError = (stops: number): string => {
 
 /** The exact rate that people mean by what they type: 23.976 is 24000/1001. Null for none. */
 export function parseRate(text: string): { num: number; den: number } | null {
-  const value = Number(text.trim().replace(',', '.').replace(/\s*fps$/, ''))
+  const value = Number(
+    text
+      .trim()
+      .replace(',', '.')
+      .replace(/\s*fps$/, ''),
+  )
   if (!(value > 0) || value > 2000) return null
   if (Number.isInteger(value)) return { num: value, den: 1 }
   const pulled = Math.round(value * 1.001)

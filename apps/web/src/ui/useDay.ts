@@ -4,7 +4,11 @@ import { useDesk } from '../store/desk.ts'
 import { useDayPlan, useDays } from '../store/selectors.ts'
 
 /** The day this device looks at: the chosen one, else the first. */
-export function useDay(): { day: RecordOf<'day'> | undefined; plan: DayPlan | undefined; days: readonly RecordOf<'day'>[] } {
+export function useDay(): {
+  day: RecordOf<'day'> | undefined
+  plan: DayPlan | undefined
+  days: readonly RecordOf<'day'>[]
+} {
   const days = useDays() as unknown as readonly RecordOf<'day'>[]
   const chosen = useDesk((s) => s.dayId)
   const day = days.find((d) => d.id === chosen) ?? days[0]

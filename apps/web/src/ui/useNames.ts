@@ -8,6 +8,14 @@ const NONE: Readonly<Record<string, AnyRecord>> = {}
 /** Names of the records a field can point at, in the order people know them. */
 export function useNames(field: Field<unknown> | undefined): Names {
   const kind = (field?.column.ref ?? field?.column.refs) as KindName | undefined
-  const records = useProductionStore((s) => (kind ? s.records[kind] ?? NONE : NONE))
-  return useMemo(() => new Map(Object.values(records).map((record) => [record.id, nameOf(kind ?? '', record)] as const).sort((a, b) => a[1].localeCompare(b[1], 'en', { numeric: true }))), [records, kind])
+  const records = useProductionStore((s) => (kind ? (s.records[kind] ?? NONE) : NONE))
+  return useMemo(
+    () =>
+      new Map(
+        Object.values(records)
+          .map((record) => [record.id, nameOf(kind ?? '', record)] as const)
+          .sort((a, b) => a[1].localeCompare(b[1], 'en', { numeric: true })),
+      ),
+    [records, kind],
+  )
 }

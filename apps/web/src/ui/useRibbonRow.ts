@@ -12,5 +12,11 @@ export function useRibbonRow(go: (row: ShotsRow) => void): void {
     const nearest = [...rows].sort((a, b) => away(a) - away(b))[0]
     if (nearest) go(nearest)
   })
-  useEffect(() => useDesk.subscribe((now, before) => { if (now.moment && now.moment !== before.moment) onMoment(now.moment.minute) }), [])
+  useEffect(
+    () =>
+      useDesk.subscribe((now, before) => {
+        if (now.moment && now.moment !== before.moment) onMoment(now.moment.minute)
+      }),
+    [],
+  )
 }

@@ -9,13 +9,22 @@ export function nameOf(kind: string, record: AnyRecord | undefined): string {
   if (!record) return ''
   const of = (field: string) => String(record[field] ?? '')
   switch (kind) {
-    case 'setup': return `${of('letter')} ${of('name')}`
-    case 'camera': case 'recorder': return of('letter')
-    case 'scene': return `${of('number')} ${of('title')}`
-    case 'shot': return of('code')
-    case 'card': case 'drive': return of('label')
-    case 'day': return of('title')
-    default: return of('name') || of('title')
+    case 'setup':
+      return `${of('letter')} ${of('name')}`
+    case 'camera':
+    case 'recorder':
+      return of('letter')
+    case 'scene':
+      return `${of('number')} ${of('title')}`
+    case 'shot':
+      return of('code')
+    case 'card':
+    case 'drive':
+      return of('label')
+    case 'day':
+      return of('title')
+    default:
+      return of('name') || of('title')
   }
 }
 
@@ -23,12 +32,18 @@ export function nameOf(kind: string, record: AnyRecord | undefined): string {
 export function showValue(field: Field<unknown>, value: unknown, names: Names): string {
   if (value === null || value === undefined) return ''
   switch (field.input) {
-    case 'clock': return clock(value as number)
-    case 'number': return String(Math.round((value as number) * 1000) / 1000)
-    case 'flag': return value ? 'yes' : ''
-    case 'ref': return names.get(value as string) ?? ''
-    case 'refs': return (value as string[]).map((id) => names.get(id) ?? '?').join(', ')
-    default: return String(value)
+    case 'clock':
+      return clock(value as number)
+    case 'number':
+      return String(Math.round((value as number) * 1000) / 1000)
+    case 'flag':
+      return value ? 'yes' : ''
+    case 'ref':
+      return names.get(value as string) ?? ''
+    case 'refs':
+      return (value as string[]).map((id) => names.get(id) ?? '?').join(', ')
+    default:
+      return String(value)
   }
 }
 
@@ -45,26 +60,61 @@ export function readValue(kind: KindName, name: string, typed: string, names: Na
   }
   if (empty && field.column.nullable) return { ok: true, value: null }
   switch (field.input) {
-    case 'number': return judge(empty ? Number.NaN : Number(text.replace(',', '.').replace(/^[TF]\s*(?=\d)/i, '').replace(/\s*(mm|m|°|lx|A|W|%|min|s|GB|K|stops?)$/i, '')))
-    case 'clock': return judge(parseClock(text.replace(' ', '')) ?? Number.NaN)
-    case 'flag': return { ok: true, value: /^(y|yes|x|1|true|✓)$/i.test(text) }
-    case 'ref': return findNamed(text, names, field)
+    case 'number':
+      return judge(
+        empty
+          ? Number.NaN
+          : Number(
+              text
+                .replace(',', '.')
+                .replace(/^[TF]\s*(?=\d)/i, '')
+                .replace(/\s*(mm|m|°|lx|A|W|%|min|s|GB|K|stops?)$/i, ''),
+            ),
+      )
+    case 'clock':
+      return judge(parseClock(text.replace(' ', '')) ?? Number.NaN)
+    case 'flag':
+      return { ok: true, value: /^(y|yes|x|1|true|✓)$/i.test(text) }
+    case 'ref':
+      return findNamed(text, names, field)
     case 'refs': {
       const ids: string[] = []
-      for (const part of text.split(/[,;]+/).map((p) => p.trim()).filter(Boolean)) {
+      for (const part of text
+        .split(/[,;]+/)
+        .map((p) => p.trim())
+        .filter(Boolean)) {
         const found = findNamed(part, names, field)
         if (!found.ok) return found
         ids.push(found.value as string)
       }
       return judge([...new Set(ids)])
     }
-    default: return judge(text)
+    default:
+      return judge(text)
   }
 }
 
 function findNamed(text: string, names: Names, field: Field<unknown>): Read {
   const wanted = text.toLowerCase()
   const entries = [...names]
-  const hit = entries.find(([id, name]) => id === text || name.toLowerCase() === wanted) ?? entries.find(([, name]) => name.toLowerCase().startsWith(wanted)) ?? entries.find(([, name]) => name.toLowerCase().split(' ').some((word) => word.startsWith(wanted)))
-  return hit ? { ok: true, value: hit[0] } : { ok: false, says: `${field.label}: there is no “${text}”. There is ${entries.slice(0, 5).map(([, name]) => name).join(', ') || 'none yet'}.` }
+  const hit =
+    entries.find(([id, name]) => id === text || name.toLowerCase() === wanted) ??
+    entries.find(([, name]) => name.toLowerCase().startsWith(wanted)) ??
+    entries.find(([, name]) =>
+      name
+        .toLowerCase()
+        .split(' ')
+        .some((word) => word.startsWith(wanted)),
+    )
+  return hit
+    ? { ok: true, value: hit[0] }
+    : {
+        ok: false,
+        says: `${field.label}: there is no “${text}”. There is ${
+          entries
+            .slice(0, 5)
+            .map(([, name]) => name)
+            .join(', ') || 'none yet'
+        }.`,
+      }
 }

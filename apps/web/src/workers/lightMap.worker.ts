@@ -2,6 +2,13 @@ import { type Lamp, lightMap } from '@kavrell/core/light'
 import { expose } from 'comlink'
 
 /** Runs the light map off the page's own thread. */
-const api = { lightMap: (spot: { widthM: number; depthM: number; heightM: number }, lamps: readonly Lamp[], ambientLux: number, columns: number) => lightMap(spot, lamps, ambientLux, columns) }
+const api = {
+  lightMap: (
+    spot: { widthM: number; depthM: number; heightM: number },
+    lamps: readonly Lamp[],
+    ambientLux: number,
+    columns: number,
+  ) => lightMap(spot, lamps, ambientLux, columns),
+}
 export type LightMapWorker = typeof api
 expose(api)

@@ -5,9 +5,29 @@ import { type DayPlan } from '../snags/planDay.ts'
 import { minuteOfDay, type SunCrossing } from '../sun/index.ts'
 import { CAUTION_LINES, LOCAL_RULES, LONG_DAY_LINE, LONG_DAY_MIN } from './cautions.ts'
 
-export interface SheetRow { readonly time: string; readonly shot: string; readonly what: string; readonly setup: string; readonly who: string; readonly minutes: number }
-export interface SheetPerson { readonly personId: string; readonly name: string; readonly role: string; readonly call: string; readonly phone: string }
-export interface SheetPlace { readonly name: string; readonly address: string; readonly directions: string; readonly parking: string; readonly shelter: string; readonly hospital: string }
+export interface SheetRow {
+  readonly time: string
+  readonly shot: string
+  readonly what: string
+  readonly setup: string
+  readonly who: string
+  readonly minutes: number
+}
+export interface SheetPerson {
+  readonly personId: string
+  readonly name: string
+  readonly role: string
+  readonly call: string
+  readonly phone: string
+}
+export interface SheetPlace {
+  readonly name: string
+  readonly address: string
+  readonly directions: string
+  readonly parking: string
+  readonly shelter: string
+  readonly hospital: string
+}
 
 /** Everything a call sheet says, ready to print: no clock, no look-ups. */
 export interface CallSheet {
@@ -33,39 +53,98 @@ export interface CallSheet {
 export function callSheet(production: Production, plan: DayPlan): CallSheet {
   const { day, place, timeline, sun } = plan
   const at = (ms: number | null) => (ms === null ? null : clock(minuteOfDay(ms, day.date, place.timeZone)))
-  const setups = [...new Set(timeline.rows.flatMap((row) => (row.kind === 'shots' && row.setupId ? [row.setupId] : [])))].flatMap((id) => byId(production.setup, id) ?? [])
+  const setups = [
+    ...new Set(timeline.rows.flatMap((row) => (row.kind === 'shots' && row.setupId ? [row.setupId] : []))),
+  ].flatMap((id) => byId(production.setup, id) ?? [])
   const spots = setups.flatMap((setup) => byId(production.spot, setup.spotId) ?? [])
-  const places = [...new Set([place.id, ...spots.map((spot) => spot.placeId)])].flatMap((id) => byId(production.place, id) ?? [])
+  const places = [...new Set([place.id, ...spots.map((spot) => spot.placeId)])].flatMap(
+    (id) => byId(production.place, id) ?? [],
+  )
   const keys = [...new Set(setups.flatMap((setup) => setup.cautions))].sort()
   const firstShot = timeline.rows.find((row) => row.kind === 'shots')
   return {
-    title: production.production.title, day: day.title, date: day.date,
-    unitCall: clock(timeline.startMin), firstShot: firstShot ? clock(firstShot.startMin) : null,
+    title: production.production.title,
+    day: day.title,
+    date: day.date,
+    unitCall: clock(timeline.startMin),
+    firstShot: firstShot ? clock(firstShot.startMin) : null,
     meals: timeline.rows.filter((row) => row.kind === 'meal').map((row) => clock(row.startMin)),
     wrap: clock(timeline.wrapMin),
     sun: sunLine(sun.crossings.rise, at),
-    fixedEvents: Object.values(production.fixedEvent).filter((event) => event.dayId === day.id).sort((a, b) => a.startMin - b.startMin).map((event) => `${event.title} ${clock(event.startMin)}`),
-    weather: day.weather, note: day.note,
-    places: places.map(({ name, address, directions, parking, shelter, hospital }) => ({ name, address, directions, parking, shelter, hospital })),
+    fixedEvents: Object.values(production.fixedEvent)
+      .filter((event) => event.dayId === day.id)
+      .sort((a, b) => a.startMin - b.startMin)
+      .map((event) => `${event.title} ${clock(event.startMin)}`),
+    weather: day.weather,
+    note: day.note,
+    places: places.map(({ name, address, directions, parking, shelter, hospital }) => ({
+      name,
+      address,
+      directions,
+      parking,
+      shelter,
+      hospital,
+    })),
     cautions: [
-      ...keys.flatMap((key) => CAUTION_LINES[key] ?? []), ...places.flatMap((p) => (p.hazards ? [`${p.name}: ${p.hazards}`] : [])),
-      ...(timeline.wrapMin - timeline.startMin >= LONG_DAY_MIN ? [LONG_DAY_LINE] : []), LOCAL_RULES],
+      ...keys.flatMap((key) => CAUTION_LINES[key] ?? []),
+      ...places.flatMap((p) => (p.hazards ? [`${p.name}: ${p.hazards}`] : [])),
+      ...(timeline.wrapMin - timeline.startMin >= LONG_DAY_MIN ? [LONG_DAY_LINE] : []),
+      LOCAL_RULES,
+    ],
     rows: timeline.rows.flatMap((row): SheetRow[] => {
       const span = { time: clock(row.startMin), minutes: Math.round(row.endMin - row.startMin) }
       if (row.kind === 'wait') return [{ ...span, shot: '', what: 'Wait', setup: '', who: '' }]
-      if (row.kind === 'change') return changeoverMinutes(row.change) === 0 ? [] : [{ ...span, shot: '', what: changeWords(production, row), setup: '', who: '' }]
-      if (row.kind !== 'shots') return [{ ...span, shot: '', what: row.title || (row.kind === 'meal' ? 'Meal' : 'Fixed'), setup: '', who: row.kind === 'meal' ? 'all' : '' }]
+      if (row.kind === 'change')
+        return changeoverMinutes(row.change) === 0
+          ? []
+          : [{ ...span, shot: '', what: changeWords(production, row), setup: '', who: '' }]
+      if (row.kind !== 'shots')
+        return [
+          {
+            ...span,
+            shot: '',
+            what: row.title || (row.kind === 'meal' ? 'Meal' : 'Fixed'),
+            setup: '',
+            who: row.kind === 'meal' ? 'all' : '',
+          },
+        ]
       const shots = row.shotIds.flatMap((id) => byId(production.shot, id) ?? [])
-      const flags = [shots.some((s) => s.onceOnly) ? 'once only' : '', shots.some((s) => s.quiet) ? 'quiet' : ''].filter(Boolean)
-      const who = [...new Set(shots.flatMap((shot) => shot.personIds))].flatMap((id) => byId(production.person, id)?.name.split(' ')[0] ?? [])
+      const flags = [
+        shots.some((s) => s.onceOnly) ? 'once only' : '',
+        shots.some((s) => s.quiet) ? 'quiet' : '',
+      ].filter(Boolean)
+      const who = [...new Set(shots.flatMap((shot) => shot.personIds))].flatMap(
+        (id) => byId(production.person, id)?.name.split(' ')[0] ?? [],
+      )
       const item = byId(production.orderItem, row.itemId)
-      return [{ ...span, shot: slateOf(shots.map((s) => s.code)), what: [item?.title || shots[0]?.sees || '', ...flags].filter(Boolean).join(', '), setup: byId(production.setup, row.setupId)?.letter ?? '', who: who.join(', ') }]
+      return [
+        {
+          ...span,
+          shot: slateOf(shots.map((s) => s.code)),
+          what: [item?.title || shots[0]?.sees || '', ...flags].filter(Boolean).join(', '),
+          setup: byId(production.setup, row.setupId)?.letter ?? '',
+          who: who.join(', '),
+        },
+      ]
     }),
     people: plan.calls.flatMap((call) => {
       const person = byId(production.person, call.personId)
-      return person ? [{ personId: person.id, name: person.name, role: person.role, call: clock(call.callMin), phone: person.phone }] : []
+      return person
+        ? [
+            {
+              personId: person.id,
+              name: person.name,
+              role: person.role,
+              call: clock(call.callMin),
+              phone: person.phone,
+            },
+          ]
+        : []
     }),
-    kit: kitNotes(production, setups.map((setup) => setup.id)),
+    kit: kitNotes(
+      production,
+      setups.map((setup) => setup.id),
+    ),
     fingerprint: plan.fingerprint,
   }
 }
@@ -73,15 +152,30 @@ export function callSheet(production: Production, plan: DayPlan): CallSheet {
 const sunLine = (rise: SunCrossing, at: (ms: number | null) => string | null): string => {
   if (rise.kind === 'above-all-day') return 'The sun does not set.'
   if (rise.kind === 'below-all-day') return 'The sun does not rise.'
-  return [rise.upMs === null ? '' : `Sun up ${at(rise.upMs)}`, rise.downMs === null ? '' : `down ${at(rise.downMs)}`].filter(Boolean).join(', ')
+  return [rise.upMs === null ? '' : `Sun up ${at(rise.upMs)}`, rise.downMs === null ? '' : `down ${at(rise.downMs)}`]
+    .filter(Boolean)
+    .join(', ')
 }
 
 /** "Move to Sail loft, build D": what has to be done in a change, in the order it is done. */
-export function changeWords(production: Production, row: { change: { move: number; relight: number; turn: number; rig: number }; toSetupId: string | null; toSpotId: string | null }): string {
-  const setup = byId(production.setup, row.toSetupId), spot = byId(production.spot, row.toSpotId)
+export function changeWords(
+  production: Production,
+  row: {
+    change: { move: number; relight: number; turn: number; rig: number }
+    toSetupId: string | null
+    toSpotId: string | null
+  },
+): string {
+  const setup = byId(production.setup, row.toSetupId),
+    spot = byId(production.spot, row.toSpotId)
   const words = [
-    row.change.move > 0 ? `Move to ${spot?.name ?? 'the next spot'}` : '', row.change.relight > 0 ? `build ${setup?.letter ?? 'light'}` : '',
-    row.change.turn > 0 ? 'turn round' : '', row.change.rig > 0 ? 'change rig' : ''].filter(Boolean).join(', ')
+    row.change.move > 0 ? `Move to ${spot?.name ?? 'the next spot'}` : '',
+    row.change.relight > 0 ? `build ${setup?.letter ?? 'light'}` : '',
+    row.change.turn > 0 ? 'turn round' : '',
+    row.change.rig > 0 ? 'change rig' : '',
+  ]
+    .filter(Boolean)
+    .join(', ')
   return words.charAt(0).toUpperCase() + words.slice(1)
 }
 
@@ -96,18 +190,26 @@ function kitNotes(production: Production, setupIds: readonly string[]): string[]
   return [...counts].map(([name, n]) => `${n} × ${name}`)
 }
 
-export interface SheetChange { readonly what: string; readonly was: string; readonly now: string; readonly personId: string | null }
+export interface SheetChange {
+  readonly what: string
+  readonly was: string
+  readonly now: string
+  readonly personId: string | null
+}
 
 /** What a newer sheet changes for the people who hold the older one. */
 export function sheetChanges(older: CallSheet, newer: CallSheet): SheetChange[] {
   const changes: SheetChange[] = []
-  const compare = (what: string, was: string, now: string, personId: string | null = null) => { if (was !== now) changes.push({ what, was, now, personId }) }
+  const compare = (what: string, was: string, now: string, personId: string | null = null) => {
+    if (was !== now) changes.push({ what, was, now, personId })
+  }
   compare('Unit call', older.unitCall, newer.unitCall)
   compare('Meal', older.meals.join(', ') || 'none', newer.meals.join(', ') || 'none')
   compare('Wrap', older.wrap, newer.wrap)
   const ids = new Set([...older.people, ...newer.people].map((person) => person.personId))
   for (const id of ids) {
-    const was = older.people.find((p) => p.personId === id), now = newer.people.find((p) => p.personId === id)
+    const was = older.people.find((p) => p.personId === id),
+      now = newer.people.find((p) => p.personId === id)
     compare((now ?? was)!.name, was?.call ?? 'not called', now?.call ?? 'not called', id)
   }
   for (const row of newer.rows) {
@@ -115,6 +217,7 @@ export function sheetChanges(older: CallSheet, newer: CallSheet): SheetChange[] 
     const before = older.rows.find((other) => other.shot === row.shot)
     compare(row.shot, before?.time ?? 'not planned', row.time)
   }
-  for (const row of older.rows) if (row.shot && !newer.rows.some((other) => other.shot === row.shot)) compare(row.shot, row.time, 'dropped')
+  for (const row of older.rows)
+    if (row.shot && !newer.rows.some((other) => other.shot === row.shot)) compare(row.shot, row.time, 'dropped')
   return changes
 }

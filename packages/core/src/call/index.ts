@@ -1,2 +1,10 @@
-export { type CallSheet, type SheetRow, type SheetPerson, callSheet, changeWords, type SheetChange, sheetChanges } from './callSheet.ts'
+export {
+  type CallSheet,
+  type SheetRow,
+  type SheetPerson,
+  callSheet,
+  changeWords,
+  type SheetChange,
+  sheetChanges,
+} from './callSheet.ts'
 export { CAUTION_LINES } from './cautions.ts'

@@ -27,7 +27,10 @@ export const exposureErrorStops = (illuminanceLux: number, exposure: Exposure): 
 
 /** Stops by which b is brighter than a under the same light. */
 export const stopsBetween = (a: Exposure, b: Exposure): number =>
-  2 * Math.log2(a.tStop / b.tStop) + Math.log2(b.iso / a.iso) + Math.log2(b.shutterS / a.shutterS) + (a.ndStops - b.ndStops)
+  2 * Math.log2(a.tStop / b.tStop) +
+  Math.log2(b.iso / a.iso) +
+  Math.log2(b.shutterS / a.shutterS) +
+  (a.ndStops - b.ndStops)
 
 /** Exact stops of an optical density: D × log2 10. */
 export const ndStopsOfDensity = (opticalDensity: number): number => opticalDensity * Math.log2(10)
@@ -39,7 +42,11 @@ export interface SlowMotion {
 }
 
 /** What a length of real time becomes when shown at the timebase. */
-export function slowMotion(capture: { num: number; den: number }, timebase: { num: number; den: number }, realSeconds: number): SlowMotion {
+export function slowMotion(
+  capture: { num: number; den: number },
+  timebase: { num: number; den: number },
+  realSeconds: number,
+): SlowMotion {
   const factor = framesPerSecond(capture) / framesPerSecond(timebase)
   return { factor, screenSeconds: realSeconds * factor }
 }

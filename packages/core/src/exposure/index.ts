@@ -1,5 +1,14 @@
 export {
-  type Exposure, shutterSeconds, shutterDegrees, stopForIlluminance, illuminanceForStop, exposureErrorStops,
-  stopsBetween, ndStopsOfDensity, slowMotion, type SlowMotion, miredShift,
+  type Exposure,
+  shutterSeconds,
+  shutterDegrees,
+  stopForIlluminance,
+  illuminanceForStop,
+  exposureErrorStops,
+  stopsBetween,
+  ndStopsOfDensity,
+  slowMotion,
+  type SlowMotion,
+  miredShift,
 } from './exposure.ts'
 export { type Flicker, mainsFlicker, steadyShutterDegrees } from './flicker.ts'

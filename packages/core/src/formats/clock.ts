@@ -11,7 +11,8 @@ export function clock(minutes: number): string {
 export function parseClock(text: string): number | null {
   const match = /^\s*(\d{1,2})[:.]?(\d{2})\s*(\+1)?\s*$/.exec(text)
   if (!match) return null
-  const hours = Number(match[1]), minutes = Number(match[2])
+  const hours = Number(match[1]),
+    minutes = Number(match[2])
   if (hours > 23 || minutes > 59) return null
   return hours * 60 + minutes + (match[3] ? 1440 : 0)
 }

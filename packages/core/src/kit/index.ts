@@ -10,7 +10,11 @@ export interface KitNeed {
   readonly because: readonly string[]
 }
 
-export interface KitLine extends KitNeed { readonly owned: number; readonly rented: number; readonly missing: number }
+export interface KitLine extends KitNeed {
+  readonly owned: number
+  readonly rented: number
+  readonly missing: number
+}
 
 const STANDS_ON_ITS_OWN = new Set(['', 'handheld', 'none'])
 
@@ -26,9 +30,16 @@ export function kitNeeds(production: Production): KitNeed[] {
     need.because.add(because)
     needs.set(key, need)
   }
-  const together = Object.values(production.orderItem).filter((item) => item.shotIds.length > 0).map((item) => item.shotIds)
+  const together = Object.values(production.orderItem)
+    .filter((item) => item.shotIds.length > 0)
+    .map((item) => item.shotIds)
   const grouped = new Set(together.flat())
-  const groups = [...together, ...Object.keys(production.shot).filter((id) => !grouped.has(id)).map((id) => [id])]
+  const groups = [
+    ...together,
+    ...Object.keys(production.shot)
+      .filter((id) => !grouped.has(id))
+      .map((id) => [id]),
+  ]
   for (const ids of groups) {
     const counts = new Map<string, { name: string; count: number; codes: string[] }>()
     for (const shot of ids.flatMap((id) => byId(production.shot, id) ?? [])) {
@@ -45,10 +56,11 @@ export function kitNeeds(production: Production): KitNeed[] {
     }
     for (const [key, { name, count, codes }] of counts) for (const code of codes) want(key, name, count, code)
   }
-  for (const item of Object.values(production.orderItem)) for (const id of item.recorderIds) {
-    const recorder = byId(production.recorder, id)
-    if (recorder) want(`recorder:${recorder.letter}`, recorder.name, 1, item.title || 'sound')
-  }
+  for (const item of Object.values(production.orderItem))
+    for (const id of item.recorderIds) {
+      const recorder = byId(production.recorder, id)
+      if (recorder) want(`recorder:${recorder.letter}`, recorder.name, 1, item.title || 'sound')
+    }
   for (const setup of Object.values(production.setup)) {
     const lamps = Object.values(production.lamp).filter((lamp) => lamp.setupId === setup.id)
     for (const key of new Set(lamps.map((lamp) => lamp.libraryKey))) {
@@ -56,7 +68,8 @@ export function kitNeeds(production: Production): KitNeed[] {
       want(`lamp:${key}`, lampType(key)?.name ?? same[0]!.name, same.length, `setup ${setup.letter}`)
     }
   }
-  return [...needs].map(([key, need]) => ({ key, name: need.name, count: need.count, because: [...need.because] }))
+  return [...needs]
+    .map(([key, need]) => ({ key, name: need.name, count: need.count, because: [...need.because] }))
     .sort((a, b) => a.key.localeCompare(b.key, 'en', { numeric: true }))
 }
 

@@ -8,9 +8,14 @@ export interface SetupDifference {
 }
 
 interface PlacedLamp {
-  readonly name: string; readonly role: string
-  readonly xM: number; readonly yM: number; readonly heightM: number
-  readonly bearingDeg: number; readonly levelPct: number; readonly lossStops: number
+  readonly name: string
+  readonly role: string
+  readonly xM: number
+  readonly yM: number
+  readonly heightM: number
+  readonly bearingDeg: number
+  readonly levelPct: number
+  readonly lossStops: number
 }
 
 const MOVED_M = 0.05
@@ -22,18 +27,31 @@ const matchKey = (lamp: PlacedLamp) => `${lamp.name} ${lamp.role}`
 export function setupDifference(parent: readonly PlacedLamp[], child: readonly PlacedLamp[]): SetupDifference {
   const left = [...parent]
   const says: string[] = []
-  let added = 0, moved = 0, changed = 0
+  let added = 0,
+    moved = 0,
+    changed = 0
   for (const lamp of child) {
     const index = left.findIndex((other) => matchKey(other) === matchKey(lamp))
-    if (index < 0) { added++; says.push(`${lamp.role} added: ${lamp.name}`); continue }
+    if (index < 0) {
+      added++
+      says.push(`${lamp.role} added: ${lamp.name}`)
+      continue
+    }
     const before = left.splice(index, 1)[0]!
     const distance = Math.hypot(lamp.xM - before.xM, lamp.yM - before.yM, lamp.heightM - before.heightM)
     const turn = Math.abs(((lamp.bearingDeg - before.bearingDeg + 540) % 360) - 180)
-    if (distance > MOVED_M) { moved++; says.push(`${lamp.role} moved ${distance.toFixed(1)} m`) }
-    else if (turn > TURNED_DEG) { moved++; says.push(`${lamp.role} turned ${Math.round(turn)}°`) }
+    if (distance > MOVED_M) {
+      moved++
+      says.push(`${lamp.role} moved ${distance.toFixed(1)} m`)
+    } else if (turn > TURNED_DEG) {
+      moved++
+      says.push(`${lamp.role} turned ${Math.round(turn)}°`)
+    }
     if (lamp.levelPct !== before.levelPct || lamp.lossStops !== before.lossStops) {
       changed++
-      says.push(`${lamp.role} ${before.levelPct} % to ${lamp.levelPct} %${lamp.lossStops === before.lossStops ? '' : ', other diffusion'}`)
+      says.push(
+        `${lamp.role} ${before.levelPct} % to ${lamp.levelPct} %${lamp.lossStops === before.lossStops ? '' : ', other diffusion'}`,
+      )
     }
   }
   for (const lamp of left) says.push(`${lamp.role} struck: ${lamp.name}`)

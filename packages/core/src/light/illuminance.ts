@@ -1,5 +1,9 @@
 /** Metres in the plan of a spot: x to the right, y down the page, z up from the floor. */
-export interface Point { readonly xM: number; readonly yM: number; readonly zM: number }
+export interface Point {
+  readonly xM: number
+  readonly yM: number
+  readonly zM: number
+}
 
 export const LAMP_ROLES = ['key', 'fill', 'edge', 'background', 'practical'] as const
 export type LampRole = (typeof LAMP_ROLES)[number]
@@ -21,20 +25,32 @@ export interface Lamp {
 }
 
 /** A small flat surface: where it is and which way it faces. */
-export interface Receiver { readonly at: Point; readonly facing: Point }
+export interface Receiver {
+  readonly at: Point
+  readonly facing: Point
+}
 
 const radians = (degrees: number) => (degrees * Math.PI) / 180
 const degrees = (rad: number) => (rad * 180) / Math.PI
 
 export function directionOf(bearingDeg: number, tiltDeg: number): Point {
   const flat = Math.cos(radians(tiltDeg))
-  return { xM: Math.sin(radians(bearingDeg)) * flat, yM: -Math.cos(radians(bearingDeg)) * flat, zM: Math.sin(radians(tiltDeg)) }
+  return {
+    xM: Math.sin(radians(bearingDeg)) * flat,
+    yM: -Math.cos(radians(bearingDeg)) * flat,
+    zM: Math.sin(radians(tiltDeg)),
+  }
 }
 
 /** Bearing and tilt that point from one place to another. */
 export function aimAt(from: Point, to: Point): { bearingDeg: number; tiltDeg: number } {
-  const dx = to.xM - from.xM, dy = to.yM - from.yM, dz = to.zM - from.zM
-  return { bearingDeg: (degrees(Math.atan2(dx, -dy)) + 360) % 360, tiltDeg: degrees(Math.atan2(dz, Math.hypot(dx, dy))) }
+  const dx = to.xM - from.xM,
+    dy = to.yM - from.yM,
+    dz = to.zM - from.zM
+  return {
+    bearingDeg: (degrees(Math.atan2(dx, -dy)) + 360) % 360,
+    tiltDeg: degrees(Math.atan2(dz, Math.hypot(dx, dy))),
+  }
 }
 
 /**
@@ -57,7 +73,9 @@ const NEAREST_M = 0.3
  * @source inverse square and cosine law; zero when the surface faces away
  */
 export function illuminance(lamp: Lamp, receiver: Receiver): number {
-  const dx = receiver.at.xM - lamp.at.xM, dy = receiver.at.yM - lamp.at.yM, dz = receiver.at.zM - lamp.at.zM
+  const dx = receiver.at.xM - lamp.at.xM,
+    dy = receiver.at.yM - lamp.at.yM,
+    dz = receiver.at.zM - lamp.at.zM
   const r = Math.hypot(dx, dy, dz)
   if (r === 0) return 0
   const axis = directionOf(lamp.bearingDeg, lamp.tiltDeg)

@@ -1,26 +1,72 @@
 import { describe, expect, test } from 'vitest'
 import vectors from '../../vectors/photometry.json'
-import { exposureErrorStops, illuminanceForStop, mainsFlicker, shutterSeconds, steadyShutterDegrees, stopForIlluminance } from '../exposure/index.ts'
+import {
+  exposureErrorStops,
+  illuminanceForStop,
+  mainsFlicker,
+  shutterSeconds,
+  steadyShutterDegrees,
+  stopForIlluminance,
+} from '../exposure/index.ts'
 import { aimAt, illuminance, lightMap, readMark, setupDifference, waysOut } from './index.ts'
 
-interface Row { id: string; kind: string; input: Record<string, number>; expected: Record<string, number> }
+interface Row {
+  id: string
+  kind: string
+  input: Record<string, number>
+  expected: Record<string, number>
+}
 const rows = (kind: string) => (vectors.rows as unknown as Row[]).filter((row) => row.kind === kind)
-const close = (actual: number, wanted: number) => expect(Math.abs(actual - wanted)).toBeLessThanOrEqual(Math.abs(wanted) * 1e-6 + 1e-9)
+const close = (actual: number, wanted: number) =>
+  expect(Math.abs(actual - wanted)).toBeLessThanOrEqual(Math.abs(wanted) * 1e-6 + 1e-9)
 
 describe('exposure against the reference rows', () => {
-  test.each(rows('exposure_stop'))('$id stop', ({ input: i, expected: e }) => close(stopForIlluminance(i.lux!, i.iso!, shutterSeconds(i.shutter_angle_deg!, i.fps!)), e.stop!))
-  test.each(rows('exposure_lux_needed'))('$id lux', ({ input: i, expected: e }) => close(illuminanceForStop({ tStop: i.t_stop!, iso: i.iso!, shutterS: shutterSeconds(i.shutter_angle_deg!, i.fps!), ndStops: 0 }), e.lux!))
-  test.each(rows('exposure_error'))('$id error', ({ input: i, expected: e }) => close(exposureErrorStops(i.lux!, { tStop: i.t_stop!, iso: i.iso!, shutterS: shutterSeconds(i.shutter_angle_deg!, i.fps!), ndStops: 0 }), e.over_exposure_stops!))
+  test.each(rows('exposure_stop'))('$id stop', ({ input: i, expected: e }) =>
+    close(stopForIlluminance(i.lux!, i.iso!, shutterSeconds(i.shutter_angle_deg!, i.fps!)), e.stop!),
+  )
+  test.each(rows('exposure_lux_needed'))('$id lux', ({ input: i, expected: e }) =>
+    close(
+      illuminanceForStop({
+        tStop: i.t_stop!,
+        iso: i.iso!,
+        shutterS: shutterSeconds(i.shutter_angle_deg!, i.fps!),
+        ndStops: 0,
+      }),
+      e.lux!,
+    ),
+  )
+  test.each(rows('exposure_error'))('$id error', ({ input: i, expected: e }) =>
+    close(
+      exposureErrorStops(i.lux!, {
+        tStop: i.t_stop!,
+        iso: i.iso!,
+        shutterS: shutterSeconds(i.shutter_angle_deg!, i.fps!),
+        ndStops: 0,
+      }),
+      e.over_exposure_stops!,
+    ),
+  )
   test.each(rows('key_fill_ratio'))('$id ratio', ({ input: i, expected: e }) => {
     // One lamp per role straight in front of the face at 1 m gives exactly its lux.
     const front = { at: { xM: 0, yM: -1, zM: 1 }, bearingDeg: 180, tiltDeg: 0, beamDeg: 60, level: 1, lossStops: 0 }
-    const reading = readMark({ at: { xM: 0, yM: 0, zM: 1 }, facingDeg: 0 }, [{ ...front, role: 'key', luxAt1m: i.key_lux! }, { ...front, role: 'fill', luxAt1m: i.fill_lux! }])
+    const reading = readMark({ at: { xM: 0, yM: 0, zM: 1 }, facingDeg: 0 }, [
+      { ...front, role: 'key', luxAt1m: i.key_lux! },
+      { ...front, role: 'fill', luxAt1m: i.fill_lux! },
+    ])
     close(reading.ratio!, e.key_plus_fill_to_fill!)
     close(reading.ratioStops!, e.key_plus_fill_to_fill_stops!)
   })
 })
 
-const lamp = { at: { xM: 0, yM: 0, zM: 2 }, bearingDeg: 90, tiltDeg: 0, luxAt1m: 8000, beamDeg: 60, level: 1, lossStops: 0 }
+const lamp = {
+  at: { xM: 0, yM: 0, zM: 2 },
+  bearingDeg: 90,
+  tiltDeg: 0,
+  luxAt1m: 8000,
+  beamDeg: 60,
+  level: 1,
+  lossStops: 0,
+}
 const facing = { xM: -1, yM: 0, zM: 0 }
 test('twice as far is a quarter of the light, half the level half of it, a stop of cloth half again', () => {
   const at = (xM: number) => ({ at: { xM, yM: 0, zM: 2 }, facing })
@@ -30,12 +76,21 @@ test('twice as far is a quarter of the light, half the level half of it, a stop 
 })
 test('half the beam angle off the axis is half the light, and a turned face gets the cosine of it', () => {
   expect(illuminance({ ...lamp, bearingDeg: 60 }, { at: { xM: 2, yM: 0, zM: 2 }, facing })).toBeCloseTo(1000, 6)
-  expect(illuminance(lamp, { at: { xM: 2, yM: 0, zM: 2 }, facing: { xM: -0.5, yM: Math.sqrt(3) / 2, zM: 0 } })).toBeCloseTo(1000, 6)
+  expect(
+    illuminance(lamp, { at: { xM: 2, yM: 0, zM: 2 }, facing: { xM: -0.5, yM: Math.sqrt(3) / 2, zM: 0 } }),
+  ).toBeCloseTo(1000, 6)
 })
-test('a face turned away gets nothing', () => expect(illuminance(lamp, { at: { xM: 2, yM: 0, zM: 2 }, facing: { xM: 1, yM: 0, zM: 0 } })).toBe(0))
-test('aiming points the beam exactly there', () => expect(aimAt({ xM: 0, yM: 0, zM: 2 }, { xM: 3, yM: 0, zM: 2 })).toEqual({ bearingDeg: 90, tiltDeg: 0 }))
+test('a face turned away gets nothing', () =>
+  expect(illuminance(lamp, { at: { xM: 2, yM: 0, zM: 2 }, facing: { xM: 1, yM: 0, zM: 0 } })).toBe(0))
+test('aiming points the beam exactly there', () =>
+  expect(aimAt({ xM: 0, yM: 0, zM: 2 }, { xM: 3, yM: 0, zM: 2 })).toEqual({ bearingDeg: 90, tiltDeg: 0 }))
 test('the map shows the brightest place under the lamp', () => {
-  const map = lightMap({ widthM: 4, depthM: 2, heightM: 1.5 }, [{ ...lamp, at: { xM: 1, yM: 1, zM: 3 }, tiltDeg: -90 }], 10, 40)
+  const map = lightMap(
+    { widthM: 4, depthM: 2, heightM: 1.5 },
+    [{ ...lamp, at: { xM: 1, yM: 1, zM: 3 }, tiltDeg: -90 }],
+    10,
+    40,
+  )
   const brightest = map.lux.indexOf(Math.max(...map.lux))
   expect([map.columns, map.rows]).toEqual([40, 20])
   expect(brightest % 40).toBeGreaterThanOrEqual(9)
@@ -48,10 +103,26 @@ test('each way out alone wins back what is missing', () => {
 })
 test('a setup made from another lists what is moved, changed, added and struck', () => {
   const key = { name: 'Big', role: 'key', xM: 1, yM: 1, heightM: 2, bearingDeg: 0, levelPct: 50, lossStops: 0 }
-  expect(setupDifference([key, { ...key, role: 'fill' }], [{ ...key, xM: 2 }, { ...key, role: 'edge' }])).toMatchObject({ moved: 1, added: 1, struck: 1, says: ['key moved 1.0 m', 'edge added: Big', 'fill struck: Big'] })
+  expect(
+    setupDifference(
+      [key, { ...key, role: 'fill' }],
+      [
+        { ...key, xM: 2 },
+        { ...key, role: 'edge' },
+      ],
+    ),
+  ).toMatchObject({ moved: 1, added: 1, struck: 1, says: ['key moved 1.0 m', 'edge added: Big', 'fill struck: Big'] })
 })
-test.each([[25, 180, 50, 'safe'], [24, 180, 50, 'beats'], [24, 172.8, 50, 'safe'], [60, 180, 50, 'beats'], [25, 144, 50, 'steady'], [200, 180, 50, 'beats']] as const)('%s fps at %s° on %s Hz is %s', (fps, angle, mains, verdict) => {
+test.each([
+  [25, 180, 50, 'safe'],
+  [24, 180, 50, 'beats'],
+  [24, 172.8, 50, 'safe'],
+  [60, 180, 50, 'beats'],
+  [25, 144, 50, 'steady'],
+  [200, 180, 50, 'beats'],
+] as const)('%s fps at %s° on %s Hz is %s', (fps, angle, mains, verdict) => {
   if (fps === 200) expect(mainsFlicker(shutterSeconds(angle, fps), fps, mains).ripple).toBeGreaterThan(0.6)
   expect(mainsFlicker(shutterSeconds(angle, fps), fps, mains).verdict).toBe(verdict)
 })
-test('steady angles hold whole half-cycles', () => expect(steadyShutterDegrees(24, 50).map((a) => Math.round(a * 10) / 10)).toEqual([86.4, 172.8, 259.2, 345.6]))
+test('steady angles hold whole half-cycles', () =>
+  expect(steadyShutterDegrees(24, 50).map((a) => Math.round(a * 10) / 10)).toEqual([86.4, 172.8, 259.2, 345.6]))

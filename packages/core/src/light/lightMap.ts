@@ -31,7 +31,11 @@ export function lightMap(
   const lux = new Float32Array(columns * rows)
   for (let row = 0; row < rows; row++) {
     for (let column = 0; column < columns; column++) {
-      const at = { xM: ((column + 0.5) / columns) * spot.widthM, yM: ((row + 0.5) / rows) * spot.depthM, zM: spot.heightM }
+      const at = {
+        xM: ((column + 0.5) / columns) * spot.widthM,
+        yM: ((row + 0.5) / rows) * spot.depthM,
+        zM: spot.heightM,
+      }
       let total = ambientLux
       for (const lamp of lamps) {
         const facing = { xM: lamp.at.xM - at.xM, yM: lamp.at.yM - at.yM, zM: lamp.at.zM - at.zM }

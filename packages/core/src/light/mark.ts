@@ -1,7 +1,10 @@
 import { illuminance, directionOf, type Lamp, type LampRole, type Point } from './illuminance.ts'
 
 /** Where a face is and which way it looks on the plan. */
-export interface LitMark { readonly at: Point; readonly facingDeg: number }
+export interface LitMark {
+  readonly at: Point
+  readonly facingDeg: number
+}
 
 export interface MarkReading {
   /** Lux of each lamp on the face, in the order given. */
@@ -28,11 +31,22 @@ function onRim(lamp: Lamp, mark: LitMark): number {
  */
 export function readMark(mark: LitMark, lamps: readonly (Lamp & { role: LampRole })[], ambientLux = 0): MarkReading {
   const facing = directionOf(mark.facingDeg, 0)
-  const each = lamps.map((lamp) => (lamp.role === 'edge' ? onRim(lamp, mark) : illuminance(lamp, { at: mark.at, facing })))
-  const sum = (wanted: (role: LampRole) => boolean) => lamps.reduce((total, lamp, i) => total + (wanted(lamp.role) ? each[i]! : 0), 0)
+  const each = lamps.map((lamp) =>
+    lamp.role === 'edge' ? onRim(lamp, mark) : illuminance(lamp, { at: mark.at, facing }),
+  )
+  const sum = (wanted: (role: LampRole) => boolean) =>
+    lamps.reduce((total, lamp, i) => total + (wanted(lamp.role) ? each[i]! : 0), 0)
   const keyLux = sum((role) => role === 'key')
   const fillLux = sum((role) => role === 'fill') + ambientLux
   const totalLux = sum((role) => role !== 'edge') + ambientLux
   const ratio = keyLux > 0 && fillLux > 0 ? (keyLux + fillLux) / fillLux : null
-  return { each, keyLux, fillLux, edgeLux: sum((role) => role === 'edge'), totalLux, ratio, ratioStops: ratio && Math.log2(ratio) }
+  return {
+    each,
+    keyLux,
+    fillLux,
+    edgeLux: sum((role) => role === 'edge'),
+    totalLux,
+    ratio,
+    ratioStops: ratio && Math.log2(ratio),
+  }
 }

@@ -46,14 +46,25 @@ export function mayWipe(card: CardHistory, rule: WipeRule): WipeAnswer {
   const reasons: string[] = []
   if (card.alreadyWiped) reasons.push('Already wiped.')
   if (rule.school === 'hold') reasons.push('House rule: cards are kept until home.')
-  if (card.rolledSinceCopy && good.length < rule.copies) reasons.push('Takes were logged on it after a copy began. Copy it again.')
-  for (const copy of card.copies) if (copy.damaged) reasons.push(`The copy on ${copy.driveLabel} did not pass its check. Copy again to another drive.`)
+  if (card.rolledSinceCopy && good.length < rule.copies)
+    reasons.push('Takes were logged on it after a copy began. Copy it again.')
+  for (const copy of card.copies)
+    if (copy.damaged)
+      reasons.push(`The copy on ${copy.driveLabel} did not pass its check. Copy again to another drive.`)
   if (good.length < rule.copies) reasons.push(`${plural(good.length, 'copy', 'copies')} of ${rule.copies}.`)
   if (checked.length < rule.checked) reasons.push(`${checked.length} of ${rule.checked} read back and checked.`)
-  if (holders.size < rule.holders) reasons.push(`Checked copies are in ${plural(holders.size, 'pair', 'pairs')} of hands; the rule wants ${rule.holders}.`)
+  if (holders.size < rule.holders)
+    reasons.push(
+      `Checked copies are in ${plural(holders.size, 'pair', 'pairs')} of hands; the rule wants ${rule.holders}.`,
+    )
   const may = reasons.length === 0
   return {
-    may, ...counts,
-    reasons: may ? [`${plural(good.length, 'copy', 'copies')}, ${checked.length} checked, in ${plural(holders.size, 'pair', 'pairs')} of hands.`] : reasons,
+    may,
+    ...counts,
+    reasons: may
+      ? [
+          `${plural(good.length, 'copy', 'copies')}, ${checked.length} checked, in ${plural(holders.size, 'pair', 'pairs')} of hands.`,
+        ]
+      : reasons,
   }
 }

@@ -1,8 +1,19 @@
 /** What a camera records: sensor area in mm, and the squeeze of the lens (1 is spherical). */
-export interface Taking { readonly sensorWidthMm: number; readonly sensorHeightMm: number; readonly squeeze: number }
+export interface Taking {
+  readonly sensorWidthMm: number
+  readonly sensorHeightMm: number
+  readonly squeeze: number
+}
 
-export interface AngleOfView { readonly horizontalDeg: number; readonly verticalDeg: number; readonly diagonalDeg: number }
-export interface FrameSize { readonly widthM: number; readonly heightM: number }
+export interface AngleOfView {
+  readonly horizontalDeg: number
+  readonly verticalDeg: number
+  readonly diagonalDeg: number
+}
+export interface FrameSize {
+  readonly widthM: number
+  readonly heightM: number
+}
 
 const degrees = (radians: number) => (radians * 180) / Math.PI
 const fullAngle = (size: number, focalLengthMm: number) => degrees(2 * Math.atan(size / (2 * focalLengthMm)))
@@ -38,7 +49,13 @@ export function deliveredArea(taking: Taking, deliveryAspect: number): Delivered
   const widthUsed = Math.min(1, deliveryAspect / unsqueezedAspect)
   const heightUsed = Math.min(1, unsqueezedAspect / deliveryAspect)
   return {
-    unsqueezedAspect, widthUsed, heightUsed,
-    used: { sensorWidthMm: taking.sensorWidthMm * widthUsed, sensorHeightMm: taking.sensorHeightMm * heightUsed, squeeze: taking.squeeze },
+    unsqueezedAspect,
+    widthUsed,
+    heightUsed,
+    used: {
+      sensorWidthMm: taking.sensorWidthMm * widthUsed,
+      sensorHeightMm: taking.sensorHeightMm * heightUsed,
+      squeeze: taking.squeeze,
+    },
   }
 }

@@ -18,16 +18,28 @@ const round5 = (minute: number) => Math.floor(minute / 5) * 5
  * no shot in the order that day have no call.
  */
 export function personCalls(production: Production, dayId: string, timeline: Timeline): PersonCall[] {
-  const here = new Set(Object.values(production.attendance).filter((a) => a.dayId === dayId).map((a) => a.personId))
+  const here = new Set(
+    Object.values(production.attendance)
+      .filter((a) => a.dayId === dayId)
+      .map((a) => a.personId),
+  )
   const calls: PersonCall[] = []
   for (const person of Object.values(production.person)) {
     if (!here.has(person.id)) continue
-    const rows = timeline.rows.filter((row) => row.kind === 'shots' && row.shotIds.some((id) => production.shot[id]?.personIds.includes(person.id)))
+    const rows = timeline.rows.filter(
+      (row) => row.kind === 'shots' && row.shotIds.some((id) => production.shot[id]?.personIds.includes(person.id)),
+    )
     const busy = rows.map(({ startMin, endMin }) => ({ startMin, endMin }))
     if (person.needed === 'all-day') {
-      calls.push({ personId: person.id, callMin: timeline.startMin - person.leadMin, releaseMin: timeline.wrapMin, busy })
+      calls.push({
+        personId: person.id,
+        callMin: timeline.startMin - person.leadMin,
+        releaseMin: timeline.wrapMin,
+        busy,
+      })
     } else if (rows.length > 0) {
-      const first = Math.min(...rows.map((row) => row.startMin)), last = Math.max(...rows.map((row) => row.endMin))
+      const first = Math.min(...rows.map((row) => row.startMin)),
+        last = Math.max(...rows.map((row) => row.endMin))
       calls.push({ personId: person.id, callMin: round5(first - person.leadMin), releaseMin: last, busy })
     }
   }

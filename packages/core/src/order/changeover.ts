@@ -18,7 +18,12 @@ export interface ChangeCosts {
 }
 
 /** Minutes of one change, by cause. */
-export interface Changeover { readonly move: number; readonly relight: number; readonly turn: number; readonly rig: number }
+export interface Changeover {
+  readonly move: number
+  readonly relight: number
+  readonly turn: number
+  readonly rig: number
+}
 
 export const NO_CHANGE: Changeover = { move: 0, relight: 0, turn: 0, rig: 0 }
 
@@ -32,7 +37,11 @@ export function changeover(from: Position | null, to: Position, costs: ChangeCos
   // A shot that names no side is taken from wherever the camera stands.
   const turned = from.side !== '' && to.side !== '' && from.side !== to.side
   if (from.spotId !== to.spotId) {
-    return { ...NO_CHANGE, move: costs.move(from.spotId, to.spotId), relight: newSetup && !costs.moveIncludesRelight ? costs.relight(to.setupId) : 0 }
+    return {
+      ...NO_CHANGE,
+      move: costs.move(from.spotId, to.spotId),
+      relight: newSetup && !costs.moveIncludesRelight ? costs.relight(to.setupId) : 0,
+    }
   }
   return {
     move: 0,

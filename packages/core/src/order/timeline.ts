@@ -1,17 +1,41 @@
 import { byId, type DayView, type Production, type Shot, shotsOfItem, spotOfShot } from '../production/index.ts'
-import { changeover, changeoverMinutes, type Changeover, type ChangeCosts, NO_CHANGE, type Position } from './changeover.ts'
+import {
+  changeover,
+  changeoverMinutes,
+  type Changeover,
+  type ChangeCosts,
+  NO_CHANGE,
+  type Position,
+} from './changeover.ts'
 
-interface Span { readonly startMin: number; readonly endMin: number }
+interface Span {
+  readonly startMin: number
+  readonly endMin: number
+}
 export interface ShotsRow extends Span {
-  readonly kind: 'shots'; readonly itemId: string; readonly shotIds: readonly string[]; readonly setupId: string | null
+  readonly kind: 'shots'
+  readonly itemId: string
+  readonly shotIds: readonly string[]
+  readonly setupId: string | null
   /** Minutes after its fixed time that it can only start; 0 when on time or not fixed. */
   readonly lateMin: number
 }
 export type TimelineRow =
   | ShotsRow
-  | (Span & { readonly kind: 'change'; readonly change: Changeover; readonly toSetupId: string | null; readonly toSpotId: string | null; readonly beforeItemId: string })
+  | (Span & {
+      readonly kind: 'change'
+      readonly change: Changeover
+      readonly toSetupId: string | null
+      readonly toSpotId: string | null
+      readonly beforeItemId: string
+    })
   | (Span & { readonly kind: 'wait'; readonly beforeItemId: string })
-  | (Span & { readonly kind: 'meal' | 'fixed'; readonly itemId: string; readonly title: string; readonly lateMin: number })
+  | (Span & {
+      readonly kind: 'meal' | 'fixed'
+      readonly itemId: string
+      readonly title: string
+      readonly lateMin: number
+    })
 
 export interface Timeline {
   readonly rows: readonly TimelineRow[]
@@ -32,9 +56,11 @@ export interface Timeline {
 export function costsOf(production: Production): ChangeCosts {
   const { relightMin, turnMin, rigMin, moveMin, spotMoveMin } = production.production
   return {
-    turnMin, rigMin,
-    relight: (setupId) => (setupId === '' ? 0 : byId(production.setup, setupId)?.buildMin ?? relightMin),
-    move: (from, to) => (byId(production.spot, from)?.placeId === byId(production.spot, to)?.placeId ? spotMoveMin : moveMin),
+    turnMin,
+    rigMin,
+    relight: (setupId) => (setupId === '' ? 0 : (byId(production.setup, setupId)?.buildMin ?? relightMin)),
+    move: (from, to) =>
+      byId(production.spot, from)?.placeId === byId(production.spot, to)?.placeId ? spotMoveMin : moveMin,
   }
 }
 
@@ -47,7 +73,11 @@ function positionOf(production: Production, shot: Shot): Position {
  * fixed time has come and the earliest moment its shots can be taken has come.
  * @param earliest earliest start of a shot in minutes of the day, or null; usually from `shotWindow`
  */
-export function dayTimeline(production: Production, view: DayView, earliest: (shot: Shot) => number | null = () => null): Timeline {
+export function dayTimeline(
+  production: Production,
+  view: DayView,
+  earliest: (shot: Shot) => number | null = () => null,
+): Timeline {
   const costs = costsOf(production)
   const rows: TimelineRow[] = []
   let clock = view.day.callMin
@@ -68,7 +98,15 @@ export function dayTimeline(production: Production, view: DayView, earliest: (sh
       const change: Changeover = next.spotId === '' && position === null ? NO_CHANGE : changeover(position, next, costs)
       const minutes = changeoverMinutes(change)
       if (minutes > 0) {
-        rows.push({ kind: 'change', startMin: clock, endMin: clock + minutes, change, toSetupId: lead.setupId, toSpotId: next.spotId || null, beforeItemId: item.id })
+        rows.push({
+          kind: 'change',
+          startMin: clock,
+          endMin: clock + minutes,
+          change,
+          toSetupId: lead.setupId,
+          toSpotId: next.spotId || null,
+          beforeItemId: item.id,
+        })
         clock += minutes
       }
       totals.moves += change.move > 0 ? 1 : 0
@@ -84,10 +122,24 @@ export function dayTimeline(production: Production, view: DayView, earliest: (sh
     const minutes = item.minutes ?? Math.max(0, ...shots.map((shot) => shot.minutes))
     const span = { startMin: clock, endMin: clock + minutes }
     if (item.type === 'shots') {
-      rows.push({ kind: 'shots', itemId: item.id, shotIds: shots.map((shot) => shot.id), setupId: lead?.setupId ?? null, lateMin, ...span })
+      rows.push({
+        kind: 'shots',
+        itemId: item.id,
+        shotIds: shots.map((shot) => shot.id),
+        setupId: lead?.setupId ?? null,
+        lateMin,
+        ...span,
+      })
       totals.shots += shots.length
     } else rows.push({ kind: item.type, itemId: item.id, title: item.title, lateMin, ...span })
     clock += minutes
   }
-  return { rows, startMin: view.day.callMin, lastEndMin: clock, wrapMin: rows.length > 0 ? clock + production.production.wrapOutMin : clock, setups: setups.size, ...totals }
+  return {
+    rows,
+    startMin: view.day.callMin,
+    lastEndMin: clock,
+    wrapMin: rows.length > 0 ? clock + production.production.wrapOutMin : clock,
+    setups: setups.size,
+    ...totals,
+  }
 }

@@ -19,14 +19,19 @@ export function takeStates(production: Production, dayId: string): TakeState[] {
     if (list) list.push(event)
     else events.set(event.takeId, [event])
   }
-  return Object.values(production.take).filter((take) => take.dayId === dayId)
+  return Object.values(production.take)
+    .filter((take) => take.dayId === dayId)
     .sort((a, b) => (a.startedAt < b.startedAt ? -1 : a.startedAt > b.startedAt ? 1 : a.id < b.id ? -1 : 1))
     .map((take) => {
-      const own = (events.get(take.id) ?? []).sort((a, b) => (a.happenedAt < b.happenedAt ? -1 : a.happenedAt > b.happenedAt ? 1 : a.id < b.id ? -1 : 1))
+      const own = (events.get(take.id) ?? []).sort((a, b) =>
+        a.happenedAt < b.happenedAt ? -1 : a.happenedAt > b.happenedAt ? 1 : a.id < b.id ? -1 : 1,
+      )
       const cut = own.find((event) => event.type === 'cut')
       const verdict = own.filter((event) => event.type === 'good' || event.type === 'no-good').at(-1)?.type
       return {
-        take, cutTimecode: cut?.timecode ?? null, cutAt: cut?.happenedAt ?? null,
+        take,
+        cutTimecode: cut?.timecode ?? null,
+        cutAt: cut?.happenedAt ?? null,
         verdict: verdict === 'good' || verdict === 'no-good' ? verdict : 'open',
         notes: own.filter((event) => event.type === 'note').map((event) => event.text),
       }
@@ -59,26 +64,47 @@ export function pace(timeline: Timeline, done: ReadonlySet<string>, nowMin: numb
   const doneShots = rows.reduce((sum, row) => sum + row.shotIds.filter((id) => done.has(id)).length, 0)
   const doneUntil = doneCount === 0 ? timeline.startMin : rows[doneCount - 1]!.endMin
   const dueBy = doneCount < rows.length ? rows[doneCount]!.endMin : null
-  const behindMin = dueBy === null ? Math.min(0, nowMin - doneUntil) : nowMin > dueBy ? nowMin - dueBy : Math.min(0, nowMin - doneUntil)
-  return { planned, done: doneShots, behindMin: doneCount === 0 && behindMin < 0 ? 0 : behindMin, nextItemId: next?.itemId ?? null }
+  const behindMin =
+    dueBy === null ? Math.min(0, nowMin - doneUntil) : nowMin > dueBy ? nowMin - dueBy : Math.min(0, nowMin - doneUntil)
+  return {
+    planned,
+    done: doneShots,
+    behindMin: doneCount === 0 && behindMin < 0 ? 0 : behindMin,
+    nextItemId: next?.itemId ?? null,
+  }
 }
 
-export interface ProgressPoint { readonly minute: number; readonly planned: number; readonly done: number | null }
+export interface ProgressPoint {
+  readonly minute: number
+  readonly planned: number
+  readonly done: number | null
+}
 
 /** Shots planned and done over the day, for a chart: one point at every change of either. */
-export function progress(production: Production, timeline: Timeline, states: readonly TakeState[], minuteOf: (iso: string) => number): ProgressPoint[] {
+export function progress(
+  production: Production,
+  timeline: Timeline,
+  states: readonly TakeState[],
+  minuteOf: (iso: string) => number,
+): ProgressPoint[] {
   const rows = timeline.rows.filter((row) => row.kind === 'shots')
   const doneAt = new Map<string, number>()
   for (const state of states) {
     if (state.verdict !== 'good' || state.take.wild) continue
     const minute = minuteOf(state.cutAt ?? state.take.startedAt)
-    for (const id of state.take.shotIds) if (byId(production.shot, id)) doneAt.set(id, Math.min(minute, doneAt.get(id) ?? Infinity))
+    for (const id of state.take.shotIds)
+      if (byId(production.shot, id)) doneAt.set(id, Math.min(minute, doneAt.get(id) ?? Infinity))
   }
   const lastDone = Math.max(-Infinity, ...doneAt.values())
-  const minutes = [...new Set([timeline.startMin, ...rows.map((row) => row.endMin), ...doneAt.values()])].sort((a, b) => a - b)
+  const minutes = [...new Set([timeline.startMin, ...rows.map((row) => row.endMin), ...doneAt.values()])].sort(
+    (a, b) => a - b,
+  )
   return minutes.map((minute) => ({
     minute,
     planned: rows.reduce((sum, row) => sum + (row.endMin <= minute ? row.shotIds.length : 0), 0),
-    done: minute > lastDone && minute !== timeline.startMin ? null : [...doneAt.values()].filter((at) => at <= minute).length,
+    done:
+      minute > lastDone && minute !== timeline.startMin
+        ? null
+        : [...doneAt.values()].filter((at) => at <= minute).length,
   }))
 }

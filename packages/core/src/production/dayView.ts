@@ -1,6 +1,7 @@
 import type { ById, Day, OrderItem, Place, Production, Shot, Spot } from './records.ts'
 
-export const byId = <T>(records: ById<T>, id: string | null | undefined): T | undefined => (id ? records[id] : undefined)
+export const byId = <T>(records: ById<T>, id: string | null | undefined): T | undefined =>
+  id ? records[id] : undefined
 
 /** Where a shot is taken: the spot of its lighting setup, else of its scene. */
 export function spotOfShot(production: Production, shot: Shot): Spot | undefined {
@@ -17,19 +18,29 @@ export const captureRate = (shot: Pick<Shot, 'fpsNum' | 'fpsDen'>): number => sh
 export function slateOf(codes: readonly string[]): string {
   if (codes.length < 2) return codes[0] ?? ''
   const sorted = [...codes].sort()
-  const first = sorted[0]!, last = sorted.at(-1)!
+  const first = sorted[0]!,
+    last = sorted.at(-1)!
   const stem = first.slice(0, -1)
-  const run = sorted.every((code, i) => code.slice(0, -1) === stem && code.charCodeAt(code.length - 1) === first.charCodeAt(first.length - 1) + i)
+  const run = sorted.every(
+    (code, i) =>
+      code.slice(0, -1) === stem && code.charCodeAt(code.length - 1) === first.charCodeAt(first.length - 1) + i,
+  )
   return run ? `${first}–${last.slice(-1)}` : sorted.join(' + ')
 }
 
 /** One shoot day with what hangs on it, in order. */
-export interface DayView { readonly day: Day; readonly place: Place; readonly items: readonly OrderItem[] }
+export interface DayView {
+  readonly day: Day
+  readonly place: Place
+  readonly items: readonly OrderItem[]
+}
 
 export function dayView(production: Production, dayId: string): DayView | undefined {
   const day = byId(production.day, dayId)
   const place = byId(production.place, day?.placeId)
   if (!day || !place) return undefined
-  const items = Object.values(production.orderItem).filter((item) => item.dayId === dayId).sort((a, b) => a.rank - b.rank || (a.id < b.id ? -1 : 1))
+  const items = Object.values(production.orderItem)
+    .filter((item) => item.dayId === dayId)
+    .sort((a, b) => a.rank - b.rank || (a.id < b.id ? -1 : 1))
   return { day, place, items }
 }

@@ -3,11 +3,18 @@ import { byId, type CopyCheck, type CopyRun, type Production } from '../producti
 
 // Ledger entries are put in order by the number of the edit that added them: clocks of devices differ, numbers do not.
 const newest = <T extends { readonly version: number }>(list: readonly T[]): T | undefined =>
-  list.reduce<T | undefined>((best, item) => (best === undefined || item.version >= best.version ? item : best), undefined)
+  list.reduce<T | undefined>(
+    (best, item) => (best === undefined || item.version >= best.version ? item : best),
+    undefined,
+  )
 
-const wipedLast = (production: Production, cardId: string) => newest(Object.values(production.wipe).filter((wipe) => wipe.cardId === cardId))
+const wipedLast = (production: Production, cardId: string) =>
+  newest(Object.values(production.wipe).filter((wipe) => wipe.cardId === cardId))
 
-export interface CardCopy { readonly run: CopyRun; readonly check: CopyCheck | undefined }
+export interface CardCopy {
+  readonly run: CopyRun
+  readonly check: CopyCheck | undefined
+}
 
 /** The newest complete copy of a card on each drive since the card was last wiped, with its newest check. */
 export function copiesOfCard(production: Production, cardId: string): CardCopy[] {
@@ -18,7 +25,10 @@ export function copiesOfCard(production: Production, cardId: string): CardCopy[]
     const other = byDrive.get(run.driveId)
     if (!other || run.version > other.version) byDrive.set(run.driveId, run)
   }
-  return [...byDrive.values()].map((run) => ({ run, check: newest(Object.values(production.copyCheck).filter((check) => check.copyRunId === run.id)) }))
+  return [...byDrive.values()].map((run) => ({
+    run,
+    check: newest(Object.values(production.copyCheck).filter((check) => check.copyRunId === run.id)),
+  }))
 }
 
 /** Folds the ledgers into what the wipe rule asks about one card. */
@@ -29,17 +39,24 @@ export function cardHistory(production: Production, cardId: string): CardHistory
   // A copy begun before the newest take on the card lacks that take: it is no copy of what is on the card now.
   const stale = (run: CopyRun) => rolled !== undefined && rolled.version > run.afterSeq
   return {
-    copies: copies.filter(({ run }) => !stale(run)).map(({ run, check }) => ({
-      driveId: run.driveId, driveLabel: byId(production.drive, run.driveId)?.label ?? 'a drive no longer listed',
-      checked: check?.outcome === 'same', damaged: check?.outcome === 'different',
-      holder: newest(Object.values(production.custody).filter((entry) => entry.driveId === run.driveId))?.personId ?? null,
-    })),
+    copies: copies
+      .filter(({ run }) => !stale(run))
+      .map(({ run, check }) => ({
+        driveId: run.driveId,
+        driveLabel: byId(production.drive, run.driveId)?.label ?? 'a drive no longer listed',
+        checked: check?.outcome === 'same',
+        damaged: check?.outcome === 'different',
+        holder:
+          newest(Object.values(production.custody).filter((entry) => entry.driveId === run.driveId))?.personId ?? null,
+      })),
     rolledSinceCopy: copies.some(({ run }) => stale(run)),
     alreadyWiped: wiped !== undefined && copies.length === 0 && !(rolled && rolled.version > wiped.version),
   }
 }
 
 export const wipeRule = (production: Production): WipeRule => ({
-  copies: production.production.copiesBeforeWipe, checked: production.production.checkedBeforeWipe,
-  holders: production.production.holdersBeforeWipe, school: production.production.cardSchool,
+  copies: production.production.copiesBeforeWipe,
+  checked: production.production.checkedBeforeWipe,
+  holders: production.production.holdersBeforeWipe,
+  school: production.production.cardSchool,
 })

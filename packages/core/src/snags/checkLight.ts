@@ -16,38 +16,83 @@ export function checkExposure(production: Production): Finding[] {
       if (errorStops >= -SEEN_STOPS) return []
       const short = -errorStops
       const light = reading.marks[0]!.reading
-      return [{
-        check: 'light.too-dark-for-shot', severity: short >= LOST_STOPS ? 'stop' : 'watch', stage: 'light', rule: null,
-        about: { kind: 'shot', id: shot.id },
-        says: Number.isFinite(short)
-          ? `${shot.code} is ${short.toFixed(1)} stops too dark in setup ${setup.letter}: the light gives T${stop.toFixed(1)}, the shot wants T${shot.tStop}.`
-          : `${shot.code} has no light at all in setup ${setup.letter}.`,
-        evidence: [
-          { label: 'light at the mark', value: light.totalLux, unit: 'lx', from: `setup ${setup.letter}, ${reading.marks[0]!.mark.name}` },
-          { label: 'exposure', value: `1/${Math.round(1 / shutterS)}`, unit: 's', from: `${shot.shutterDeg}° at ${captureRate(shot)} fps, ISO ${shot.iso}` },
-          { label: 'gives', value: `T${stop.toFixed(2)}`, unit: '', from: 'N² / t = E S / 250' },
-          { label: 'short', value: short, unit: 'stops', from: `against T${shot.tStop}` }],
-        fixes: Number.isFinite(short) ? exposureFixes(production, reading, shot, short) : [],
-      } satisfies Finding]
+      return [
+        {
+          check: 'light.too-dark-for-shot',
+          severity: short >= LOST_STOPS ? 'stop' : 'watch',
+          stage: 'light',
+          rule: null,
+          about: { kind: 'shot', id: shot.id },
+          says: Number.isFinite(short)
+            ? `${shot.code} is ${short.toFixed(1)} stops too dark in setup ${setup.letter}: the light gives T${stop.toFixed(1)}, the shot wants T${shot.tStop}.`
+            : `${shot.code} has no light at all in setup ${setup.letter}.`,
+          evidence: [
+            {
+              label: 'light at the mark',
+              value: light.totalLux,
+              unit: 'lx',
+              from: `setup ${setup.letter}, ${reading.marks[0]!.mark.name}`,
+            },
+            {
+              label: 'exposure',
+              value: `1/${Math.round(1 / shutterS)}`,
+              unit: 's',
+              from: `${shot.shutterDeg}° at ${captureRate(shot)} fps, ISO ${shot.iso}`,
+            },
+            { label: 'gives', value: `T${stop.toFixed(2)}`, unit: '', from: 'N² / t = E S / 250' },
+            { label: 'short', value: short, unit: 'stops', from: `against T${shot.tStop}` },
+          ],
+          fixes: Number.isFinite(short) ? exposureFixes(production, reading, shot, short) : [],
+        } satisfies Finding,
+      ]
     })
   })
 }
 
 function exposureFixes(production: Production, reading: SetupReading, shot: Shot, short: number): Fix[] {
-  const update = (kind: string, id: string, fields: Record<string, unknown>) => [{ op: 'update', kind, id, fields } as const]
+  const update = (kind: string, id: string, fields: Record<string, unknown>) => [
+    { op: 'update', kind, id, fields } as const,
+  ]
   const camera = byId(production.camera, shot.cameraId)
   const deliverable = masterDeliverable(production)
   const slowest = deliverable ? deliverable.rateNum / deliverable.rateDen : 24
-  const ways = waysOut(short, { tStop: shot.tStop, iso: shot.iso, fps: captureRate(shot) }, camera?.mostIso ?? 3200, slowest)
+  const ways = waysOut(
+    short,
+    { tStop: shot.tStop, iso: shot.iso, fps: captureRate(shot) },
+    camera?.mostIso ?? 3200,
+    slowest,
+  )
   const fixes: Fix[] = []
-  if (shot.ndStops >= short) fixes.push({ says: `Take out ${Math.ceil(short * 10) / 10} stops of neutral density`, changes: update('shot', shot.id, { ndStops: Math.floor((shot.ndStops - short) * 10) / 10 }) })
+  if (shot.ndStops >= short)
+    fixes.push({
+      says: `Take out ${Math.ceil(short * 10) / 10} stops of neutral density`,
+      changes: update('shot', shot.id, { ndStops: Math.floor((shot.ndStops - short) * 10) / 10 }),
+    })
   const brighter = brighterKey(reading, short)
-  if (brighter) fixes.push({ says: `Key to ${brighter.levelPct} %`, changes: update('lamp', brighter.id, { levelPct: brighter.levelPct }) })
+  if (brighter)
+    fixes.push({
+      says: `Key to ${brighter.levelPct} %`,
+      changes: update('lamp', brighter.id, { levelPct: brighter.levelPct }),
+    })
   const nearer = nearerKey(reading, short)
-  if (nearer) fixes.push({ says: `Move the key to ${nearer.distanceM.toFixed(1)} m`, changes: update('lamp', nearer.lamp.id, nearer.fields) })
-  if (ways.tStop !== null) { const tStop = Math.floor(ways.tStop * 10) / 10; fixes.push({ says: `Open to T${tStop}`, changes: update('shot', shot.id, { tStop }) }) }
-  if (ways.iso !== null) { const iso = Math.ceil(ways.iso / 50) * 50; if (iso <= (camera?.mostIso ?? 3200)) fixes.push({ says: `ISO ${iso}`, changes: update('shot', shot.id, { iso }) }) }
-  if (ways.fps !== null) { const fps = Math.floor(ways.fps); if (fps >= slowest) fixes.push({ says: `Shoot at ${fps} fps`, changes: update('shot', shot.id, { fpsNum: fps, fpsDen: 1 }) }) }
+  if (nearer)
+    fixes.push({
+      says: `Move the key to ${nearer.distanceM.toFixed(1)} m`,
+      changes: update('lamp', nearer.lamp.id, nearer.fields),
+    })
+  if (ways.tStop !== null) {
+    const tStop = Math.floor(ways.tStop * 10) / 10
+    fixes.push({ says: `Open to T${tStop}`, changes: update('shot', shot.id, { tStop }) })
+  }
+  if (ways.iso !== null) {
+    const iso = Math.ceil(ways.iso / 50) * 50
+    if (iso <= (camera?.mostIso ?? 3200)) fixes.push({ says: `ISO ${iso}`, changes: update('shot', shot.id, { iso }) })
+  }
+  if (ways.fps !== null) {
+    const fps = Math.floor(ways.fps)
+    if (fps >= slowest)
+      fixes.push({ says: `Shoot at ${fps} fps`, changes: update('shot', shot.id, { fpsNum: fps, fpsDen: 1 }) })
+  }
   return fixes
 }
 
@@ -81,7 +126,15 @@ function nearerKey(reading: SetupReading, short: number) {
   const distanceM = Math.hypot(offset.x, offset.y, offset.z) * scale
   if (distanceM < CLOSEST_M) return null
   const centimetres = (m: number) => Math.round(m * 100) / 100
-  return { lamp, distanceM, fields: { xM: centimetres(mark.xM + offset.x * scale), yM: centimetres(mark.yM + offset.y * scale), heightM: centimetres(mark.heightM + offset.z * scale) } }
+  return {
+    lamp,
+    distanceM,
+    fields: {
+      xM: centimetres(mark.xM + offset.x * scale),
+      yM: centimetres(mark.yM + offset.y * scale),
+      heightM: centimetres(mark.heightM + offset.z * scale),
+    },
+  }
 }
 
 /** Is the key to fill ratio within what the setup asks for? */
@@ -91,16 +144,24 @@ export function checkRatio(production: Production): Finding[] {
     const first = readSetup(production, setup).marks[0]
     const ratio = first?.reading.ratio ?? null
     if (!first || ratio === null) return []
-    const least = setup.ratioLeast ?? 1, most = setup.ratioMost ?? Infinity
+    const least = setup.ratioLeast ?? 1,
+      most = setup.ratioMost ?? Infinity
     if (ratio >= least * 0.95 && ratio <= most * 1.05) return []
-    return [{
-      check: 'light.ratio', severity: 'watch', stage: 'light', rule: null, about: { kind: 'setup', id: setup.id },
-      says: `Setup ${setup.letter} lights ${first.mark.name} at ${ratio.toFixed(1)} : 1, ${ratio < least ? 'flatter' : 'harder'} than the ${least} : 1 to ${Number.isFinite(most) ? most : 'any'} : 1 asked for.`,
-      evidence: [
-        { label: 'key', value: first.reading.keyLux, unit: 'lx', from: first.mark.name },
-        { label: 'fill and ambient', value: first.reading.fillLux, unit: 'lx', from: first.mark.name },
-        { label: 'ratio', value: ratio, unit: ': 1', from: '(key + fill) / fill' }],
-      fixes: [],
-    } satisfies Finding]
+    return [
+      {
+        check: 'light.ratio',
+        severity: 'watch',
+        stage: 'light',
+        rule: null,
+        about: { kind: 'setup', id: setup.id },
+        says: `Setup ${setup.letter} lights ${first.mark.name} at ${ratio.toFixed(1)} : 1, ${ratio < least ? 'flatter' : 'harder'} than the ${least} : 1 to ${Number.isFinite(most) ? most : 'any'} : 1 asked for.`,
+        evidence: [
+          { label: 'key', value: first.reading.keyLux, unit: 'lx', from: first.mark.name },
+          { label: 'fill and ambient', value: first.reading.fillLux, unit: 'lx', from: first.mark.name },
+          { label: 'ratio', value: ratio, unit: ': 1', from: '(key + fill) / fill' },
+        ],
+        fixes: [],
+      } satisfies Finding,
+    ]
   })
 }

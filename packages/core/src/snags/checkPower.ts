@@ -20,20 +20,43 @@ export function checkCircuits(production: Production): Finding[] {
       for (const other of Object.values(production.circuit)) {
         if (other.id === circuitId || other.placeId !== circuit.placeId) continue
         const there = lamps.filter((lamp) => lamp.circuitId === other.id)
-        const movable = own.find((lamp) =>
-          circuitLoad(other, [...there, lamp], mainsVolts, circuitHeadroomPct).headroomA >= 0
-          && circuitLoad(circuit, own.filter((l) => l !== lamp), mainsVolts, circuitHeadroomPct).headroomA >= 0)
-        if (movable) fixes.push({ says: `Plug the ${movable.role} into ${other.name}`, changes: [{ op: 'update', kind: 'lamp', id: movable.id, fields: { circuitId: other.id } }] })
+        const movable = own.find(
+          (lamp) =>
+            circuitLoad(other, [...there, lamp], mainsVolts, circuitHeadroomPct).headroomA >= 0 &&
+            circuitLoad(
+              circuit,
+              own.filter((l) => l !== lamp),
+              mainsVolts,
+              circuitHeadroomPct,
+            ).headroomA >= 0,
+        )
+        if (movable)
+          fixes.push({
+            says: `Plug the ${movable.role} into ${other.name}`,
+            changes: [{ op: 'update', kind: 'lamp', id: movable.id, fields: { circuitId: other.id } }],
+          })
       }
-      return [{
-        check: 'power.circuit-over-headroom', severity: trips ? 'stop' : 'watch', stage: 'light', rule: 'circuitHeadroomPct', about: { kind: 'setup', id: setup.id },
-        says: `Setup ${setup.letter} puts ${load.totalA.toFixed(1)} A on ${circuit.name}, ${trips ? `more than its ${circuit.ratingA} A` : `over the ${load.allowedA.toFixed(1)} A the house rule allows`}${circuit.otherLoadW > 0 ? ` (${circuit.otherLoadNote || 'other load'} takes ${load.otherA.toFixed(1)} A)` : ''}. A qualified person decides.`,
-        evidence: [
-          { label: 'lamps', value: load.lampA, unit: 'A', from: `setup ${setup.letter} at ${mainsVolts} V` },
-          { label: 'other', value: load.otherA, unit: 'A', from: circuit.otherLoadNote || circuit.name },
-          { label: 'allowed', value: load.allowedA, unit: 'A', from: `${circuitHeadroomPct} % of ${circuit.ratingA} A` }],
-        fixes,
-      } satisfies Finding]
+      return [
+        {
+          check: 'power.circuit-over-headroom',
+          severity: trips ? 'stop' : 'watch',
+          stage: 'light',
+          rule: 'circuitHeadroomPct',
+          about: { kind: 'setup', id: setup.id },
+          says: `Setup ${setup.letter} puts ${load.totalA.toFixed(1)} A on ${circuit.name}, ${trips ? `more than its ${circuit.ratingA} A` : `over the ${load.allowedA.toFixed(1)} A the house rule allows`}${circuit.otherLoadW > 0 ? ` (${circuit.otherLoadNote || 'other load'} takes ${load.otherA.toFixed(1)} A)` : ''}. A qualified person decides.`,
+          evidence: [
+            { label: 'lamps', value: load.lampA, unit: 'A', from: `setup ${setup.letter} at ${mainsVolts} V` },
+            { label: 'other', value: load.otherA, unit: 'A', from: circuit.otherLoadNote || circuit.name },
+            {
+              label: 'allowed',
+              value: load.allowedA,
+              unit: 'A',
+              from: `${circuitHeadroomPct} % of ${circuit.ratingA} A`,
+            },
+          ],
+          fixes,
+        } satisfies Finding,
+      ]
     })
   })
 }

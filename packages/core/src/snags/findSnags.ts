@@ -11,8 +11,17 @@ import { checkCallSheets } from './checkCallSheets.ts'
 /** Every judgement on a production as it stands: what stops you first, then what to watch. */
 export function findSnags(production: Production): Finding[] {
   const all = [
-    checkExposure, checkRatio, checkMainsFlicker, checkFrameRates, checkPairs, checkOnceOnly,
-    checkCircuits, checkKit, checkDays, checkCards, checkCallSheets,
+    checkExposure,
+    checkRatio,
+    checkMainsFlicker,
+    checkFrameRates,
+    checkPairs,
+    checkOnceOnly,
+    checkCircuits,
+    checkKit,
+    checkDays,
+    checkCards,
+    checkCallSheets,
   ].flatMap((check) => check(production))
   return [...all.filter((f) => f.severity === 'stop'), ...all.filter((f) => f.severity === 'watch')]
 }

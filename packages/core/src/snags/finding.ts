@@ -3,16 +3,34 @@ import { fnv1a } from '../order/fingerprint.ts'
 export type Severity = 'stop' | 'watch'
 
 /** One thing that was measured, as it is to be printed, and where it comes from. */
-export interface Evidence { readonly label: string; readonly value: number | string; readonly unit: string; readonly from: string }
+export interface Evidence {
+  readonly label: string
+  readonly value: number | string
+  readonly unit: string
+  readonly from: string
+}
 
 /** A change to records as plain data; the writer adds the versions it saw, and an id to a create that has ''. */
 export type PlainChange =
-  | { readonly op: 'create'; readonly kind: string; readonly id: string; readonly fields: Readonly<Record<string, unknown>> }
-  | { readonly op: 'update'; readonly kind: string; readonly id: string; readonly fields: Readonly<Record<string, unknown>> }
+  | {
+      readonly op: 'create'
+      readonly kind: string
+      readonly id: string
+      readonly fields: Readonly<Record<string, unknown>>
+    }
+  | {
+      readonly op: 'update'
+      readonly kind: string
+      readonly id: string
+      readonly fields: Readonly<Record<string, unknown>>
+    }
   | { readonly op: 'remove'; readonly kind: string; readonly id: string }
 
 /** A way out that one press carries out and one undo takes back. */
-export interface Fix { readonly says: string; readonly changes: readonly PlainChange[] }
+export interface Fix {
+  readonly says: string
+  readonly changes: readonly PlainChange[]
+}
 
 export interface Finding {
   /** Which check, `subject.what-it-checks`. */
@@ -31,4 +49,8 @@ export interface Finding {
 
 /** Changes when what was measured changes: an accepted finding stays quiet as long as it is the same. */
 export const evidenceHash = (finding: Pick<Finding, 'evidence'>): string =>
-  fnv1a(finding.evidence.map((e) => `${e.label}=${typeof e.value === 'number' ? e.value.toPrecision(3) : e.value}`).join('|'))
+  fnv1a(
+    finding.evidence
+      .map((e) => `${e.label}=${typeof e.value === 'number' ? e.value.toPrecision(3) : e.value}`)
+      .join('|'),
+  )

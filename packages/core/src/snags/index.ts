@@ -1,5 +1,13 @@
 export { type Finding, type Evidence, type Fix, type PlainChange, type Severity, evidenceHash } from './finding.ts'
 export { findSnags } from './findSnags.ts'
-export { type SetupReading, type ShotReading, readSetup, lampsOfSetup, lampOf, shotFlicker, masterDeliverable } from './readSetup.ts'
+export {
+  type SetupReading,
+  type ShotReading,
+  readSetup,
+  lampsOfSetup,
+  lampOf,
+  shotFlicker,
+  masterDeliverable,
+} from './readSetup.ts'
 export { type DayPlan, daysInOrder, planDay } from './planDay.ts'
 export { cardHistory, wipeRule, copiesOfCard } from './cardHistory.ts'

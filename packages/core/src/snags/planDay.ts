@@ -1,5 +1,14 @@
 import { byId, dayView, type DayView, type Production } from '../production/index.ts'
-import { dayTimeline, missedWindows, type MissedWindow, orderFingerprint, type PersonCall, personCalls, shotWindow, type Timeline } from '../order/index.ts'
+import {
+  dayTimeline,
+  missedWindows,
+  type MissedWindow,
+  orderFingerprint,
+  type PersonCall,
+  personCalls,
+  shotWindow,
+  type Timeline,
+} from '../order/index.ts'
 import { sunDay, type SunDay } from '../sun/index.ts'
 
 /** Everything that follows from one day's order. */
@@ -21,11 +30,16 @@ export function planDay(production: Production, dayId: string): DayPlan | undefi
   const calls = personCalls(production, dayId, timeline)
   const rows = timeline.rows.filter((row) => row.kind === 'shots')
   return {
-    ...view, sun, timeline, calls,
+    ...view,
+    sun,
+    timeline,
+    calls,
     missed: missedWindows(production, day, sun, place, rows),
     fingerprint: orderFingerprint(timeline, calls),
   }
 }
 
 export const daysInOrder = (production: Production) =>
-  Object.values(production.day).filter((day) => byId(production.place, day.placeId)).sort((a, b) => (a.date < b.date ? -1 : 1))
+  Object.values(production.day)
+    .filter((day) => byId(production.place, day.placeId))
+    .sort((a, b) => (a.date < b.date ? -1 : 1))

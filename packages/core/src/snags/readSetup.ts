@@ -1,6 +1,20 @@
-import { exposureErrorStops, type Flicker, mainsFlicker, shutterSeconds, stopForIlluminance } from '../exposure/index.ts'
+import {
+  exposureErrorStops,
+  type Flicker,
+  mainsFlicker,
+  shutterSeconds,
+  stopForIlluminance,
+} from '../exposure/index.ts'
 import { type Lamp, type LampRole, type MarkReading, readMark } from '../light/index.ts'
-import { captureRate, type Deliverable, type Mark, type PlacedLamp, type Production, type Setup, type Shot } from '../production/index.ts'
+import {
+  captureRate,
+  type Deliverable,
+  type Mark,
+  type PlacedLamp,
+  type Production,
+  type Setup,
+  type Shot,
+} from '../production/index.ts'
 
 /** How one shot of a setup comes out at the setup's first mark. */
 export interface ShotReading {
@@ -20,33 +34,59 @@ export interface SetupReading {
 }
 
 export const lampsOfSetup = (production: Production, setupId: string): PlacedLamp[] =>
-  Object.values(production.lamp).filter((lamp) => lamp.setupId === setupId)
+  Object.values(production.lamp)
+    .filter((lamp) => lamp.setupId === setupId)
     .sort((a, b) => ROLE_ORDER.indexOf(a.role) - ROLE_ORDER.indexOf(b.role) || (a.id < b.id ? -1 : 1))
 
 const ROLE_ORDER: readonly LampRole[] = ['key', 'fill', 'edge', 'background', 'practical']
 
 export const lampOf = (placed: PlacedLamp): Lamp & { role: LampRole } => ({
-  role: placed.role, at: { xM: placed.xM, yM: placed.yM, zM: placed.heightM }, bearingDeg: placed.bearingDeg, tiltDeg: placed.tiltDeg,
-  luxAt1m: placed.luxAt1m, beamDeg: placed.beamDeg, level: placed.levelPct / 100, lossStops: placed.lossStops,
+  role: placed.role,
+  at: { xM: placed.xM, yM: placed.yM, zM: placed.heightM },
+  bearingDeg: placed.bearingDeg,
+  tiltDeg: placed.tiltDeg,
+  luxAt1m: placed.luxAt1m,
+  beamDeg: placed.beamDeg,
+  level: placed.levelPct / 100,
+  lossStops: placed.lossStops,
 })
 
 /** Every lamp on every mark, and what that gives each shot of the setup at its first mark. */
 export function readSetup(production: Production, setup: Setup): SetupReading {
   const lamps = lampsOfSetup(production, setup.id)
   const physical = lamps.map(lampOf)
-  const marks = Object.values(production.mark).filter((mark) => mark.setupId === setup.id).sort((a, b) => (a.id < b.id ? -1 : 1))
-    .map((mark) => ({ mark, reading: readMark({ at: { xM: mark.xM, yM: mark.yM, zM: mark.heightM }, facingDeg: mark.facingDeg }, physical, setup.ambientLux) }))
+  const marks = Object.values(production.mark)
+    .filter((mark) => mark.setupId === setup.id)
+    .sort((a, b) => (a.id < b.id ? -1 : 1))
+    .map((mark) => ({
+      mark,
+      reading: readMark(
+        { at: { xM: mark.xM, yM: mark.yM, zM: mark.heightM }, facingDeg: mark.facingDeg },
+        physical,
+        setup.ambientLux,
+      ),
+    }))
   const lux = marks[0]?.reading.totalLux
-  const shots = lux === undefined ? [] : Object.values(production.shot).filter((shot) => shot.setupId === setup.id)
-    .sort((a, b) => a.code.localeCompare(b.code, 'en', { numeric: true }))
-    .map((shot) => {
-      const shutterS = shutterSeconds(shot.shutterDeg, captureRate(shot))
-      return {
-        shot, shutterS,
-        stop: stopForIlluminance(lux, shot.iso, shutterS, shot.ndStops),
-        errorStops: exposureErrorStops(lux, { tStop: shot.tStop, iso: shot.iso, shutterS, ndStops: shot.ndStops }),
-      }
-    })
+  const shots =
+    lux === undefined
+      ? []
+      : Object.values(production.shot)
+          .filter((shot) => shot.setupId === setup.id)
+          .sort((a, b) => a.code.localeCompare(b.code, 'en', { numeric: true }))
+          .map((shot) => {
+            const shutterS = shutterSeconds(shot.shutterDeg, captureRate(shot))
+            return {
+              shot,
+              shutterS,
+              stop: stopForIlluminance(lux, shot.iso, shutterS, shot.ndStops),
+              errorStops: exposureErrorStops(lux, {
+                tStop: shot.tStop,
+                iso: shot.iso,
+                shutterS,
+                ndStops: shot.ndStops,
+              }),
+            }
+          })
   return { setup, lamps, marks, shots }
 }
 

@@ -3,14 +3,20 @@ import { sunPosition } from './position.ts'
 
 /** Heights of the sun's centre that name a moment, degrees. */
 export const SUN_ALTITUDES = {
-  rise: -0.833, civil: -6, nautical: -12, astronomical: -18, goldenHigh: 6, goldenLow: -4,
+  rise: -0.833,
+  civil: -6,
+  nautical: -12,
+  astronomical: -18,
+  goldenHigh: 6,
+  goldenLow: -4,
 } as const
 export type SunAltitude = keyof typeof SUN_ALTITUDES
 
 /** When the sun passes a height, if it does on this day. */
 export type SunCrossing =
   | { readonly kind: 'crosses'; readonly upMs: number; readonly downMs: number }
-  | { readonly kind: 'above-all-day' } | { readonly kind: 'below-all-day' }
+  | { readonly kind: 'above-all-day' }
+  | { readonly kind: 'below-all-day' }
   | { readonly kind: 'once'; readonly upMs: number | null; readonly downMs: number | null }
 
 export interface SunDay {
@@ -22,7 +28,8 @@ export interface SunDay {
 /** The moment in [fromMs, toMs] at which a rising or falling function crosses 0, to a quarter of a second. */
 function bisect(fromMs: number, toMs: number, f: (ms: number) => number): number {
   const sign = Math.sign(f(fromMs))
-  let low = fromMs, high = toMs
+  let low = fromMs,
+    high = toMs
   while (high - low > 250) {
     const middle = (low + high) / 2
     if (Math.sign(f(middle)) === sign) low = middle
@@ -36,9 +43,11 @@ function transit(nearMs: number, latitudeDeg: number, longitudeDeg: number, high
   // The top of a smooth curve, by golden section; symmetric enough about transit except for the drift in declination.
   const height = (ms: number) => (highest ? 1 : -1) * sunPosition(ms, latitudeDeg, longitudeDeg).altitudeDeg
   const ratio = (Math.sqrt(5) - 1) / 2
-  let low = nearMs - 6 * 3600e3, high = nearMs + 6 * 3600e3
+  let low = nearMs - 6 * 3600e3,
+    high = nearMs + 6 * 3600e3
   while (high - low > 500) {
-    const a = high - ratio * (high - low), b = low + ratio * (high - low)
+    const a = high - ratio * (high - low),
+      b = low + ratio * (high - low)
     if (height(a) > height(b)) high = b
     else low = a
   }
@@ -77,13 +86,22 @@ export function sunDay(isoDate: string, latitudeDeg: number, longitudeDeg: numbe
   }
   const crossings = Object.fromEntries(Object.entries(SUN_ALTITUDES).map(([name, altitude]) => [name, cross(altitude)]))
   return {
-    noonMs, noonAltitudeDeg: sunPosition(noonMs, latitudeDeg, longitudeDeg).altitudeDeg,
+    noonMs,
+    noonAltitudeDeg: sunPosition(noonMs, latitudeDeg, longitudeDeg).altitudeDeg,
     crossings: crossings as Record<SunAltitude, SunCrossing>,
   }
 }
 
 /** Height of the sun at even steps between two moments: what a strip of sky is coloured from. */
-export function skyBands(fromMs: number, toMs: number, steps: number, latitudeDeg: number, longitudeDeg: number): number[] {
-  return Array.from({ length: steps }, (_, i) =>
-    sunPosition(fromMs + ((toMs - fromMs) * (i + 0.5)) / steps, latitudeDeg, longitudeDeg).altitudeDeg)
+export function skyBands(
+  fromMs: number,
+  toMs: number,
+  steps: number,
+  latitudeDeg: number,
+  longitudeDeg: number,
+): number[] {
+  return Array.from(
+    { length: steps },
+    (_, i) => sunPosition(fromMs + ((toMs - fromMs) * (i + 0.5)) / steps, latitudeDeg, longitudeDeg).altitudeDeg,
+  )
 }

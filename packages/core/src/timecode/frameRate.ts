@@ -23,7 +23,11 @@ export const FRAME_RATES: readonly FrameRate[] = [
   { num: 60, den: 1, drop: false },
 ]
 
-export interface DropNotPossible { readonly code: 'drop-not-possible'; readonly num: number; readonly den: number }
+export interface DropNotPossible {
+  readonly code: 'drop-not-possible'
+  readonly num: number
+  readonly den: number
+}
 
 /**
  * An exact rate from its parts.

@@ -1,5 +1,20 @@
-export { type FrameRate, FRAME_RATES, frameRate, nominalFrames, rateName, sameRate, framesPerSecond } from './frameRate.ts'
 export {
-  type TimecodeRefusal, parseTimecode, formatTimecode, framesPerDay, addFrames, differenceFrames,
-  framesAtSeconds, secondsOfFrames, frameOfDayClock,
+  type FrameRate,
+  FRAME_RATES,
+  frameRate,
+  nominalFrames,
+  rateName,
+  sameRate,
+  framesPerSecond,
+} from './frameRate.ts'
+export {
+  type TimecodeRefusal,
+  parseTimecode,
+  formatTimecode,
+  framesPerDay,
+  addFrames,
+  differenceFrames,
+  framesAtSeconds,
+  secondsOfFrames,
+  frameOfDayClock,
 } from './timecode.ts'

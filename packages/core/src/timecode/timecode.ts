@@ -3,7 +3,11 @@ import { type FrameRate, nominalFrames } from './frameRate.ts'
 
 export type TimecodeRefusal =
   | { readonly code: 'not-a-timecode'; readonly text: string }
-  | { readonly code: 'label-out-of-range'; readonly part: 'hours' | 'minutes' | 'seconds' | 'frames'; readonly most: number }
+  | {
+      readonly code: 'label-out-of-range'
+      readonly part: 'hours' | 'minutes' | 'seconds' | 'frames'
+      readonly most: number
+    }
   /** The label is skipped by drop-frame counting, so no frame carries it. */
   | { readonly code: 'dropped-label'; readonly text: string }
   | { readonly code: 'wrong-separator'; readonly wanted: ':' | ';' }
@@ -23,7 +27,12 @@ export function framesPerDay(rate: FrameRate): number {
 export function parseTimecode(text: string, rate: FrameRate): Outcome<number, TimecodeRefusal> {
   const match = /^(\d{2}):(\d{2}):(\d{2})([:;])(\d{2,3})$/.exec(text.trim())
   if (!match) return fail({ code: 'not-a-timecode', text })
-  const [hours, minutes, seconds, frames] = [match[1], match[2], match[3], match[5]].map(Number) as [number, number, number, number]
+  const [hours, minutes, seconds, frames] = [match[1], match[2], match[3], match[5]].map(Number) as [
+    number,
+    number,
+    number,
+    number,
+  ]
   const wanted = rate.drop ? ';' : ':'
   if (match[4] !== wanted) return fail({ code: 'wrong-separator', wanted })
   const nominal = nominalFrames(rate)

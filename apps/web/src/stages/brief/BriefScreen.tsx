@@ -13,23 +13,53 @@ export function BriefScreen() {
   const { production, deliverable } = useProduction()
   const rights = useRights()
   const deliverables = Object.values(deliverable).sort((a, b) => (a.id < b.id ? -1 : 1))
-  const field = (name: string, rows?: number) => <RecordField kind="production" id={production.id} field={name} rows={rows} />
+  const field = (name: string, rows?: number) => (
+    <RecordField kind="production" id={production.id} field={name} rows={rows} />
+  )
   return (
     <Page aside={<Rules />} asideWidth="360px">
       <Title note={production.client}>Brief</Title>
       <Answer>{production.message || 'Say in one or two sentences what it must say.'}</Answer>
-      {production.feel && <Text color="soft" mt="8px">{production.feel}</Text>}
+      {production.feel && (
+        <Text color="soft" mt="8px">
+          {production.feel}
+        </Text>
+      )}
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap="12px" mt="20px">
-        {field('title')}{field('client')}{field('message', 3)}{field('feel', 3)}
+        {field('title')}
+        {field('client')}
+        {field('message', 3)}
+        {field('feel', 3)}
       </Grid>
-      <Section title="To deliver" actions={rights.plan && <Button onClick={() => addRecord('deliverable', 'Add a deliverable', { name: 'Another cut' })}>Add a deliverable</Button>}>
+      <Section
+        title="To deliver"
+        actions={
+          rights.plan && (
+            <Button onClick={() => addRecord('deliverable', 'Add a deliverable', { name: 'Another cut' })}>
+              Add a deliverable
+            </Button>
+          )
+        }
+      >
         <Hint>Every screen crops and counts to the first one.</Hint>
         {deliverables.map((d, i) => (
           <Box key={d.id} borderTop="1px solid" borderColor="line" py="10px" mt="6px">
-            <Flex align="baseline" gap="10px" mb="6px"><Text fontWeight={700}>{d.name}</Text><Text fontFamily="mono" fontSize="13px" color="soft">{d.aspect.toFixed(2)} : 1, {d.rasterWidthPx} × {d.rasterHeightPx}, {rateName({ num: d.rateNum, den: d.rateDen, drop: d.dropFrame })} fps, {minutesSeconds(d.runningTimeS)}</Text>
-              {i > 0 && rights.plan && <Button kind="quiet" ml="auto" onClick={() => removeRecord('deliverable', d.id, d.name)}>Remove</Button>}</Flex>
+            <Flex align="baseline" gap="10px" mb="6px">
+              <Text fontWeight={700}>{d.name}</Text>
+              <Text fontFamily="mono" fontSize="13px" color="soft">
+                {d.aspect.toFixed(2)} : 1, {d.rasterWidthPx} × {d.rasterHeightPx},{' '}
+                {rateName({ num: d.rateNum, den: d.rateDen, drop: d.dropFrame })} fps, {minutesSeconds(d.runningTimeS)}
+              </Text>
+              {i > 0 && rights.plan && (
+                <Button kind="quiet" ml="auto" onClick={() => removeRecord('deliverable', d.id, d.name)}>
+                  Remove
+                </Button>
+              )}
+            </Flex>
             <Grid templateColumns={{ base: '1fr 1fr', md: '1.4fr 1fr 1fr 1fr 1.2fr 1fr' }} gap="8px">
-              {['name', 'aspect', 'rasterWidthPx', 'rasterHeightPx'].map((f) => <RecordField key={f} kind="deliverable" id={d.id} field={f} />)}
+              {['name', 'aspect', 'rasterWidthPx', 'rasterHeightPx'].map((f) => (
+                <RecordField key={f} kind="deliverable" id={d.id} field={f} />
+              ))}
               <RateSelect id={d.id} num={d.rateNum} den={d.rateDen} drop={d.dropFrame} />
               <RecordField kind="deliverable" id={d.id} field="runningTimeS" />
             </Grid>
@@ -45,33 +75,92 @@ function RateSelect({ id, num, den, drop }: { id: string; num: number; den: numb
   const at = FRAME_RATES.findIndex((r) => r.num === num && r.den === den && r.drop === drop)
   const choose = (index: number) => {
     const rate = FRAME_RATES[index]!
-    const refused = commit('Change frame rate', [{ op: 'update', kind: 'deliverable', id, fields: { rateNum: rate.num, rateDen: rate.den, dropFrame: rate.drop } }])
+    const refused = commit('Change frame rate', [
+      { op: 'update', kind: 'deliverable', id, fields: { rateNum: rate.num, rateDen: rate.den, dropFrame: rate.drop } },
+    ])
     if (refused) say(refused, 'stop')
   }
-  return <Box><Text asChild color="soft" fontSize="12.5px" display="block"><label htmlFor={`rate-${id}`}>Frame rate, fps</label></Text><Select id={`rate-${id}`} name="deliverable.rate" disabled={!rights.plan} value={at} onChange={(e) => choose(Number(e.target.value))}>{FRAME_RATES.map((r, i) => <option key={i} value={i}>{rateName(r)}</option>)}</Select></Box>
+  return (
+    <Box>
+      <Text asChild color="soft" fontSize="12.5px" display="block">
+        <label htmlFor={`rate-${id}`}>Frame rate, fps</label>
+      </Text>
+      <Select
+        id={`rate-${id}`}
+        name="deliverable.rate"
+        disabled={!rights.plan}
+        value={at}
+        onChange={(e) => choose(Number(e.target.value))}
+      >
+        {FRAME_RATES.map((r, i) => (
+          <option key={i} value={i}>
+            {rateName(r)}
+          </option>
+        ))}
+      </Select>
+    </Box>
+  )
 }
 
 function Rules() {
   const { production: p } = useProduction()
   const [open, setOpen] = useState(false)
   const groups = [
-    ['Cards', ['copiesBeforeWipe', 'checkedBeforeWipe', 'holdersBeforeWipe', 'cardSchool']], ['Hours', ['longestDayMin', 'shortestRestMin', 'mealEveryMin']], ['Light and power', ['mainsHz', 'mainsVolts', 'circuitHeadroomPct', 'shutterSchool']],
-    ['Once only', ['onceOnlyPictures', 'onceOnlySounds']], ['Minutes a change takes', ['relightMin', 'turnMin', 'rigMin', 'moveMin', 'spotMoveMin', 'wrapOutMin']], ['Paper and units', ['units', 'paper', 'slateScheme']],
+    ['Cards', ['copiesBeforeWipe', 'checkedBeforeWipe', 'holdersBeforeWipe', 'cardSchool']],
+    ['Hours', ['longestDayMin', 'shortestRestMin', 'mealEveryMin']],
+    ['Light and power', ['mainsHz', 'mainsVolts', 'circuitHeadroomPct', 'shutterSchool']],
+    ['Once only', ['onceOnlyPictures', 'onceOnlySounds']],
+    ['Minutes a change takes', ['relightMin', 'turnMin', 'rigMin', 'moveMin', 'spotMoveMin', 'wrapOutMin']],
+    ['Paper and units', ['units', 'paper', 'slateScheme']],
   ] as const
   return (
     <Box>
-      <Flex align="center"><Text fontWeight={700} fontSize="14.5px">House rules</Text><Button ml="auto" onClick={() => setOpen(!open)} aria-expanded={open}>{open ? 'Done' : 'Change'}</Button></Flex>
-      {open
-        ? groups.map(([title, fields]) => <Box key={title} mt="12px"><Text fontWeight={600} mb="4px">{title}</Text><Grid templateColumns="1fr 1fr" gap="8px">{fields.map((f) => <RecordField key={f} kind="production" id={p.id} field={f} />)}</Grid></Box>)
-        : <Box color="soft" mt="8px" lineHeight="1.75">
-            <Text>{p.copiesBeforeWipe} copies, {p.checkedBeforeWipe} checked, {p.holdersBeforeWipe} pairs of hands, then {p.cardSchool === 'wipe' ? 'wipe' : 'still hold until home'}.</Text>
-            <Text>Longest day {hours(p.longestDayMin)}, rest {hours(p.shortestRestMin)}, meal within {hours(p.mealEveryMin)}.</Text>
-            <Text>Shutter {p.shutterSchool === 'half' ? '180° unless a shot says otherwise' : 'free, per shot'}; mains {p.mainsHz} Hz, {p.mainsVolts} V.</Text>
-            <Text>Once only: {p.onceOnlyPictures} pictures, {p.onceOnlySounds} sounds.</Text>
-            <Text>Circuits to {p.circuitHeadroomPct} %.</Text>
-            <Text>Relight {p.relightMin}, turn {p.turnMin}, rig {p.rigMin}, move {p.moveMin}, wrap out {p.wrapOutMin} min.</Text>
-            <Text>{p.units === 'metric' ? 'Metric' : 'Feet'}, paper {p.paper}.</Text>
-          </Box>}
+      <Flex align="center">
+        <Text fontWeight={700} fontSize="14.5px">
+          House rules
+        </Text>
+        <Button ml="auto" onClick={() => setOpen(!open)} aria-expanded={open}>
+          {open ? 'Done' : 'Change'}
+        </Button>
+      </Flex>
+      {open ? (
+        groups.map(([title, fields]) => (
+          <Box key={title} mt="12px">
+            <Text fontWeight={600} mb="4px">
+              {title}
+            </Text>
+            <Grid templateColumns="1fr 1fr" gap="8px">
+              {fields.map((f) => (
+                <RecordField key={f} kind="production" id={p.id} field={f} />
+              ))}
+            </Grid>
+          </Box>
+        ))
+      ) : (
+        <Box color="soft" mt="8px" lineHeight="1.75">
+          <Text>
+            {p.copiesBeforeWipe} copies, {p.checkedBeforeWipe} checked, {p.holdersBeforeWipe} pairs of hands, then{' '}
+            {p.cardSchool === 'wipe' ? 'wipe' : 'still hold until home'}.
+          </Text>
+          <Text>
+            Longest day {hours(p.longestDayMin)}, rest {hours(p.shortestRestMin)}, meal within {hours(p.mealEveryMin)}.
+          </Text>
+          <Text>
+            Shutter {p.shutterSchool === 'half' ? '180° unless a shot says otherwise' : 'free, per shot'}; mains{' '}
+            {p.mainsHz} Hz, {p.mainsVolts} V.
+          </Text>
+          <Text>
+            Once only: {p.onceOnlyPictures} pictures, {p.onceOnlySounds} sounds.
+          </Text>
+          <Text>Circuits to {p.circuitHeadroomPct} %.</Text>
+          <Text>
+            Relight {p.relightMin}, turn {p.turnMin}, rig {p.rigMin}, move {p.moveMin}, wrap out {p.wrapOutMin} min.
+          </Text>
+          <Text>
+            {p.units === 'metric' ? 'Metric' : 'Feet'}, paper {p.paper}.
+          </Text>
+        </Box>
+      )}
     </Box>
   )
 }

@@ -23,53 +23,185 @@ export function CallScreen() {
   const productionId = useProductionStore((s) => s.productionId)
   const { plan } = useDay()
   const [busy, setBusy] = useState(false)
-  if (!plan || plan.calls.length === 0) return <Empty says="A call sheet follows from a day with an order and people in it." />
+  if (!plan || plan.calls.length === 0)
+    return <Empty says="A call sheet follows from a day with an order and people in it." />
   const sheet = callSheet(production, plan)
-  const sent = Object.values(production.sentSheet).filter((s) => s.dayId === plan.day.id).sort((a, b) => b.number - a.number)
+  const sent = Object.values(production.sentSheet)
+    .filter((s) => s.dayId === plan.day.id)
+    .sort((a, b) => b.number - a.number)
   const newest = sent[0]
   const fresh = newest?.fingerprint === plan.fingerprint
   const older = (fresh ? sent[1] : newest)?.content as unknown as CallSheet | undefined
   const changes = older ? sheetChanges(older, sheet) : []
   const statusOf = (personId: string) => {
-    const own = newest ? Object.values(production.delivery).filter((d) => d.sentSheetId === newest.id && d.personId === personId) : []
+    const own = newest
+      ? Object.values(production.delivery).filter((d) => d.sentSheetId === newest.id && d.personId === personId)
+      : []
     return own.sort((a, b) => STRENGTH.indexOf(b.status) - STRENGTH.indexOf(a.status) || b.version - a.version)[0]
   }
   const called = sheet.people
   const read = called.filter((p) => statusOf(p.personId)?.status === 'read').length
   const moved = changes.filter((c) => c.personId !== null).map((c) => c.personId!)
-  const act = async (work: () => Promise<unknown>) => { setBusy(true); try { await work() } catch (error) { say((error as Error).message, 'stop') } finally { setBusy(false) } }
-  const issue = (personIds: readonly string[]) => act(() => api(`/productions/${productionId}/sheets`, { dayId: plan.day.id, personIds }))
+  const act = async (work: () => Promise<unknown>) => {
+    setBusy(true)
+    try {
+      await work()
+    } catch (error) {
+      say((error as Error).message, 'stop')
+    } finally {
+      setBusy(false)
+    }
+  }
+  const issue = (personIds: readonly string[]) =>
+    act(() => api(`/productions/${productionId}/sheets`, { dayId: plan.day.id, personIds }))
   const everyone = called.map((p) => p.personId)
   const base = `/api/productions/${productionId}/days/${plan.day.id}`
   return (
     <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(380px, 1fr) minmax(0, 640px)' }} gap="24px">
       <Box>
-        <Title note={newest ? `version ${newest.number}, sent to ${new Set(Object.values(production.delivery).filter((d) => d.sentSheetId === newest.id).map((d) => d.personId)).size}` : 'not sent yet'}>Call</Title>
-        <Answer tone={newest && !fresh ? 'stop' : 'ink'}>{!newest ? `${called.length} people to call, first at ${called[0]?.call}` : fresh ? `${read} of ${called.length} have read it` : `Version ${newest.number} no longer says what the order says`}</Answer>
-        {newest && !fresh && <Text color="soft" mt="4px">{read} of {called.length} have read version {newest.number}.</Text>}
+        <Title
+          note={
+            newest
+              ? `version ${newest.number}, sent to ${
+                  new Set(
+                    Object.values(production.delivery)
+                      .filter((d) => d.sentSheetId === newest.id)
+                      .map((d) => d.personId),
+                  ).size
+                }`
+              : 'not sent yet'
+          }
+        >
+          Call
+        </Title>
+        <Answer tone={newest && !fresh ? 'stop' : 'ink'}>
+          {!newest
+            ? `${called.length} people to call, first at ${called[0]?.call}`
+            : fresh
+              ? `${read} of ${called.length} have read it`
+              : `Version ${newest.number} no longer says what the order says`}
+        </Answer>
+        {newest && !fresh && (
+          <Text color="soft" mt="4px">
+            {read} of {called.length} have read version {newest.number}.
+          </Text>
+        )}
         {(!newest || !fresh) && (
           <Box mt="12px" p="12px" bg={newest ? 'watchTint' : 'tint'}>
-            {newest && <Text color="watch" fontWeight={600} mb="8px">Version {newest.number + 1} would change: {changes.slice(0, 5).map((c) => `${c.what} ${c.was} to ${c.now}`).join(', ') || 'the running order'}{changes.length > 5 ? ` and ${changes.length - 5} more` : ''}.</Text>}
-            {rights.plan ? <Flex gap="8px" wrap="wrap"><Button kind="main" disabled={busy} onClick={() => void issue(everyone)}>Issue {newest ? newest.number + 1 : 1} to everyone</Button>{moved.length > 0 && moved.length < everyone.length && <Button disabled={busy} onClick={() => void issue(moved.filter((id) => everyone.includes(id)))}>Only to the {moved.length} whose call moved</Button>}</Flex> : <Text color="soft">A planner issues it.</Text>}
+            {newest && (
+              <Text color="watch" fontWeight={600} mb="8px">
+                Version {newest.number + 1} would change:{' '}
+                {changes
+                  .slice(0, 5)
+                  .map((c) => `${c.what} ${c.was} to ${c.now}`)
+                  .join(', ') || 'the running order'}
+                {changes.length > 5 ? ` and ${changes.length - 5} more` : ''}.
+              </Text>
+            )}
+            {rights.plan ? (
+              <Flex gap="8px" wrap="wrap">
+                <Button kind="main" disabled={busy} onClick={() => void issue(everyone)}>
+                  Issue {newest ? newest.number + 1 : 1} to everyone
+                </Button>
+                {moved.length > 0 && moved.length < everyone.length && (
+                  <Button disabled={busy} onClick={() => void issue(moved.filter((id) => everyone.includes(id)))}>
+                    Only to the {moved.length} whose call moved
+                  </Button>
+                )}
+              </Flex>
+            ) : (
+              <Text color="soft">A planner issues it.</Text>
+            )}
           </Box>
         )}
         <Box mt="16px">
-          <Grid templateColumns={COLUMNS} gap="8px" color="faint" fontSize="12px" borderBottom="1px solid" borderColor="line"><Text>who</Text><Text display={DESK_ONLY}>does</Text><Text>call</Text><Text>sheet {newest?.number ?? ''}</Text><Text /></Grid>
+          <Grid
+            templateColumns={COLUMNS}
+            gap="8px"
+            color="faint"
+            fontSize="12px"
+            borderBottom="1px solid"
+            borderColor="line"
+          >
+            <Text>who</Text>
+            <Text display={DESK_ONLY}>does</Text>
+            <Text>call</Text>
+            <Text>sheet {newest?.number ?? ''}</Text>
+            <Text />
+          </Grid>
           {called.map((p) => {
             const status = statusOf(p.personId)
             const person = production.person[p.personId]
             return (
-              <Grid key={p.personId} templateColumns={COLUMNS} gap="8px" minH="38px" alignItems="center" borderBottom="1px solid" borderColor="line" data-person={p.name}>
-                <Text fontWeight={600} truncate>{p.name}</Text><Text color="soft" truncate display={DESK_ONLY}>{p.role}</Text><Text fontFamily="mono" fontWeight={600}>{p.call}</Text>
-                <Text color={status ? TONES[status.status] : 'faint'} fontWeight={status?.status === 'bounced' ? 700 : 400} title={status?.says}>{status?.status ?? 'not sent'}</Text>
-                <Box textAlign="right">{newest && rights.plan && status?.status === 'delivered' && <Button disabled={busy} onClick={() => void act(() => api(`/productions/${productionId}/reminders`, { sentSheetId: newest.id, personId: p.personId }))}>Remind</Button>}{status?.status === 'bounced' && person?.phone && <a href={`tel:${person.phone.replace(/\s/g, '')}`}><Button as="span">Ring</Button></a>}</Box>
+              <Grid
+                key={p.personId}
+                templateColumns={COLUMNS}
+                gap="8px"
+                minH="38px"
+                alignItems="center"
+                borderBottom="1px solid"
+                borderColor="line"
+                data-person={p.name}
+              >
+                <Text fontWeight={600} truncate>
+                  {p.name}
+                </Text>
+                <Text color="soft" truncate display={DESK_ONLY}>
+                  {p.role}
+                </Text>
+                <Text fontFamily="mono" fontWeight={600}>
+                  {p.call}
+                </Text>
+                <Text
+                  color={status ? TONES[status.status] : 'faint'}
+                  fontWeight={status?.status === 'bounced' ? 700 : 400}
+                  title={status?.says}
+                >
+                  {status?.status ?? 'not sent'}
+                </Text>
+                <Box textAlign="right">
+                  {newest && rights.plan && status?.status === 'delivered' && (
+                    <Button
+                      disabled={busy}
+                      onClick={() =>
+                        void act(() =>
+                          api(`/productions/${productionId}/reminders`, {
+                            sentSheetId: newest.id,
+                            personId: p.personId,
+                          }),
+                        )
+                      }
+                    >
+                      Remind
+                    </Button>
+                  )}
+                  {status?.status === 'bounced' && person?.phone && (
+                    <a href={`tel:${person.phone.replace(/\s/g, '')}`}>
+                      <Button as="span">Ring</Button>
+                    </a>
+                  )}
+                </Box>
               </Grid>
             )
           })}
         </Box>
-        <Flex gap="8px" mt="16px" wrap="wrap" align="center"><a href={`${base}/call-sheet.pdf`} download><Button as="span">PDF, {production.production.paper}</Button></a><Text color="soft">Calendar files:</Text>{called.map((p) => <Box asChild key={p.personId} color="action" fontWeight={600}><a href={`${base}/calls/${p.personId}.ics`} download>{p.name.split(' ')[0]}</a></Box>)}</Flex>
+        <Flex gap="8px" mt="16px" wrap="wrap" align="center">
+          <a href={`${base}/call-sheet.pdf`} download>
+            <Button as="span">PDF, {production.production.paper}</Button>
+          </a>
+          <Text color="soft">Calendar files:</Text>
+          {called.map((p) => (
+            <Box asChild key={p.personId} color="action" fontWeight={600}>
+              <a href={`${base}/calls/${p.personId}.ics`} download>
+                {p.name.split(' ')[0]}
+              </a>
+            </Box>
+          ))}
+        </Flex>
       </Box>
-      <Box bg="well" p={{ base: '8px', md: '18px' }} maxH={{ lg: 'calc(100vh - 140px)' }} overflow="auto"><SheetPaper sheet={sheet} version={fresh ? newest!.number : null} changes={changes} /></Box>
+      <Box bg="well" p={{ base: '8px', md: '18px' }} maxH={{ lg: 'calc(100vh - 140px)' }} overflow="auto">
+        <SheetPaper sheet={sheet} version={fresh ? newest!.number : null} changes={changes} />
+      </Box>
     </Grid>
   )
 }

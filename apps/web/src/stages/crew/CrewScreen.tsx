@@ -22,32 +22,117 @@ export function CrewScreen() {
   const people = Object.values(production.person).sort((a, b) => (a.id < b.id ? -1 : 1))
   const add = () => {
     const id = addRecord('person', 'Add a person')
-    if (id && days.length > 0) commit('Down for all days', days.map((day) => ({ op: 'create', kind: 'attendance', id: uuidv7(), fields: blank('attendance', { personId: id, dayId: day.id }) })))
+    if (id && days.length > 0)
+      commit(
+        'Down for all days',
+        days.map((day) => ({
+          op: 'create',
+          kind: 'attendance',
+          id: uuidv7(),
+          fields: blank('attendance', { personId: id, dayId: day.id }),
+        })),
+      )
   }
-  if (people.length === 0) return <Empty says="List who is on the production; their calls follow from the order.">{rights.plan && <Button kind="main" onClick={add}>Add a person</Button>}</Empty>
+  if (people.length === 0)
+    return (
+      <Empty says="List who is on the production; their calls follow from the order.">
+        {rights.plan && (
+          <Button kind="main" onClick={add}>
+            Add a person
+          </Button>
+        )}
+      </Empty>
+    )
   const first = plan?.calls[0]
-  const shotsOf = (id: string) => plan?.timeline.rows.flatMap((row) => (row.kind === 'shots' ? row.shotIds : [])).flatMap((s) => (production.shot[s]?.personIds.includes(id) ? [production.shot[s]!.code] : [])).join(' ')
+  const shotsOf = (id: string) =>
+    plan?.timeline.rows
+      .flatMap((row) => (row.kind === 'shots' ? row.shotIds : []))
+      .flatMap((s) => (production.shot[s]?.personIds.includes(id) ? [production.shot[s]!.code] : []))
+      .join(' ')
   const callOf = (id: string) => plan?.calls.find((c) => c.personId === id)
   const columns: SheetColumn<RecordOf<'person'>>[] = [
-    { field: 'name', head: 'name', width: '124px' }, { field: 'role', head: 'does', width: '104px' }, { field: 'phone', head: 'phone', width: '136px', mono: true }, { field: 'email', head: 'mail', width: '176px' },
-    { field: 'needed', head: 'needed', width: '62px' }, { field: 'leadMin', head: 'before', width: '48px', align: 'right', mono: true },
-    { field: 'note', head: 'call', width: '50px', fixed: true, mono: true, show: (p) => { const call = callOf(p.id); return <Text fontWeight={700}>{call ? clock(call.callMin) : '—'}</Text> } },
+    { field: 'name', head: 'name', width: '124px' },
+    { field: 'role', head: 'does', width: '104px' },
+    { field: 'phone', head: 'phone', width: '136px', mono: true },
+    { field: 'email', head: 'mail', width: '176px' },
+    { field: 'needed', head: 'needed', width: '62px' },
+    { field: 'leadMin', head: 'before', width: '48px', align: 'right', mono: true },
+    {
+      field: 'note',
+      head: 'call',
+      width: '50px',
+      fixed: true,
+      mono: true,
+      show: (p) => {
+        const call = callOf(p.id)
+        return <Text fontWeight={700}>{call ? clock(call.callMin) : '—'}</Text>
+      },
+    },
   ]
   return (
-    <Page asideWidth="330px" aside={<>
-      <Text fontWeight={700} mb="6px">{plan ? `Calls on ${plan.day.title}` : 'Calls'}</Text>
-      {plan?.calls.map((call) => <Reading key={call.personId} name={<>{production.person[call.personId]?.name}<Text as="span" display="block" fontSize="12px" color="faint">{shotsOf(call.personId) || 'no shot of their own'}</Text></>} value={`${clock(call.callMin)} to ${clock(call.releaseMin)}`} />)}
-      {!plan && <Text color="soft">Calls follow once a day has an order.</Text>}
-      <SnagList stage="crew" />
-      {rights.access && <Access />}
-    </>}>
-      <Title note={`${people.length} people`} actions={rights.plan && <Button kind="main" onClick={add}>Add a person</Button>}>Crew</Title>
-      <Answer>{first ? `First in: ${production.person[first.personId]?.name.split(' ')[0]} at ${clock(first.callMin)}` : 'Nobody is called yet.'}</Answer>
-      {plan && <Text color="soft" mb="12px">Longest: {hours(Math.max(0, ...plan.calls.map((c) => c.releaseMin - c.callMin)))} from call to release. Rest and the drive home count too.</Text>}
+    <Page
+      asideWidth="330px"
+      aside={
+        <>
+          <Text fontWeight={700} mb="6px">
+            {plan ? `Calls on ${plan.day.title}` : 'Calls'}
+          </Text>
+          {plan?.calls.map((call) => (
+            <Reading
+              key={call.personId}
+              name={
+                <>
+                  {production.person[call.personId]?.name}
+                  <Text as="span" display="block" fontSize="12px" color="faint">
+                    {shotsOf(call.personId) || 'no shot of their own'}
+                  </Text>
+                </>
+              }
+              value={`${clock(call.callMin)} to ${clock(call.releaseMin)}`}
+            />
+          ))}
+          {!plan && <Text color="soft">Calls follow once a day has an order.</Text>}
+          <SnagList stage="crew" />
+          {rights.access && <Access />}
+        </>
+      }
+    >
+      <Title
+        note={`${people.length} people`}
+        actions={
+          rights.plan && (
+            <Button kind="main" onClick={add}>
+              Add a person
+            </Button>
+          )
+        }
+      >
+        Crew
+      </Title>
+      <Answer>
+        {first
+          ? `First in: ${production.person[first.personId]?.name.split(' ')[0]} at ${clock(first.callMin)}`
+          : 'Nobody is called yet.'}
+      </Answer>
+      {plan && (
+        <Text color="soft" mb="12px">
+          Longest: {hours(Math.max(0, ...plan.calls.map((c) => c.releaseMin - c.callMin)))} from call to release. Rest
+          and the drive home count too.
+        </Text>
+      )}
       <Sheet kind="person" name="People" rows={people} columns={columns} onAdd={add} />
-      {days.length > 0 && <Section title="Which days">
-        {people.map((person) => <Flex key={person.id} py="3px" borderBottom="1px solid" borderColor="line" gap="16px"><Text w="170px">{person.name}</Text>{days.map((day) => <AttendanceBox key={day.id} personId={person.id} day={day} />)}</Flex>)}
-      </Section>}
+      {days.length > 0 && (
+        <Section title="Which days">
+          {people.map((person) => (
+            <Flex key={person.id} py="3px" borderBottom="1px solid" borderColor="line" gap="16px">
+              <Text w="170px">{person.name}</Text>
+              {days.map((day) => (
+                <AttendanceBox key={day.id} personId={person.id} day={day} />
+              ))}
+            </Flex>
+          ))}
+        </Section>
+      )}
     </Page>
   )
 }
@@ -57,30 +142,80 @@ function AttendanceBox({ personId, day }: { personId: string; day: RecordOf<'day
   const rights = useRights()
   const there = Object.values(attendance).find((a) => a.personId === personId && a.dayId === day.id)
   const toggle = () => {
-    const refused = commit(`${person[personId]!.name} on ${day.title}`, [there ? { op: 'remove', kind: 'attendance', id: there.id } : { op: 'create', kind: 'attendance', id: uuidv7(), fields: blank('attendance', { personId, dayId: day.id }) }])
+    const refused = commit(`${person[personId]!.name} on ${day.title}`, [
+      there
+        ? { op: 'remove', kind: 'attendance', id: there.id }
+        : { op: 'create', kind: 'attendance', id: uuidv7(), fields: blank('attendance', { personId, dayId: day.id }) },
+    ])
     if (refused) say(refused, 'stop')
   }
-  return <label style={{ display: 'flex', gap: 6, width: 90 }}><input type="checkbox" disabled={!rights.plan} checked={there !== undefined} onChange={toggle} />{day.title}</label>
+  return (
+    <label style={{ display: 'flex', gap: 6, width: 90 }}>
+      <input type="checkbox" disabled={!rights.plan} checked={there !== undefined} onChange={toggle} />
+      {day.title}
+    </label>
+  )
 }
 
 /** Who may open this production and do what: accounts, given by the owner. */
 function Access() {
   const productionId = useProductionStore((s) => s.productionId)
   const [members, setMembers] = useState<readonly { name: string; role: Role }[]>([])
-  const [name, setName] = useState(''), [password, setPassword] = useState(''), [role, setRole] = useState<Role>('logger'), [says, setSays] = useState<string | null>(null)
-  useEffect(() => { api<typeof members>(`/productions/${productionId}/members`).then(setMembers, (error: Error) => setSays(error.message)) }, [productionId])
+  const [name, setName] = useState(''),
+    [password, setPassword] = useState(''),
+    [role, setRole] = useState<Role>('logger'),
+    [says, setSays] = useState<string | null>(null)
+  useEffect(() => {
+    api<typeof members>(`/productions/${productionId}/members`).then(setMembers, (error: Error) =>
+      setSays(error.message),
+    )
+  }, [productionId])
   const give = async (e: FormEvent) => {
     e.preventDefault()
     setSays(null)
-    try { setMembers(await api(`/productions/${productionId}/members`, { name, password, role })); setName(''); setPassword('') } catch (error) { setSays((error as Error).message) }
+    try {
+      setMembers(await api(`/productions/${productionId}/members`, { name, password, role }))
+      setName('')
+      setPassword('')
+    } catch (error) {
+      setSays((error as Error).message)
+    }
   }
   return (
     <Section title="Who may open this production">
-      {members.map((m) => <Reading key={m.name} name={m.name} value={m.role} />)}
+      {members.map((m) => (
+        <Reading key={m.name} name={m.name} value={m.role} />
+      ))}
       <form onSubmit={(e) => void give(e)}>
-        <Box mt="8px"><label htmlFor="member-name">Name</label><Input id="member-name" value={name} onChange={(e) => setName(e.target.value)} autoComplete="off" /></Box>
-        <Flex gap="8px" my="8px"><Box flex="1"><label htmlFor="member-password">First password</label><Input id="member-password" type="password" autoComplete="new-password" value={password} onChange={(e) => setPassword(e.target.value)} /></Box><Box w="100px"><label htmlFor="member-role">May</label><Select id="member-role" value={role} onChange={(e) => setRole(e.target.value as Role)}>{ROLES.filter((r) => r !== 'owner').map((r) => <option key={r}>{r}</option>)}</Select></Box></Flex>
-        {says && <Text role="alert" color="stop">{says}</Text>}
+        <Box mt="8px">
+          <label htmlFor="member-name">Name</label>
+          <Input id="member-name" value={name} onChange={(e) => setName(e.target.value)} autoComplete="off" />
+        </Box>
+        <Flex gap="8px" my="8px">
+          <Box flex="1">
+            <label htmlFor="member-password">First password</label>
+            <Input
+              id="member-password"
+              type="password"
+              autoComplete="new-password"
+              value={password}
+              onChange={(e) => setPassword(e.target.value)}
+            />
+          </Box>
+          <Box w="100px">
+            <label htmlFor="member-role">May</label>
+            <Select id="member-role" value={role} onChange={(e) => setRole(e.target.value as Role)}>
+              {ROLES.filter((r) => r !== 'owner').map((r) => (
+                <option key={r}>{r}</option>
+              ))}
+            </Select>
+          </Box>
+        </Flex>
+        {says && (
+          <Text role="alert" color="stop">
+            {says}
+          </Text>
+        )}
         <Button type="submit">Give access</Button>
       </form>
     </Section>

@@ -17,19 +17,92 @@ export function KitScreen() {
   const items = Object.values(production.kitItem).sort((a, b) => (a.id < b.id ? -1 : 1))
   const listAll = () => {
     const unknown = lines.filter((line) => !items.some((item) => item.answersTo === line.key))
-    const refused = commit('List what the plan needs', unknown.map((line) => ({ op: 'create', kind: 'kitItem', id: uuidv7(), fields: blank('kitItem', { name: line.name, answersTo: line.key }) })))
+    const refused = commit(
+      'List what the plan needs',
+      unknown.map((line) => ({
+        op: 'create',
+        kind: 'kitItem',
+        id: uuidv7(),
+        fields: blank('kitItem', { name: line.name, answersTo: line.key }),
+      })),
+    )
     if (refused) say(refused, 'stop')
   }
   return (
-    <Page aside={<>
-      <Text fontWeight={700} mb="4px">Needed at once</Text><Hint>Things are carried from shot to shot; this counts the most that is used at one moment.</Hint>
-      <Box mt="8px">{lines.map((line) => <Box key={line.key} display="grid" gridTemplateColumns="1fr 28px 78px" gap="8px" py="4px" borderBottom="1px solid" borderColor="line" title={line.because.join(', ')}><Text truncate>{line.name}</Text><Text fontFamily="mono" textAlign="right">{line.count}</Text><Text textAlign="right" color={line.missing > 0 ? 'watch' : 'faint'} fontWeight={line.missing > 0 ? 700 : 400}>{line.missing > 0 ? `${line.missing} missing` : 'have it'}</Text></Box>)}</Box>
-    </>} asideWidth="380px">
-      <Title note={`${lines.length} kinds needed, ${items.length} on the list`} actions={rights.plan && <Button onClick={listAll}>List all that is needed</Button>}>Kit</Title>
-      <Answer tone={missing.length > 0 ? 'watch' : 'ink'}>{lines.length === 0 ? 'Shots and setups say what is needed.' : missing.length === 0 ? 'Nothing is missing.' : `${missing.length} ${missing.length === 1 ? 'thing' : 'things'} to rent, borrow or change`}</Answer>
-      {missing.length > 0 && <Box mt="8px" mb="4px">{missing.map((line) => <Text key={line.key}>{line.missing} × {line.name}, for {line.because.join(', ')}</Text>)}</Box>}
-      <Section title="Owned and rented"><Sheet kind="kitItem" name="Items" rows={items} onAdd={() => addRecord('kitItem', 'Add an item')}
-        columns={[{ field: 'name', head: 'thing', width: 'minmax(220px, 1.4fr)' }, { field: 'answersTo', head: 'answers to', width: '170px', mono: true }, { field: 'owned', head: 'owned', width: '60px', align: 'right', mono: true }, { field: 'rented', head: 'rented', width: '60px', align: 'right', mono: true }, { field: 'case', head: 'case', width: '90px' }]} /></Section>
+    <Page
+      aside={
+        <>
+          <Text fontWeight={700} mb="4px">
+            Needed at once
+          </Text>
+          <Hint>Things are carried from shot to shot; this counts the most that is used at one moment.</Hint>
+          <Box mt="8px">
+            {lines.map((line) => (
+              <Box
+                key={line.key}
+                display="grid"
+                gridTemplateColumns="1fr 28px 78px"
+                gap="8px"
+                py="4px"
+                borderBottom="1px solid"
+                borderColor="line"
+                title={line.because.join(', ')}
+              >
+                <Text truncate>{line.name}</Text>
+                <Text fontFamily="mono" textAlign="right">
+                  {line.count}
+                </Text>
+                <Text
+                  textAlign="right"
+                  color={line.missing > 0 ? 'watch' : 'faint'}
+                  fontWeight={line.missing > 0 ? 700 : 400}
+                >
+                  {line.missing > 0 ? `${line.missing} missing` : 'have it'}
+                </Text>
+              </Box>
+            ))}
+          </Box>
+        </>
+      }
+      asideWidth="380px"
+    >
+      <Title
+        note={`${lines.length} kinds needed, ${items.length} on the list`}
+        actions={rights.plan && <Button onClick={listAll}>List all that is needed</Button>}
+      >
+        Kit
+      </Title>
+      <Answer tone={missing.length > 0 ? 'watch' : 'ink'}>
+        {lines.length === 0
+          ? 'Shots and setups say what is needed.'
+          : missing.length === 0
+            ? 'Nothing is missing.'
+            : `${missing.length} ${missing.length === 1 ? 'thing' : 'things'} to rent, borrow or change`}
+      </Answer>
+      {missing.length > 0 && (
+        <Box mt="8px" mb="4px">
+          {missing.map((line) => (
+            <Text key={line.key}>
+              {line.missing} × {line.name}, for {line.because.join(', ')}
+            </Text>
+          ))}
+        </Box>
+      )}
+      <Section title="Owned and rented">
+        <Sheet
+          kind="kitItem"
+          name="Items"
+          rows={items}
+          onAdd={() => addRecord('kitItem', 'Add an item')}
+          columns={[
+            { field: 'name', head: 'thing', width: 'minmax(220px, 1.4fr)' },
+            { field: 'answersTo', head: 'answers to', width: '170px', mono: true },
+            { field: 'owned', head: 'owned', width: '60px', align: 'right', mono: true },
+            { field: 'rented', head: 'rented', width: '60px', align: 'right', mono: true },
+            { field: 'case', head: 'case', width: '90px' },
+          ]}
+        />
+      </Section>
     </Page>
   )
 }

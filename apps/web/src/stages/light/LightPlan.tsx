@@ -8,10 +8,23 @@ import { useProduction, useRights } from '../../store/selectors.ts'
 import { useLightMap } from './useLightMap.ts'
 
 type Placed = RecordOf<'lamp'> | RecordOf<'mark'> | RecordOf<'cameraPosition'>
-export interface Thing { readonly kind: 'lamp' | 'mark' | 'cameraPosition'; readonly id: string }
+export interface Thing {
+  readonly kind: 'lamp' | 'mark' | 'cameraPosition'
+  readonly id: string
+}
 
 /** From dark to bright, one colour a stop. */
-const STEPS = ['#23282b', '#33352f', '#4b4737', '#67593c', '#876e42', '#a98749', '#cba45c', '#e8c988', '#fbeed0'] as const
+const STEPS = [
+  '#23282b',
+  '#33352f',
+  '#4b4737',
+  '#67593c',
+  '#876e42',
+  '#a98749',
+  '#cba45c',
+  '#e8c988',
+  '#fbeed0',
+] as const
 export { STEPS }
 
 const PLAN_WIDTH = 700
@@ -21,18 +34,37 @@ const snap = (m: number) => Math.round(m * 20) / 20
  * A setup's plan to scale with its light under it. Drag to move, arrows to move by 5 cm, Q and E to turn,
  * plus and minus to level a lamp.
  */
-export function LightPlan({ setup, lamps, selected, onSelect }: { setup: RecordOf<'setup'>; lamps: readonly RecordOf<'lamp'>[]; selected: Thing | null; onSelect: (thing: Thing) => void }) {
+export function LightPlan({
+  setup,
+  lamps,
+  selected,
+  onSelect,
+}: {
+  setup: RecordOf<'setup'>
+  lamps: readonly RecordOf<'lamp'>[]
+  selected: Thing | null
+  onSelect: (thing: Thing) => void
+}) {
   const production = useProduction()
   const rights = useRights()
   const spot = production.spot[setup.spotId]!
   const marks = Object.values(production.mark).filter((m) => m.setupId === setup.id)
   const cameras = Object.values(production.cameraPosition).filter((c) => c.setupId === setup.id)
   const scale = Math.min(PLAN_WIDTH / spot.widthM, 470 / spot.depthM)
-  const width = spot.widthM * scale, height = spot.depthM * scale
+  const width = spot.widthM * scale,
+    height = spot.depthM * scale
   const faceHeight = marks[0]?.heightM ?? 1.5
   const [drag, setDrag] = useState<{ thing: Thing; xM: number; yM: number } | null>(null)
   const at = (thing: Thing, record: Placed) => (drag?.thing.id === thing.id ? { xM: drag.xM, yM: drag.yM } : record)
-  const map = useLightMap({ widthM: spot.widthM, depthM: spot.depthM, heightM: faceHeight }, lamps.map((lamp) => { const p = at({ kind: 'lamp', id: lamp.id }, lamp); return lampOf({ ...lamp, xM: p.xM, yM: p.yM }) }), setup.ambientLux, 140)
+  const map = useLightMap(
+    { widthM: spot.widthM, depthM: spot.depthM, heightM: faceHeight },
+    lamps.map((lamp) => {
+      const p = at({ kind: 'lamp', id: lamp.id }, lamp)
+      return lampOf({ ...lamp, xM: p.xM, yM: p.yM })
+    }),
+    setup.ambientLux,
+    140,
+  )
   const canvas = useRef<HTMLCanvasElement>(null)
   const svg = useRef<SVGSVGElement>(null)
   useEffect(() => {
@@ -43,59 +75,210 @@ export function LightPlan({ setup, lamps, selected, onSelect }: { setup: RecordO
     const image = context.createImageData(map.columns, map.rows)
     map.lux.forEach((lux, i) => {
       const hex = STEPS[mapStep(lux)]!
-      image.data.set([parseInt(hex.slice(1, 3), 16), parseInt(hex.slice(3, 5), 16), parseInt(hex.slice(5, 7), 16), 255], i * 4)
+      image.data.set(
+        [parseInt(hex.slice(1, 3), 16), parseInt(hex.slice(3, 5), 16), parseInt(hex.slice(5, 7), 16), 255],
+        i * 4,
+      )
     })
     context.putImageData(image, 0, 0)
   }, [map])
-  const place = (e: PointerEvent) => { const box = svg.current!.getBoundingClientRect(); return { xM: snap(((e.clientX - box.left) / box.width) * spot.widthM), yM: snap(((e.clientY - box.top) / box.height) * spot.depthM) } }
-  const save = (label: string, thing: Thing, fields: Record<string, unknown>) => { const refused = commit(label, [{ op: 'update', kind: thing.kind, id: thing.id, fields }]); if (refused) say(refused, 'stop') }
+  const place = (e: PointerEvent) => {
+    const box = svg.current!.getBoundingClientRect()
+    return {
+      xM: snap(((e.clientX - box.left) / box.width) * spot.widthM),
+      yM: snap(((e.clientY - box.top) / box.height) * spot.depthM),
+    }
+  }
+  const save = (label: string, thing: Thing, fields: Record<string, unknown>) => {
+    const refused = commit(label, [{ op: 'update', kind: thing.kind, id: thing.id, fields }])
+    if (refused) say(refused, 'stop')
+  }
   const handlers = (thing: Thing, record: Placed, name: string) => ({
-    tabIndex: 0, role: 'button', 'aria-label': `${name}, ${record.xM} m across, ${record.yM} m down`, 'aria-pressed': selected?.id === thing.id, style: { cursor: rights.plan ? 'grab' : 'default', touchAction: 'none' } as const, 'data-thing': thing.kind,
+    tabIndex: 0,
+    role: 'button',
+    'aria-label': `${name}, ${record.xM} m across, ${record.yM} m down`,
+    'aria-pressed': selected?.id === thing.id,
+    style: { cursor: rights.plan ? 'grab' : 'default', touchAction: 'none' } as const,
+    'data-thing': thing.kind,
     onFocus: () => onSelect(thing),
-    onPointerDown: (e: PointerEvent<SVGGElement>) => { onSelect(thing); if (!rights.plan) return; e.currentTarget.setPointerCapture(e.pointerId); setDrag({ thing, xM: record.xM, yM: record.yM }) },
-    onPointerMove: (e: PointerEvent) => { if (drag?.thing.id === thing.id) setDrag({ thing, ...place(e) }) },
-    onPointerUp: () => { if (drag?.thing.id !== thing.id) return; if (drag.xM !== record.xM || drag.yM !== record.yM) save(`Move ${name}`, thing, { xM: drag.xM, yM: drag.yM }); setDrag(null) },
+    onPointerDown: (e: PointerEvent<SVGGElement>) => {
+      onSelect(thing)
+      if (!rights.plan) return
+      e.currentTarget.setPointerCapture(e.pointerId)
+      setDrag({ thing, xM: record.xM, yM: record.yM })
+    },
+    onPointerMove: (e: PointerEvent) => {
+      if (drag?.thing.id === thing.id) setDrag({ thing, ...place(e) })
+    },
+    onPointerUp: () => {
+      if (drag?.thing.id !== thing.id) return
+      if (drag.xM !== record.xM || drag.yM !== record.yM) save(`Move ${name}`, thing, { xM: drag.xM, yM: drag.yM })
+      setDrag(null)
+    },
     onKeyDown: (e: KeyboardEvent) => {
       if (!rights.plan || e.ctrlKey || e.metaKey) return
       const step = e.shiftKey ? 0.5 : 0.05
-      const moves: Record<string, [number, number]> = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }
+      const moves: Record<string, [number, number]> = {
+        ArrowLeft: [-step, 0],
+        ArrowRight: [step, 0],
+        ArrowUp: [0, -step],
+        ArrowDown: [0, step],
+      }
       const move = moves[e.key]
       const turnField = thing.kind === 'mark' ? 'facingDeg' : 'bearingDeg'
       const bearing = (record as unknown as Record<string, number>)[turnField]!
-      if (move) { e.preventDefault(); save(`Move ${name}`, thing, { xM: snap(record.xM + move[0]), yM: snap(record.yM + move[1]) }) }
-      else if (e.key === 'q' || e.key === 'e') save(`Turn ${name}`, thing, { [turnField]: (bearing + (e.key === 'q' ? 355 : 5)) % 360 })
-      else if (thing.kind === 'lamp' && (e.key === '+' || e.key === '-')) save(`Level ${name}`, thing, { levelPct: Math.min(100, Math.max(0, (record as RecordOf<'lamp'>).levelPct + (e.key === '+' ? 5 : -5))) })
+      if (move) {
+        e.preventDefault()
+        save(`Move ${name}`, thing, { xM: snap(record.xM + move[0]), yM: snap(record.yM + move[1]) })
+      } else if (e.key === 'q' || e.key === 'e')
+        save(`Turn ${name}`, thing, { [turnField]: (bearing + (e.key === 'q' ? 355 : 5)) % 360 })
+      else if (thing.kind === 'lamp' && (e.key === '+' || e.key === '-'))
+        save(`Level ${name}`, thing, {
+          levelPct: Math.min(100, Math.max(0, (record as RecordOf<'lamp'>).levelPct + (e.key === '+' ? 5 : -5))),
+        })
     },
   })
-  const ring = (thing: Thing) => (selected?.id === thing.id ? <circle r={17} fill="none" stroke="#ffffff" strokeWidth={1.5} strokeDasharray="3 3" /> : null)
+  const ring = (thing: Thing) =>
+    selected?.id === thing.id ? (
+      <circle r={17} fill="none" stroke="#ffffff" strokeWidth={1.5} strokeDasharray="3 3" />
+    ) : null
   return (
-    <Box position="relative" w={`${width}px`} maxW="100%" border="5px solid" borderColor="#11161a" boxSizing="content-box" bg="#23282b">
-      <canvas ref={canvas} style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }} aria-hidden="true" />
-      <svg ref={svg} viewBox={`0 0 ${width} ${height}`} width="100%" style={{ position: 'relative', display: 'block', userSelect: 'none' }} role="group" aria-label={`Plan of ${spot.name}, ${spot.widthM} by ${spot.depthM} metres`}>
-        <g stroke="white" opacity={0.1}>{Array.from({ length: Math.ceil(spot.widthM) - 1 }, (_, i) => <line key={`v${i}`} x1={(i + 1) * scale} x2={(i + 1) * scale} y2={height} />)}{Array.from({ length: Math.ceil(spot.depthM) - 1 }, (_, i) => <line key={`h${i}`} y1={(i + 1) * scale} y2={(i + 1) * scale} x2={width} />)}</g>
+    <Box
+      position="relative"
+      w={`${width}px`}
+      maxW="100%"
+      border="5px solid"
+      borderColor="#11161a"
+      boxSizing="content-box"
+      bg="#23282b"
+    >
+      <canvas
+        ref={canvas}
+        style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }}
+        aria-hidden="true"
+      />
+      <svg
+        ref={svg}
+        viewBox={`0 0 ${width} ${height}`}
+        width="100%"
+        style={{ position: 'relative', display: 'block', userSelect: 'none' }}
+        role="group"
+        aria-label={`Plan of ${spot.name}, ${spot.widthM} by ${spot.depthM} metres`}
+      >
+        <g stroke="white" opacity={0.1}>
+          {Array.from({ length: Math.ceil(spot.widthM) - 1 }, (_, i) => (
+            <line key={`v${i}`} x1={(i + 1) * scale} x2={(i + 1) * scale} y2={height} />
+          ))}
+          {Array.from({ length: Math.ceil(spot.depthM) - 1 }, (_, i) => (
+            <line key={`h${i}`} y1={(i + 1) * scale} y2={(i + 1) * scale} x2={width} />
+          ))}
+        </g>
         {cameras.map((position) => {
           const thing = { kind: 'cameraPosition', id: position.id } as const
           const p = at(thing, position)
           const camera = production.camera[position.cameraId]
-          const shot = Object.values(production.shot).find((s) => s.setupId === setup.id && s.cameraId === position.cameraId)
-          const half = camera && shot ? Math.atan((camera.sensorWidthMm * shot.squeeze) / (2 * shot.focalLengthMm)) : 0.3
+          const shot = Object.values(production.shot).find(
+            (s) => s.setupId === setup.id && s.cameraId === position.cameraId,
+          )
+          const half =
+            camera && shot ? Math.atan((camera.sensorWidthMm * shot.squeeze) / (2 * shot.focalLengthMm)) : 0.3
           const reach = Math.min(width, height) * 0.62
           return (
-            <g key={position.id} transform={`translate(${p.xM * scale} ${p.yM * scale})`} {...handlers(thing, position, `Camera ${camera?.letter ?? ''}`)}>
-              <g transform={`rotate(${position.bearingDeg})`}><path d={`M 0 0 L ${-Math.tan(half) * reach} ${-reach} M 0 0 L ${Math.tan(half) * reach} ${-reach}`} stroke="white" strokeDasharray="4 4" opacity={0.7} fill="none" pointerEvents="none" /><rect x={-7} y={-4} width={14} height={15} fill="white" stroke="#11161a" /><path d="M -5 -4 L 5 -4 L 3 -10 L -3 -10 Z" fill="white" stroke="#11161a" /></g>
-              <text y={27} textAnchor="middle" fill="white" fontSize={12} fontWeight={700} paintOrder="stroke" stroke="#11161a" strokeWidth={3}>{camera?.letter}{shot ? ` ${shot.focalLengthMm} mm` : ''}</text>{ring(thing)}
+            <g
+              key={position.id}
+              transform={`translate(${p.xM * scale} ${p.yM * scale})`}
+              {...handlers(thing, position, `Camera ${camera?.letter ?? ''}`)}
+            >
+              <g transform={`rotate(${position.bearingDeg})`}>
+                <path
+                  d={`M 0 0 L ${-Math.tan(half) * reach} ${-reach} M 0 0 L ${Math.tan(half) * reach} ${-reach}`}
+                  stroke="white"
+                  strokeDasharray="4 4"
+                  opacity={0.7}
+                  fill="none"
+                  pointerEvents="none"
+                />
+                <rect x={-7} y={-4} width={14} height={15} fill="white" stroke="#11161a" />
+                <path d="M -5 -4 L 5 -4 L 3 -10 L -3 -10 Z" fill="white" stroke="#11161a" />
+              </g>
+              <text
+                y={27}
+                textAnchor="middle"
+                fill="white"
+                fontSize={12}
+                fontWeight={700}
+                paintOrder="stroke"
+                stroke="#11161a"
+                strokeWidth={3}
+              >
+                {camera?.letter}
+                {shot ? ` ${shot.focalLengthMm} mm` : ''}
+              </text>
+              {ring(thing)}
             </g>
           )
         })}
         {marks.map((mark) => {
           const thing = { kind: 'mark', id: mark.id } as const
           const p = at(thing, mark)
-          return <g key={mark.id} transform={`translate(${p.xM * scale} ${p.yM * scale})`} {...handlers(thing, mark, mark.name)}><g transform={`rotate(${mark.facingDeg})`}><path d="M -4 -9 L 0 -18 L 4 -9 Z" fill="white" /><circle r={9} fill="#11161a" stroke="white" strokeWidth={2} /></g><text x={14} y={-9} fill="white" fontSize={13} fontWeight={700} paintOrder="stroke" stroke="#11161a" strokeWidth={3}>{mark.name}</text>{ring(thing)}</g>
+          return (
+            <g
+              key={mark.id}
+              transform={`translate(${p.xM * scale} ${p.yM * scale})`}
+              {...handlers(thing, mark, mark.name)}
+            >
+              <g transform={`rotate(${mark.facingDeg})`}>
+                <path d="M -4 -9 L 0 -18 L 4 -9 Z" fill="white" />
+                <circle r={9} fill="#11161a" stroke="white" strokeWidth={2} />
+              </g>
+              <text
+                x={14}
+                y={-9}
+                fill="white"
+                fontSize={13}
+                fontWeight={700}
+                paintOrder="stroke"
+                stroke="#11161a"
+                strokeWidth={3}
+              >
+                {mark.name}
+              </text>
+              {ring(thing)}
+            </g>
+          )
         })}
         {lamps.map((lamp, i) => {
           const thing = { kind: 'lamp', id: lamp.id } as const
           const p = at(thing, lamp)
-          return <g key={lamp.id} transform={`translate(${p.xM * scale} ${p.yM * scale})`} {...handlers(thing, lamp, `Lamp ${i + 1}, ${lamp.role}`)}><g transform={`rotate(${lamp.bearingDeg})`}><path d="M -6 9 L 6 9 L 6 -1 L 11 -10 L -11 -10 L -6 -1 Z" fill={lamp.levelPct > 0 ? '#fff3d6' : '#6a6a60'} stroke="#11161a" strokeWidth={1.2} /></g><text x={-16} y={-12} fill="white" fontSize={13} fontWeight={700} paintOrder="stroke" stroke="#11161a" strokeWidth={3}>{i + 1}</text>{ring(thing)}</g>
+          return (
+            <g
+              key={lamp.id}
+              transform={`translate(${p.xM * scale} ${p.yM * scale})`}
+              {...handlers(thing, lamp, `Lamp ${i + 1}, ${lamp.role}`)}
+            >
+              <g transform={`rotate(${lamp.bearingDeg})`}>
+                <path
+                  d="M -6 9 L 6 9 L 6 -1 L 11 -10 L -11 -10 L -6 -1 Z"
+                  fill={lamp.levelPct > 0 ? '#fff3d6' : '#6a6a60'}
+                  stroke="#11161a"
+                  strokeWidth={1.2}
+                />
+              </g>
+              <text
+                x={-16}
+                y={-12}
+                fill="white"
+                fontSize={13}
+                fontWeight={700}
+                paintOrder="stroke"
+                stroke="#11161a"
+                strokeWidth={3}
+              >
+                {i + 1}
+              </text>
+              {ring(thing)}
+            </g>
+          )
         })}
       </svg>
     </Box>
