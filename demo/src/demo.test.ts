@@ -65,7 +65,7 @@ test('a call sheet older than its order is found, and what changed is listed', (
   const moved = apply([{ op: 'update', kind: 'day', id: day, fields: { callMin: 300 } }])
   const withSheet = {
     ...moved,
-    sentSheet: { s: { id: 's', dayId: day, number: 1, fingerprint: sheet.fingerprint, sentAt: '' } },
+    sentSheet: { s: { id: 's', dayId: day, number: 1, fingerprint: sheet.fingerprint, sentAt: '', content: sheet } },
   }
   expect(findSnags(withSheet).map((s) => s.check)).toContain('call.older-than-order')
   const changes = sheetChanges(sheet, callSheet(moved, planDay(moved, day)!))

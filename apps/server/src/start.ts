@@ -3,6 +3,7 @@ import { mkdir } from 'node:fs/promises'
 import path from 'node:path'
 import { openAccounts } from './accounts/accounts.ts'
 import { standInGateway } from './devices/messageGateway.ts'
+import { standInBox } from './devices/timecodeBox.ts'
 import { folderVolumes } from './devices/volumes.ts'
 import { openSheets } from './documents/sheets.ts'
 import { openDoor } from './edits/door.ts'
@@ -51,6 +52,7 @@ export async function start(settings: Settings): Promise<Running> {
     accounts,
     announcements,
     volumes,
+    timecodeBox: standInBox(models),
     offload,
     sheets,
     now,

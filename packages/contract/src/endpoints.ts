@@ -77,6 +77,17 @@ export interface Job {
   readonly problems: readonly string[]
 }
 
+/** A timecode box as it was read: how far it is ahead of the server's clock. */
+export interface BoxReading {
+  readonly name: string
+  readonly aheadMs: number
+}
+/** The server's clock and the box's, for a device to measure its own against. */
+export interface ClockReading {
+  readonly nowMs: number
+  readonly box: BoxReading | null
+}
+
 /** A card or drive that the reader sees now. */
 export interface MediaVolume {
   readonly folder: string

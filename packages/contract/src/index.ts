@@ -38,6 +38,8 @@ export {
   ROLES,
   SetUpBody,
   SignInBody,
+  type BoxReading,
+  type ClockReading,
   type Snapshot,
   type StreamMessage,
   VerifyJobBody,

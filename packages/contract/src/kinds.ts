@@ -72,6 +72,9 @@ const timecode = (label: string) =>
     says: `${label} is a label such as 09:33:07:14.`,
   })
 
+/** What the clock of the device said when it logged; the moment beside it is by the clock that all share. */
+const deviceAt = optional(instant({ label: 'By the device’s clock' }))
+
 export const CAUTIONS = ['water', 'mains', 'wind', 'height', 'heat', 'haze', 'cable', 'fire', 'moving vehicle'] as const
 export const SIDES = ['', 'in', 'out', 'N', 'E', 'S', 'W'] as const
 export const LIGHT_WINDOWS = ['none', 'clock', 'dawn', 'daylight', 'golden-evening', 'dusk', 'night'] as const
@@ -616,6 +619,10 @@ export const KINDS = {
       says: 'The folder is the name under which the drive is mounted: letters, digits, - and _.',
     }),
   }),
+  plannedCopy: plan('a copy of a card that is to be made', {
+    cardId: ref({ label: 'Card', to: 'card' }),
+    driveId: ref({ label: 'Drive', to: 'drive' }),
+  }),
   timecodeBox: plan('a box that keeps the time of day for all devices', {
     name: text({ label: 'Name', initial: 'Box 1', least: 1, says: 'Give the box a name.' }),
     offsetMs: number({
@@ -654,6 +661,7 @@ export const KINDS = {
     ...rateParts('Timecode rate'),
     wild: flag({ label: 'Wild sound' }),
     startedAt: instant({ label: 'Started' }),
+    deviceAt,
   }),
   takeEvent: ledger('what happened to a take: cut, good, no good, a note', {
     takeId: ref({ label: 'Take', to: 'take' }),
@@ -661,6 +669,7 @@ export const KINDS = {
     timecode: timecode('At'),
     text: text({ label: 'Note', most: 1000 }),
     happenedAt: instant({ label: 'At' }),
+    deviceAt,
   }),
   copyRun: ledger('one run of copying a card to a drive', {
     cardId: ref({ label: 'Card', to: 'card' }),
@@ -692,11 +701,13 @@ export const KINDS = {
     personId: ref({ label: 'Holder', to: 'person' }),
     place: text({ label: 'Where' }),
     since: instant({ label: 'Since' }),
+    deviceAt,
   }),
   wipe: ledger('a card wiped after the rule was met', {
     cardId: ref({ label: 'Card', to: 'card' }),
     reason: text({ label: 'Reason', most: 1000 }),
     wipedAt: instant({ label: 'Wiped' }),
+    deviceAt,
   }),
   sentSheet: ledger('a call sheet as it was sent', {
     dayId: ref({ label: 'Day', to: 'day' }),

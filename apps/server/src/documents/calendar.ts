@@ -1,11 +1,11 @@
-import type { CallSheet, SheetPerson } from '@kavrell/core/call'
+import type { PrintedSheet, SheetPerson } from '@kavrell/core/call'
 import { parseClock } from '@kavrell/core/formats'
 import { instantAt } from '@kavrell/core/sun'
 import ical, { ICalCalendarMethod } from 'ical-generator'
 
 /** One person's call as an iCalendar file: from their own call to wrap, with where and whom to ring. */
 export function callCalendar(
-  sheet: CallSheet,
+  sheet: PrintedSheet,
   person: SheetPerson,
   dayId: string,
   timeZone: string,

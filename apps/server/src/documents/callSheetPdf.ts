@@ -1,4 +1,4 @@
-import type { CallSheet, SheetChange } from '@kavrell/core/call'
+import type { PrintedSheet, SheetChange } from '@kavrell/core/call'
 import { DateTime } from 'luxon'
 import { label, makePdf, say, table } from './pdf.ts'
 
@@ -6,7 +6,7 @@ export const sayDate = (iso: string) => DateTime.fromISO(iso).setLocale('en-GB')
 
 /** A call sheet typeset for paper. `version` is null for a draft nobody has been sent. */
 export function callSheetPdf(
-  sheet: CallSheet,
+  sheet: PrintedSheet,
   paper: 'A4' | 'Letter',
   version: number | null,
   changes: readonly SheetChange[],

@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto'
 import { blank, productionOf, type Refusal } from '@kavrell/contract'
-import { callSheet, type CallSheet, sheetChanges, type SheetChange } from '@kavrell/core/call'
+import { callSheet, type CallSheet, type PrintedSheet, sheetChanges, type SheetChange } from '@kavrell/core/call'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 import type { Production } from '@kavrell/core/production'
 import { type DayPlan, planDay } from '@kavrell/core/snags'
@@ -25,7 +25,7 @@ export interface Sheets {
     personId: string,
   ) => Promise<Outcome<null, Refusal>>
   /** What a person opens from their message; opening it is the acknowledgement. */
-  readonly read: (token: string) => Promise<{ sheet: CallSheet; version: number; name: string } | null>
+  readonly read: (token: string) => Promise<{ sheet: PrintedSheet; version: number; name: string } | null>
 }
 
 interface Deps {
@@ -190,7 +190,9 @@ export function openSheets(deps: Deps): Sheets {
         label: `${person.name} read the call sheet`,
         changes: [{ op: 'create', kind: 'delivery', id: uuidv7(), fields }],
       })
-      return { sheet: sheet.content, version: sheet.number, name: person.name }
+      // The order that the sheet was made from is for the planners, not for everybody with a link.
+      const { order: _order, ...printed } = sheet.content
+      return { sheet: printed, version: sheet.number, name: person.name }
     },
   }
 }

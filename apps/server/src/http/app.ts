@@ -4,6 +4,7 @@ import express, { type Express } from 'express'
 import helmet from 'helmet'
 import type { Sequelize } from 'sequelize'
 import { type Accounts } from '../accounts/accounts.ts'
+import type { TimecodeBox } from '../devices/timecodeBox.ts'
 import type { Volumes } from '../devices/volumes.ts'
 import type { Sheets } from '../documents/sheets.ts'
 import type { Door } from '../edits/door.ts'
@@ -23,6 +24,7 @@ export interface Services {
   readonly accounts: Accounts
   readonly announcements: Announcements
   readonly volumes: Volumes
+  readonly timecodeBox: TimecodeBox
   readonly offload: Offload
   readonly sheets: Sheets
   readonly now: () => Date
@@ -55,9 +57,6 @@ export function makeApp(services: Services, webFolder: string | null): Express {
   app.use('/api', express.json({ limit: '8mb' }), refuseForeignWrites, knowAccount(services.accounts))
   app.get('/api/health', (_req, res) => {
     res.json({ ok: true })
-  })
-  app.get('/api/clock', (_req, res) => {
-    res.json({ nowMs: services.now().getTime() })
   })
   app.get('/api/sheets/:token', async (req, res) => {
     const read = await services.sheets.read(req.params.token)

@@ -1,8 +1,9 @@
-import { EditBody, IssueSheetBody, RemindBody, type Snapshot } from '@kavrell/contract'
+import { type ClockReading, EditBody, IssueSheetBody, RemindBody, type Snapshot } from '@kavrell/contract'
 import { Router } from 'express'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Accounts } from '../accounts/accounts.ts'
 import type { Sheets } from '../documents/sheets.ts'
+import type { TimecodeBox } from '../devices/timecodeBox.ts'
 import type { Door } from '../edits/door.ts'
 import type { Announcements } from '../live/announcements.ts'
 import { openStream } from '../live/stream.ts'
@@ -18,10 +19,21 @@ interface Deps {
   readonly accounts: Accounts
   readonly announcements: Announcements
   readonly sheets: Sheets
+  readonly timecodeBox: TimecodeBox
+  readonly now: () => Date
 }
 
 /** The door, the snapshot, the stream, and the sending of call sheets. */
-export function productionRoutes({ database, models, door, accounts, announcements, sheets }: Deps): Router {
+export function productionRoutes({
+  database,
+  models,
+  door,
+  accounts,
+  announcements,
+  sheets,
+  timecodeBox,
+  now,
+}: Deps): Router {
   const router = Router({ mergeParams: true })
   const idOf = (req: { params: unknown }) => (req.params as { productionId: string }).productionId
   router.use(membersOnly(accounts))
@@ -56,6 +68,11 @@ export function productionRoutes({ database, models, door, accounts, announcemen
       },
     )
     res.json({ ...snapshot, jobs: await recentJobs(database, productionId) } satisfies Snapshot)
+  })
+  router.get('/clock', async (req, res) => {
+    const box = await timecodeBox.read(idOf(req), now().getTime())
+    // Read again after the box was: what counts is the moment the answer leaves.
+    res.json({ nowMs: now().getTime(), box } satisfies ClockReading)
   })
   router.get('/stream', (req, res) => {
     const after = Number(req.headers['last-event-id'] ?? req.query.after ?? 0)

@@ -2,10 +2,14 @@ import type { Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import { recordTables } from './migrations/0001-records.ts'
 import { doorAndAccounts } from './migrations/0002-door-and-accounts.ts'
+import { deviceClocks } from './migrations/0004-device-clocks.ts'
+import { plannedCopies } from './migrations/0003-planned-copies.ts'
 
 const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0001-records', recordTables],
   ['0002-door-and-accounts', doorAndAccounts],
+  ['0003-planned-copies', plannedCopies],
+  ['0004-device-clocks', deviceClocks],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { Suspense, useEffect, useState } from 'react'
 import { Link, Navigate, useParams } from 'react-router'
-import { measureClock } from '../store/clock.ts'
+import { useMeasuredClock } from '../store/clock.ts'
 import { follow } from '../store/live.ts'
 import { redo, undo, useProductionStore } from '../store/production.ts'
 import { useHasProduction } from '../store/selectors.ts'
@@ -17,9 +17,7 @@ export function ProductionRoom() {
   const { productionId = '', stage } = useParams()
   const [refused, setRefused] = useState<string | null>(null)
   useEffect(() => follow(productionId, setRefused), [productionId])
-  useEffect(() => {
-    measureClock().catch(() => undefined)
-  }, [])
+  useMeasuredClock(productionId)
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z' || isTyping(e.target)) return

@@ -1,5 +1,5 @@
 import { Box, Text } from '@chakra-ui/react'
-import type { CallSheet } from '@kavrell/core/call'
+import type { PrintedSheet } from '@kavrell/core/call'
 import { useEffect, useState } from 'react'
 import { useParams } from 'react-router'
 import { api } from '../store/api.ts'
@@ -7,7 +7,7 @@ import { SheetPaper } from '../ui/SheetPaper.tsx'
 import { Answer } from '../ui/parts.tsx'
 
 interface Read {
-  readonly sheet: CallSheet
+  readonly sheet: PrintedSheet
   readonly version: number
   readonly name: string
 }

@@ -1,35 +1,91 @@
+import type { ClockReading } from '@kavrell/contract'
 import { useEffect, useState } from 'react'
-import { useRecords } from './selectors.ts'
+import { create } from 'zustand'
 import { api } from './api.ts'
+import { useProductionStore } from './production.ts'
+import { useRecords } from './selectors.ts'
 
-let serverAheadMs = 0
-
-/** Measures how far the server's clock is from this device's: half the round trip either way. */
-export async function measureClock(): Promise<void> {
-  const sent = Date.now()
-  const { nowMs } = await api<{ nowMs: number }>('/clock')
-  serverAheadMs = nowMs - (sent + Date.now()) / 2
+interface Measured {
+  /** What to add to this device's clock to get the server's. */
+  readonly serverAheadMs: number
+  /** How far the timecode box is ahead of the server; null where there is none. */
+  readonly box: ClockReading['box']
+  /** The measurement can be off by this much either way: half the shortest round trip. */
+  readonly withinMs: number | null
 }
 
-/** Milliseconds by the timecode box: the server's clock, set ahead as the box is set, drifting as it drifts. */
-export function boxTime(
-  box: { offsetMs: number; driftPpm: number; setAt: string } | undefined,
-  deviceMs: number,
-): number {
-  const server = deviceMs + serverAheadMs
-  if (!box) return server
-  return server + box.offsetMs + (server - Date.parse(box.setAt)) * box.driftPpm * 1e-6
+const SAMPLES = 5
+const EVERY_MS = 60_000
+const UNMEASURED: Measured = { serverAheadMs: 0, box: null, withinMs: null }
+const useMeasured = create<Measured>()(() => UNMEASURED)
+
+/** The best of some samples: that with the shortest round trip, halved either way. */
+export function bestSample(
+  samples: readonly { readonly sentMs: number; readonly backMs: number; readonly reading: ClockReading }[],
+): Measured {
+  const best = samples.reduce((a, b) => (b.backMs - b.sentMs < a.backMs - a.sentMs ? b : a))
+  return {
+    serverAheadMs: best.reading.nowMs - (best.sentMs + best.backMs) / 2,
+    box: best.reading.box,
+    withinMs: (best.backMs - best.sentMs) / 2,
+  }
+}
+
+/** Measures the server's clock and the timecode box against this device's clock, and remembers it for when they are away. */
+export async function measureClock(productionId: string): Promise<void> {
+  const samples = []
+  for (let i = 0; i < SAMPLES; i++) {
+    const sentMs = Date.now()
+    const reading = await api<ClockReading>(`/productions/${productionId}/clock`)
+    samples.push({ sentMs, backMs: Date.now(), reading })
+  }
+  const measured = bestSample(samples)
+  useMeasured.setState(measured)
+  localStorage.setItem(`kavrell.clock.${productionId}`, JSON.stringify(measured))
+}
+
+/** Keeps the measurement fresh: on opening, when the server comes back, when the box is set, every minute. */
+export function useMeasuredClock(productionId: string): void {
+  const connection = useProductionStore((s) => s.connection)
+  const box = useTimecodeBox()
+  useEffect(() => {
+    const kept = localStorage.getItem(`kavrell.clock.${productionId}`)
+    useMeasured.setState(kept ? (JSON.parse(kept) as Measured) : UNMEASURED)
+  }, [productionId])
+  useEffect(() => {
+    if (connection !== 'live') return
+    // Away again: what was measured last still holds, and coming back measures anew.
+    const measure = () => {
+      measureClock(productionId).catch(() => undefined)
+    }
+    measure()
+    const timer = setInterval(measure, EVERY_MS)
+    return () => clearInterval(timer)
+  }, [productionId, connection, box?.version])
+}
+
+/** The moment by the box, or by the server where there is no box. */
+export const boxTime = (deviceMs: number, { serverAheadMs, box }: Measured = useMeasured.getState()): number =>
+  deviceMs + serverAheadMs + (box?.aheadMs ?? 0)
+
+/** For a ledger: the moment by the clock that all share, and what this device's own clock said. */
+export function stamp(): { at: string; deviceAt: string; atMs: number } {
+  const deviceMs = Date.now()
+  const atMs = boxTime(deviceMs)
+  return { at: new Date(atMs).toISOString(), deviceAt: new Date(deviceMs).toISOString(), atMs }
 }
 
 export const useTimecodeBox = () => Object.values(useRecords('timecodeBox'))[0]
 
 /** The box's time, redrawn at most `perSecond` times a second. */
 export function useBoxTime(perSecond: number): number {
-  const box = useTimecodeBox()
+  const measured = useMeasured()
   const [now, setNow] = useState(() => Date.now())
   useEffect(() => {
     const timer = setInterval(() => setNow(Date.now()), 1000 / perSecond)
     return () => clearInterval(timer)
   }, [perSecond])
-  return boxTime(box, now)
+  return boxTime(now, measured)
 }
+
+export const useClockMeasurement = (): Measured => useMeasured()

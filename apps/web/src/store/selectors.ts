@@ -1,4 +1,5 @@
 import { type KindName, productionOf, type RecordOf, type Records, type RecordTable, RIGHTS } from '@kavrell/contract'
+import type { Units } from '@kavrell/core/formats'
 import { type DayPlan, daysInOrder, evidenceHash, findSnags, type Finding, planDay } from '@kavrell/core/snags'
 import { useProductionStore } from './production.ts'
 
@@ -43,6 +44,7 @@ export const useRecords = <K extends Exclude<KindName, 'production'>>(kind: K): 
 export const useDayPlan = (dayId: string | null): DayPlan | undefined =>
   useProductionStore((s) => (dayId ? plansOf(s.records).get(dayId) : undefined))
 export const useDays = () => daysInOrder(useProduction())
+export const useUnits = (): Units => useProductionStore((s) => viewOf(s.records)?.production.units ?? 'metric')
 export const useRights = () => RIGHTS[useProductionStore((s) => s.role)]
 
 export interface OpenSnag extends Finding {

@@ -1,6 +1,7 @@
 import type { RecordOf } from '@kavrell/contract'
 import { deliveredArea, type Figure, FIGURES, figureInFrame, frameSize } from '@kavrell/core/optics'
-import { useProduction } from '../store/selectors.ts'
+import { useProduction, useUnits } from '../store/selectors.ts'
+import { metres } from './format.ts'
 import { masterDeliverable } from '@kavrell/core/snags'
 
 const ASPECT_WITHOUT_DELIVERABLE = 1.78
@@ -25,6 +26,7 @@ const ACROSS = { left: 0.34, centre: 0.5, right: 0.66 } as const
 /** The delivered frame with a person of middling size in it, drawn to the scale that lens and distance give. */
 export function FramePreview({ shot, width }: { shot: RecordOf<'shot'>; width: number }) {
   const { aspect, area } = useTaking(shot)
+  const units = useUnits()
   const size = frameSize(area.used, shot.focalLengthMm, shot.distanceM)
   const height = width / aspect
   const tall = aspect < 1
@@ -42,8 +44,8 @@ export function FramePreview({ shot, width }: { shot: RecordOf<'shot'>; width: n
       role="img"
       aria-label={
         figure
-          ? `${inFrame.size} on ${shot.focalLengthMm} mm at ${shot.distanceM} m`
-          : `${shot.focalLengthMm} mm at ${shot.distanceM} m`
+          ? `${inFrame.size} on ${shot.focalLengthMm} mm at ${metres(shot.distanceM, units)}`
+          : `${shot.focalLengthMm} mm at ${metres(shot.distanceM, units)}`
       }
       style={{ display: 'block' }}
     >
@@ -116,7 +118,8 @@ function Body({
 
 /** Nobody in frame: a rule as wide as what is seen says the scale. */
 function Measure({ widthM, w, h }: { widthM: number; w: number; h: number }) {
-  const says = widthM < 0.995 ? `${Math.round(widthM * 100)} cm` : `${widthM.toFixed(1)} m`
+  const units = useUnits()
+  const says = units === 'metric' && widthM < 0.995 ? `${Math.round(widthM * 100)} cm` : metres(widthM, units)
   return (
     <g stroke="var(--chakra-colors-figure)" fill="var(--chakra-colors-figure)">
       <line x1={4} x2={w - 4} y1={h * 0.62} y2={h * 0.62} />

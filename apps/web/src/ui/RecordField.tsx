@@ -2,9 +2,9 @@ import { Box, chakra, Text } from '@chakra-ui/react'
 import { fieldsOf, type KindName } from '@kavrell/contract'
 import { useId, useState } from 'react'
 import { commit, useProductionStore } from '../store/production.ts'
-import { useRights } from '../store/selectors.ts'
+import { useRights, useUnits } from '../store/selectors.ts'
 import { useNames } from './useNames.ts'
-import { nameOf, readValue, showValue } from './values.ts'
+import { nameOf, readValue, showValue, unitOf } from './values.ts'
 
 const inputStyle = {
   bg: 'leaf',
@@ -41,11 +41,19 @@ export function RecordField({ kind, id, field: name, label, rows = 2, hideLabel 
   const [says, setSays] = useState<string | null>(null)
   const htmlId = useId()
   const rights = useRights()
+  const units = useUnits()
   if (!record) return null
-  const shown = typed ?? showValue(field, record[name], names)
+  const kept = showValue(field, record[name], names, units)
+  const shown = typed ?? kept
   const title = label ?? field.label
   const save = (text: string) => {
-    const read = readValue(kind, name, text, names)
+    // What is shown may be rounded: text that nobody changed changes nothing.
+    if (text === kept && field.input !== 'flag') {
+      setSays(null)
+      setTyped(null)
+      return
+    }
+    const read = readValue(kind, name, text, names, units)
     const refused = read.ok
       ? JSON.stringify(read.value) === JSON.stringify(record[name])
         ? null
@@ -70,7 +78,7 @@ export function RecordField({ kind, id, field: name, label, rows = 2, hideLabel 
         <Text asChild color="soft" fontSize="12.5px" display="block">
           <label htmlFor={htmlId}>
             {title}
-            {field.unit ? `, ${field.unit}` : ''}
+            {unitOf(field, units) ? `, ${unitOf(field, units)}` : ''}
           </label>
         </Text>
       )}

@@ -3,7 +3,7 @@ import { type AnyRecord, fieldsOf, type KindName } from '@kavrell/contract'
 import type { PlainChange } from '@kavrell/core/snags'
 import { type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react'
 import { commit } from '../store/production.ts'
-import { useRights } from '../store/selectors.ts'
+import { useRights, useUnits } from '../store/selectors.ts'
 import { useNames } from './useNames.ts'
 import { nameOf, type Read, readValue, showValue } from './values.ts'
 
@@ -58,6 +58,7 @@ export function Sheet<R extends AnyRecord>({
   const [says, setSays] = useState<string | null>(null)
   const grid = useRef<HTMLDivElement>(null)
   const rights = useRights()
+  const units = useUnits()
   const active = cell && rows[cell.row] ? cell : null
   const column = active ? columns[active.column] : undefined
   const field = column && fieldsOf(kind)[column.field]
@@ -79,7 +80,7 @@ export function Sheet<R extends AnyRecord>({
     if (record) onSelect?.(record.id)
   }
   const textOf = (record: R, c: SheetColumn<R>) =>
-    c.text?.(record) ?? showValue(fieldsOf(kind)[c.field]!, record[c.field], names)
+    c.text?.(record) ?? showValue(fieldsOf(kind)[c.field]!, record[c.field], names, units)
   const begin = (text: string | null) => {
     if (!active || !column || column.fixed || !rights.plan) return
     setEditing(text ?? textOf(rows[active.row]!, column))
@@ -87,9 +88,13 @@ export function Sheet<R extends AnyRecord>({
   const keep = (text: string, move: (c: Cell) => Cell) => {
     if (!active || !column) return
     const record = rows[active.row]!
-    const read: Read | { ok: true; fields: Record<string, unknown> } = column.read
-      ? column.read(text)
-      : readValue(kind, column.field, text, names)
+    // What is shown may be rounded: text that nobody changed changes nothing.
+    const untouched = text === textOf(record, column)
+    const read: Read | { ok: true; fields: Record<string, unknown> } = untouched
+      ? { ok: true, fields: {} }
+      : column.read
+        ? column.read(text)
+        : readValue(kind, column.field, text, names, units)
     if (!read.ok) {
       setSays(read.says)
       return
@@ -282,7 +287,8 @@ export function Sheet<R extends AnyRecord>({
 function CellText({ kind, field, record }: { kind: KindName; field: string; record: AnyRecord }) {
   const definition = fieldsOf(kind)[field]!
   const names = useNames(definition)
-  return <Box truncate>{showValue(definition, record[field], names)}</Box>
+  const units = useUnits()
+  return <Box truncate>{showValue(definition, record[field], names, units)}</Box>
 }
 
 interface EditorProps {

@@ -1,5 +1,5 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import type { CallSheet, SheetChange } from '@kavrell/core/call'
+import type { PrintedSheet, SheetChange } from '@kavrell/core/call'
 import { DateTime } from 'luxon'
 
 const WIDE_ONLY = { base: 'none', md: 'block' }
@@ -10,7 +10,7 @@ export function SheetPaper({
   version,
   changes,
 }: {
-  sheet: CallSheet
+  sheet: PrintedSheet
   version: number | null
   changes: readonly SheetChange[]
 }) {

@@ -122,7 +122,7 @@ export function Snag({ snag, onGo, brief = false }: { snag: OpenSnag; onGo?: () 
           ))}
           {rule && (
             <Box asChild mt="4px" color="action" fontWeight={600}>
-              <Link to={`/p/${production.id}/brief`}>
+              <Link to={`/p/${production.id}/brief#${snag.rule}`}>
                 House rule: {rule.label.toLowerCase()}{' '}
                 {String((production as unknown as Record<string, unknown>)[snag.rule!])}
                 {rule.unit ? ` ${rule.unit}` : ''}

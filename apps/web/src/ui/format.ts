@@ -1,24 +1,8 @@
-import { clock } from '@kavrell/core/formats'
+import { clock, hours, lengthText } from '@kavrell/core/formats'
 import { sayBytes } from '@kavrell/core/wrap'
 
-export { clock, sayBytes }
+export { clock, hours, lengthText as metres, sayBytes }
 
-const METRES_PER_FOOT = 0.3048
-
-/** Digits that mean something: 0.62, 2.1, 14. */
-const significant = (value: number): string =>
-  Math.abs(value) < 1
-    ? value.toFixed(2)
-    : Math.abs(value) < 10
-      ? value.toFixed(2).replace(/0$/, '')
-      : Math.abs(value) < 100
-        ? value.toFixed(1).replace(/\.0$/, '')
-        : String(Math.round(value))
-
-export const metres = (value: number, units: 'metric' | 'feet' = 'metric'): string => {
-  if (!Number.isFinite(value)) return '∞'
-  return units === 'feet' ? `${significant(value / METRES_PER_FOOT)} ft` : `${significant(value)} m`
-}
 export const lux = (value: number): string =>
   `${value >= 100 ? Math.round(value) : value.toFixed(value >= 10 ? 0 : 1)} lx`
 export const stopName = (tStop: number): string => `T${tStop >= 10 ? Math.round(tStop) : tStop.toFixed(1)}`
@@ -29,8 +13,6 @@ export const rate = (num: number, den: number): string => {
 }
 export const shutter = (seconds: number): string =>
   seconds >= 1 ? `${seconds.toFixed(1)} s` : `1/${Math.round(1 / seconds)} s`
-export const hours = (minutes: number): string =>
-  `${Math.floor(minutes / 60)} h ${String(Math.round(minutes) % 60).padStart(2, '0')}`
 export const minutesSeconds = (seconds: number): string => {
   const whole = Math.max(0, Math.round(seconds))
   return whole >= 3600

@@ -1,5 +1,5 @@
 import { type AnyRecord, type Field, fieldsOf, type KindName } from '@kavrell/contract'
-import { parseClock } from '@kavrell/core/formats'
+import { lengthText, parseClock, parseLength, type Units } from '@kavrell/core/formats'
 import { clock } from './format.ts'
 
 export type Names = ReadonlyMap<string, string>
@@ -28,13 +28,20 @@ export function nameOf(kind: string, record: AnyRecord | undefined): string {
   }
 }
 
+const isLength = (field: Field<unknown>) => field.unit === 'm'
+
+/** A field's unit as a label says it; lengths are in the units of the production. */
+export const unitOf = (field: Field<unknown>, units: Units): string | undefined =>
+  isLength(field) && units === 'feet' ? 'ft' : field.unit
+
 /** A field's value as it is shown and typed. */
-export function showValue(field: Field<unknown>, value: unknown, names: Names): string {
+export function showValue(field: Field<unknown>, value: unknown, names: Names, units: Units = 'metric'): string {
   if (value === null || value === undefined) return ''
   switch (field.input) {
     case 'clock':
       return clock(value as number)
     case 'number':
+      if (isLength(field) && units === 'feet') return lengthText(value as number, units)
       return String(Math.round((value as number) * 1000) / 1000)
     case 'flag':
       return value ? 'yes' : ''
@@ -50,7 +57,7 @@ export function showValue(field: Field<unknown>, value: unknown, names: Names): 
 export type Read = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly says: string }
 
 /** What was typed, as a value of the field. A sentence says what would be right when it cannot be read. */
-export function readValue(kind: KindName, name: string, typed: string, names: Names): Read {
+export function readValue(kind: KindName, name: string, typed: string, names: Names, units: Units = 'metric'): Read {
   const field = fieldsOf(kind)[name]!
   const text = typed.trim()
   const empty = text === ''
@@ -61,6 +68,7 @@ export function readValue(kind: KindName, name: string, typed: string, names: Na
   if (empty && field.column.nullable) return { ok: true, value: null }
   switch (field.input) {
     case 'number':
+      if (isLength(field)) return judge(parseLength(text, units) ?? Number.NaN)
       return judge(
         empty
           ? Number.NaN
@@ -68,7 +76,7 @@ export function readValue(kind: KindName, name: string, typed: string, names: Na
               text
                 .replace(',', '.')
                 .replace(/^[TF]\s*(?=\d)/i, '')
-                .replace(/\s*(mm|m|°|lx|A|W|%|min|s|GB|K|stops?)$/i, ''),
+                .replace(/\s*(mm|°|lx|A|W|%|min|s|GB|K|stops?)$/i, ''),
             ),
       )
     case 'clock':

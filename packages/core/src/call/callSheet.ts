@@ -1,6 +1,6 @@
 import { clock } from '../formats/index.ts'
 import { changeoverMinutes } from '../order/index.ts'
-import { byId, type Production, slateOf } from '../production/index.ts'
+import { byId, fieldsOfItem, type Production, type SheetOrder, slateOf } from '../production/index.ts'
 import { type DayPlan } from '../snags/planDay.ts'
 import { minuteOfDay, type SunCrossing } from '../sun/index.ts'
 import { CAUTION_LINES, LOCAL_RULES, LONG_DAY_LINE, LONG_DAY_MIN } from './cautions.ts'
@@ -30,7 +30,7 @@ export interface SheetPlace {
 }
 
 /** Everything a call sheet says, ready to print: no clock, no look-ups. */
-export interface CallSheet {
+export interface PrintedSheet {
   readonly title: string
   readonly day: string
   readonly date: string
@@ -48,6 +48,11 @@ export interface CallSheet {
   readonly people: readonly SheetPerson[]
   readonly kit: readonly string[]
   readonly fingerprint: string
+}
+
+/** A printed sheet with what it was made from. */
+export interface CallSheet extends PrintedSheet {
+  readonly order: SheetOrder
 }
 
 export function callSheet(production: Production, plan: DayPlan): CallSheet {
@@ -146,6 +151,7 @@ export function callSheet(production: Production, plan: DayPlan): CallSheet {
       setups.map((setup) => setup.id),
     ),
     fingerprint: plan.fingerprint,
+    order: { callMin: day.callMin, items: plan.items.map(fieldsOfItem) },
   }
 }
 
@@ -198,7 +204,7 @@ export interface SheetChange {
 }
 
 /** What a newer sheet changes for the people who hold the older one. */
-export function sheetChanges(older: CallSheet, newer: CallSheet): SheetChange[] {
+export function sheetChanges(older: PrintedSheet, newer: PrintedSheet): SheetChange[] {
   const changes: SheetChange[] = []
   const compare = (what: string, was: string, now: string, personId: string | null = null) => {
     if (was !== now) changes.push({ what, was, now, personId })

@@ -1,5 +1,6 @@
 export {
   type CallSheet,
+  type PrintedSheet,
   type SheetRow,
   type SheetPerson,
   callSheet,

@@ -16,3 +16,9 @@ export function parseClock(text: string): number | null {
   if (hours > 23 || minutes > 59) return null
   return hours * 60 + minutes + (match[3] ? 1440 : 0)
 }
+
+/** "10 h 35" for a stretch of minutes. */
+export const hours = (minutes: number): string => {
+  const whole = Math.round(minutes)
+  return `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')}`
+}

@@ -1,4 +1,5 @@
 export { toCsv } from './csv.ts'
 export { type TimelineClip, otioTimeline } from './openTimelineIo.ts'
 export { type HashName, type HashLine, hashListText, parseHashList } from './hashList.ts'
-export { clock, parseClock } from './clock.ts'
+export { clock, hours, parseClock } from './clock.ts'
+export { type Units, lengthText, parseLength } from './length.ts'

@@ -1,3 +1,5 @@
+import { lengthText, type Units } from '../formats/index.ts'
+
 /** What has to be done to get from one setup to another made from it. */
 export interface SetupDifference {
   readonly says: readonly string[]
@@ -24,7 +26,11 @@ const TURNED_DEG = 3
 const matchKey = (lamp: PlacedLamp) => `${lamp.name} ${lamp.role}`
 
 /** Compares lamps by name and role; the same lamp in both setups is one lamp moved or changed. */
-export function setupDifference(parent: readonly PlacedLamp[], child: readonly PlacedLamp[]): SetupDifference {
+export function setupDifference(
+  parent: readonly PlacedLamp[],
+  child: readonly PlacedLamp[],
+  units: Units = 'metric',
+): SetupDifference {
   const left = [...parent]
   const says: string[] = []
   let added = 0,
@@ -42,7 +48,7 @@ export function setupDifference(parent: readonly PlacedLamp[], child: readonly P
     const turn = Math.abs(((lamp.bearingDeg - before.bearingDeg + 540) % 360) - 180)
     if (distance > MOVED_M) {
       moved++
-      says.push(`${lamp.role} moved ${distance.toFixed(1)} m`)
+      says.push(`${lamp.role} moved ${lengthText(distance, units)}`)
     } else if (turn > TURNED_DEG) {
       moved++
       says.push(`${lamp.role} turned ${Math.round(turn)}°`)

@@ -1,3 +1,4 @@
+export { slateFor } from './slate.ts'
 import { byId, type Production, type Take, type TakeEvent } from '../production/index.ts'
 import type { Timeline } from '../order/index.ts'
 

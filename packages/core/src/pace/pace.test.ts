@@ -48,6 +48,7 @@ const take = (id: string, fields: Partial<Take> = {}): Take => ({
   dropFrame: false,
   wild: false,
   startedAt: '2026-05-14T08:00:00Z',
+  orderItemId: null,
   ...fields,
 })
 const event = (id: string, takeId: string, type: TakeEvent['type'], at: number, text = ''): TakeEvent => ({

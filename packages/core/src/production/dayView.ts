@@ -44,3 +44,16 @@ export function dayView(production: Production, dayId: string): DayView | undefi
     .sort((a, b) => a.rank - b.rank || (a.id < b.id ? -1 : 1))
   return { day, place, items }
 }
+
+/** The fields of an item of the order, always in the same turn, without what only the writer knows. */
+export const fieldsOfItem = (item: OrderItem): OrderItem => ({
+  id: item.id,
+  dayId: item.dayId,
+  rank: item.rank,
+  type: item.type,
+  shotIds: item.shotIds,
+  recorderIds: item.recorderIds,
+  title: item.title,
+  minutes: item.minutes,
+  fixedAtMin: item.fixedAtMin,
+})

@@ -5,6 +5,7 @@
 export interface HouseRules {
   readonly title: string
   readonly client: string
+  readonly units: 'metric' | 'feet'
   readonly mainsHz: number
   readonly mainsVolts: number
   readonly copiesBeforeWipe: number
@@ -12,7 +13,10 @@ export interface HouseRules {
   readonly holdersBeforeWipe: number
   readonly cardSchool: 'wipe' | 'hold'
   readonly longestDayMin: number
+  readonly shortestRestMin: number
   readonly mealEveryMin: number
+  readonly shutterSchool: 'half' | 'free'
+  readonly slateScheme: 'scene-shot' | 'running'
   readonly circuitHeadroomPct: number
   readonly onceOnlyPictures: number
   readonly onceOnlySounds: number
@@ -215,7 +219,14 @@ export interface Card {
 export interface Drive {
   readonly id: string
   readonly label: string
+  readonly speed: 'fast' | 'slow'
   readonly capacityGb: number
+}
+/** A copy that somebody means to make. */
+export interface PlannedCopy {
+  readonly id: string
+  readonly cardId: string
+  readonly driveId: string
 }
 
 /**
@@ -238,6 +249,7 @@ export interface Take {
   readonly dropFrame: boolean
   readonly wild: boolean
   readonly startedAt: string
+  readonly orderItemId: string | null
 }
 export type TakeEventType = 'cut' | 'good' | 'no-good' | 'note'
 export interface TakeEvent {
@@ -289,6 +301,13 @@ export interface SentSheet {
   readonly number: number
   readonly fingerprint: string
   readonly sentAt: string
+  /** The sheet as it was printed, with the order it was made from. */
+  readonly content: { readonly order?: SheetOrder }
+}
+/** The running order a call sheet was made from, whole, so that it can be gone back to. */
+export interface SheetOrder {
+  readonly callMin: number
+  readonly items: readonly OrderItem[]
 }
 
 /** All records of one production, each kind by id. */
@@ -313,6 +332,7 @@ export interface Production {
   readonly kitItem: ById<KitItem>
   readonly card: ById<Card>
   readonly drive: ById<Drive>
+  readonly plannedCopy: ById<PlannedCopy>
   readonly take: ById<Take>
   readonly takeEvent: ById<TakeEvent>
   readonly copyRun: ById<CopyRun>

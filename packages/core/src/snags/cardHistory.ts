@@ -1,5 +1,5 @@
 import type { CardHistory, WipeRule } from '../media/index.ts'
-import { byId, type CopyCheck, type CopyRun, type Production } from '../production/index.ts'
+import { byId, type CopyCheck, type CopyRun, type PlannedCopy, type Production } from '../production/index.ts'
 
 // Ledger entries are put in order by the number of the edit that added them: clocks of devices differ, numbers do not.
 const newest = <T extends { readonly version: number }>(list: readonly T[]): T | undefined =>
@@ -60,3 +60,11 @@ export const wipeRule = (production: Production): WipeRule => ({
   holders: production.production.holdersBeforeWipe,
   school: production.production.cardSchool,
 })
+
+/** Copies of a card that are meant to be made: those to drives that hold no good copy of it yet. */
+export function openPlannedCopies(production: Production, cardId: string): PlannedCopy[] {
+  const { copies } = cardHistory(production, cardId)
+  return Object.values(production.plannedCopy).filter(
+    (planned) => planned.cardId === cardId && !copies.some((copy) => copy.driveId === planned.driveId && !copy.damaged),
+  )
+}

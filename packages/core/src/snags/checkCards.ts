@@ -1,7 +1,7 @@
-import { mayWipe } from '../media/index.ts'
-import type { Production } from '../production/index.ts'
-import { cardHistory, wipeRule } from './cardHistory.ts'
-import type { Finding } from './finding.ts'
+import { mayWipe, type WipeAnswer, type WipeRule } from '../media/index.ts'
+import type { Card, Drive, Production } from '../production/index.ts'
+import { cardHistory, openPlannedCopies, wipeRule } from './cardHistory.ts'
+import type { Finding, Fix } from './finding.ts'
 
 /** Has every card that was rolled on the copies that the house rule asks for? */
 export function checkCards(production: Production): Finding[] {
@@ -16,6 +16,8 @@ export function checkCards(production: Production): Finding[] {
       const history = cardHistory(production, card.id)
       const answer = mayWipe(history, rule)
       if (answer.may || history.alreadyWiped) return []
+      const planned = openPlannedCopies(production, card.id).length
+      const toCome = planned > 0 ? ` ${planned} more ${planned === 1 ? 'copy is' : 'copies are'} planned.` : ''
       return [
         {
           check: 'media.copies-below-rule',
@@ -23,14 +25,45 @@ export function checkCards(production: Production): Finding[] {
           stage: 'offload',
           rule: 'copiesBeforeWipe',
           about: { kind: 'card', id: card.id },
-          says: `Card ${card.label} is not safe yet: ${answer.reasons.join(' ')}`,
+          says: `Card ${card.label} is not safe yet: ${answer.reasons.join(' ')}${toCome}`,
           evidence: [
             { label: 'copies', value: answer.goodCopies, unit: `of ${rule.copies}`, from: 'copy ledger' },
             { label: 'checked', value: answer.checkedCopies, unit: `of ${rule.checked}`, from: 'check ledger' },
             { label: 'in hands of', value: answer.holders, unit: `of ${rule.holders}`, from: 'custody ledger' },
+            { label: 'planned', value: planned, unit: '', from: 'copies somebody means to make' },
           ],
-          fixes: [],
+          fixes: planCopies(production, card, answer, rule),
         } satisfies Finding,
       ]
     })
 }
+
+/**
+ * Copies that would meet the rule, put down for whoever copies: to drives that hold none yet, fast ones
+ * before slow ones. The card stays unsafe until they are made and checked.
+ */
+function planCopies(production: Production, card: Card, answer: WipeAnswer, rule: WipeRule): Fix[] {
+  const history = cardHistory(production, card.id)
+  const planned = openPlannedCopies(production, card.id)
+  const wanted = rule.copies - answer.goodCopies - planned.length
+  const taken = new Set([...history.copies.filter((c) => !c.damaged), ...planned].map((c) => c.driveId))
+  const free = Object.values(production.drive)
+    .filter((drive) => !taken.has(drive.id) && drive.capacityGb >= card.capacityGb)
+    .sort(byUse)
+  if (wanted < 1 || free.length === 0) return []
+  const drives = free.slice(0, wanted)
+  return [
+    {
+      says: `Plan copies of ${card.label} to ${drives.map((drive) => drive.label).join(', ')}`,
+      changes: drives.map((drive) => ({
+        op: 'create',
+        kind: 'plannedCopy',
+        id: '',
+        fields: { cardId: card.id, driveId: drive.id },
+      })),
+    },
+  ]
+}
+
+const byUse = (a: Drive, b: Drive) =>
+  Number(a.speed === 'slow') - Number(b.speed === 'slow') || a.label.localeCompare(b.label, 'en', { numeric: true })

@@ -1,3 +1,4 @@
+import { lengthText } from '../formats/index.ts'
 import { waysOut } from '../light/index.ts'
 import { byId, captureRate, type PlacedLamp, type Production, type Shot } from '../production/index.ts'
 import type { Finding, Fix } from './finding.ts'
@@ -77,7 +78,7 @@ function exposureFixes(production: Production, reading: SetupReading, shot: Shot
   const nearer = nearerKey(reading, short)
   if (nearer)
     fixes.push({
-      says: `Move the key to ${nearer.distanceM.toFixed(1)} m`,
+      says: `Move the key to ${lengthText(nearer.distanceM, production.production.units)}`,
       changes: update('lamp', nearer.lamp.id, nearer.fields),
     })
   if (ways.tStop !== null) {

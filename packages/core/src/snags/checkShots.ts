@@ -1,5 +1,5 @@
 import { steadyShutterDegrees } from '../exposure/index.ts'
-import { byId, captureRate, type Production, type Shot, shotsOfItem } from '../production/index.ts'
+import { byId, captureRate, type Production, type Shot } from '../production/index.ts'
 import { sameRate } from '../timecode/index.ts'
 import type { Finding } from './finding.ts'
 import { masterDeliverable, shotFlicker } from './readSetup.ts'
@@ -9,25 +9,30 @@ const update = (shot: Shot, fields: Record<string, unknown>) => [
   { op: 'update', kind: 'shot', id: shot.id, fields } as const,
 ]
 
-/** Does the shutter beat with lamps on the mains? Only where lamps burn: daylight does not flicker. */
-export function checkMainsFlicker(production: Production): Finding[] {
-  const { mainsHz } = production.production
-  const lit = new Set(
+const nearestTo = (deg: number, angles: readonly number[]): number | null =>
+  angles.reduce<number | null>(
+    (best, angle) => (best === null || Math.abs(angle - deg) < Math.abs(best - deg) ? angle : best),
+    null,
+  )
+
+/** Setups in which a lamp burns: daylight does not flicker. */
+const litSetups = (production: Production): ReadonlySet<string> =>
+  new Set(
     Object.values(production.lamp)
       .filter((lamp) => lamp.levelPct > 0)
       .map((lamp) => lamp.setupId),
   )
+
+/** Does the shutter beat with lamps on the mains? Judged where lamps burn. */
+export function checkMainsFlicker(production: Production): Finding[] {
+  const { mainsHz } = production.production
+  const lit = litSetups(production)
   return Object.values(production.shot).flatMap((shot) => {
     if (!shot.setupId || !lit.has(shot.setupId)) return []
     const flicker = shotFlicker(shot, mainsHz)
     if (flicker.verdict !== 'beats') return []
     const fps = captureRate(shot)
-    const angles = steadyShutterDegrees(fps, mainsHz)
-    const nearest = angles.reduce<number | null>(
-      (best, angle) =>
-        best === null || Math.abs(angle - shot.shutterDeg) < Math.abs(best - shot.shutterDeg) ? angle : best,
-      null,
-    )
+    const nearest = nearestTo(shot.shutterDeg, steadyShutterDegrees(fps, mainsHz))
     return [
       {
         check: 'shots.shutter-beats-with-mains',
@@ -125,62 +130,54 @@ export function checkPairs(production: Production): Finding[] {
   })
 }
 
-/** Has a moment that happens once enough pictures and sounds that any one can die? */
-export function checkOnceOnly(production: Production): Finding[] {
-  const { onceOnlyPictures, onceOnlySounds } = production.production
-  const findings: Finding[] = []
-  const ordered = new Set<string>()
-  const judge = (shots: Shot[], sounds: number, about: Finding['about'], fixes: Finding['fixes']) => {
-    const cameras = new Set(shots.map((shot) => shot.cameraId ?? shot.id)).size
-    if (cameras >= onceOnlyPictures && sounds >= onceOnlySounds) return
-    const codes = shots.map((shot) => shot.code).join(', ')
-    const missing = [
-      ...(cameras < onceOnlyPictures ? [`${cameras} of ${onceOnlyPictures} pictures`] : []),
-      ...(sounds < onceOnlySounds ? [`${sounds} of ${onceOnlySounds} sound recordings`] : []),
+/** Twice the frame rate is half a turn of the shutter. */
+const HALF_TURN_DEG = 180
+/** Nearer than this to half a turn nobody sees a difference; 172.8° for 24 frames under 50 Hz is one. */
+const SAME_LOOK_DEG = 15
+
+/** Where the house rule is twice the frame rate: which shots are not, and what does that cost in light? */
+export function checkShutterSchool(production: Production): Finding[] {
+  const { shutterSchool, mainsHz } = production.production
+  if (shutterSchool !== 'half') return []
+  const lit = litSetups(production)
+  return Object.values(production.shot).flatMap((shot) => {
+    const fps = captureRate(shot)
+    // Under lamps the angle of the house rule is the one nearest to it that does not beat.
+    const beats =
+      shot.setupId &&
+      lit.has(shot.setupId) &&
+      shotFlicker({ ...shot, shutterDeg: HALF_TURN_DEG }, mainsHz).verdict === 'beats'
+    const steady = beats ? nearestTo(HALF_TURN_DEG, steadyShutterDegrees(fps, mainsHz)) : null
+    const wanted = steady ?? HALF_TURN_DEG
+    if (Math.abs(shot.shutterDeg - wanted) < SAME_LOOK_DEG || Math.abs(shot.shutterDeg - HALF_TURN_DEG) < SAME_LOOK_DEG)
+      return []
+    const stops = Math.log2(shot.shutterDeg / HALF_TURN_DEG)
+    const cost = `${Math.abs(stops).toFixed(1).replace(/\.0$/, '')} ${Math.abs(stops) < 1.05 && Math.abs(stops) > 0.95 ? 'stop' : 'stops'}`
+    return [
+      {
+        check: 'shots.shutter-off-house-rule',
+        severity: 'watch',
+        stage: 'shots',
+        rule: 'shutterSchool',
+        about: { kind: 'shot', id: shot.id },
+        says: `${shot.code} is at ${rate(shot.shutterDeg)}°, ${stops < 0 ? `crisper than the house rule, and it costs ${cost} of light` : `softer than the house rule, and it gives ${cost} of light`}. Meant so? Accept it.`,
+        evidence: [
+          { label: 'shutter', value: rate(shot.shutterDeg), unit: '°', from: shot.code },
+          {
+            label: 'house rule',
+            value: rate(Math.round(wanted * 10) / 10),
+            unit: '°',
+            from: beats ? `nearest to 180° that is steady at ${mainsHz} Hz` : 'twice the frame rate',
+          },
+          { label: 'light', value: stops, unit: 'stops', from: 'log2 of the angle over 180°' },
+        ],
+        fixes: [
+          {
+            says: `Shutter ${rate(Math.round(wanted * 100) / 100)}°`,
+            changes: update(shot, { shutterDeg: Math.round(wanted * 1000) / 1000 }),
+          },
+        ],
+      } satisfies Finding,
     ]
-    findings.push({
-      check: 'cover.once-only-too-thin',
-      severity: 'stop',
-      stage: about.kind === 'orderItem' ? 'order' : 'shots',
-      rule: 'onceOnlyPictures',
-      about,
-      says: `${codes} happens once and has ${missing.join(' and ')}.`,
-      evidence: [
-        { label: 'pictures', value: cameras, unit: 'cameras', from: codes },
-        { label: 'wanted', value: onceOnlyPictures, unit: 'cameras', from: 'house rule' },
-        { label: 'sounds', value: sounds, unit: 'recorders', from: 'order' },
-        { label: 'wanted', value: onceOnlySounds, unit: 'recorders', from: 'house rule' },
-      ],
-      fixes,
-    })
-  }
-  for (const item of Object.values(production.orderItem)) {
-    const shots = shotsOfItem(production, item)
-    for (const shot of shots) ordered.add(shot.id)
-    if (!shots.some((shot) => shot.onceOnly)) continue
-    const spare = Object.values(production.recorder)
-      .map((r) => r.id)
-      .filter((id) => !item.recorderIds.includes(id))
-    const wanted = onceOnlySounds - item.recorderIds.length
-    const fixes =
-      wanted > 0 && spare.length >= wanted
-        ? [
-            {
-              says: `Put ${wanted === 1 ? 'another recorder' : `${wanted} recorders`} on it`,
-              changes: [
-                {
-                  op: 'update',
-                  kind: 'orderItem',
-                  id: item.id,
-                  fields: { recorderIds: [...item.recorderIds, ...spare.slice(0, wanted)] },
-                } as const,
-              ],
-            },
-          ]
-        : []
-    judge(shots, new Set(item.recorderIds).size, { kind: 'orderItem', id: item.id }, fixes)
-  }
-  for (const shot of Object.values(production.shot))
-    if (shot.onceOnly && !ordered.has(shot.id)) judge([shot], 0, { kind: 'shot', id: shot.id }, [])
-  return findings
+  })
 }

@@ -1,10 +1,14 @@
 import type { Production } from '../production/index.ts'
 import type { Finding } from './finding.ts'
 import { checkExposure, checkRatio } from './checkLight.ts'
-import { checkFrameRates, checkMainsFlicker, checkOnceOnly, checkPairs } from './checkShots.ts'
+import { checkOnceOnly } from './checkCover.ts'
+import { checkFrameRates, checkMainsFlicker, checkPairs, checkShutterSchool } from './checkShots.ts'
 import { checkCircuits } from './checkPower.ts'
 import { checkKit } from './checkKit.ts'
-import { checkDays } from './checkDays.ts'
+import { checkFixedTimes } from './checkFixedTimes.ts'
+import { checkHours } from './checkHours.ts'
+import { checkPeople } from './checkPeople.ts'
+import { checkWindows } from './checkWindows.ts'
 import { checkCards } from './checkCards.ts'
 import { checkCallSheets } from './checkCallSheets.ts'
 
@@ -15,11 +19,15 @@ export function findSnags(production: Production): Finding[] {
     checkRatio,
     checkMainsFlicker,
     checkFrameRates,
+    checkShutterSchool,
     checkPairs,
     checkOnceOnly,
     checkCircuits,
     checkKit,
-    checkDays,
+    checkWindows,
+    checkFixedTimes,
+    checkHours,
+    checkPeople,
     checkCards,
     checkCallSheets,
   ].flatMap((check) => check(production))

@@ -9,5 +9,5 @@ export {
   shotFlicker,
   masterDeliverable,
 } from './readSetup.ts'
-export { type DayPlan, daysInOrder, planDay } from './planDay.ts'
-export { cardHistory, wipeRule, copiesOfCard } from './cardHistory.ts'
+export { type DayPlan, dayPlans, daysInOrder, planDay } from './planDay.ts'
+export { cardHistory, wipeRule, copiesOfCard, openPlannedCopies } from './cardHistory.ts'

@@ -43,3 +43,15 @@ export const daysInOrder = (production: Production) =>
   Object.values(production.day)
     .filter((day) => byId(production.place, day.placeId))
     .sort((a, b) => (a.date < b.date ? -1 : 1))
+
+const plans = new WeakMap<Production, readonly DayPlan[]>()
+
+/** The plans of all days, by date. A production never changes in place, so each is worked out once. */
+export function dayPlans(production: Production): readonly DayPlan[] {
+  let found = plans.get(production)
+  if (!found) {
+    found = daysInOrder(production).flatMap((day) => planDay(production, day.id) ?? [])
+    plans.set(production, found)
+  }
+  return found
+}

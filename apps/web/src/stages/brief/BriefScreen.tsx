@@ -1,12 +1,12 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { FRAME_RATES, rateName } from '@kavrell/core/timecode'
-import { useState } from 'react'
 import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord, removeRecord } from '../../ui/addRecord.ts'
-import { hours, minutesSeconds } from '../../ui/format.ts'
+import { minutesSeconds } from '../../ui/format.ts'
 import { Answer, Button, Hint, Page, Section, Title } from '../../ui/parts.tsx'
 import { RecordField, Select } from '../../ui/RecordField.tsx'
+import { HouseRules } from './HouseRules.tsx'
 
 /** What must it say, and to what shape, rate and rules is it made? */
 export function BriefScreen() {
@@ -17,7 +17,7 @@ export function BriefScreen() {
     <RecordField kind="production" id={production.id} field={name} rows={rows} />
   )
   return (
-    <Page aside={<Rules />} asideWidth="360px">
+    <Page aside={<HouseRules />} asideWidth="360px">
       <Title note={production.client}>Brief</Title>
       <Answer>{production.message || 'Say in one or two sentences what it must say.'}</Answer>
       {production.feel && (
@@ -98,69 +98,6 @@ function RateSelect({ id, num, den, drop }: { id: string; num: number; den: numb
           </option>
         ))}
       </Select>
-    </Box>
-  )
-}
-
-function Rules() {
-  const { production: p } = useProduction()
-  const [open, setOpen] = useState(false)
-  const groups = [
-    ['Cards', ['copiesBeforeWipe', 'checkedBeforeWipe', 'holdersBeforeWipe', 'cardSchool']],
-    ['Hours', ['longestDayMin', 'shortestRestMin', 'mealEveryMin']],
-    ['Light and power', ['mainsHz', 'mainsVolts', 'circuitHeadroomPct', 'shutterSchool']],
-    ['Once only', ['onceOnlyPictures', 'onceOnlySounds']],
-    ['Minutes a change takes', ['relightMin', 'turnMin', 'rigMin', 'moveMin', 'spotMoveMin', 'wrapOutMin']],
-    ['Paper and units', ['units', 'paper', 'slateScheme']],
-  ] as const
-  return (
-    <Box>
-      <Flex align="center">
-        <Text fontWeight={700} fontSize="14.5px">
-          House rules
-        </Text>
-        <Button ml="auto" onClick={() => setOpen(!open)} aria-expanded={open}>
-          {open ? 'Done' : 'Change'}
-        </Button>
-      </Flex>
-      {open ? (
-        groups.map(([title, fields]) => (
-          <Box key={title} mt="12px">
-            <Text fontWeight={600} mb="4px">
-              {title}
-            </Text>
-            <Grid templateColumns="1fr 1fr" gap="8px">
-              {fields.map((f) => (
-                <RecordField key={f} kind="production" id={p.id} field={f} />
-              ))}
-            </Grid>
-          </Box>
-        ))
-      ) : (
-        <Box color="soft" mt="8px" lineHeight="1.75">
-          <Text>
-            {p.copiesBeforeWipe} copies, {p.checkedBeforeWipe} checked, {p.holdersBeforeWipe} pairs of hands, then{' '}
-            {p.cardSchool === 'wipe' ? 'wipe' : 'still hold until home'}.
-          </Text>
-          <Text>
-            Longest day {hours(p.longestDayMin)}, rest {hours(p.shortestRestMin)}, meal within {hours(p.mealEveryMin)}.
-          </Text>
-          <Text>
-            Shutter {p.shutterSchool === 'half' ? '180° unless a shot says otherwise' : 'free, per shot'}; mains{' '}
-            {p.mainsHz} Hz, {p.mainsVolts} V.
-          </Text>
-          <Text>
-            Once only: {p.onceOnlyPictures} pictures, {p.onceOnlySounds} sounds.
-          </Text>
-          <Text>Circuits to {p.circuitHeadroomPct} %.</Text>
-          <Text>
-            Relight {p.relightMin}, turn {p.turnMin}, rig {p.rigMin}, move {p.moveMin}, wrap out {p.wrapOutMin} min.
-          </Text>
-          <Text>
-            {p.units === 'metric' ? 'Metric' : 'Feet'}, paper {p.paper}.
-          </Text>
-        </Box>
-      )}
     </Box>
   )
 }

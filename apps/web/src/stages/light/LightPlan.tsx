@@ -1,10 +1,11 @@
 import { Box } from '@chakra-ui/react'
 import type { RecordOf } from '@kavrell/contract'
+import { lengthText } from '@kavrell/core/formats'
 import { mapStep } from '@kavrell/core/light'
 import { lampOf } from '@kavrell/core/snags'
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react'
 import { commit, say } from '../../store/production.ts'
-import { useProduction, useRights } from '../../store/selectors.ts'
+import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
 import { useLightMap } from './useLightMap.ts'
 
 type Placed = RecordOf<'lamp'> | RecordOf<'mark'> | RecordOf<'cameraPosition'>
@@ -28,6 +29,9 @@ const STEPS = [
 export { STEPS }
 
 const PLAN_WIDTH = 700
+const TURN_STEP_DEG = 5
+const turnFieldOf = (thing: Thing) => (thing.kind === 'mark' ? 'facingDeg' : 'bearingDeg')
+const facingOf = (thing: Thing, record: Placed) => (record as unknown as Record<string, number>)[turnFieldOf(thing)]!
 const snap = (m: number) => Math.round(m * 20) / 20
 
 /**
@@ -55,12 +59,18 @@ export function LightPlan({
     height = spot.depthM * scale
   const faceHeight = marks[0]?.heightM ?? 1.5
   const [drag, setDrag] = useState<{ thing: Thing; xM: number; yM: number } | null>(null)
+  const [turning, setTurning] = useState<{ thing: Thing; deg: number } | null>(null)
+  const units = useUnits()
+  const gridM = units === 'feet' ? 0.9144 : 1
   const at = (thing: Thing, record: Placed) => (drag?.thing.id === thing.id ? { xM: drag.xM, yM: drag.yM } : record)
+  const facing = (thing: Thing, record: Placed) =>
+    turning?.thing.id === thing.id ? turning.deg : facingOf(thing, record)
   const map = useLightMap(
     { widthM: spot.widthM, depthM: spot.depthM, heightM: faceHeight },
     lamps.map((lamp) => {
       const p = at({ kind: 'lamp', id: lamp.id }, lamp)
-      return lampOf({ ...lamp, xM: p.xM, yM: p.yM })
+      const bearingDeg = facing({ kind: 'lamp', id: lamp.id }, lamp)
+      return lampOf({ ...lamp, xM: p.xM, yM: p.yM, bearingDeg })
     }),
     setup.ambientLux,
     140,
@@ -96,7 +106,7 @@ export function LightPlan({
   const handlers = (thing: Thing, record: Placed, name: string) => ({
     tabIndex: 0,
     role: 'button',
-    'aria-label': `${name}, ${record.xM} m across, ${record.yM} m down`,
+    'aria-label': `${name}, ${lengthText(record.xM, units)} across, ${lengthText(record.yM, units)} down`,
     'aria-pressed': selected?.id === thing.id,
     style: { cursor: rights.plan ? 'grab' : 'default', touchAction: 'none' } as const,
     'data-thing': thing.kind,
@@ -125,22 +135,59 @@ export function LightPlan({
         ArrowDown: [0, step],
       }
       const move = moves[e.key]
-      const turnField = thing.kind === 'mark' ? 'facingDeg' : 'bearingDeg'
-      const bearing = (record as unknown as Record<string, number>)[turnField]!
+      const bearing = facingOf(thing, record)
       if (move) {
         e.preventDefault()
         save(`Move ${name}`, thing, { xM: snap(record.xM + move[0]), yM: snap(record.yM + move[1]) })
       } else if (e.key === 'q' || e.key === 'e')
-        save(`Turn ${name}`, thing, { [turnField]: (bearing + (e.key === 'q' ? 355 : 5)) % 360 })
+        save(`Turn ${name}`, thing, { [turnFieldOf(thing)]: (bearing + (e.key === 'q' ? 355 : 5)) % 360 })
       else if (thing.kind === 'lamp' && (e.key === '+' || e.key === '-'))
         save(`Level ${name}`, thing, {
           levelPct: Math.min(100, Math.max(0, (record as RecordOf<'lamp'>).levelPct + (e.key === '+' ? 5 : -5))),
         })
     },
   })
-  const ring = (thing: Thing) =>
+  const pointedAt = (e: PointerEvent, record: Placed) => {
+    const box = svg.current!.getBoundingClientRect()
+    const dx = e.clientX - box.left - (record.xM / spot.widthM) * box.width
+    const dy = e.clientY - box.top - (record.yM / spot.depthM) * box.height
+    return (Math.round((Math.atan2(dx, -dy) * 180) / Math.PI / TURN_STEP_DEG) * TURN_STEP_DEG + 360) % 360
+  }
+  /** What marks the chosen thing, with the handle that turns it. */
+  const ring = (thing: Thing, record: Placed, name: string) =>
     selected?.id === thing.id ? (
-      <circle r={17} fill="none" stroke="#ffffff" strokeWidth={1.5} strokeDasharray="3 3" />
+      <>
+        <circle r={17} fill="none" stroke="#ffffff" strokeWidth={1.5} strokeDasharray="3 3" pointerEvents="none" />
+        {rights.plan && (
+          <g transform={`rotate(${facing(thing, record)})`}>
+            <line y1={-17} y2={-30} stroke="#ffffff" strokeWidth={1.5} />
+            <circle
+              data-turn={thing.kind}
+              cy={-36}
+              r={7}
+              fill="#ffffff"
+              stroke="#11161a"
+              strokeWidth={1.5}
+              style={{ cursor: 'crosshair', touchAction: 'none' }}
+              onPointerDown={(e) => {
+                e.stopPropagation()
+                e.currentTarget.setPointerCapture(e.pointerId)
+                setTurning({ thing, deg: facingOf(thing, record) })
+              }}
+              onPointerMove={(e) => {
+                e.stopPropagation()
+                if (turning?.thing.id === thing.id) setTurning({ thing, deg: pointedAt(e, record) })
+              }}
+              onPointerUp={(e) => {
+                e.stopPropagation()
+                if (turning && turning.deg !== facingOf(thing, record))
+                  save(`Turn ${name}`, thing, { [turnFieldOf(thing)]: turning.deg })
+                setTurning(null)
+              }}
+            />
+          </g>
+        )}
+      </>
     ) : null
   return (
     <Box
@@ -163,14 +210,14 @@ export function LightPlan({
         width="100%"
         style={{ position: 'relative', display: 'block', userSelect: 'none' }}
         role="group"
-        aria-label={`Plan of ${spot.name}, ${spot.widthM} by ${spot.depthM} metres`}
+        aria-label={`Plan of ${spot.name}, ${lengthText(spot.widthM, units)} by ${lengthText(spot.depthM, units)}`}
       >
         <g stroke="white" opacity={0.1}>
-          {Array.from({ length: Math.ceil(spot.widthM) - 1 }, (_, i) => (
-            <line key={`v${i}`} x1={(i + 1) * scale} x2={(i + 1) * scale} y2={height} />
+          {Array.from({ length: Math.ceil(spot.widthM / gridM) - 1 }, (_, i) => (
+            <line key={`v${i}`} x1={(i + 1) * gridM * scale} x2={(i + 1) * gridM * scale} y2={height} />
           ))}
-          {Array.from({ length: Math.ceil(spot.depthM) - 1 }, (_, i) => (
-            <line key={`h${i}`} y1={(i + 1) * scale} y2={(i + 1) * scale} x2={width} />
+          {Array.from({ length: Math.ceil(spot.depthM / gridM) - 1 }, (_, i) => (
+            <line key={`h${i}`} y1={(i + 1) * gridM * scale} y2={(i + 1) * gridM * scale} x2={width} />
           ))}
         </g>
         {cameras.map((position) => {
@@ -189,7 +236,7 @@ export function LightPlan({
               transform={`translate(${p.xM * scale} ${p.yM * scale})`}
               {...handlers(thing, position, `Camera ${camera?.letter ?? ''}`)}
             >
-              <g transform={`rotate(${position.bearingDeg})`}>
+              <g transform={`rotate(${facing(thing, position)})`}>
                 <path
                   d={`M 0 0 L ${-Math.tan(half) * reach} ${-reach} M 0 0 L ${Math.tan(half) * reach} ${-reach}`}
                   stroke="white"
@@ -214,7 +261,7 @@ export function LightPlan({
                 {camera?.letter}
                 {shot ? ` ${shot.focalLengthMm} mm` : ''}
               </text>
-              {ring(thing)}
+              {ring(thing, position, `Camera ${camera?.letter ?? ''}`)}
             </g>
           )
         })}
@@ -227,7 +274,7 @@ export function LightPlan({
               transform={`translate(${p.xM * scale} ${p.yM * scale})`}
               {...handlers(thing, mark, mark.name)}
             >
-              <g transform={`rotate(${mark.facingDeg})`}>
+              <g transform={`rotate(${facing(thing, mark)})`}>
                 <path d="M -4 -9 L 0 -18 L 4 -9 Z" fill="white" />
                 <circle r={9} fill="#11161a" stroke="white" strokeWidth={2} />
               </g>
@@ -243,7 +290,7 @@ export function LightPlan({
               >
                 {mark.name}
               </text>
-              {ring(thing)}
+              {ring(thing, mark, mark.name)}
             </g>
           )
         })}
@@ -256,7 +303,7 @@ export function LightPlan({
               transform={`translate(${p.xM * scale} ${p.yM * scale})`}
               {...handlers(thing, lamp, `Lamp ${i + 1}, ${lamp.role}`)}
             >
-              <g transform={`rotate(${lamp.bearingDeg})`}>
+              <g transform={`rotate(${facing(thing, lamp)})`}>
                 <path
                   d="M -6 9 L 6 9 L 6 -1 L 11 -10 L -11 -10 L -6 -1 Z"
                   fill={lamp.levelPct > 0 ? '#fff3d6' : '#6a6a60'}
@@ -276,7 +323,7 @@ export function LightPlan({
               >
                 {i + 1}
               </text>
-              {ring(thing)}
+              {ring(thing, lamp, `Lamp ${i + 1}, ${lamp.role}`)}
             </g>
           )
         })}

@@ -7,7 +7,7 @@ import { stopForIlluminance } from '@kavrell/core/exposure'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { commit, say } from '../../store/production.ts'
-import { useProduction, useRights } from '../../store/selectors.ts'
+import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
 import { addRecord, nextLetter, removeRecord } from '../../ui/addRecord.ts'
 import { exposureError, lux, rate, shutter, stopName } from '../../ui/format.ts'
 import { Answer, Bar, Button, Empty, Hint, Page, Section, SetupLetter } from '../../ui/parts.tsx'
@@ -104,12 +104,13 @@ function Setup({
 }) {
   const production = useProduction()
   const rights = useRights()
+  const units = useUnits()
   const reading = readSetup(production, setup)
   const lamps = reading.lamps as RecordOf<'lamp'>[]
   const spot = production.spot[setup.spotId]!
   const worst = [...reading.shots].sort((a, b) => a.errorStops - b.errorStops)[0]
   const parent = setup.parentId ? production.setup[setup.parentId] : undefined
-  const difference = parent ? setupDifference(lampsOfSetup(production, parent.id), lamps) : null
+  const difference = parent ? setupDifference(lampsOfSetup(production, parent.id), lamps, units) : null
   const [markId, setMarkId] = useState<string | null>(null)
   const mark = reading.marks.find((m) => m.mark.id === markId) ?? reading.marks[0]
   const middle = { xM: Math.round(spot.widthM * 10) / 20, yM: Math.round(spot.depthM * 10) / 20 }
@@ -294,7 +295,9 @@ function Setup({
             </Box>
           ))}
         </Flex>
-        <Text ml="auto">1 square = 1 m. Drag, arrows move, Q E turn, + − level.</Text>
+        <Text ml="auto">
+          1 square = {units === 'feet' ? "3'" : '1 m'}. Drag to move, its dot to turn; arrows, Q E, + − do the same.
+        </Text>
       </Flex>
       {rights.plan && (
         <Flex gap="8px" mt="12px">

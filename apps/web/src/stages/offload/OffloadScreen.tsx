@@ -1,10 +1,11 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { blank, type Job, type MediaVolume, type RecordOf } from '@kavrell/contract'
 import { mayWipe } from '@kavrell/core/media'
-import { cardHistory, copiesOfCard, wipeRule } from '@kavrell/core/snags'
+import { cardHistory, copiesOfCard, openPlannedCopies, wipeRule } from '@kavrell/core/snags'
 import { useEffect, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { api } from '../../store/api.ts'
+import { stamp } from '../../store/clock.ts'
 import { commit, say, useProductionStore } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
@@ -300,7 +301,10 @@ function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
   const copies = copiesOfCard(production, card.id)
   const good = new Set(copies.filter((c) => c.check?.outcome === 'same').map((c) => c.run.driveId))
   const [picked, setPicked] = useState<ReadonlySet<string> | null>(null)
-  const chosen = picked ?? new Set(drives.filter((d) => !good.has(d.id)).map((d) => d.id))
+  const planned = openPlannedCopies(production, card.id)
+  const chosen =
+    picked ??
+    new Set(planned.length > 0 ? planned.map((p) => p.driveId) : drives.filter((d) => !good.has(d.id)).map((d) => d.id))
   const attempt = (path: string, body: unknown) => {
     api(`/productions/${productionId}/media/${path}`, body).catch((error: Error) => say(error.message, 'stop'))
   }
@@ -309,12 +313,13 @@ function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
       `Write down that card ${card.label} is wiped? Wipe it in its camera. Copies: ${copies.map((c) => production.drive[c.run.driveId]?.label).join(', ')}.`,
     )
     if (!sure) return
+    const { at, deviceAt } = stamp()
     const refused = commit(`Wipe card ${card.label}`, [
       {
         op: 'create',
         kind: 'wipe',
         id: uuidv7(),
-        fields: blank('wipe', { cardId: card.id, reason: answer.reasons.join(' '), wipedAt: new Date().toISOString() }),
+        fields: blank('wipe', { cardId: card.id, reason: answer.reasons.join(' '), wipedAt: at, deviceAt }),
       },
     ])
     if (refused) say(refused, 'stop')
@@ -380,6 +385,7 @@ function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
                 }}
               />
               to {d.label}, {d.speed}
+              {planned.some((p) => p.driveId === d.id) ? ', planned' : ''}
             </label>
           ))}
           <Box mt="6px">
@@ -420,12 +426,13 @@ function HandOver({ driveId }: { driveId: string }) {
   const { person } = useProduction()
   const give = (personId: string) => {
     if (personId) {
+      const { at, deviceAt } = stamp()
       const refused = commit('Hand over a drive', [
         {
           op: 'create',
           kind: 'custody',
           id: uuidv7(),
-          fields: blank('custody', { driveId, personId, since: new Date().toISOString() }),
+          fields: blank('custody', { driveId, personId, since: at, deviceAt }),
         },
       ])
       if (refused) say(refused, 'stop')

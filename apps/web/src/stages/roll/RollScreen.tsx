@@ -1,6 +1,6 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { blank, type RecordOf } from '@kavrell/contract'
-import { pace, shotsDone, takeStates, type TakeState } from '@kavrell/core/pace'
+import { pace, shotsDone, slateFor, takeStates, type TakeState } from '@kavrell/core/pace'
 import { slateOf } from '@kavrell/core/production'
 import { type DayPlan, masterDeliverable } from '@kavrell/core/snags'
 import { instantAt, minuteOfDay } from '@kavrell/core/sun'
@@ -14,7 +14,7 @@ import {
 } from '@kavrell/core/timecode'
 import { useEffect, useEffectEvent, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { useBoxTime, useTimecodeBox } from '../../store/clock.ts'
+import { stamp, useBoxTime, useClockMeasurement, useTimecodeBox } from '../../store/clock.ts'
 import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { clock, minutesSeconds } from '../../ui/format.ts'
@@ -60,8 +60,10 @@ function Roll({ plan }: { plan: DayPlan }) {
     items.find((i) => i.id === standing.nextItemId) ??
     items[0]!
   const shots = current.shotIds.flatMap((id) => production.shot[id] ?? [])
-  const slate = slateOf(shots.map((s) => s.code))
-  const taken = states.filter((s) => s.take.slate === slate)
+  const slate = slateFor(production, current)
+  const codes = slateOf(shots.map((s) => s.code))
+  // Takes go on counting when a shot is taken up again on another day.
+  const taken = Object.values(production.take).filter((take) => take.slate === slate)
   const number = rolling && !rolling.take.wild ? rolling.take.number : taken.length + 1
   const plannedCameras = [...new Set(shots.flatMap((s) => s.cameraId ?? []))]
   const [off, setOff] = useState<ReadonlySet<string>>(new Set())
@@ -96,7 +98,8 @@ function Roll({ plan }: { plan: DayPlan }) {
     if (refused) say(refused, 'stop')
   }
   const event = (take: TakeState, type: RecordOf<'takeEvent'>['type'], text = '') => {
-    const timecode = timecodeAt(nowMs)
+    const { at, atMs, deviceAt } = stamp()
+    const timecode = timecodeAt(atMs)
     const entry = (t: typeof type, words = '') => ({
       op: 'create' as const,
       kind: 'takeEvent',
@@ -106,7 +109,8 @@ function Roll({ plan }: { plan: DayPlan }) {
         type: t,
         timecode,
         text: words,
-        happenedAt: new Date(nowMs).toISOString(),
+        happenedAt: at,
+        deviceAt,
       }),
     })
     // A verdict on a take that still rolls cuts it too: nobody judges before the cut.
@@ -116,13 +120,15 @@ function Roll({ plan }: { plan: DayPlan }) {
     ])
   }
   const start = (wild: boolean) => {
+    const { at, atMs, deviceAt } = stamp()
     const common = {
       dayId: day.id,
-      startTimecode: timecodeAt(nowMs),
+      startTimecode: timecodeAt(atMs),
       rateNum: rate.num,
       rateDen: rate.den,
       dropFrame: rate.drop,
-      startedAt: new Date(nowMs).toISOString(),
+      startedAt: at,
+      deviceAt,
     }
     const wilds = states.filter((s) => s.take.wild).length
     const sound = wild && onRecorders.length === 0 ? recorders.slice(0, 1) : onRecorders
@@ -209,7 +215,7 @@ function Roll({ plan }: { plan: DayPlan }) {
           <Flex gap="26px">
             <Box>
               <Text color="faint" fontSize="13px">
-                shot
+                {slate === codes ? 'shot' : `slate, shot ${codes}`}
               </Text>
               <Text fontSize={{ base: '54px', md: '58px' }} fontWeight={700} lineHeight="1" letterSpacing="-0.02em">
                 {rolling?.take.wild ? rolling.take.slate : slate}
@@ -549,9 +555,15 @@ function SetBox({
   nowMs: number
 }) {
   const [typed, setTyped] = useState<string | null>(null)
+  const measured = useClockMeasurement()
   const set = (offsetMs: number) => {
     const refused = commit(`Set ${box.name}`, [
-      { op: 'update', kind: 'timecodeBox', id: box.id, fields: { offsetMs, setAt: new Date().toISOString() } },
+      {
+        op: 'update',
+        kind: 'timecodeBox',
+        id: box.id,
+        fields: { offsetMs, setAt: new Date(Date.now() + measured.serverAheadMs).toISOString() },
+      },
     ])
     if (refused) say(refused, 'stop')
     setTyped(null)
@@ -562,7 +574,12 @@ function SetBox({
       say('A time of day looks like 09:33.', 'stop')
       return
     }
-    set(box.offsetMs + instantAt(day.date, Number(match[1]) * 60 + Number(match[2]), zone) - nowMs)
+    // What the box shows now has drifted since it was set.
+    set(
+      (measured.box?.aheadMs ?? box.offsetMs) +
+        instantAt(day.date, Number(match[1]) * 60 + Number(match[2]), zone) -
+        nowMs,
+    )
   }
   if (typed === null)
     return (

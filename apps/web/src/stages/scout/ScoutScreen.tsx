@@ -2,7 +2,7 @@ import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import type { RecordOf } from '@kavrell/contract'
 import { minuteOfDay, sunDay, type SunCrossing } from '@kavrell/core/sun'
 import { useState } from 'react'
-import { useProduction, useRights } from '../../store/selectors.ts'
+import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
 import { addRecord, removeRecord } from '../../ui/addRecord.ts'
 import { clock } from '../../ui/format.ts'
 import { Answer, Button, Empty, Hint, Page, Reading, Section, Title } from '../../ui/parts.tsx'
@@ -72,6 +72,7 @@ export function ScoutScreen() {
 
 function Fields({ place }: { place: RecordOf<'place'> }) {
   const { circuit, spot } = useProduction()
+  const units = useUnits()
   const rights = useRights()
   const field = (name: string, rows?: number) => <RecordField kind="place" id={place.id} field={name} rows={rows} />
   const byAge = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : 1)
@@ -114,9 +115,27 @@ function Fields({ place }: { place: RecordOf<'place'> }) {
           onAdd={() => addRecord('spot', 'Add a spot', { placeId: place.id })}
           columns={[
             { field: 'name', head: 'room or area', width: '160px' },
-            { field: 'widthM', head: 'width, m', width: '70px', align: 'right', mono: true },
-            { field: 'depthM', head: 'depth, m', width: '70px', align: 'right', mono: true },
-            { field: 'heightM', head: 'height, m', width: '70px', align: 'right', mono: true },
+            {
+              field: 'widthM',
+              head: `width, ${units === 'feet' ? 'ft' : 'm'}`,
+              width: '70px',
+              align: 'right',
+              mono: true,
+            },
+            {
+              field: 'depthM',
+              head: `depth, ${units === 'feet' ? 'ft' : 'm'}`,
+              width: '70px',
+              align: 'right',
+              mono: true,
+            },
+            {
+              field: 'heightM',
+              head: `height, ${units === 'feet' ? 'ft' : 'm'}`,
+              width: '70px',
+              align: 'right',
+              mono: true,
+            },
             { field: 'outdoors', head: 'outdoors', width: '70px' },
             { field: 'note', head: 'notes', width: 'minmax(260px, 1fr)' },
           ]}

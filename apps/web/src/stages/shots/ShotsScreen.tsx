@@ -4,7 +4,7 @@ import { masterDeliverable } from '@kavrell/core/snags'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { commit, say } from '../../store/production.ts'
-import { useOpenSnags, useProduction, useRights } from '../../store/selectors.ts'
+import { useOpenSnags, useProduction, useRights, useUnits } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
 import { FramePreview } from '../../ui/FramePreview.tsx'
 import { hours, parseRate, rate } from '../../ui/format.ts'
@@ -163,6 +163,7 @@ function ShotSheet({
   onSelect: (id: string) => void
 }) {
   const { setup } = useProduction()
+  const units = useUnits()
   const snags = useOpenSnags()
   const worst = (id: string) => {
     const own = snags.filter((s) => s.about.id === id)
@@ -201,7 +202,13 @@ function ShotSheet({
     },
     { field: 'focalLengthMm', head: 'lens', width: '36px', align: 'right', mono: true },
     { field: 'tStop', head: 'stop', width: '40px', align: 'right', mono: true, show: (s) => `T${s.tStop}` },
-    { field: 'distanceM', head: 'm', width: '36px', align: 'right', mono: true },
+    {
+      field: 'distanceM',
+      head: units === 'feet' ? 'ft' : 'm',
+      width: units === 'feet' ? '64px' : '36px',
+      align: 'right',
+      mono: true,
+    },
     {
       field: 'fpsNum',
       head: 'fps',

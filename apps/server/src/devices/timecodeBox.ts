@@ -1,0 +1,27 @@
+import type { BoxReading } from '@kavrell/contract'
+import type { Models } from '../records/models.ts'
+
+/**
+ * The box that keeps the time of day for all devices of a production. A real one would be asked over its
+ * cable or radio; it answers with its name and how far it is ahead of the server's clock right now.
+ */
+export interface TimecodeBox {
+  readonly read: (productionId: string, nowMs: number) => Promise<BoxReading | null>
+}
+
+/** What the box shows less what the server's clock shows: as it was set, drifting since. */
+export const boxAheadMs = (box: { offsetMs: number; driftPpm: number; setAt: Date }, nowMs: number): number =>
+  box.offsetMs + (nowMs - box.setAt.getTime()) * box.driftPpm * 1e-6
+
+/** The stand-in: a clock that is set, and drifts, as the production's box record says. */
+export const standInBox = (models: Models): TimecodeBox => ({
+  async read(productionId, nowMs) {
+    const box = (await models.timecodeBox.findOne({ where: { productionId }, raw: true })) as unknown as {
+      name: string
+      offsetMs: number
+      driftPpm: number
+      setAt: Date
+    } | null
+    return box && { name: box.name, aheadMs: boxAheadMs(box, nowMs) }
+  },
+})

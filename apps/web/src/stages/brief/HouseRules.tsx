@@ -1,0 +1,80 @@
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { useEffect, useState } from 'react'
+import { useLocation } from 'react-router'
+import { useProduction } from '../../store/selectors.ts'
+import { hours } from '../../ui/format.ts'
+import { Button } from '../../ui/parts.tsx'
+import { RecordField } from '../../ui/RecordField.tsx'
+
+/** The rules that checks judge by. A snag's rule is reached as `#its-field`: the field opens and is chosen. */
+export function HouseRules() {
+  const { production: p } = useProduction()
+  const asked = useLocation().hash.slice(1)
+  const [opened, setOpen] = useState<boolean | null>(null)
+  const open = opened ?? asked !== ''
+  useEffect(() => {
+    const field = asked && document.getElementsByName(`production.${asked}`)[0]
+    if (field) {
+      field.scrollIntoView({ block: 'center' })
+      field.focus()
+    }
+  }, [asked])
+  const groups = [
+    ['Cards', ['copiesBeforeWipe', 'checkedBeforeWipe', 'holdersBeforeWipe', 'cardSchool']],
+    ['Hours', ['longestDayMin', 'shortestRestMin', 'mealEveryMin']],
+    ['Light and power', ['mainsHz', 'mainsVolts', 'circuitHeadroomPct', 'shutterSchool']],
+    ['Once only', ['onceOnlyPictures', 'onceOnlySounds']],
+    ['Minutes a change takes', ['relightMin', 'turnMin', 'rigMin', 'moveMin', 'spotMoveMin', 'wrapOutMin']],
+    ['Paper and units', ['units', 'paper', 'slateScheme']],
+  ] as const
+  return (
+    <Box>
+      <Flex align="center">
+        <Text fontWeight={700} fontSize="14.5px">
+          House rules
+        </Text>
+        <Button ml="auto" onClick={() => setOpen(!open)} aria-expanded={open}>
+          {open ? 'Done' : 'Change'}
+        </Button>
+      </Flex>
+      {open ? (
+        groups.map(([title, fields]) => (
+          <Box key={title} mt="12px">
+            <Text fontWeight={600} mb="4px">
+              {title}
+            </Text>
+            <Grid templateColumns="1fr 1fr" gap="8px">
+              {fields.map((f) => (
+                <RecordField key={f} kind="production" id={p.id} field={f} />
+              ))}
+            </Grid>
+          </Box>
+        ))
+      ) : (
+        <Box color="soft" mt="8px" lineHeight="1.75">
+          <Text>
+            {p.copiesBeforeWipe} copies, {p.checkedBeforeWipe} checked, {p.holdersBeforeWipe} pairs of hands, then{' '}
+            {p.cardSchool === 'wipe' ? 'wipe' : 'still hold until home'}.
+          </Text>
+          <Text>
+            Longest day {hours(p.longestDayMin)}, rest {hours(p.shortestRestMin)}, meal within {hours(p.mealEveryMin)}.
+          </Text>
+          <Text>
+            Shutter {p.shutterSchool === 'half' ? '180° unless a shot says otherwise' : 'free, per shot'}; mains{' '}
+            {p.mainsHz} Hz, {p.mainsVolts} V.
+          </Text>
+          <Text>
+            Once only: {p.onceOnlyPictures} pictures, {p.onceOnlySounds} sounds.
+          </Text>
+          <Text>Circuits to {p.circuitHeadroomPct} %.</Text>
+          <Text>
+            Relight {p.relightMin}, turn {p.turnMin}, rig {p.rigMin}, move {p.moveMin}, wrap out {p.wrapOutMin} min.
+          </Text>
+          <Text>
+            {p.units === 'metric' ? 'Metric' : 'Feet'}, paper {p.paper}.
+          </Text>
+        </Box>
+      )}
+    </Box>
+  )
+}

@@ -1,0 +1,39 @@
+import { clock } from '../formats/index.ts'
+import type { Production } from '../production/index.ts'
+import type { Finding } from './finding.ts'
+import { dayPlans } from './planDay.ts'
+import { droppable, earlierPlaces, earlierStarts, fixesThatHold, lateMinOf, nameOfItem, noWorse } from './waysOut.ts'
+
+/** Does the order reach everything that has a fixed time by that time? */
+export function checkFixedTimes(production: Production): Finding[] {
+  return dayPlans(production).flatMap((plan) =>
+    plan.items.flatMap((item, at) => {
+      const lateMin = lateMinOf(plan, item.id)
+      if (item.fixedAtMin === null || lateMin < 1) return []
+      const name = nameOfItem(production, item)
+      const onTime = (after: typeof plan) => lateMinOf(after, item.id) < 1 && noWorse(after, plan)
+      const reached = item.fixedAtMin + lateMin
+      return [
+        {
+          check: 'order.late-for-fixed-time',
+          severity: 'stop',
+          stage: 'order',
+          rule: null,
+          about: { kind: 'orderItem', id: item.id },
+          says: `${name} is fixed at ${clock(item.fixedAtMin)}; the order only reaches it at ${clock(reached)}, ${Math.round(lateMin)} min late.`,
+          evidence: [
+            { label: 'fixed', value: clock(item.fixedAtMin), unit: '', from: 'order' },
+            { label: 'reached', value: clock(reached), unit: '', from: 'running order' },
+          ],
+          fixes: [
+            ...fixesThatHold(production, plan.day.id, earlierPlaces(production, plan, item, 'Put'), onTime),
+            ...fixesThatHold(production, plan.day.id, earlierStarts(plan, lateMin), onTime),
+            ...fixesThatHold(production, plan.day.id, droppable(production, plan.items.slice(0, at)), onTime, 2).map(
+              ({ says, changes }) => ({ says, changes }),
+            ),
+          ],
+        } satisfies Finding,
+      ]
+    }),
+  )
+}

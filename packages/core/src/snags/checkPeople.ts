@@ -1,0 +1,99 @@
+import { clock } from '../formats/index.ts'
+import { byId, type Production } from '../production/index.ts'
+import type { Finding } from './finding.ts'
+import { type DayPlan, dayPlans } from './planDay.ts'
+
+/** Is anybody wanted in two places: on two days of one date at once, or on a day they are not there? */
+export function checkPeople(production: Production): Finding[] {
+  const plans = dayPlans(production)
+  const findings: Finding[] = []
+  const wanted = new Map<
+    string,
+    { plan: DayPlan; codes: string; shotIds: readonly string[]; startMin: number; endMin: number; itemId: string }[]
+  >()
+  for (const plan of plans)
+    for (const row of plan.timeline.rows) {
+      if (row.kind !== 'shots') continue
+      for (const personId of new Set(row.shotIds.flatMap((id) => byId(production.shot, id)?.personIds ?? []))) {
+        const entry = {
+          plan,
+          shotIds: row.shotIds,
+          codes: row.shotIds.map((id) => production.shot[id]!.code).join(', '),
+          startMin: row.startMin,
+          endMin: row.endMin,
+          itemId: row.itemId,
+        }
+        wanted.set(personId, [...(wanted.get(personId) ?? []), entry])
+      }
+    }
+  for (const [personId, entries] of wanted) {
+    const person = production.person[personId]
+    if (!person) continue
+    for (const [i, a] of entries.entries()) {
+      const present = Object.values(production.attendance).some(
+        (at) => at.personId === personId && at.dayId === a.plan.day.id,
+      )
+      if (!present)
+        findings.push({
+          check: 'crew.wanted-but-away',
+          severity: 'stop',
+          stage: 'crew',
+          rule: null,
+          about: { kind: 'person', id: personId },
+          says: `${person.name} is needed for ${a.codes} on ${a.plan.day.title} but is not down for that day.`,
+          evidence: [
+            {
+              label: 'needed',
+              value: `${clock(a.startMin)}–${clock(a.endMin)}`,
+              unit: '',
+              from: `${a.plan.day.title}, ${a.codes}`,
+            },
+          ],
+          fixes: [
+            {
+              says: `Put ${person.name} down for ${a.plan.day.title}`,
+              changes: [{ op: 'create', kind: 'attendance', id: '', fields: { personId, dayId: a.plan.day.id } }],
+            },
+          ],
+        })
+      for (const b of entries.slice(i + 1)) {
+        if (
+          a.plan.day.date !== b.plan.day.date ||
+          a.itemId === b.itemId ||
+          a.endMin <= b.startMin ||
+          b.endMin <= a.startMin
+        )
+          continue
+        findings.push({
+          check: 'crew.wanted-in-two-places',
+          severity: 'stop',
+          stage: 'crew',
+          rule: null,
+          about: { kind: 'person', id: personId },
+          says: `${person.name} is wanted for ${a.codes} (${a.plan.day.title}) and ${b.codes} (${b.plan.day.title}) at ${clock(Math.max(a.startMin, b.startMin))}.`,
+          evidence: [
+            { label: a.codes, value: `${clock(a.startMin)}–${clock(a.endMin)}`, unit: '', from: a.plan.day.title },
+            { label: b.codes, value: `${clock(b.startMin)}–${clock(b.endMin)}`, unit: '', from: b.plan.day.title },
+          ],
+          fixes: [a, b].map((entry) => ({
+            says: `Do ${entry.codes} without ${person.name}`,
+            changes: entry.shotIds.flatMap((id) => {
+              const shot = production.shot[id]!
+              return shot.personIds.includes(personId)
+                ? [
+                    {
+                      op: 'update',
+                      kind: 'shot',
+                      id,
+                      fields: { personIds: shot.personIds.filter((p) => p !== personId) },
+                    } as const,
+                  ]
+                : []
+            }),
+          })),
+        })
+      }
+    }
+  }
+  return findings
+}

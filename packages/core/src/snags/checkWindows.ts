@@ -1,0 +1,110 @@
+import { clock } from '../formats/index.ts'
+import type { MissedWindow } from '../order/index.ts'
+import type { OrderItem, Production, Shot } from '../production/index.ts'
+import type { Finding, Fix } from './finding.ts'
+import { type DayPlan, dayPlans } from './planDay.ts'
+import { earlierPlaces, earlierStarts, fixesThatHold, itemOfShot, missedMusts } from './waysOut.ts'
+
+/** Does the order put a shot outside its light or outside the hours of its place? */
+export function checkWindows(production: Production): Finding[] {
+  return dayPlans(production).flatMap((plan) => plan.missed.map((missed) => finding(production, plan, missed)))
+}
+
+function finding(production: Production, plan: DayPlan, missed: MissedWindow): Finding {
+  const { shot, kind, window, startMin, endMin, outsideMin } = missed
+  const from = window.fromMin === null ? 'any time' : clock(window.fromMin)
+  const to = window.toMin === null ? 'any time' : clock(window.toMin)
+  const item = itemOfShot(plan, shot.id)
+  return {
+    check: kind === 'light' ? 'order.outside-light' : 'order.outside-opening-hours',
+    severity: 'stop',
+    stage: 'order',
+    rule: null,
+    about: { kind: 'orderItem', id: item.id },
+    says: `${shot.code} runs ${clock(startMin)} to ${clock(endMin)}, ${Math.round(outsideMin)} min outside ${from} to ${to} (${window.because}).`,
+    evidence: [
+      { label: 'planned', value: `${clock(startMin)}–${clock(endMin)}`, unit: '', from: plan.day.title },
+      { label: 'window', value: `${from}–${to}`, unit: '', from: window.because },
+    ],
+    fixes:
+      endMin > (window.toMin ?? Infinity)
+        ? inTime(production, plan, item, missed)
+        : laterStart(production, plan, item, missed),
+  }
+}
+
+/** Earlier in the order, an earlier day, a shorter shot; dropped only when it is neither a must nor once only. */
+function inTime(
+  production: Production,
+  plan: DayPlan,
+  item: OrderItem,
+  { shot, startMin, endMin, window }: MissedWindow,
+): Fix[] {
+  const inside = (after: DayPlan) => !after.missed.some((m) => m.shot.id === shot.id)
+  const moved = fixesThatHold(
+    production,
+    plan.day.id,
+    earlierPlaces(production, plan, item),
+    (after) => inside(after) && after.missed.length < plan.missed.length,
+  )
+  // A must that fits nowhere without cost may push out what is no must.
+  const pushing = () =>
+    shot.mustHave || shot.onceOnly
+      ? fixesThatHold(
+          production,
+          plan.day.id,
+          earlierPlaces(production, plan, item),
+          (after) => inside(after) && missedMusts(after).length < missedMusts(plan).length,
+        )
+      : []
+  const started = fixesThatHold(
+    production,
+    plan.day.id,
+    earlierStarts(plan, endMin - window.toMin!),
+    (after) => inside(after) && after.missed.length < plan.missed.length,
+  )
+  return [...(moved.length > 0 ? moved : pushing()), ...started, ...fitOrDrop(item, shot, startMin, window.toMin!)]
+}
+
+/** Too early for its place to be open: the day begins later. */
+function laterStart(
+  production: Production,
+  plan: DayPlan,
+  item: OrderItem,
+  { shot, startMin, window }: MissedWindow,
+): Fix[] {
+  const by = Math.ceil((window.fromMin! - startMin) / 5) * 5
+  const { callMin, title, id } = plan.day
+  const wait: Fix = {
+    says: `Hold ${shot.code} until ${clock(window.fromMin!)}`,
+    changes: [{ op: 'update', kind: 'orderItem', id: item.id, fields: { fixedAtMin: Math.ceil(window.fromMin!) } }],
+  }
+  const later: Fix = {
+    says: `Start ${title} at ${clock(callMin + by)}`,
+    changes: [{ op: 'update', kind: 'day', id, fields: { callMin: callMin + by } }],
+  }
+  return fixesThatHold(
+    production,
+    id,
+    [later, wait],
+    (after) => !after.missed.some((m) => m.shot.id === shot.id) && after.missed.length < plan.missed.length,
+    2,
+  )
+}
+
+/** Shorter than this is no longer a shot that anybody would start. */
+const SHORTEST_MIN = 5
+
+function fitOrDrop(item: OrderItem, shot: Shot, startMin: number, toMin: number): Fix[] {
+  const minutes = Math.floor(toMin - startMin)
+  if (minutes >= SHORTEST_MIN)
+    return [
+      {
+        says: `Give ${shot.code} ${minutes} min`,
+        changes: [{ op: 'update', kind: 'orderItem', id: item.id, fields: { minutes } }],
+      },
+    ]
+  return shot.mustHave || shot.onceOnly
+    ? []
+    : [{ says: `Drop ${shot.code} from this day`, changes: [{ op: 'remove', kind: 'orderItem', id: item.id }] }]
+}

@@ -1,0 +1,119 @@
+import { clock } from '../formats/index.ts'
+import { type OrderItem, type Production, shotsOfItem, slateOf } from '../production/index.ts'
+import type { Fix, PlainChange } from './finding.ts'
+import { type DayPlan, planDay } from './planDay.ts'
+
+/** The production as it would be after some changes. Kinds that are not touched keep their identity. */
+export function tryChanges(production: Production, changes: readonly PlainChange[]): Production {
+  const tables = { ...production } as unknown as Record<string, Record<string, object>>
+  for (const change of changes) {
+    if (change.kind === 'production') {
+      if (change.op === 'update') tables.production = { ...tables.production, ...change.fields } as never
+      continue
+    }
+    const { [change.id]: was, ...others } = tables[change.kind] ?? {}
+    const now =
+      change.op === 'create'
+        ? { id: change.id, ...change.fields }
+        : { ...was, ...('fields' in change ? change.fields : {}) }
+    tables[change.kind] = change.op === 'remove' ? others : { ...others, [change.id]: now }
+  }
+  return tables as unknown as Production
+}
+
+/**
+ * Those of the ways out that really lead out: each is tried on a copy of the day and kept if the day it
+ * makes passes.
+ * @param holds says whether the day that a way out makes is good enough
+ * @param most stop looking after so many
+ */
+export function fixesThatHold(
+  production: Production,
+  dayId: string,
+  candidates: Iterable<Fix>,
+  holds: (after: DayPlan) => boolean,
+  most = 1,
+): Fix[] {
+  const kept: Fix[] = []
+  for (const fix of candidates) {
+    const after = planDay(tryChanges(production, fix.changes), dayId)
+    if (after && holds(after)) kept.push(fix)
+    if (kept.length === most) break
+  }
+  return kept
+}
+
+export const nameOfItem = (production: Production, item: OrderItem): string =>
+  item.title ||
+  slateOf(shotsOfItem(production, item).map((shot) => shot.code)) ||
+  (item.type === 'meal' ? 'the meal' : 'this')
+
+const setRank = (item: OrderItem, rank: number): PlainChange => ({
+  op: 'update',
+  kind: 'orderItem',
+  id: item.id,
+  fields: { rank },
+})
+
+/** An item put before each of those that come before it now, the nearest first. */
+export function* earlierPlaces(production: Production, plan: DayPlan, item: OrderItem, verb = 'Shoot'): Generator<Fix> {
+  const name = nameOfItem(production, item)
+  for (let to = plan.items.indexOf(item) - 1; to >= 0; to--) {
+    const before = plan.items[to]!
+    const rank = (before.rank + (plan.items[to - 1]?.rank ?? before.rank - 2)) / 2
+    yield { says: `${verb} ${name} before ${nameOfItem(production, before)}`, changes: [setRank(item, rank)] }
+  }
+}
+
+/** The whole day started earlier, in steps of five minutes from `minutes` on. */
+export function* earlierStarts(plan: DayPlan, minutes: number): Generator<Fix> {
+  for (let by = Math.ceil(minutes / 5) * 5; by <= minutes + 60 && plan.day.callMin - by >= 0; by += 5)
+    yield {
+      says: `Start ${plan.day.title} at ${clock(plan.day.callMin - by)}, ${by} min earlier`,
+      changes: [{ op: 'update', kind: 'day', id: plan.day.id, fields: { callMin: plan.day.callMin - by } }],
+    }
+}
+
+/** Items that may be dropped: shots without a must-have or a once-only among them. */
+export function* droppable(production: Production, items: readonly OrderItem[]): Generator<Fix & { item: OrderItem }> {
+  for (const item of items) {
+    const shots = shotsOfItem(production, item)
+    if (item.type !== 'shots' || shots.some((shot) => shot.mustHave || shot.onceOnly)) continue
+    yield {
+      item,
+      says: `Drop ${shots.map((shot) => shot.code).join(', ') || nameOfItem(production, item)}`,
+      changes: [{ op: 'remove', kind: 'orderItem', id: item.id }],
+    }
+  }
+}
+
+/** What could be dropped to end the day sooner: what saves the most first. */
+export function shorterDays(production: Production, plan: DayPlan, most = 3): Fix[] {
+  return [...droppable(production, plan.items)]
+    .flatMap(({ says, changes }) => {
+      const after = planDay(tryChanges(production, changes), plan.day.id)
+      const savedMin = after ? plan.timeline.wrapMin - after.timeline.wrapMin : 0
+      return savedMin >= 1 ? [{ savedMin, says: `${says}, wrap ${Math.round(savedMin)} min earlier`, changes }] : []
+    })
+    .sort((a, b) => b.savedMin - a.savedMin)
+    .slice(0, most)
+    .map(({ says, changes }) => ({ says, changes }))
+}
+
+/** How late an item of a plan is for its fixed time; 0 if it is on time, has none or is not there. */
+export function lateMinOf(plan: DayPlan, itemId: string): number {
+  const row = plan.timeline.rows.find((r) => 'itemId' in r && r.itemId === itemId)
+  return row && 'lateMin' in row ? row.lateMin : 0
+}
+
+/** Is a day no worse than another: no more missed windows, nobody later for a fixed time? */
+export const noWorse = (after: DayPlan, before: DayPlan): boolean =>
+  after.missed.length <= before.missed.length &&
+  before.items.every((item) => lateMinOf(after, item.id) <= Math.max(0.5, lateMinOf(before, item.id)))
+
+/** Must-have and once-only shots that miss their light or the hours of their place. */
+export const missedMusts = (plan: DayPlan): string[] =>
+  plan.missed.filter(({ shot }) => shot.mustHave || shot.onceOnly).map(({ shot }) => shot.id)
+
+export const itemOfShot = (plan: DayPlan, shotId: string): OrderItem =>
+  plan.items.find((item) => item.shotIds.includes(shotId))!
