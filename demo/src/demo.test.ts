@@ -3,7 +3,7 @@ import { callSheet, sheetChanges } from '@kavrell/core/call'
 import { clock } from '@kavrell/core/formats'
 import { kitNeeds } from '@kavrell/core/kit'
 import { pace, shotsDone, takeStates } from '@kavrell/core/pace'
-import { type Finding, findSnags, planDay } from '@kavrell/core/snags'
+import { type Finding, findSnags, planDay, withNewIds } from '@kavrell/core/snags'
 import { dayReport } from '@kavrell/core/wrap'
 import { describe, expect, test } from 'vitest'
 import { demoCardFiles, demoProduction } from './index.ts'
@@ -21,7 +21,7 @@ const apply = (changes: Finding['fixes'][number]['changes']) =>
   productionOf(
     applyChanges(
       records,
-      changes.map((c) => (c.op === 'create' ? { ...c, id: c.id || 'made' } : { ...c, version: 1 })) as never,
+      withNewIds(changes, () => `made ${n++}`).map((c) => (c.op === 'create' ? c : { ...c, version: 1 })) as never,
       3,
     ),
   )!

@@ -1,6 +1,6 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { blank, fieldsOf } from '@kavrell/contract'
-import { evidenceHash, type Fix } from '@kavrell/core/snags'
+import { evidenceHash, type Fix, withNewIds } from '@kavrell/core/snags'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
@@ -17,11 +17,7 @@ const printed = (value: number | string) =>
     : value
 
 export function applyFix(fix: Fix): void {
-  // A check knows no chance, so the id of a record it would make is given here.
-  const refused = commit(
-    fix.says,
-    fix.changes.map((change) => (change.op === 'create' && change.id === '' ? { ...change, id: uuidv7() } : change)),
-  )
+  const refused = commit(fix.says, withNewIds(fix.changes, uuidv7))
   if (refused) say(refused, 'stop')
   else say(`${fix.says}: done.`, 'info', true)
 }

@@ -1,62 +1,139 @@
-import { type Production, type Shot, shotsOfItem } from '../production/index.ts'
-import type { Finding } from './finding.ts'
+import { byId, type OrderItem, type Production, type Shot, shotsOfItem } from '../production/index.ts'
+import type { Finding, Fix, PlainChange } from './finding.ts'
+import { daysInOrder } from './planDay.ts'
 
 /** Has a moment that happens once enough pictures and sounds that any one can die? */
 export function checkOnceOnly(production: Production): Finding[] {
-  const { onceOnlyPictures, onceOnlySounds } = production.production
-  const findings: Finding[] = []
   const ordered = new Set<string>()
-  const judge = (shots: Shot[], sounds: number, about: Finding['about'], fixes: Finding['fixes']) => {
-    const cameras = new Set(shots.map((shot) => shot.cameraId ?? shot.id)).size
-    if (cameras >= onceOnlyPictures && sounds >= onceOnlySounds) return
-    const codes = shots.map((shot) => shot.code).join(', ')
-    const missing = [
-      ...(cameras < onceOnlyPictures ? [`${cameras} of ${onceOnlyPictures} pictures`] : []),
-      ...(sounds < onceOnlySounds ? [`${sounds} of ${onceOnlySounds} sound recordings`] : []),
-    ]
-    findings.push({
+  const findings: Finding[] = []
+  for (const item of Object.values(production.orderItem)) {
+    const shots = shotsOfItem(production, item)
+    for (const shot of shots) ordered.add(shot.id)
+    if (shots.some((shot) => shot.onceOnly)) findings.push(...judge(production, shots, item))
+  }
+  for (const shot of Object.values(production.shot))
+    if (shot.onceOnly && !ordered.has(shot.id)) findings.push(...judge(production, [shot], null))
+  return findings
+}
+
+function judge(production: Production, shots: readonly Shot[], item: OrderItem | null): Finding[] {
+  const { onceOnlyPictures, onceOnlySounds } = production.production
+  const pictures = new Set(shots.map((shot) => shot.cameraId ?? shot.id)).size
+  const sounds = new Set(item?.recorderIds).size
+  if (pictures >= onceOnlyPictures && sounds >= onceOnlySounds) return []
+  const codes = shots.map((shot) => shot.code).join(', ')
+  const missing = [
+    ...(pictures < onceOnlyPictures ? [`${pictures} of ${onceOnlyPictures} pictures`] : []),
+    ...(sounds < onceOnlySounds ? [`${sounds} of ${onceOnlySounds} sound recordings`] : []),
+  ]
+  return [
+    {
       check: 'cover.once-only-too-thin',
       severity: 'stop',
-      stage: about.kind === 'orderItem' ? 'order' : 'shots',
-      rule: 'onceOnlyPictures',
-      about,
+      stage: item ? 'order' : 'shots',
+      rule: pictures < onceOnlyPictures ? 'onceOnlyPictures' : 'onceOnlySounds',
+      about: item ? { kind: 'orderItem', id: item.id } : { kind: 'shot', id: shots[0]!.id },
       says: `${codes} happens once and has ${missing.join(' and ')}.`,
       evidence: [
-        { label: 'pictures', value: cameras, unit: 'cameras', from: codes },
+        { label: 'pictures', value: pictures, unit: 'cameras', from: codes },
         { label: 'wanted', value: onceOnlyPictures, unit: 'cameras', from: 'house rule' },
         { label: 'sounds', value: sounds, unit: 'recorders', from: 'order' },
         { label: 'wanted', value: onceOnlySounds, unit: 'recorders', from: 'house rule' },
       ],
-      fixes,
-    })
-  }
-  for (const item of Object.values(production.orderItem)) {
-    const shots = shotsOfItem(production, item)
-    for (const shot of shots) ordered.add(shot.id)
-    if (!shots.some((shot) => shot.onceOnly)) continue
-    const spare = Object.values(production.recorder)
-      .map((r) => r.id)
-      .filter((id) => !item.recorderIds.includes(id))
-    const wanted = onceOnlySounds - item.recorderIds.length
-    const fixes =
-      wanted > 0 && spare.length >= wanted
-        ? [
-            {
-              says: `Put ${wanted === 1 ? 'another recorder' : `${wanted} recorders`} on it`,
-              changes: [
-                {
-                  op: 'update',
-                  kind: 'orderItem',
-                  id: item.id,
-                  fields: { recorderIds: [...item.recorderIds, ...spare.slice(0, wanted)] },
-                } as const,
-              ],
-            },
-          ]
-        : []
-    judge(shots, new Set(item.recorderIds).size, { kind: 'orderItem', id: item.id }, fixes)
-  }
-  for (const shot of Object.values(production.shot))
-    if (shot.onceOnly && !ordered.has(shot.id)) judge([shot], 0, { kind: 'shot', id: shot.id }, [])
-  return findings
+      fixes: item
+        ? [...moreSound(production, item, sounds), ...moreCameras(production, item, shots, pictures)]
+        : putInOrder(production, shots[0]!),
+    },
+  ]
+}
+
+function moreSound(production: Production, item: OrderItem, sounds: number): Fix[] {
+  const wanted = production.production.onceOnlySounds - sounds
+  const spare = Object.keys(production.recorder).filter((id) => !item.recorderIds.includes(id))
+  if (wanted < 1 || spare.length < wanted) return []
+  return [
+    {
+      says: `Put ${wanted === 1 ? 'another recorder' : `${wanted} recorders`} on it`,
+      changes: [
+        {
+          op: 'update',
+          kind: 'orderItem',
+          id: item.id,
+          fields: { recorderIds: [...item.recorderIds, ...spare.slice(0, wanted)] },
+        },
+      ],
+    },
+  ]
+}
+
+/** Cameras that are not on it yet, each as a locked wide of its own, rolling with the others. */
+function moreCameras(production: Production, item: OrderItem, shots: readonly Shot[], pictures: number): Fix[] {
+  const wanted = production.production.onceOnlyPictures - pictures
+  const spare = Object.values(production.camera)
+    .filter((camera) => !shots.some((shot) => shot.cameraId === camera.id))
+    .sort((a, b) => (a.letter < b.letter ? -1 : 1))
+    .slice(0, wanted)
+  const like = shots[0]!
+  if (wanted < 1 || spare.length < wanted) return []
+  const { id: _id, ...fields } = like
+  const codes = new Set(Object.values(production.shot).map((shot) => shot.code))
+  const made = spare.map((camera, i): PlainChange & { op: 'create' } => {
+    let code = `${like.code}${i + 2}`
+    while (codes.has(code)) code += 'x'
+    const { version: _version, ...plain } = fields as typeof fields & { version?: number }
+    return {
+      op: 'create',
+      kind: 'shot',
+      id: `new:${camera.letter}`,
+      fields: { ...plain, code, sees: `${like.sees}, locked wide`, cameraId: camera.id, rig: 'locked', pairId: null },
+    }
+  })
+  return [
+    {
+      says: `Lock off camera ${spare.map((camera) => camera.letter).join(' and ')} on it too`,
+      changes: [
+        ...made,
+        {
+          op: 'update',
+          kind: 'orderItem',
+          id: item.id,
+          fields: { shotIds: [...item.shotIds, ...made.map((shot) => shot.id)] },
+        },
+      ],
+    },
+  ]
+}
+
+/** Nobody has planned when: it goes to the end of the last day with every recorder there is. */
+function putInOrder(production: Production, shot: Shot): Fix[] {
+  const day = daysInOrder(production).at(-1)
+  if (!day || !byId(production.scene, shot.sceneId)) return []
+  const last = Math.max(
+    0,
+    ...Object.values(production.orderItem)
+      .filter((i) => i.dayId === day.id)
+      .map((i) => i.rank),
+  )
+  return [
+    {
+      says: `Put ${shot.code} in the order of ${day.title}`,
+      changes: [
+        {
+          op: 'create',
+          kind: 'orderItem',
+          id: '',
+          fields: {
+            dayId: day.id,
+            rank: last + 1,
+            type: 'shots',
+            shotIds: [shot.id],
+            recorderIds: Object.keys(production.recorder),
+            title: '',
+            minutes: null,
+            fixedAtMin: null,
+          },
+        },
+      ],
+    },
+  ]
 }

@@ -29,7 +29,26 @@ export function checkKit(production: Production): Finding[] {
                 ],
               },
             ]
-          : [],
+          : [
+              {
+                says: `Put ${line.missing} × ${line.name} on the list to rent`,
+                changes: [
+                  {
+                    op: 'create',
+                    kind: 'kitItem',
+                    id: '',
+                    fields: {
+                      name: line.name,
+                      answersTo: line.key,
+                      owned: 0,
+                      rented: line.missing,
+                      case: '',
+                      note: '',
+                    },
+                  },
+                ],
+              },
+            ],
       } satisfies Finding
     })
 }

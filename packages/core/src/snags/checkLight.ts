@@ -142,7 +142,8 @@ function nearerKey(reading: SetupReading, short: number) {
 export function checkRatio(production: Production): Finding[] {
   return Object.values(production.setup).flatMap((setup) => {
     if (setup.ratioLeast === null && setup.ratioMost === null) return []
-    const first = readSetup(production, setup).marks[0]
+    const reading = readSetup(production, setup)
+    const first = reading.marks[0]
     const ratio = first?.reading.ratio ?? null
     if (!first || ratio === null) return []
     const least = setup.ratioLeast ?? 1,
@@ -161,8 +162,28 @@ export function checkRatio(production: Production): Finding[] {
           { label: 'fill and ambient', value: first.reading.fillLux, unit: 'lx', from: first.mark.name },
           { label: 'ratio', value: ratio, unit: ': 1', from: '(key + fill) / fill' },
         ],
-        fixes: [],
+        fixes: ratioFixes(reading, Math.min(most, Math.max(least, ratio))),
       } satisfies Finding,
     ]
   })
+}
+
+/** The strongest fill set so that the ratio is met; where it cannot be, the key taken down. */
+function ratioFixes(reading: SetupReading, wanted: number): Fix[] {
+  const { keyLux, fillLux, each } = reading.marks[0]!.reading
+  const level = (role: PlacedLamp['role'], luxOf: (now: number) => number): Fix[] => {
+    const strongest = reading.lamps
+      .map((lamp, i) => ({ lamp, lux: each[i]! }))
+      .filter(({ lamp, lux }) => lamp.role === role && lux > 0)
+      .sort((a, b) => b.lux - a.lux)[0]
+    if (!strongest) return []
+    const { lamp, lux } = strongest
+    const levelPct = Math.round((lamp.levelPct * luxOf(lux)) / lux)
+    if (levelPct < 1 || levelPct > 100 || levelPct === lamp.levelPct) return []
+    const says = `${role === 'key' ? 'Key' : 'Fill'} to ${levelPct} %`
+    return [{ says, changes: [{ op: 'update', kind: 'lamp', id: lamp.id, fields: { levelPct } }] }]
+  }
+  const fill = wanted > 1 ? level('fill', (now) => keyLux / (wanted - 1) - (fillLux - now)) : []
+  const key = level('key', (now) => now + fillLux * (wanted - 1) - keyLux)
+  return [...fill, ...key]
 }

@@ -9,6 +9,9 @@ const update = (shot: Shot, fields: Record<string, unknown>) => [
   { op: 'update', kind: 'shot', id: shot.id, fields } as const,
 ]
 
+/** Twice the frame rate is half a turn of the shutter. */
+const HALF_TURN_DEG = 180
+
 const nearestTo = (deg: number, angles: readonly number[]): number | null =>
   angles.reduce<number | null>(
     (best, angle) => (best === null || Math.abs(angle - deg) < Math.abs(best - deg) ? angle : best),
@@ -52,7 +55,13 @@ export function checkMainsFlicker(production: Production): Finding[] {
         ],
         fixes:
           nearest === null
-            ? []
+            ? // No angle holds a whole half-cycle this fast: the fastest rate that can, at half a turn.
+              [
+                {
+                  says: `Shoot at ${mainsHz} fps, ${HALF_TURN_DEG}°`,
+                  changes: update(shot, { fpsNum: mainsHz, fpsDen: 1, shutterDeg: HALF_TURN_DEG }),
+                },
+              ]
             : [
                 {
                   says: `Shutter ${rate(Math.round(nearest * 100) / 100)}°`,
@@ -130,8 +139,6 @@ export function checkPairs(production: Production): Finding[] {
   })
 }
 
-/** Twice the frame rate is half a turn of the shutter. */
-const HALF_TURN_DEG = 180
 /** Nearer than this to half a turn nobody sees a difference; 172.8° for 24 frames under 50 Hz is one. */
 const SAME_LOOK_DEG = 15
 

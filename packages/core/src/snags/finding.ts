@@ -10,7 +10,10 @@ export interface Evidence {
   readonly from: string
 }
 
-/** A change to records as plain data; the writer adds the versions it saw, and an id to a create that has ''. */
+/**
+ * A change to records as plain data; the writer adds the versions it saw. A create whose id is '' or begins
+ * with `new:` is given one, and gets it wherever else the changes name it.
+ */
 export type PlainChange =
   | {
       readonly op: 'create'
@@ -54,3 +57,16 @@ export const evidenceHash = (finding: Pick<Finding, 'evidence'>): string =>
       .map((e) => `${e.label}=${typeof e.value === 'number' ? e.value.toPrecision(3) : e.value}`)
       .join('|'),
   )
+
+/** Gives the records that changes would make their ids: a check knows no chance, so it only names them. */
+export function withNewIds(changes: readonly PlainChange[], newId: () => string): PlainChange[] {
+  const ids = new Map<string, string>()
+  for (const { op, id } of changes) if (op === 'create' && id.startsWith('new:')) ids.set(id, newId())
+  const real = (value: unknown): unknown =>
+    typeof value === 'string' ? (ids.get(value) ?? value) : Array.isArray(value) ? value.map(real) : value
+  return changes.map((change) => {
+    const id = change.op === 'create' && change.id === '' ? newId() : (ids.get(change.id) ?? change.id)
+    if (change.op === 'remove') return { ...change, id }
+    return { ...change, id, fields: Object.fromEntries(Object.entries(change.fields).map(([k, v]) => [k, real(v)])) }
+  })
+}

@@ -1,4 +1,12 @@
-export { type Finding, type Evidence, type Fix, type PlainChange, type Severity, evidenceHash } from './finding.ts'
+export {
+  type Finding,
+  type Evidence,
+  type Fix,
+  type PlainChange,
+  type Severity,
+  evidenceHash,
+  withNewIds,
+} from './finding.ts'
 export { findSnags } from './findSnags.ts'
 export {
   type SetupReading,
