@@ -113,7 +113,7 @@ test('the report of the first morning adds up', () => {
     cards: 4,
     cardsSafe: 0,
     firstTake: '05:04',
-    lastCut: '08:49',
+    lastCut: '08:48',
   })
   expect(report.lines.find((l) => l.slate === '2E' && l.take === 3)).toMatchObject({
     start: '07:31:10:00',

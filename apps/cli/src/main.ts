@@ -13,6 +13,12 @@ Prints the outcome as JSON. Leaves with 0 when all is well, 1 when something is 
 
 class WrongCall extends Error {}
 
+const isFolder = (name: string): Promise<boolean> =>
+  stat(name).then(
+    (found) => found.isDirectory(),
+    () => false,
+  )
+
 async function copy(args: string[]): Promise<boolean> {
   const { values, positionals } = parseArgs({
     args,
@@ -24,13 +30,13 @@ async function copy(args: string[]): Promise<boolean> {
     throw new WrongCall('copy takes one card and at least one --to.')
   if (values.hash !== 'xxh64' && values.hash !== 'md5') throw new WrongCall('--hash is xxh64 or md5.')
   const card = path.resolve(source)
-  if (!(await stat(card)).isDirectory()) throw new WrongCall(`${source} is not a folder.`)
+  if (!(await isFolder(card))) throw new WrongCall(`${source} is not a folder.`)
   const targets = values.to.map((drive) => ({ id: drive, folder: path.join(path.resolve(drive), path.basename(card)) }))
   for (const { folder } of targets)
     if (`${folder}${path.sep}`.startsWith(`${card}${path.sep}`))
       throw new WrongCall('A copy cannot go into the card itself.')
   for (const drive of values.to)
-    if (!(await stat(path.resolve(drive))).isDirectory()) throw new WrongCall(`${drive} is not a folder.`)
+    if (!(await isFolder(path.resolve(drive)))) throw new WrongCall(`${drive} is not a folder.`)
   let shown = 0
   const copied = await copyTree({
     source: card,

@@ -45,7 +45,8 @@ const numberOf = (text: string | undefined): number => Number((text ?? '0').repl
  */
 export function parseLength(typed: string, units: Units): number | null {
   const text = typed.trim()
-  const signed = (sign: string | undefined, metres: number) => (sign ? -metres : metres)
+  // To the micrometre: seven feet are 2.1336 m, without the dust of binary fractions.
+  const signed = (sign: string | undefined, metres: number) => (Math.round(metres * 1e6) / 1e6) * (sign ? -1 : 1)
   const metric = METRIC.exec(text)
   if (metric) return signed(metric[1], numberOf(metric[2]) * METRES_PER[metric[3]!.toLowerCase()]!)
   const feet = FEET.exec(text)

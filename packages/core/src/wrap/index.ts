@@ -51,6 +51,8 @@ export function dayReport(production: Production, plan: DayPlan): DayReport {
   const ordered = plan.timeline.rows.flatMap((row) => (row.kind === 'shots' ? row.shotIds : []))
   const shots = ordered.flatMap((id): Shot[] => (byId(production.shot, id) ? [production.shot[id]!] : []))
   const minuteOf = (iso: string) => minuteOfDay(Date.parse(iso), plan.day.date, plan.place.timeZone)
+  // A clock shows the minute that has begun, not the nearest.
+  const shown = (iso: string) => Math.floor(minuteOf(iso) + 1e-9)
   const lines = states.map((state) => takeLine(production, state))
   const real = states.filter((state) => !state.take.wild)
   const cards = [...new Set(states.flatMap((state) => state.take.cardIds))]
@@ -73,9 +75,9 @@ export function dayReport(production: Production, plan: DayPlan): DayReport {
     goodTakes: real.filter((state) => state.verdict === 'good').length,
     takesPerShot: done.size > 0 ? real.length / new Set(real.flatMap((state) => state.take.shotIds)).size : null,
     recordedSeconds: lines.reduce((sum, line) => sum + (line.seconds ?? 0), 0),
-    firstTake: states[0] ? clock(minuteOf(states[0].take.startedAt)) : null,
+    firstTake: states[0] ? clock(shown(states[0].take.startedAt)) : null,
     lastCut: states.some((s) => s.cutAt)
-      ? clock(Math.max(...states.flatMap((s) => (s.cutAt ? [minuteOf(s.cutAt)] : []))))
+      ? clock(Math.max(...states.flatMap((s) => (s.cutAt ? [shown(s.cutAt)] : []))))
       : null,
     plannedWrap: clock(plan.timeline.wrapMin),
     copies: runs.length,
