@@ -72,3 +72,94 @@ test('a reader sees everything and changes nothing', async ({ page }) => {
   await page.goto(page.url().replace(/brief$/, 'order'))
   await expect(page.getByRole('button', { name: 'Add meal' })).toHaveCount(0)
 })
+
+const shotRow = (page: import('@playwright/test').Page, code: string) =>
+  page.getByRole('row').filter({ has: page.locator('[data-field=code]', { hasText: new RegExp(`^${code}$`) }) })
+const enter = async (page: import('@playwright/test').Page, stage: string) => {
+  await page.goto(server.address)
+  await page.getByRole('button', { name: 'Enter as Maren Tolley' }).click()
+  await page.waitForURL(/brief$/)
+  await page.goto(page.url().replace(/brief$/, stage))
+}
+
+test('a lamp turns by its handle, the light at the mark follows, and one undo takes it back', async ({ page }) => {
+  await enter(page, 'light')
+  const answer = page.locator('[data-answer]').first()
+  await expect(answer).toContainText('stops short')
+  const before = await answer.textContent()
+  await page.locator('[data-thing=lamp]').first().click()
+  const handle = (await page.locator('[data-turn=lamp]').boundingBox())!
+  await page.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(handle.x + 30, handle.y + 60, { steps: 4 })
+  await page.mouse.up()
+  await expect(answer).not.toHaveText(before!)
+  await page.keyboard.press('Control+z')
+  await expect(answer).toHaveText(before!)
+})
+
+test('a snag leads to the very house rule it was judged by', async ({ page }) => {
+  await enter(page, 'order')
+  const snag = page.getByRole('main').locator('[data-snag="order.longer-than-longest-day"]')
+  await snag.getByRole('button', { name: 'Why' }).click()
+  await snag.getByRole('link', { name: /House rule: longest day 660 min/ }).click()
+  await expect(page.locator('[name="production.longestDayMin"]')).toBeFocused()
+})
+
+test('copies are planned with one press, chosen on the card, and unplanned with one undo', async ({ page }) => {
+  await enter(page, 'offload')
+  await page.locator('[data-card=A2]').click()
+  await page.getByRole('button', { name: 'Plan copies of A2 to S1, S2, H1' }).click()
+  await expect(page.getByText('to H1, slow, planned')).toBeVisible()
+  await expect(page.locator('[data-snag="media.copies-below-rule"]').first()).toContainText('3 more copies are planned')
+  await page.keyboard.press('Control+z')
+  await expect(page.getByText('planned')).toHaveCount(0)
+})
+
+test('the shot list is worked as a sheet: arrows, typing, Enter, Tab, Escape, and a sentence for what cannot be', async ({
+  page,
+}) => {
+  await enter(page, 'shots')
+  const cell = (code: string, field: string) => shotRow(page, code).locator(`[data-field=${field}]`)
+  await cell('1B', 'focalLengthMm').click()
+  await page.keyboard.type('40')
+  await page.keyboard.press('Enter')
+  await expect(cell('1B', 'focalLengthMm')).toHaveText('40')
+  // Enter went down a row: what is typed now lands in 1C, and Tab goes on to its stop.
+  await page.keyboard.type('0')
+  await page.keyboard.press('Tab')
+  await expect(page.getByRole('alert')).toContainText('A focal length is more than 0 mm')
+  await page.keyboard.press('Escape')
+  await expect(cell('1C', 'focalLengthMm')).toHaveText('100')
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.type('5,6')
+  await page.keyboard.press('Tab')
+  await expect(cell('1C', 'tStop')).toHaveText('T5.6')
+  await page.keyboard.type('7 m')
+  await page.keyboard.press('Shift+Enter')
+  await expect(cell('1C', 'distanceM')).toHaveText('7')
+  await expect(cell('1B', 'distanceM')).toBeFocused()
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z')
+  await expect(cell('1B', 'focalLengthMm')).toHaveText('35')
+  await expect(cell('1C', 'tStop')).toHaveText('T4')
+  await expect(cell('1C', 'distanceM')).toHaveText('22')
+})
+
+test('a production in feet shows feet, reads feet and inches, and keeps what nobody changed', async ({ page }) => {
+  await enter(page, 'brief#units')
+  await page.locator('[name="production.units"]').selectOption('feet')
+  await page.goto(page.url().replace(/brief.*$/, 'shots'))
+  const distance = shotRow(page, '1B').locator('[data-field=distanceM]')
+  await expect(distance).toHaveText(`8' 6½"`)
+  await distance.dblclick()
+  await page.keyboard.press('Enter')
+  await expect(distance).toHaveText(`8' 6½"`)
+  await distance.click()
+  await page.keyboard.type(`7' 3`)
+  await page.keyboard.press('Enter')
+  await expect(distance).toHaveText(`7' 3"`)
+  await page.goto(page.url().replace(/shots$/, 'brief#units'))
+  await page.locator('[name="production.units"]').selectOption('metric')
+  await page.goto(page.url().replace(/brief.*$/, 'shots'))
+  await expect(distance).toHaveText('2.21')
+})

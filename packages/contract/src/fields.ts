@@ -20,6 +20,8 @@ export interface Field<T> {
   /** What it is typed into. */
   readonly input: 'line' | 'lines' | 'number' | 'clock' | 'choice' | 'flag' | 'date' | 'ref' | 'refs' | 'none'
   readonly options?: readonly string[]
+  /** What an option is called where its own name is no plain word. */
+  readonly words?: Readonly<Record<string, string>>
 }
 
 interface Named<T> {
@@ -67,15 +69,18 @@ export const choice = <const T extends string>({
   label,
   initial,
   of,
+  words,
 }: {
   label: string
   initial: NoInfer<T>
   of: readonly T[]
+  words?: { readonly [O in NoInfer<T>]?: string }
 }): Field<T> => ({
   label,
   initial,
   input: 'choice',
   options: of,
+  words: words as Readonly<Record<string, string>> | undefined,
   column: column('text'),
   schema: z.enum(of as [T, ...T[]], `${label} is one of ${of.join(', ')}.`) as unknown as z.ZodType<T>,
 })

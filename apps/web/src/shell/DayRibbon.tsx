@@ -20,6 +20,9 @@ const SKY: readonly (readonly [altitude: number, rgb: readonly [number, number, 
   [60, [226, 238, 238]],
 ]
 
+/** Share of the strip that a word of four or five letters needs, at the narrowest desk. */
+const WORD_SHARE = 0.028
+
 /** Colour of the sky for a height of the sun, between the two nearest of the table. */
 function skyColour(altitude: number): string {
   const above = SKY.findIndex(([a]) => a >= altitude)
@@ -115,8 +118,12 @@ export function DayRibbon({ plan }: { plan: DayPlan }) {
             : block.kind === 'meal'
               ? 'meal'
               : block.kind === 'change'
-                ? 'move'
+                ? block.moves
+                  ? 'move'
+                  : 'build'
                 : ''
+        // A word that would be cut says less than none.
+        const fits = block.kind === 'shots' || block.endMin - block.startMin >= (until - from) * WORD_SHARE
         const quiet = block.kind !== 'shots'
         return (
           <Box
@@ -137,7 +144,7 @@ export function DayRibbon({ plan }: { plan: DayPlan }) {
             opacity={block.kind === 'wait' ? 0.35 : 1}
             title={`${clock(block.startMin)} to ${clock(block.endMin)} ${setup ? `setup ${setup.letter}, ${setup.name}` : label}`}
           >
-            {label}
+            {fits ? label : ''}
           </Box>
         )
       })}
@@ -154,7 +161,7 @@ export function DayRibbon({ plan }: { plan: DayPlan }) {
             px="3px"
             color="ink"
           >
-            {clock(now)}
+            {clock(Math.floor(now))}
           </Box>
         </Box>
       )}
@@ -168,6 +175,7 @@ interface Block {
   endMin: number
   readonly setupId: string | null
   readonly shotIds: string[]
+  readonly moves: boolean
 }
 
 /** Neighbouring rows under one setup read as one run; the small turns inside it belong to it. */
@@ -191,6 +199,7 @@ function mergeBySetup(rows: readonly TimelineRow[]): Block[] {
       endMin: row.endMin,
       setupId,
       shotIds: row.kind === 'shots' ? [...row.shotIds] : [],
+      moves: row.kind === 'change' && row.change.move > 0,
     })
   }
   return blocks

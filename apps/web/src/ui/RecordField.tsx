@@ -88,7 +88,7 @@ export function RecordField({ kind, id, field: name, label, rows = 2, hideLabel 
           {field.input === 'choice'
             ? field.options!.map((option) => (
                 <option key={option} value={option}>
-                  {option}
+                  {field.words?.[option] ?? option}
                 </option>
               ))
             : [...names].map(([value, text]) => (

@@ -310,7 +310,7 @@ function CellEditor({ initial, field, names, label, onKeep, onDrop }: EditorProp
   }
   const options =
     field?.input === 'choice'
-      ? field.options!
+      ? field.options!.map((option) => field.words?.[option] ?? option)
       : field?.input === 'ref' || field?.input === 'refs'
         ? [...names.values()]
         : []

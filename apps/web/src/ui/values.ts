@@ -47,6 +47,8 @@ export function showValue(field: Field<unknown>, value: unknown, names: Names, u
       return value ? 'yes' : ''
     case 'ref':
       return names.get(value as string) ?? ''
+    case 'choice':
+      return field.words?.[value as string] ?? String(value)
     case 'refs':
       return (value as string[]).map((id) => names.get(id) ?? '?').join(', ')
     default:
@@ -83,6 +85,11 @@ export function readValue(kind: KindName, name: string, typed: string, names: Na
       return judge(parseClock(text.replace(' ', '')) ?? Number.NaN)
     case 'flag':
       return { ok: true, value: /^(y|yes|x|1|true|✓)$/i.test(text) }
+    case 'choice': {
+      const said = text.toLowerCase()
+      const option = field.options!.find((o) => o === text || (field.words?.[o] ?? o).toLowerCase() === said)
+      return judge(option ?? field.options!.find((o) => (field.words?.[o] ?? o).toLowerCase().startsWith(said)) ?? text)
+    }
     case 'ref':
       return findNamed(text, names, field)
     case 'refs': {

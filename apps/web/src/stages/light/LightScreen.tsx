@@ -296,7 +296,7 @@ function Setup({
           ))}
         </Flex>
         <Text ml="auto">
-          1 square = {units === 'feet' ? "3'" : '1 m'}. Drag to move, its dot to turn; arrows, Q E, + − do the same.
+          1 square = {units === 'feet' ? "3'" : '1 m'}. Drag to move, the dot to turn. Keys: arrows, Q E, + −.
         </Text>
       </Flex>
       {rights.plan && (

@@ -13,6 +13,7 @@ import { minutesSeconds, sayBytes } from '../../ui/format.ts'
 import { Answer, Bar, Button, Hint, Page, Section, Title } from '../../ui/parts.tsx'
 import { Select } from '../../ui/RecordField.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
+import { SnagList } from '../../ui/Snag.tsx'
 
 /** Left out where the screen is held in one hand: the answer matters more. */
 const DESK_ONLY = { base: 'none', md: 'inline' }
@@ -330,16 +331,18 @@ function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
       <Answer tone={answer.may ? 'safe' : 'ink'}>
         {answer.may ? `${card.label} may be wiped` : `Keep ${card.label}`}
       </Answer>
-      {answer.reasons.map((reason) => (
-        <Text key={reason} color="soft">
-          {reason}
-        </Text>
-      ))}
+      {answer.may &&
+        answer.reasons.map((reason) => (
+          <Text key={reason} color="soft">
+            {reason}
+          </Text>
+        ))}
       {answer.may && rights.log && (
         <Box mt="8px">
           <Button onClick={wipe}>Write down that {card.label} is wiped</Button>
         </Box>
       )}
+      <SnagList stage="offload" about={(snag) => snag.about.id === card.id} title="" />
       <Section title="Copies">
         {copies.length === 0 && <Hint>None yet.</Hint>}
         {copies.map(({ run, check }) => (
