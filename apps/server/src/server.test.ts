@@ -341,12 +341,12 @@ test('the demo loads through the door: cards really copied and checked, a sheet 
   bytes[100]! ^= 1
   await writeFile(file, bytes)
   expect((await call('demo', `/productions/${productionId}/media/checks`, { copyRunId: run.id })).status).toBe(202)
-  await server.services.offload.idle()
+  await server.services.jobs.quiet()
   expect((await wipe()).json.refusal?.says).toMatch(/did not pass its check/)
   bytes[100]! ^= 1
   await writeFile(file, bytes)
   await call('demo', `/productions/${productionId}/media/checks`, { copyRunId: run.id })
-  await server.services.offload.idle()
+  await server.services.jobs.quiet()
   expect((await wipe()).status).toBe(201)
   const day = Object.values(records.day!).find((d) => d.title === 'Day 1')!
   const base = `/productions/${productionId}/days/${day.id}`
@@ -379,13 +379,13 @@ test('a copy can be stopped; nothing of it counts, and the drive keeps nothing t
   const job = (
     await call('demo', `/productions/${productionId}/media/copies`, { cardId: card.id, driveIds: [slow.id] })
   ).json as unknown as { id: string; state: string }
-  expect(job.state).toBe('running')
+  expect(job.state).toBe('waiting')
   expect(
     (await call('demo', `/productions/${productionId}/media/copies`, { cardId: card.id, driveIds: [slow.id] })).json
       .refusal?.says,
   ).toMatch(/is being copied already/)
   await call('demo', `/productions/${productionId}/media/jobs/${job.id}/stop`, {})
-  await server.services.offload.idle()
+  await server.services.jobs.quiet()
   const after = await snapshot('demo')
   expect(after.jobs.find((j) => j.id === job.id)).toMatchObject({
     state: 'stopped',
@@ -404,7 +404,7 @@ test('a full drive is told on the job and in the ledger, and the card is not cal
     card = Object.values(records.card!).find((c) => c.label === 'A2')!
   await call('demo', `/productions/${productionId}/edits`, { id: uuidv7(), label: 'List', changes: [drive] })
   await call('demo', `/productions/${productionId}/media/copies`, { cardId: card.id, driveIds: [drive.id] })
-  await server.services.offload.idle()
+  await server.services.jobs.quiet()
   const run = Object.values((await snapshot('demo')).records.copyRun!).find(
     (r) => r.driveId === drive.id,
   ) as unknown as { outcome: string; problems: string[] }

@@ -9,7 +9,9 @@ import { openSheets } from './documents/sheets.ts'
 import { openDoor } from './edits/door.ts'
 import { makeApp, type Services } from './http/app.ts'
 import { listenToAnnouncements } from './live/announcements.ts'
-import { failOrphans } from './media/jobs.ts'
+import { mediaWork } from './media/copyJob.ts'
+import { runJobs } from './media/jobRunner.ts'
+import { openJobs } from './media/jobs.ts'
 import { openOffload } from './media/offload.ts'
 import { openDatabase } from './records/database.ts'
 import { migrate } from './records/migrate.ts'
@@ -34,7 +36,6 @@ export interface Running {
 export async function start(settings: Settings): Promise<Running> {
   const database = openDatabase(settings.databaseUrl)
   await migrate(database)
-  await failOrphans(database)
   for (const folder of ['cards', 'drives']) await mkdir(path.join(settings.mediaRoot, folder), { recursive: true })
   const models = defineModels(database)
   const door = openDoor(database, models)
@@ -42,7 +43,9 @@ export async function start(settings: Settings): Promise<Running> {
   const announcements = await listenToAnnouncements(settings.databaseUrl)
   const now = () => new Date()
   const volumes = folderVolumes(settings.mediaRoot)
-  const offload = openOffload({ database, models, door, volumes, now })
+  const jobs = openJobs(database)
+  const offload = openOffload({ models, volumes, jobs, now })
+  const runner = runJobs(jobs, announcements, mediaWork({ database, models, door, volumes, now }))
   let address = ''
   const sheets = openSheets({ database, models, door, gateway: standInGateway, now, address: () => address })
   const services: Services = {
@@ -54,6 +57,8 @@ export async function start(settings: Settings): Promise<Running> {
     volumes,
     timecodeBox: standInBox(models),
     offload,
+    jobs,
+    runner,
     sheets,
     now,
     signInsPerMinute: settings.signInsPerMinute ?? 20,
@@ -64,7 +69,7 @@ export async function start(settings: Settings): Promise<Running> {
     address,
     services,
     async stop() {
-      await offload.stopAll()
+      await runner.close()
       server.closeAllConnections()
       await new Promise((resolve) => {
         server.close(resolve)

@@ -67,7 +67,8 @@ export interface Job {
   readonly productionId: string
   readonly kind: 'copy' | 'verify'
   readonly cardId: string
-  readonly state: 'running' | 'done' | 'failed' | 'stopped'
+  /** `waiting` until a server process takes it up. */
+  readonly state: 'waiting' | 'running' | 'done' | 'failed' | 'stopped'
   readonly phase: 'copying' | 'checking'
   readonly bytesDone: number
   readonly bytesTotal: number

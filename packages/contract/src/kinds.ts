@@ -718,6 +718,7 @@ export const KINDS = {
     copyRunId: ref({ label: 'Copy', to: 'copyRun' }),
     files: count('Files', 0, 0, 10_000_000),
     outcome: choice({ label: 'Outcome', initial: 'same', of: ['same', 'different'] }),
+    fromMedium: flag({ label: 'Read from the medium itself' }),
     problems: data({ label: 'Problems', initial: [] as string[], schema: z.array(z.string().max(2000)).max(1000) }),
     checkedAt: instant({ label: 'Checked' }),
   }),

@@ -1,10 +1,23 @@
+import { createHash, randomBytes } from 'node:crypto'
 import { constants } from 'node:fs'
-import { type FileHandle, link, lstat, mkdir, open, readFile, rename, unlink } from 'node:fs/promises'
+import {
+  type FileHandle,
+  link,
+  lstat,
+  mkdir,
+  open,
+  readdir,
+  readFile,
+  realpath,
+  rename,
+  unlink,
+} from 'node:fs/promises'
 import path from 'node:path'
 import { type HashLine, type HashName, hashListText } from '@kavrell/core/formats'
 import type { IHasher } from 'hash-wasm'
 import { sayFault } from './faults.ts'
 import { CHUNK_BYTES, hashFile, newHasher } from './hashFile.ts'
+import { mustBeInside, mustLieInside } from './insideRoot.ts'
 import { listFiles, type SourceFile } from './listFiles.ts'
 import { HASH_LIST_NAMES } from './verifyFolder.ts'
 
@@ -38,6 +51,14 @@ export interface CopyOutcome {
   readonly problems: readonly string[]
 }
 
+/** What is the same for all files of one run. */
+interface Run {
+  readonly source: string
+  readonly hashName: HashName
+  /** Two runs into one folder never write, or name, each other's parts. */
+  readonly token: string
+}
+
 interface Writing {
   readonly target: CopyTarget
   files: number
@@ -45,9 +66,13 @@ interface Writing {
   readonly lines: HashLine[]
   readonly problems: string[]
   failed: boolean
+  /** The target with its own links followed, once it is there. */
+  realRoot: string | null
+  /** Folders that were made ready in this run. */
+  readonly ready: Set<string>
 }
 
-/** Half-written files carry this in front of their name until they are whole. */
+/** Half-written files carry this, and the run that writes them, in front of their name until they are whole. */
 export const PART_PREFIX = '.part-'
 
 /**
@@ -65,6 +90,7 @@ export async function copyTree(options: {
   signal?: AbortSignal
 }): Promise<CopyOutcome> {
   const { source, targets, hashName, onProgress, signal } = options
+  const run: Run = { source: await realpath(source), hashName, token: randomBytes(4).toString('hex') }
   const listing = await listFiles(source)
   const problems = [...listing.problems]
   const writing: Writing[] = targets.map((target) => ({
@@ -74,6 +100,8 @@ export async function copyTree(options: {
     lines: [],
     problems: [],
     failed: false,
+    realRoot: null,
+    ready: new Set(),
   }))
   const hasher = await newHasher(hashName)
   let bytesDone = 0
@@ -85,7 +113,7 @@ export async function copyTree(options: {
       bytesDone += bytes
       onProgress?.({ bytesDone, bytesTotal: listing.bytes, file: file.path })
     }
-    const problem = await copyFile(source, file, live, hasher, hashName, report, signal)
+    const problem = await copyFile(run, file, live, hasher, report, signal)
     if (problem) problems.push(problem)
   }
   for (const w of writing) if (!w.failed) await writeHashList(w, hashName)
@@ -105,17 +133,16 @@ export async function copyTree(options: {
 
 /** One file to every live target. Returns what is wrong with the source, if anything. */
 async function copyFile(
-  source: string,
+  { source, hashName, token }: Run,
   file: SourceFile,
   live: readonly Writing[],
   hasher: IHasher,
-  hashName: HashName,
   onBytes: (bytes: number) => void,
   signal?: AbortSignal,
 ): Promise<string | null> {
   let from: FileHandle
   try {
-    from = await open(path.join(source, file.path), constants.O_RDONLY | constants.O_NOFOLLOW)
+    from = await openSource(source, file.path)
   } catch (error) {
     return sayFault(error, file.path)
   }
@@ -124,16 +151,16 @@ async function copyFile(
   try {
     for (const w of live) {
       const final = path.join(w.target.folder, file.path)
-      const part = path.join(path.dirname(final), `${PART_PREFIX}${path.basename(final)}`.slice(0, 255))
+      const part = path.join(path.dirname(final), partName(token, path.basename(final)))
       try {
-        await mkdir(path.dirname(final), { recursive: true })
+        await readyFolder(w, path.dirname(final), token)
         if (await exists(final)) {
           found.push(w)
           continue
         }
-        // A part left by a run that died is ours to drop; the finished name never is.
-        if (await exists(part)) await unlink(part)
-        parts.push({ w, part, final, to: await open(part, 'wx', 0o644) })
+        const to = await open(part, 'wx', 0o644)
+        parts.push({ w, part, final, to })
+        await mustBeInside(w.realRoot!, to)
       } catch (error) {
         giveUp(w, error, file.path)
       }
@@ -154,7 +181,10 @@ async function copyFile(
       return `${file.path}: changed while it was being copied. Is the camera still recording?`
     }
     for (const { w, part, final, to } of parts) {
-      if (w.failed) continue
+      if (w.failed) {
+        await drop(part)
+        continue
+      }
       try {
         await to.utimes(before.atime, before.mtime)
         await to.sync()
@@ -177,6 +207,37 @@ async function copyFile(
     await from.close()
     for (const { to } of parts) await to.close().catch(ignoreClosed)
   }
+}
+
+async function openSource(source: string, file: string): Promise<FileHandle> {
+  const handle = await open(path.join(source, file), constants.O_RDONLY | constants.O_NOFOLLOW)
+  try {
+    await mustBeInside(source, handle)
+    return handle
+  } catch (error) {
+    await handle.close()
+    throw error
+  }
+}
+
+/** Names are at most 255 bytes; what stands in for a longer one only has to be its own. */
+function partName(token: string, name: string): string {
+  const whole = `${PART_PREFIX}${token}-${name}`
+  if (Buffer.byteLength(whole) <= 255) return whole
+  return `${PART_PREFIX}${token}-${createHash('sha1').update(name).digest('hex')}`
+}
+
+/** Makes a folder of a target ready, once: it lies inside, and parts that dead runs left in it are gone. */
+async function readyFolder(w: Writing, folder: string, token: string): Promise<void> {
+  if (w.ready.has(folder)) return
+  await mkdir(folder, { recursive: true })
+  w.realRoot ??= await realpath(w.target.folder)
+  await mustLieInside(w.realRoot, folder)
+  // A run that is still alive loses its parts and fails, rather than giving ours a name.
+  for (const name of await readdir(folder))
+    if (name.startsWith(PART_PREFIX) && !name.startsWith(`${PART_PREFIX}${token}-`))
+      await unlink(path.join(folder, name))
+  w.ready.add(folder)
 }
 
 /** Reads the source once; hashes and writes each piece to all targets while the next one is being read. */

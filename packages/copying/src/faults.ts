@@ -18,6 +18,8 @@ export function sayFault(error: unknown, what: string): string {
       return `${what}: not allowed to write there.`
     case 'EEXIST':
       return `${what}: something of that name is already there and was left alone.`
+    case 'EOUTSIDE':
+      return `${what}: leads out of its card or drive through a link and was left alone.`
     case 'ELOOP':
       return `${what}: it is a link and was not followed.`
     case 'ENAMETOOLONG':

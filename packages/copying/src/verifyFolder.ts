@@ -2,7 +2,7 @@ import { open, readFile } from 'node:fs/promises'
 import path from 'node:path'
 import { type HashName, parseHashList } from '@kavrell/core/formats'
 import { sayFault } from './faults.ts'
-import { hashFile } from './hashFile.ts'
+import { openMediumReader } from './mediumReader.ts'
 import { listFiles } from './listFiles.ts'
 
 export const HASH_LIST_NAMES: Readonly<Record<HashName, string>> = { xxh64: 'checksums.xxh64', md5: 'checksums.md5' }
@@ -11,6 +11,8 @@ export interface VerifyOutcome {
   readonly same: boolean
   readonly files: number
   readonly bytes: number
+  /** Every file was read from the medium itself, not from the system's memory of what was written. */
+  readonly fromMedium: boolean
   /** One sentence per file that differs, is missing, or is there without being listed. */
   readonly problems: readonly string[]
 }
@@ -30,6 +32,7 @@ export async function verifyFolder(
       same: false,
       files: 0,
       bytes: 0,
+      fromMedium: false,
       problems: [
         `${path.basename(folder)}: there is no hash list (${Object.values(HASH_LIST_NAMES).join(' or ')}) to compare with.`,
       ],
@@ -40,11 +43,14 @@ export async function verifyFolder(
       same: false,
       files: 0,
       bytes: 0,
+      fromMedium: false,
       problems: [`${HASH_LIST_NAMES[found.name]}: line ${list.error.line} is not a digest and a name.`],
     }
   const problems: string[] = []
+  const reader = await openMediumReader(found.name)
   let files = 0,
-    bytes = 0
+    bytes = 0,
+    fromMedium = true
   for (const line of list.value) {
     const file = path.join(folder, line.path)
     if (path.relative(folder, file).startsWith('..')) {
@@ -53,17 +59,14 @@ export async function verifyFolder(
     }
     try {
       await settle(file)
-      const digest = await hashFile(
-        file,
-        found.name,
-        (n) => {
-          bytes += n
-          onBytes(n)
-        },
-        signal,
-      )
+      const count = (n: number) => {
+        bytes += n
+        onBytes(n)
+      }
+      const read = await reader.hash(file, count, signal)
       files++
-      if (digest !== line.digest) problems.push(`${line.path}: differs from what was copied.`)
+      fromMedium &&= read.fromMedium
+      if (read.digest !== line.digest) problems.push(`${line.path}: differs from what was copied.`)
     } catch (error) {
       if (signal?.aborted) throw error
       problems.push(sayFault(error, line.path))
@@ -76,6 +79,7 @@ export async function verifyFolder(
     same,
     files,
     bytes,
+    fromMedium,
     problems: [...problems, ...strays.map((file) => `${file.path}: is there but not in the list.`)],
   }
 }

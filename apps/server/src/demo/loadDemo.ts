@@ -20,7 +20,7 @@ export async function hasProductions({ database }: Services): Promise<boolean> {
  * really copied and checked, a call sheet really sent, and then one change of mind after it.
  */
 export async function loadDemo(services: Services, mediaRoot: string): Promise<string> {
-  const { database, door, accounts, offload, sheets } = services
+  const { database, door, accounts, offload, jobs, sheets } = services
   const demo = demoProduction(uuidv7, services.now().getTime())
   const write = async (label: string, changes: readonly Change[]) => {
     const outcome = await door.acceptEdit({ name: 'Maren Tolley', role: 'server' }, demo.productionId, {
@@ -65,7 +65,7 @@ export async function loadDemo(services: Services, mediaRoot: string): Promise<s
       drives.map((drive) => demo.id('drive', drive)),
     )
     if (!outcome.ok) throw new Error(`The demo's copy was refused: ${outcome.error.says}`)
-    await offload.idle()
+    await jobs.quiet()
   }
   const meal = demo.id('orderItem', 'day 1 Meal, net store')
   await write('Meal before the shavings', [

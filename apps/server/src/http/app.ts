@@ -9,6 +9,8 @@ import type { Volumes } from '../devices/volumes.ts'
 import type { Sheets } from '../documents/sheets.ts'
 import type { Door } from '../edits/door.ts'
 import type { Announcements } from '../live/announcements.ts'
+import type { JobRunner } from '../media/jobRunner.ts'
+import type { Jobs } from '../media/jobs.ts'
 import type { Offload } from '../media/offload.ts'
 import type { Models } from '../records/models.ts'
 import { accountRoutes } from './accountRoutes.ts'
@@ -26,6 +28,8 @@ export interface Services {
   readonly volumes: Volumes
   readonly timecodeBox: TimecodeBox
   readonly offload: Offload
+  readonly jobs: Jobs
+  readonly runner: JobRunner
   readonly sheets: Sheets
   readonly now: () => Date
   readonly signInsPerMinute: number

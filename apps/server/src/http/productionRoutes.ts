@@ -7,7 +7,7 @@ import type { TimecodeBox } from '../devices/timecodeBox.ts'
 import type { Door } from '../edits/door.ts'
 import type { Announcements } from '../live/announcements.ts'
 import { openStream } from '../live/stream.ts'
-import { recentJobs } from '../media/jobs.ts'
+import type { Jobs } from '../media/jobs.ts'
 import type { Models } from '../records/models.ts'
 import { readRecords } from '../records/readRecords.ts'
 import { accountOf, membersOnly, roleIn, sendRefusal } from './guards.ts'
@@ -19,6 +19,7 @@ interface Deps {
   readonly accounts: Accounts
   readonly announcements: Announcements
   readonly sheets: Sheets
+  readonly jobs: Jobs
   readonly timecodeBox: TimecodeBox
   readonly now: () => Date
 }
@@ -31,6 +32,7 @@ export function productionRoutes({
   accounts,
   announcements,
   sheets,
+  jobs,
   timecodeBox,
   now,
 }: Deps): Router {
@@ -67,7 +69,7 @@ export function productionRoutes({
         }
       },
     )
-    res.json({ ...snapshot, jobs: await recentJobs(database, productionId) } satisfies Snapshot)
+    res.json({ ...snapshot, jobs: await jobs.recent(productionId) } satisfies Snapshot)
   })
   router.get('/clock', async (req, res) => {
     const box = await timecodeBox.read(idOf(req), now().getTime())
@@ -76,7 +78,13 @@ export function productionRoutes({
   })
   router.get('/stream', (req, res) => {
     const after = Number(req.headers['last-event-id'] ?? req.query.after ?? 0)
-    openStream({ database, announcements }, idOf(req), Number.isSafeInteger(after) && after >= 0 ? after : 0, req, res)
+    openStream(
+      { database, announcements, jobs },
+      idOf(req),
+      Number.isSafeInteger(after) && after >= 0 ? after : 0,
+      req,
+      res,
+    )
   })
   router.post('/sheets', membersOnly(accounts, 'plan'), async (req, res) => {
     const { dayId, personIds } = IssueSheetBody.parse(req.body)

@@ -1,7 +1,7 @@
 import type { StreamMessage } from '@kavrell/contract'
 import type { Request, Response } from 'express'
 import type { Sequelize } from 'sequelize'
-import { readJob } from '../media/jobs.ts'
+import type { Jobs } from '../media/jobs.ts'
 import type { Announcements } from './announcements.ts'
 import { editsAfter } from './editLog.ts'
 
@@ -12,7 +12,7 @@ const HEARTBEAT_MS = 15_000
  * without gaps, then each new one as it is announced; and the state of running copies.
  */
 export function openStream(
-  deps: { database: Sequelize; announcements: Announcements },
+  deps: { database: Sequelize; announcements: Announcements; jobs: Jobs },
   productionId: string,
   after: number,
   req: Request,
@@ -46,7 +46,7 @@ export function openStream(
     if (channel === 'kavrell_edit' && payload === productionId) queue(catchUp)
     if (channel === 'kavrell_job')
       queue(async () => {
-        const job = await readJob(deps.database, payload)
+        const job = await deps.jobs.read(payload)
         if (job?.productionId === productionId) send({ type: 'job', job })
       })
   })

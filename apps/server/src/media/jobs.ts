@@ -1,18 +1,20 @@
 import type { Job } from '@kavrell/contract'
 import { QueryTypes, type Sequelize } from 'sequelize'
 
-type Detail = Omit<Job, 'id' | 'productionId' | 'state'>
+/** What a job has to do, complete enough that any server process can take it up again. */
+export type JobSpec = { readonly by: string } & (
+  | { readonly kind: 'copy'; readonly cardId: string; readonly driveIds: readonly string[]; readonly folder: string }
+  | { readonly kind: 'verify'; readonly copyRunId: string }
+)
 
-/** Writes a job's state down and announces it to every open screen. */
-export async function saveJob(database: Sequelize, job: Job): Promise<void> {
-  const { id, productionId, state, ...detail } = job
-  await database.query(
-    'INSERT INTO job (id, "productionId", state, detail) VALUES (:id, :productionId, :state, :detail) ON CONFLICT (id) DO UPDATE SET state = :state, detail = :detail',
-    { replacements: { id, productionId, state, detail: JSON.stringify(detail) } },
-  )
-  await database.query("SELECT pg_notify('kavrell_job', :id)", { replacements: { id } })
+export interface ClaimedJob {
+  readonly job: Job
+  readonly spec: JobSpec
+  /** 1 the first time anybody takes it up. */
+  readonly attempt: number
 }
 
+type Detail = Omit<Job, 'id' | 'productionId' | 'state'>
 interface JobRow {
   readonly id: string
   readonly productionId: string
@@ -21,25 +23,114 @@ interface JobRow {
 }
 const fromRow = ({ id, productionId, state, detail }: JobRow): Job => ({ id, productionId, state, ...detail })
 
-export async function readJob(database: Sequelize, id: string): Promise<Job | null> {
-  const [row] = await database.query<JobRow>('SELECT id, "productionId", state, detail FROM job WHERE id = :id', {
-    replacements: { id },
-    type: QueryTypes.SELECT,
-  })
-  return row ? fromRow(row) : null
+/** A process that has not said for this long that it is still at a job has lost it. */
+export const CLAIM_SECONDS = 10
+/** A job that ended this many processes is not tried again. */
+const MOST_ATTEMPTS = 3
+
+export const STOPPED_BY_HAND = 'Stopped by hand. Nothing of this run counts as a copy.'
+
+/** The jobs of all server processes on one database, as rows that one process at a time holds. */
+export function openJobs(database: Sequelize) {
+  const ask = <T extends object>(sql: string, replacements: Record<string, unknown>) =>
+    database.query<T>(sql, { replacements, type: QueryTypes.SELECT })
+  const announce = (id: string) => ask("SELECT pg_notify('kavrell_job', :id)", { id })
+  return {
+    async create(job: Job, spec: JobSpec): Promise<void> {
+      const { id, productionId, state, ...detail } = job
+      await ask(
+        'INSERT INTO job (id, "productionId", state, detail, spec) VALUES (:id, :productionId, :state, :detail, :spec) RETURNING id',
+        { id, productionId, state, detail: JSON.stringify(detail), spec: JSON.stringify(spec) },
+      )
+      await announce(id)
+    },
+
+    /** Takes up the oldest job that waits, or that its process no longer answers for. */
+    async claim(processId: string): Promise<ClaimedJob | null> {
+      const [row] = await ask<JobRow & { spec: JobSpec; attempts: number }>(
+        `UPDATE job SET state = 'running', "claimedBy" = :processId, "heartbeatAt" = now(), attempts = attempts + 1
+         WHERE id = (
+           SELECT id FROM job
+           WHERE state = 'waiting' OR (state = 'running' AND "heartbeatAt" < now() - make_interval(secs => :seconds))
+           ORDER BY "startedAt" LIMIT 1 FOR UPDATE SKIP LOCKED)
+         RETURNING id, "productionId", state, detail, spec, attempts`,
+        { processId, seconds: CLAIM_SECONDS },
+      )
+      if (!row) return null
+      if (row.attempts <= MOST_ATTEMPTS) return { job: fromRow(row), spec: row.spec, attempt: row.attempts }
+      const problem = `The server stopped ${MOST_ATTEMPTS} times while it was at this. Nothing of it counts; try again.`
+      await this.save({ ...fromRow(row), state: 'failed', problems: [...row.detail.problems, problem] }, processId)
+      return this.claim(processId)
+    },
+
+    /** Says that a process is still at a job, and hears whether it still holds it and should go on. */
+    async keep(jobId: string, processId: string): Promise<'go-on' | 'stop' | 'lost'> {
+      const [row] = await ask<{ stopAsked: boolean }>(
+        `UPDATE job SET "heartbeatAt" = now() WHERE id = :jobId AND "claimedBy" = :processId AND state = 'running' RETURNING "stopAsked"`,
+        { jobId, processId },
+      )
+      return !row ? 'lost' : row.stopAsked ? 'stop' : 'go-on'
+    },
+
+    /** Writes a job's state down, if this process still holds it, and announces it to every open screen. */
+    async save(job: Job, processId: string): Promise<boolean> {
+      const { id, productionId: _productionId, state, ...detail } = job
+      const rows = await ask(
+        'UPDATE job SET state = :state, detail = :detail, "heartbeatAt" = now() WHERE id = :id AND "claimedBy" = :processId RETURNING id',
+        { id, state, detail: JSON.stringify(detail), processId },
+      )
+      if (rows.length > 0) await announce(id)
+      return rows.length > 0
+    },
+
+    /** Asks whoever holds a job to stop it; one that nobody holds is stopped at once. False if it has ended. */
+    async askToStop(productionId: string, jobId: string): Promise<boolean> {
+      const [row] = await ask<{ state: Job['state'] }>(
+        `UPDATE job SET "stopAsked" = true, state = CASE WHEN state = 'waiting' THEN 'stopped' ELSE state END,
+           detail = CASE WHEN state = 'waiting' THEN jsonb_set(detail, '{problems}', :problems) ELSE detail END
+         WHERE id = :jobId AND "productionId" = :productionId AND state IN ('waiting', 'running') RETURNING state`,
+        { jobId, productionId, problems: JSON.stringify([STOPPED_BY_HAND]) },
+      )
+      if (row) await announce(jobId)
+      return row !== undefined
+    },
+
+    /** Gives a job back, so that the next process goes on with it at once. */
+    async release(jobId: string, processId: string): Promise<void> {
+      await ask(
+        `UPDATE job SET state = 'waiting', "claimedBy" = NULL, attempts = attempts - 1 WHERE id = :jobId AND "claimedBy" = :processId AND state = 'running' RETURNING id`,
+        { jobId, processId },
+      )
+      await announce(jobId)
+    },
+
+    async read(id: string): Promise<Job | null> {
+      const [row] = await ask<JobRow>('SELECT id, "productionId", state, detail FROM job WHERE id = :id', { id })
+      return row ? fromRow(row) : null
+    },
+
+    async recent(productionId: string): Promise<Job[]> {
+      const rows = await ask<JobRow>(
+        'SELECT id, "productionId", state, detail FROM job WHERE "productionId" = :productionId ORDER BY "startedAt" DESC LIMIT 30',
+        { productionId },
+      )
+      return rows.map(fromRow)
+    },
+
+    /** Resolves once no job waits or runs, in whatever process. */
+    async quiet(): Promise<void> {
+      const busy = () => ask(`SELECT 1 AS one FROM job WHERE state IN ('waiting', 'running') LIMIT 1`, {})
+      while ((await busy()).length > 0) await new Promise((resolve) => setTimeout(resolve, 50))
+    },
+
+    async isBusy(productionId: string, cardId: string): Promise<boolean> {
+      const rows = await ask(
+        `SELECT id FROM job WHERE "productionId" = :productionId AND detail ->> 'cardId' = :cardId AND state IN ('waiting', 'running')`,
+        { productionId, cardId },
+      )
+      return rows.length > 0
+    },
+  }
 }
 
-export async function recentJobs(database: Sequelize, productionId: string): Promise<Job[]> {
-  const rows = await database.query<JobRow>(
-    'SELECT id, "productionId", state, detail FROM job WHERE "productionId" = :productionId ORDER BY "startedAt" DESC LIMIT 30',
-    { replacements: { productionId }, type: QueryTypes.SELECT },
-  )
-  return rows.map(fromRow)
-}
-
-/** Jobs that a stopped server left running did not finish; nothing they copied counts. */
-export async function failOrphans(database: Sequelize): Promise<void> {
-  await database.query(
-    `UPDATE job SET state = 'failed', detail = jsonb_set(detail, '{problems}', '["The server stopped before it was done. Copy again."]') WHERE state = 'running'`,
-  )
-}
+export type Jobs = ReturnType<typeof openJobs>

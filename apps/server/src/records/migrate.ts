@@ -2,6 +2,7 @@ import type { Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import { recordTables } from './migrations/0001-records.ts'
 import { doorAndAccounts } from './migrations/0002-door-and-accounts.ts'
+import { claimedJobs } from './migrations/0005-claimed-jobs.ts'
 import { deviceClocks } from './migrations/0004-device-clocks.ts'
 import { plannedCopies } from './migrations/0003-planned-copies.ts'
 
@@ -10,6 +11,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0002-door-and-accounts', doorAndAccounts],
   ['0003-planned-copies', plannedCopies],
   ['0004-device-clocks', deviceClocks],
+  ['0005-claimed-jobs', claimedJobs],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

@@ -18,16 +18,18 @@ import { SnagList } from '../../ui/Snag.tsx'
 /** Left out where the screen is held in one hand: the answer matters more. */
 const DESK_ONLY = { base: 'none', md: 'inline' }
 
+const isUnderWay = (job: Job) => job.state === 'running' || job.state === 'waiting'
+
 /** Which card may be wiped, and why not the others? */
 export function OffloadScreen() {
   const production = useProduction()
   const rights = useRights()
   const productionId = useProductionStore((s) => s.productionId)
   const jobs = useProductionStore((s) => s.jobs)
-  const running = jobs.filter((job) => job.state === 'running')
+  const running = jobs.filter((job) => isUnderWay(job))
   const [volumes, setVolumes] = useState<readonly MediaVolume[]>([])
   const [chosenId, setChosenId] = useState<string | null>(null)
-  const ended = jobs.filter((job) => job.state !== 'running').length
+  const ended = jobs.filter((job) => !isUnderWay(job)).length
   useEffect(() => {
     api<MediaVolume[]>(`/productions/${productionId}/media/volumes`).then(setVolumes, (error: Error) =>
       say(error.message, 'stop'),
@@ -257,7 +259,10 @@ function Running({ job }: { job: Job }) {
   const share = job.bytesTotal > 0 ? job.bytesDone / job.bytesTotal : 0
   const label = production.card[job.cardId]?.label ?? 'card'
   const to = job.targets.map((t) => production.drive[t.driveId]?.label).join(', ')
-  const text = `${job.phase === 'copying' ? 'Copying' : 'Reading back'} ${label} ${job.phase === 'copying' ? 'to' : 'from'} ${to}`
+  const text =
+    job.state === 'waiting'
+      ? `${label} waits to be copied`
+      : `${job.phase === 'copying' ? 'Copying' : 'Reading back'} ${label} ${job.phase === 'copying' ? 'to' : 'from'} ${to}`
   return (
     <Box mt="12px" p="10px 12px" bg="tint" role="status">
       <Flex align="baseline" gap="12px">
@@ -325,7 +330,7 @@ function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
     ])
     if (refused) say(refused, 'stop')
   }
-  const lastJob = jobs.find((j) => j.cardId === card.id && j.state !== 'running')
+  const lastJob = jobs.find((j) => j.cardId === card.id && !isUnderWay(j))
   return (
     <Box>
       <Answer tone={answer.may ? 'safe' : 'ink'}>
@@ -350,7 +355,13 @@ function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
             <Flex gap="8px">
               <Text fontWeight={700}>{production.drive[run.driveId]?.label}</Text>
               <Text color={check?.outcome === 'same' ? 'safe' : check ? 'stop' : 'watch'} fontWeight={600}>
-                {check?.outcome === 'same' ? 'read back, same' : check ? 'differs' : 'not checked'}
+                {check?.outcome === 'same'
+                  ? (check as RecordOf<'copyCheck'>).fromMedium
+                    ? 'read back, same'
+                    : 'read back through memory, same'
+                  : check
+                    ? 'differs'
+                    : 'not checked'}
               </Text>
               {rights.log && (
                 <Button ml="auto" kind="quiet" onClick={() => attempt('checks', { copyRunId: run.id })}>

@@ -1,0 +1,238 @@
+import { createHash } from 'node:crypto'
+import path from 'node:path'
+import { blank, type EditBody, type JobTarget, type RecordFields, type RecordOf } from '@kavrell/contract'
+import { copyTree, type CopyOutcome, verifyFolder } from '@kavrell/copying'
+import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Volume, Volumes } from '../devices/volumes.ts'
+import type { Door } from '../edits/door.ts'
+import type { Models } from '../records/models.ts'
+import type { Running } from './jobRunner.ts'
+
+interface Deps {
+  readonly database: Sequelize
+  readonly models: Models
+  readonly door: Door
+  readonly volumes: Volumes
+  readonly now: () => Date
+}
+interface ChosenDrive {
+  readonly drive: RecordOf<'drive'>
+  readonly volume: Volume
+  readonly folder: string
+}
+
+/** Carries out one job. May run twice: what the first run did is found, and its ledger entries are not added again. */
+export const mediaWork =
+  (deps: Deps) =>
+  async (r: Running): Promise<void> => {
+    const { spec } = r
+    if (spec.kind === 'verify') return checkAgain(deps, r, spec.copyRunId)
+    const card = await findRecord(deps, 'card', spec.cardId, r)
+    const source = await deps.volumes.card(card.folder)
+    if (!source) throw gone(`Card ${card.label}`)
+    const chosen: ChosenDrive[] = []
+    for (const id of spec.driveIds) chosen.push(await driveOf(deps, r, id, spec.folder))
+    await copyThenCheck(deps, r, card, source, chosen)
+  }
+
+const gone = (what: string) => Object.assign(new Error(`${what} is gone.`), { code: 'ENODEV' })
+
+async function findRecord<K extends 'card' | 'drive' | 'copyRun'>(
+  { models }: Deps,
+  kind: K,
+  id: string,
+  { job }: Running,
+): Promise<RecordOf<K>> {
+  const where = { id, productionId: job.productionId }
+  const row = (await models[kind].findOne({ where, raw: true })) as unknown as RecordOf<K> | null
+  if (!row) throw gone(`The ${kind} of this job`)
+  return row
+}
+
+async function driveOf(deps: Deps, r: Running, id: string, folder: string): Promise<ChosenDrive> {
+  const drive = await findRecord(deps, 'drive', id, r)
+  const volume = await deps.volumes.drive(drive.folder)
+  if (!volume) throw gone(`Drive ${drive.label}`)
+  return { drive, volume, folder }
+}
+
+async function checkAgain(deps: Deps, r: Running, copyRunId: string): Promise<void> {
+  const run = await findRecord(deps, 'copyRun', copyRunId, r)
+  const drive = await driveOf(deps, r, run.driveId, run.folder)
+  await r.update({ phase: 'checking', bytesTotal: run.bytes }, true)
+  const check = await checkOne(deps, r, drive, run.id)
+  await record(deps, r, `check ${run.id}`, `Check ${drive.drive.label} again`, [{ kind: 'copyCheck', fields: check }])
+  await finish(r)
+}
+
+async function copyThenCheck(
+  deps: Deps,
+  r: Running,
+  card: RecordOf<'card'>,
+  source: Volume,
+  chosen: readonly ChosenDrive[],
+): Promise<void> {
+  const startedAt = deps.now().toISOString()
+  // Read again by whoever takes the job over: what that run finds the same is the same as the card is now.
+  const [counter] = await deps.database.query<{ seq: number }>(
+    'SELECT seq FROM "editCounter" WHERE "productionId" = :id',
+    { replacements: { id: r.job.productionId }, type: QueryTypes.SELECT },
+  )
+  const copying = progressOf(r)
+  const outcome = await copyTree({
+    source: source.root,
+    hashName: 'xxh64',
+    signal: r.signal,
+    targets: chosen.map(({ drive, volume, folder }) => ({
+      id: drive.id,
+      folder: path.join(volume.root, folder),
+      beforeWrite: volume.beforeWrite,
+    })),
+    onProgress: ({ bytesDone, bytesTotal }) => copying(bytesDone, bytesTotal),
+  })
+  const runs = chosen.map(({ drive, folder }) =>
+    copyRunOf(r, outcome, drive, {
+      cardId: card.id,
+      folder,
+      afterSeq: counter!.seq,
+      startedAt,
+      endedAt: deps.now().toISOString(),
+    }),
+  )
+  const targets = runs.map(({ fields }): JobTarget => ({
+    driveId: fields.driveId,
+    state: fields.outcome === 'complete' ? 'checking' : 'failed',
+    says: fields.problems.join(' '),
+  }))
+  await r.update({ problems: outcome.problems, targets }, true)
+  r.signal.throwIfAborted()
+  await record(deps, r, 'copied', `Copy card ${card.label}`, runs, await plansCarriedOut(deps, r, runs))
+  const complete = runs.filter(({ fields }) => fields.outcome === 'complete')
+  const bytesTotal = complete.reduce((sum, { fields }) => sum + fields.bytes, 0)
+  await r.update({ phase: 'checking', bytesDone: 0, bytesTotal }, true)
+  for (const { id, fields } of complete) {
+    const drive = chosen.find((c) => c.drive.id === fields.driveId)!
+    const check = await checkOne(deps, r, drive, id)
+    const label = `Check card ${card.label} on ${drive.drive.label}`
+    await record(deps, r, `check ${id}`, label, [{ kind: 'copyCheck', fields: check }])
+  }
+  await finish(r)
+}
+
+function copyRunOf(
+  r: Running,
+  outcome: CopyOutcome,
+  drive: RecordOf<'drive'>,
+  about: Pick<RecordFields<'copyRun'>, 'cardId' | 'folder' | 'afterSeq' | 'startedAt' | 'endedAt'>,
+) {
+  const target = outcome.targets.find(({ id }) => id === drive.id)!
+  const complete = target.complete && outcome.problems.length === 0
+  const fields = blank('copyRun', {
+    ...about,
+    driveId: drive.id,
+    files: target.files,
+    bytes: target.bytes,
+    outcome: complete ? 'complete' : 'incomplete',
+    problems: [...target.problems, ...outcome.problems].slice(0, 200),
+  })
+  return { kind: 'copyRun' as const, id: idFor(r, `run ${drive.id}`), fields }
+}
+
+async function checkOne(
+  deps: Deps,
+  r: Running,
+  { drive, volume, folder }: ChosenDrive,
+  copyRunId: string,
+): Promise<RecordFields<'copyCheck'>> {
+  const base = r.job.bytesDone
+  let read = 0
+  const checking = progressOf(r)
+  const outcome = await verifyFolder(
+    path.join(volume.root, folder),
+    (bytes) => {
+      read += bytes
+      checking(base + read, r.job.bytesTotal)
+    },
+    r.signal,
+  )
+  r.signal.throwIfAborted()
+  const targets = r.job.targets.map((target): JobTarget =>
+    target.driveId === drive.id
+      ? { ...target, state: outcome.same ? 'done' : 'failed', says: outcome.problems.join(' ') }
+      : target,
+  )
+  await r.update({ targets, bytesDone: base + read }, true)
+  return blank('copyCheck', {
+    copyRunId,
+    files: outcome.files,
+    outcome: outcome.same ? 'same' : 'different',
+    fromMedium: outcome.fromMedium,
+    problems: outcome.problems.slice(0, 200),
+    checkedAt: deps.now().toISOString(),
+  })
+}
+
+async function finish(r: Running): Promise<void> {
+  const failed = r.job.targets.every((target) => target.state === 'failed')
+  await r.update({ state: failed ? 'failed' : 'done', secondsLeft: null }, true)
+}
+
+/** The same id each time it is asked for, so that a job done twice adds its entries once. */
+function idFor({ job }: Running, what: string): string {
+  const hex = createHash('sha256').update(`${job.id} ${what}`).digest('hex')
+  // @source RFC 9562, version 8: the bits are the maker's own.
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-8${hex.slice(13, 16)}-a${hex.slice(17, 20)}-${hex.slice(20, 32)}`
+}
+
+async function record(
+  deps: Deps,
+  r: Running,
+  step: string,
+  label: string,
+  entries: readonly { kind: 'copyRun' | 'copyCheck'; id?: string; fields: object }[],
+  also: EditBody['changes'] = [],
+): Promise<void> {
+  const body: EditBody = {
+    id: idFor(r, step),
+    label,
+    changes: [
+      ...entries.map(({ kind, id, fields }) => ({
+        op: 'create' as const,
+        kind,
+        id: id ?? idFor(r, `entry ${step}`),
+        fields: fields as Record<string, unknown>,
+      })),
+      ...also,
+    ],
+  }
+  const outcome = await deps.door.acceptEdit({ name: r.spec.by, role: 'server' }, r.job.productionId, body)
+  // Somebody took the plan away meanwhile: what was copied is written down all the same.
+  if (!outcome.ok && also.length > 0) return record(deps, r, step, label, entries)
+  if (!outcome.ok) throw new Error(`The ledger refused the copy: ${outcome.error.says}`)
+}
+
+/** Planned copies that these runs have made: they leave the plan in the edit that adds the run. */
+async function plansCarriedOut(
+  { models }: Deps,
+  r: Running,
+  runs: readonly { fields: RecordFields<'copyRun'> }[],
+): Promise<EditBody['changes']> {
+  const made = runs.filter(({ fields }) => fields.outcome === 'complete').map(({ fields }) => fields.driveId)
+  const plans = (await models.plannedCopy.findAll({
+    where: { productionId: r.job.productionId, cardId: r.job.cardId, driveId: made },
+    raw: true,
+  })) as unknown as { id: string; version: number }[]
+  return plans.map(({ id, version }) => ({ op: 'remove', kind: 'plannedCopy', id, version }))
+}
+
+/** Shows how far a phase is, how fast it goes and how long it still takes. */
+function progressOf(r: Running) {
+  const startedAt = performance.now()
+  const before = r.job.bytesDone
+  return (bytesDone: number, bytesTotal: number): void => {
+    const seconds = (performance.now() - startedAt) / 1000
+    const bytesPerSecond = seconds > 0.2 ? (bytesDone - before) / seconds : 0
+    const secondsLeft = bytesPerSecond > 0 ? (bytesTotal - bytesDone) / bytesPerSecond : null
+    r.update({ bytesDone, bytesTotal, bytesPerSecond, secondsLeft }).catch(() => undefined)
+  }
+}

@@ -1,0 +1,123 @@
+import type { Job } from '@kavrell/contract'
+import { sayFault } from '@kavrell/copying'
+import { v7 as uuidv7 } from 'uuid'
+import type { Announcements } from '../live/announcements.ts'
+import { CLAIM_SECONDS, STOPPED_BY_HAND, type ClaimedJob, type Jobs, type JobSpec } from './jobs.ts'
+
+/** A job under way in this process. */
+export interface Running {
+  job: Job
+  readonly spec: JobSpec
+  readonly attempt: number
+  readonly signal: AbortSignal
+  /** Shows progress; written down a few times a second, or at once when `now`. */
+  readonly update: (change: Partial<Job>, now?: boolean) => Promise<void>
+}
+
+export interface JobRunner {
+  /** Gives back what it is at and takes up nothing more. */
+  readonly close: () => Promise<void>
+}
+
+const SAVE_EVERY_MS = 250
+const LOOK_EVERY_MS = 2000
+const HEARTBEAT_MS = (CLAIM_SECONDS * 1000) / 4
+type Why = 'stopped' | 'lost' | 'closing'
+
+/** Takes up jobs one at a time: those announced, and those whose process died. */
+export function runJobs(
+  jobs: Jobs,
+  announcements: Announcements,
+  work: (running: Running) => Promise<void>,
+): JobRunner {
+  const processId = uuidv7()
+  let closing = false
+  let turn: Promise<void> = Promise.resolve()
+  let current: { readonly jobId: string; readonly end: (why: Why) => void; readonly look: () => void } | null = null
+
+  const doOne = async ({ job, spec, attempt }: ClaimedJob) => {
+    const abort = new AbortController()
+    let why: Why | null = null
+    const end = (reason: Why) => {
+      why ??= reason
+      abort.abort()
+    }
+    let state = job
+    let savedAt = 0
+    let saving: Promise<unknown> = Promise.resolve()
+    const running: Running = {
+      job,
+      spec,
+      attempt,
+      signal: abort.signal,
+      async update(change, now = false) {
+        state = running.job = { ...state, ...change }
+        if (!now && performance.now() - savedAt < SAVE_EVERY_MS) return
+        savedAt = performance.now()
+        // One after another, each writing the newest state: an old one can never land last.
+        saving = saving.then(() => jobs.save(state, processId))
+        await saving
+      },
+    }
+    const look = () => {
+      jobs.keep(job.id, processId).then(
+        (held) => {
+          if (held !== 'go-on') end(held === 'stop' ? 'stopped' : 'lost')
+        },
+        () => undefined,
+      )
+    }
+    const heartbeat = setInterval(look, HEARTBEAT_MS)
+    current = { jobId: job.id, end, look }
+    try {
+      await running.update({ problems: [], targets: job.targets, bytesDone: 0 }, true)
+      await work(running)
+    } catch (error) {
+      // The cast tells the checker that `end` may have run meanwhile.
+      const reason = why as Why | null
+      if (reason === 'closing') await jobs.release(job.id, processId)
+      else if (reason !== 'lost')
+        await running.update(
+          {
+            state: reason === 'stopped' ? 'stopped' : 'failed',
+            secondsLeft: null,
+            problems: [...state.problems, reason === 'stopped' ? STOPPED_BY_HAND : sayFault(error, 'Copying')],
+          },
+          true,
+        )
+    } finally {
+      clearInterval(heartbeat)
+      current = null
+    }
+  }
+
+  const lookForWork = async () => {
+    while (!closing) {
+      const claimed = await jobs.claim(processId)
+      if (!claimed) return
+      await doOne(claimed)
+    }
+  }
+  const wake = () => {
+    // A database that is away is asked again by the next look.
+    turn = turn.then(lookForWork).catch(() => undefined)
+  }
+  const stopHearing = announcements.hear(({ channel, payload }) => {
+    if (channel !== 'kavrell_job') return
+    if (current?.jobId === payload) current.look()
+    else if (!current) wake()
+  })
+  const timer = setInterval(() => {
+    if (!current) wake()
+  }, LOOK_EVERY_MS)
+  wake()
+  return {
+    async close() {
+      closing = true
+      clearInterval(timer)
+      stopHearing()
+      current?.end('closing')
+      await turn
+    },
+  }
+}
