@@ -2,7 +2,13 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   test: {
-    include: ['scripts/**/*.test.mjs', 'packages/**/*.test.ts', 'apps/**/*.test.ts', 'demo/**/*.test.ts'],
+    include: [
+      'scripts/**/*.test.mjs',
+      'packages/**/*.test.ts',
+      'apps/**/*.test.ts',
+      'demo/**/*.test.ts',
+      'soak/**/*.test.ts',
+    ],
     testTimeout: 30_000,
     hookTimeout: 60_000,
     pool: 'forks',

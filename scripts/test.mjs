@@ -63,6 +63,7 @@ async function main() {
       'apps',
       'demo',
     ])
+    await buildApps()
     const unit = path.join(scratch, 'unit.json')
     await counted(
       'unit and server',
@@ -72,7 +73,6 @@ async function main() {
       (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }),
       { TEST_POSTGRES: postgres.url('postgres') },
     )
-    await buildApps()
     if (fs.existsSync(path.join(root, 'playwright.config.ts'))) {
       const browser = path.join(scratch, 'browser.json')
       await counted(

@@ -89,6 +89,7 @@ export function answerErrors(error: unknown, _req: Request, res: Response, next:
       .json({ refusal: { code: 'invalid', kind: '', id: '', field: '', says: 'The request could not be read.' } })
     return
   }
+  // No refusal: whoever asked does not know whether it took effect, and asks again with the same id.
   console.error(error)
-  res.status(500).json({ refusal: { code: 'not-found', says: 'The server failed at this. Nothing was changed.' } })
+  res.status(500).json({ failed: 'The server failed at this. It is tried again.' })
 }

@@ -1,6 +1,10 @@
 import { Client } from 'pg'
 
-export type Announcement = { readonly channel: 'kavrell_edit' | 'kavrell_job'; readonly payload: string }
+/** `heard-again` follows a connection that was lost: anything may have been announced meanwhile. */
+export type Announcement = {
+  readonly channel: 'kavrell_edit' | 'kavrell_job' | 'heard-again'
+  readonly payload: string
+}
 
 export interface Announcements {
   readonly hear: (listener: (announcement: Announcement) => void) => () => void
@@ -26,6 +30,7 @@ export async function listenToAnnouncements(url: string): Promise<Announcements>
     })
     await client.connect()
     await client.query('LISTEN kavrell_edit; LISTEN kavrell_job')
+    for (const listener of listeners) listener({ channel: 'heard-again', payload: '' })
   }
   const retry = () => {
     if (!closed)

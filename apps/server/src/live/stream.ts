@@ -43,7 +43,7 @@ export function openStream(
     })
   }
   const stop = deps.announcements.hear(({ channel, payload }) => {
-    if (channel === 'kavrell_edit' && payload === productionId) queue(catchUp)
+    if (channel === 'heard-again' || (channel === 'kavrell_edit' && payload === productionId)) queue(catchUp)
     if (channel === 'kavrell_job')
       queue(async () => {
         const job = await deps.jobs.read(payload)

@@ -24,7 +24,7 @@ interface JobRow {
 const fromRow = ({ id, productionId, state, detail }: JobRow): Job => ({ id, productionId, state, ...detail })
 
 /** A process that has not said for this long that it is still at a job has lost it. */
-export const CLAIM_SECONDS = 10
+export const CLAIM_SECONDS = 6
 /** A job that ended this many processes is not tried again. */
 const MOST_ATTEMPTS = 3
 

@@ -28,6 +28,9 @@ export async function api<T>(path: string, body?: unknown): Promise<T> {
   }
   const answer = (await response.json().catch(() => null)) as { refusal?: Refusal } | null
   if (!response.ok) {
+    // A server that fails, or that is asked too much, has not said no: what was sent is sent again.
+    if (response.status >= 500 || response.status === 429)
+      throw new AwayError(answer?.refusal?.says ?? `The server answered ${response.status}.`)
     // Signed out is not a no to what was sent: it waits until somebody signs in again.
     if (response.status === 401 && body !== undefined && path.endsWith('/edits'))
       throw new AwayError(answer?.refusal?.says ?? 'Sign in first.')

@@ -1,4 +1,5 @@
 import type { ClockReading } from '@kavrell/contract'
+import { clockOffset, type ClockSample } from '@kavrell/core/timecode'
 import { useEffect, useState } from 'react'
 import { create } from 'zustand'
 import { api } from './api.ts'
@@ -19,27 +20,18 @@ const EVERY_MS = 60_000
 const UNMEASURED: Measured = { serverAheadMs: 0, box: null, withinMs: null }
 const useMeasured = create<Measured>()(() => UNMEASURED)
 
-/** The best of some samples: that with the shortest round trip, halved either way. */
-export function bestSample(
-  samples: readonly { readonly sentMs: number; readonly backMs: number; readonly reading: ClockReading }[],
-): Measured {
-  const best = samples.reduce((a, b) => (b.backMs - b.sentMs < a.backMs - a.sentMs ? b : a))
-  return {
-    serverAheadMs: best.reading.nowMs - (best.sentMs + best.backMs) / 2,
-    box: best.reading.box,
-    withinMs: (best.backMs - best.sentMs) / 2,
-  }
-}
-
 /** Measures the server's clock and the timecode box against this device's clock, and remembers it for when they are away. */
 export async function measureClock(productionId: string): Promise<void> {
-  const samples = []
+  const samples: ClockSample[] = []
+  let box: ClockReading['box'] = null
   for (let i = 0; i < SAMPLES; i++) {
     const sentMs = Date.now()
     const reading = await api<ClockReading>(`/productions/${productionId}/clock`)
-    samples.push({ sentMs, backMs: Date.now(), reading })
+    samples.push({ sentMs, backMs: Date.now(), otherMs: reading.nowMs })
+    box = reading.box
   }
-  const measured = bestSample(samples)
+  const { aheadMs, withinMs } = clockOffset(samples)
+  const measured: Measured = { serverAheadMs: aheadMs, withinMs, box }
   useMeasured.setState(measured)
   localStorage.setItem(`kavrell.clock.${productionId}`, JSON.stringify(measured))
 }
