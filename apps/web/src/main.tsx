@@ -4,12 +4,18 @@ import { ChakraProvider } from '@chakra-ui/react'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter, Route, Routes } from 'react-router'
+import { registerSW } from 'virtual:pwa-register'
 import { Crash } from './shell/Crash.tsx'
 import { Entrance } from './shell/Entrance.tsx'
 import { ProductionRoom } from './shell/ProductionRoom.tsx'
 import { SheetReader } from './shell/SheetReader.tsx'
 import { useDesk } from './store/desk.ts'
+import { say } from './store/production.ts'
 import { system } from './ui/theme.ts'
+
+// Without a secure address (a phone on a set's plain network) there is no worker; the open page still works.
+if ('serviceWorker' in navigator && import.meta.env.PROD)
+  registerSW({ onNeedRefresh: () => say('A newer Kavrell is ready. It opens with the next reload.') })
 
 document.documentElement.className = useDesk.getState().light
 

@@ -6,6 +6,7 @@ import { useProductionStore } from '../store/production.ts'
 import { useSnags } from '../store/selectors.ts'
 import { Button } from '../ui/parts.tsx'
 import { Snag } from '../ui/Snag.tsx'
+import { Misfits } from './Misfits.tsx'
 
 /** Every finding together: what stops you, what to watch, what was accepted. */
 export function SnagDrawer() {
@@ -58,6 +59,7 @@ export function SnagDrawer() {
           Nothing found. Checks run again with every change.
         </Text>
       )}
+      <Misfits />
       {groups.map(
         ([title, list]) =>
           list.length > 0 && (

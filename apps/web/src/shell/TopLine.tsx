@@ -24,8 +24,10 @@ export function TopLine() {
     .filter((e) => e.dayId === day?.id)
     .sort((a, b) => a.startMin - b.startMin)
   const light = useDesk((s) => s.light)
-  const stops = snags.filter((s) => s.severity === 'stop').length,
-    watches = snags.length - stops
+  const misfits = useProductionStore((s) => s.misfits.length)
+  const stopping = snags.filter((s) => s.severity === 'stop').length
+  const stops = stopping + misfits,
+    watches = snags.length - stopping
   const sun = plan?.sun.crossings.rise
   const at = (ms: number) => clock(minuteOfDay(ms, plan!.day.date, plan!.place.timeZone))
   return (
@@ -148,13 +150,13 @@ function UndoButtons() {
 
 function Connection() {
   const connection = useProductionStore((s) => s.connection),
-    waiting = useProductionStore((s) => s.pending.length)
+    waiting = useProductionStore((s) => s.pending.length),
+    since = useProductionStore((s) => s.pending[0]?.queuedAt)
+  const kept = since
+    ? `${waiting} ${waiting === 1 ? 'waits' : 'wait'} here since ${DateTime.fromISO(since).toFormat('HH:mm')}`
+    : ''
   const text =
-    connection === 'away'
-      ? `${waiting > 0 ? `${waiting} kept here, ` : ''}server away`
-      : waiting > 0
-        ? 'saving'
-        : 'saved'
+    connection === 'away' ? [kept, 'server away'].filter(Boolean).join(', ') : waiting > 0 ? 'saving' : 'saved'
   return (
     <Text
       role="status"
@@ -172,9 +174,10 @@ function Connection() {
 function Who() {
   const [me, setMe] = useState<Me | null>(null)
   const navigate = useNavigate()
+  const connection = useProductionStore((s) => s.connection)
   useEffect(() => {
-    api<Me>('/me').then(setMe, () => setMe(null))
-  }, [])
+    if (connection === 'live') api<Me>('/me').then(setMe, () => undefined)
+  }, [connection])
   const [first, last] = (me?.account?.name ?? '').split(' ')
   return (
     <Button

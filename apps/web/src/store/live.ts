@@ -1,8 +1,19 @@
 import type { Snapshot, StreamMessage } from '@kavrell/contract'
-import { api } from './api.ts'
-import { openSnapshot, receive, receiveJob, setConnection, useProductionStore } from './production.ts'
+import { api, AwayError } from './api.ts'
+import { device } from './device.ts'
+import {
+  keepNow,
+  openKept,
+  openSnapshot,
+  receive,
+  receiveJob,
+  setConnection,
+  useProductionStore,
+} from './production.ts'
 
-/** Opens a production and follows it until the returned function is called. */
+const RETRY_MS = 1500
+
+/** Opens a production, first as this device knows it, and follows it until the returned function is called. */
 export function follow(productionId: string, onRefused: (says: string) => void): () => void {
   let closed = false
   let stream: EventSource | null = null
@@ -19,22 +30,35 @@ export function follow(productionId: string, onRefused: (says: string) => void):
       setConnection('away')
       // Opened anew from the last number seen, rather than from where this connection began.
       stream?.close()
-      setTimeout(listen, 1500)
+      setTimeout(listen, RETRY_MS)
     }
   }
-  api<Snapshot>(`/productions/${productionId}/snapshot`).then(
-    (snapshot) => {
-      if (!closed) {
-        openSnapshot(snapshot)
-        listen()
+  const fetchSnapshot = async (): Promise<void> => {
+    try {
+      const snapshot = await api<Snapshot>(`/productions/${productionId}/snapshot`)
+      if (closed) return
+      openSnapshot(snapshot)
+      listen()
+    } catch (error) {
+      if (closed) return
+      if (error instanceof AwayError) {
+        setConnection('away')
+        setTimeout(() => void fetchSnapshot(), RETRY_MS)
+        return
       }
-    },
-    (error: Error) => {
-      if (!closed) onRefused(error.message)
-    },
-  )
+      // No longer a member, or signed out: what this device knew is not shown any more.
+      await device.forgetProduction(productionId).catch(() => undefined)
+      onRefused((error as Error).message)
+    }
+  }
+  const onHide = () => {
+    if (document.visibilityState === 'hidden') keepNow()
+  }
+  document.addEventListener('visibilitychange', onHide)
+  void openKept(productionId).then(fetchSnapshot)
   return () => {
     closed = true
     stream?.close()
+    document.removeEventListener('visibilitychange', onHide)
   }
 }

@@ -1,17 +1,30 @@
 import { blank, type LoggedEdit } from '@kavrell/contract'
+import 'fake-indexeddb/auto'
 import { beforeEach, expect, test, vi } from 'vitest'
-import { commit, openSnapshot, receive, redo, undo, useProductionStore } from './production.ts'
+import { device } from './device.ts'
+import {
+  commit,
+  decideMisfit,
+  disagreement,
+  keepNow,
+  openKept,
+  openSnapshot,
+  receive,
+  redo,
+  undo,
+  useProductionStore,
+} from './production.ts'
 
 const PRODUCTION = '00000000-0000-7000-8000-000000000001',
   SHOT = '00000000-0000-7000-8000-000000000002',
   SCENE = '00000000-0000-7000-8000-000000000003'
 const sent: { id: string; label: string; changes: { version?: number; fields: Record<string, unknown> }[] }[] = []
-let answer: () => Response = () => Response.json({ seq: 0, repeated: false }, { status: 201 })
+let answer: () => Response = () => Response.json({ seq: 1000, repeated: false }, { status: 201 })
 const state = () => useProductionStore.getState()
 const shot = () => state().records.shot![SHOT]! as unknown as { tStop: number; iso: number; sees: string }
 const settle = () =>
   new Promise((resolve) => {
-    setTimeout(resolve, 5)
+    setTimeout(resolve, 25)
   })
 const logged = (fields: Record<string, unknown>, seq: number, id = 'theirs'): LoggedEdit => ({
   id,
@@ -29,14 +42,16 @@ const comeBack = (seq: number) => {
   receive({ ...edit, seq, productionId: PRODUCTION, author: 'me', at: '', before: [null] } as unknown as LoggedEdit)
 }
 
-beforeEach(() => {
+beforeEach(async () => {
   sent.length = 0
-  answer = () => Response.json({ seq: 0, repeated: false }, { status: 201 })
+  answer = () => Response.json({ seq: 1000, repeated: false }, { status: 201 })
   vi.stubGlobal('fetch', async (_: string, init: RequestInit) => {
     sent.push(JSON.parse(init.body as string) as never)
     return answer()
   })
-  useProductionStore.setState({ productionId: null, pending: [], undo: [], redo: [], notice: null })
+  for (const { id } of (await device.open(PRODUCTION)).pending) await device.dropEdit(id)
+  for (const { id } of (await device.open(PRODUCTION)).misfits) await device.dropMisfit(id)
+  useProductionStore.setState({ productionId: null, pending: [], misfits: [], undo: [], redo: [], notice: null })
   openSnapshot({
     productionId: PRODUCTION,
     seq: 5,
@@ -98,8 +113,117 @@ test('a clash takes the change back and says both values', async () => {
   receive(logged({ tStop: 2 }, 6))
   expect(shot().tStop).toBe(2)
   expect(state().notice?.says).toBe(
-    '“Change” was not saved. Somebody changed Stop in the meantime. It is now “2”; yours was “5.6”.',
+    '“Change” was not saved. Somebody changed Stop in the meantime. It is kept among the snags.',
   )
+  expect(state().misfits).toHaveLength(1)
+  expect(disagreement(state().misfits[0]!)).toEqual({ field: 'tStop', current: 2, mine: 5.6 })
+})
+
+const clash = () =>
+  Response.json(
+    {
+      refusal: { code: 'clash', kind: 'shot', id: SHOT, field: 'tStop', current: 2, version: 6, says: 'Changed.' },
+    },
+    { status: 409 },
+  )
+
+test('a misfit survives a reload, can be insisted on over what is there now, and is then forgotten', async () => {
+  answer = clash
+  set({ tStop: 5.6 })
+  await settle()
+  receive(logged({ tStop: 2 }, 6))
+  keepNow()
+  await settle()
+  await openKept(PRODUCTION)
+  expect([shot().tStop, state().misfits.length, state().pending.length]).toEqual([2, 1, 0])
+  answer = () => Response.json({ seq: 1000, repeated: false }, { status: 201 })
+  expect(decideMisfit(state().misfits[0]!, true)).toBeNull()
+  await settle()
+  expect(shot().tStop).toBe(5.6)
+  expect(sent.at(-1)!.changes[0]).toMatchObject({ version: 6, fields: { tStop: 5.6 } })
+  expect((await device.open(PRODUCTION)).misfits).toEqual([])
+})
+
+test('a misfit can be let go', async () => {
+  answer = clash
+  set({ tStop: 5.6 })
+  await settle()
+  const before = sent.length
+  expect(decideMisfit(state().misfits[0]!, false)).toBeNull()
+  await settle()
+  expect([state().misfits.length, sent.length, shot().tStop]).toEqual([0, before, 4])
+})
+
+const away = () => {
+  vi.stubGlobal('fetch', async () => {
+    throw new TypeError('network')
+  })
+}
+const back = () => {
+  vi.stubGlobal('fetch', async (_: string, init: RequestInit) => {
+    sent.push(JSON.parse(init.body as string) as never)
+    return answer()
+  })
+}
+
+test('what waits survives a reload of the device, in order, over what it last knew', async () => {
+  keepNow()
+  away()
+  set({ tStop: 5.6 })
+  set({ iso: 1600 })
+  set({ tStop: 8 })
+  await settle()
+  const ids = state().pending.map((p) => p.edit.id)
+  useProductionStore.setState({ productionId: null, pending: [], records: {}, confirmed: {}, seq: 0 })
+  await openKept(PRODUCTION)
+  expect(state().pending.map((p) => p.edit.id)).toEqual(ids)
+  expect(state().connection).toBe('away')
+  expect([shot().tStop, shot().iso]).toEqual([8, 1600])
+})
+
+test('back again, they go out one after the other, each with the version it then knows', async () => {
+  away()
+  set({ tStop: 5.6 })
+  set({ tStop: 8 })
+  await settle()
+  await openKept(PRODUCTION)
+  back()
+  openSnapshot({ productionId: PRODUCTION, seq: 9, role: 'owner', jobs: [], records: state().confirmed })
+  useProductionStore.setState({ pending: state().pending.map((p) => ({ ...p, sent: false })) })
+  set({ iso: 1600 })
+  await settle()
+  expect(sent.map((e) => e.changes[0]!.fields)).toEqual([{ tStop: 5.6 }])
+  comeBack(10)
+  await settle()
+  expect(sent[1]!.changes[0]).toMatchObject({ version: 10, fields: { tStop: 8 } })
+  comeBack(11)
+  await settle()
+  expect(sent[2]!.changes[0]).toMatchObject({ fields: { iso: 1600 } })
+  comeBack(12)
+  await settle()
+  expect([state().pending.length, (await device.open(PRODUCTION)).pending.length]).toEqual([0, 0])
+})
+
+test('an edit that was answered before the reload is sent again, answered again, and forgotten', async () => {
+  set({ tStop: 5.6 })
+  await settle()
+  // The answer came, the stream did not: the page is closed and opened again.
+  await openKept(PRODUCTION)
+  expect(state().pending).toHaveLength(1)
+  const records = { shot: { [SHOT]: { ...state().confirmed.shot![SHOT]!, tStop: 5.6, version: 6 } } }
+  answer = () => Response.json({ seq: 6, repeated: true })
+  openSnapshot({ productionId: PRODUCTION, seq: 6, role: 'owner', jobs: [], records })
+  set({ iso: 1600 })
+  await settle()
+  expect(sent.map((e) => e.changes[0]!.fields)).toEqual([{ tStop: 5.6 }, { tStop: 5.6 }, { iso: 1600 }])
+  expect(shot().tStop).toBe(5.6)
+})
+
+test('a server that fails has not said no', async () => {
+  answer = () => Response.json({ failed: 'x' }, { status: 500 })
+  set({ sees: 'kept' })
+  await settle()
+  expect([state().connection, state().pending.length, state().misfits.length]).toEqual(['away', 1, 0])
 })
 
 test('undo and redo go through the same door', async () => {

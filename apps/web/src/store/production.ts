@@ -1,6 +1,7 @@
 import {
   applyChanges,
   type Change,
+  type EditAccepted,
   type EditBody,
   invertChanges,
   type Job,
@@ -16,9 +17,11 @@ import type { PlainChange } from '@kavrell/core/snags'
 import { v7 as uuidv7 } from 'uuid'
 import { create } from 'zustand'
 import { api, AwayError, RefusedError } from './api.ts'
+import { device, type KeptEdit, type KeptProduction, type Misfit } from './device.ts'
 
 interface Pending {
   readonly edit: EditBody
+  readonly queuedAt: string
   sent: boolean
 }
 interface Undoable {
@@ -40,6 +43,8 @@ export interface ProductionState {
   /** What screens show: confirmed records with this device's unanswered edits over them. */
   records: RecordTable
   pending: readonly Pending[]
+  /** Edits of this device that no longer fitted when they arrived, until somebody decides. */
+  misfits: readonly Misfit[]
   undo: readonly Undoable[]
   redo: readonly Undoable[]
   jobs: readonly Job[]
@@ -54,6 +59,7 @@ const EMPTY: ProductionState = {
   confirmed: {},
   records: {},
   pending: [],
+  misfits: [],
   undo: [],
   redo: [],
   jobs: [],
@@ -120,7 +126,8 @@ export function commit(
   })
   const inverse = invertChanges(edit.changes, before)
   const entry = inverse && { label, changes: inverse }
-  const pending = [...state.pending, { edit, sent: false }]
+  const mine: Pending = { edit, queuedAt: new Date().toISOString(), sent: false }
+  const pending = [...state.pending, mine]
   setState({
     pending,
     records: applyChanges(state.records, edit.changes, state.seq),
@@ -128,7 +135,8 @@ export function commit(
     ...(origin === 'undo' && entry ? { redo: [...state.redo, entry] } : {}),
     ...(origin === 'redo' && entry ? { undo: [...state.undo, entry] } : {}),
   })
-  void flush()
+  // Kept on the device first: from here on a reload loses nothing.
+  void keep([mine]).then(flush)
   return null
 }
 
@@ -159,10 +167,12 @@ async function flush(): Promise<void> {
   if (!head || head.sent || !productionId) return
   head.sent = true
   try {
-    await api(`/productions/${productionId}/edits`, head.edit)
+    const { seq } = await api<EditAccepted>(`/productions/${productionId}/edits`, head.edit)
+    // Answered before and known already, as after a reload: the stream will not bring it again.
+    if (seq <= getState().seq && getState().productionId === productionId) settle(head.edit, seq)
   } catch (error) {
     if (error instanceof RefusedError) {
-      dropRefused(head, error.refusal)
+      if (getState().productionId === productionId) setAside(head, error.refusal)
       return
     }
     if (!(error instanceof AwayError)) throw error
@@ -174,47 +184,94 @@ async function flush(): Promise<void> {
   }
 }
 
-function dropRefused(head: Pending, refusal: Refusal): void {
-  const { pending, confirmed, seq, undo: undos } = getState()
+/** Takes an edit that no longer fits out of the queue and keeps it, with why, until somebody decides. */
+function setAside(head: Pending, refusal: Refusal): void {
+  const { productionId, pending, confirmed, seq, undo: undos, misfits } = getState()
   const rest = pending.filter((p) => p !== head)
-  const mine = head.edit.changes.find((c) => refusal.code === 'clash' && c.id === refusal.id)
-  const both =
-    refusal.code === 'clash' && mine?.op === 'update'
-      ? ` It is now ${show(refusal.current)}; yours was ${show(mine.fields[refusal.field])}.`
-      : ''
+  const misfit: Misfit = {
+    id: head.edit.id,
+    productionId: productionId!,
+    edit: head.edit,
+    queuedAt: head.queuedAt,
+    refusal,
+  }
   setState({
     pending: rest,
+    misfits: [...misfits, misfit],
     records: withPending(confirmed, rest, seq),
     undo: undos.filter((u) => u.label !== head.edit.label),
-    notice: { says: `“${head.edit.label}” was not saved. ${refusal.says}${both}`, tone: 'stop' },
+    notice: { says: `“${head.edit.label}” was not saved. ${refusal.says} It is kept among the snags.`, tone: 'stop' },
   })
+  device.keepMisfit(misfit).catch(cannotKeep)
   void flush()
 }
 
-const show = (value: unknown): string =>
-  typeof value === 'string' || typeof value === 'number' ? `“${value}”` : JSON.stringify(value)
+/** What a misfit and the door disagree about: the field, what is there, what this device wanted. */
+export function disagreement(misfit: Misfit): { field: string; current: unknown; mine: unknown } | null {
+  const { refusal, edit } = misfit
+  if (refusal.code !== 'clash') return null
+  const change = edit.changes.find((c) => c.id === refusal.id)
+  const mine = change?.op === 'update' ? change.fields[refusal.field] : undefined
+  return { field: refusal.field, current: refusal.current, mine }
+}
+
+/** Lets a misfit go. With `insist`, what it wanted is done over what is there now, as a new edit. */
+export function decideMisfit(misfit: Misfit, insist: boolean): string | null {
+  if (insist) {
+    const says = commit(misfit.edit.label, misfit.edit.changes as readonly PlainChange[])
+    if (says) return says
+  }
+  setState({ misfits: getState().misfits.filter((m) => m.id !== misfit.id) })
+  device.dropMisfit(misfit.id).catch(cannotKeep)
+  return null
+}
+
+/** An own edit has its number: it leaves the queue, and later ones have seen what it wrote. */
+function settle(edit: Pick<EditBody, 'id' | 'changes'>, number: number): void {
+  const { pending, confirmed, seq } = getState()
+  const touched: Pending[] = []
+  const rest = pending
+    .filter((p) => p.edit.id !== edit.id)
+    .map((p) => {
+      const changes = p.edit.changes.map((c) =>
+        c.op !== 'create' && c.version < number && edit.changes.some((e) => e.id === c.id)
+          ? { ...c, version: number }
+          : c,
+      )
+      if (changes.every((c, i) => c === p.edit.changes[i])) return p
+      const next = { ...p, edit: { ...p.edit, changes } }
+      touched.push(next)
+      return next
+    })
+  setState({ pending: rest, records: withPending(confirmed, rest, seq) })
+  Promise.all([device.dropEdit(edit.id), keep(touched)]).catch(cannotKeep)
+  void flush()
+}
+
+const cannotKeep = (): void =>
+  say('This device cannot keep what the server has not answered: do not reload while it is away.', 'stop')
+
+async function keep(edits: readonly Pending[]): Promise<void> {
+  const { productionId } = getState()
+  const kept = edits.map(({ edit, queuedAt }): KeptEdit => ({
+    id: edit.id,
+    productionId: productionId!,
+    edit,
+    queuedAt,
+  }))
+  await device.keepEdits(kept).catch(cannotKeep)
+}
 
 /** Takes in an edit from the stream: somebody else's, or this device's own come back. */
 export function receive(edit: LoggedEdit): void {
   const state = getState()
   if (edit.productionId !== state.productionId || edit.seq <= state.seq) return
   const confirmed = applyChanges(state.confirmed, edit.changes, edit.seq)
-  const own = state.pending[0]?.edit.id === edit.id
-  const pending = own ? state.pending.slice(1) : state.pending
-  // Later edits of this device were made over the own one, so they have seen what it wrote.
-  const seen = own
-    ? pending.map((p) => ({
-        ...p,
-        edit: {
-          ...p.edit,
-          changes: p.edit.changes.map((c) =>
-            c.op !== 'create' && edit.changes.some((e) => e.id === c.id) ? { ...c, version: edit.seq } : c,
-          ),
-        },
-      }))
-    : pending
-  setState({ confirmed, seq: edit.seq, pending: seen, records: withPending(confirmed, seen, edit.seq) })
-  if (own) void flush()
+  keepSoon()
+  if (state.pending.some((p) => p.edit.id === edit.id)) {
+    setState({ confirmed, seq: edit.seq })
+    settle(edit, edit.seq)
+  } else setState({ confirmed, seq: edit.seq, records: withPending(confirmed, state.pending, edit.seq) })
 }
 
 export function receiveJob(job: Job): void {
@@ -222,20 +279,60 @@ export function receiveJob(job: Job): void {
   setState({ jobs: jobs.some((j) => j.id === job.id) ? jobs.map((j) => (j.id === job.id ? job : j)) : [job, ...jobs] })
 }
 
+/** Shows what this device last knew of a production, with what it has not got answered yet. */
+export async function openKept(productionId: string): Promise<void> {
+  const { kept, pending, misfits } = await device
+    .open(productionId)
+    .catch(() => ({ kept: null, pending: [], misfits: [] }))
+  const known: Pick<KeptProduction, 'role' | 'seq' | 'records'> = kept ?? { role: 'reader', seq: 0, records: {} }
+  const queue = pending.map(({ edit, queuedAt }): Pending => ({ edit, queuedAt, sent: false }))
+  setState({
+    ...EMPTY,
+    productionId,
+    role: known.role,
+    seq: known.seq,
+    confirmed: known.records,
+    pending: queue,
+    misfits,
+    records: withPending(known.records, queue, known.seq),
+    connection: kept ? 'away' : 'loading',
+  })
+}
+
 export function openSnapshot(snapshot: Snapshot): void {
-  const pending = getState().productionId === snapshot.productionId ? getState().pending : []
+  const { productionId, pending, misfits } = getState()
+  const same = productionId === snapshot.productionId
+  const queue = same ? pending : []
   setState({
     ...EMPTY,
     productionId: snapshot.productionId,
     role: snapshot.role,
     seq: snapshot.seq,
     confirmed: snapshot.records,
-    pending,
-    records: withPending(snapshot.records, pending, snapshot.seq),
+    pending: queue,
+    misfits: same ? misfits : [],
+    records: withPending(snapshot.records, queue, snapshot.seq),
     jobs: snapshot.jobs,
     connection: 'live',
   })
+  keepSoon()
 }
+
+const KEEP_AFTER_MS = 3000
+let keeping: ReturnType<typeof setTimeout> | null = null
+
+/** Writes the confirmed records to the device, once they have been still for a while. */
+function keepSoon(): void {
+  keeping ??= setTimeout(keepNow, KEEP_AFTER_MS)
+}
+export function keepNow(): void {
+  if (keeping) clearTimeout(keeping)
+  keeping = null
+  const { productionId, role, seq, confirmed, connection } = getState()
+  if (productionId && connection !== 'loading')
+    device.keepProduction({ productionId, role, seq, records: confirmed }).catch(cannotKeep)
+}
+
 export const setConnection = (connection: ProductionState['connection']): void => {
   setState({ connection })
   if (connection === 'live') void flush()

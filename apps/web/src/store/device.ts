@@ -1,0 +1,89 @@
+import type { EditBody, RecordTable, Refusal, Role } from '@kavrell/contract'
+import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
+
+/** An edit that the door has not answered yet. */
+export interface KeptEdit {
+  readonly id: string
+  readonly productionId: string
+  readonly edit: EditBody
+  readonly queuedAt: string
+}
+
+/** An edit that no longer fitted when it arrived. */
+export interface Misfit extends KeptEdit {
+  readonly refusal: Refusal
+}
+
+/** A production as this device last knew it. */
+export interface KeptProduction {
+  readonly productionId: string
+  readonly role: Role
+  readonly seq: number
+  readonly records: RecordTable
+}
+
+interface Shape extends DBSchema {
+  pending: { key: string; value: KeptEdit; indexes: { production: string } }
+  misfit: { key: string; value: Misfit; indexes: { production: string } }
+  production: { key: string; value: KeptProduction }
+}
+
+let opening: Promise<IDBPDatabase<Shape>> | null = null
+const database = () =>
+  (opening ??= openDB<Shape>('kavrell', 1, {
+    upgrade(db) {
+      for (const name of ['pending', 'misfit'] as const)
+        db.createObjectStore(name, { keyPath: 'id' }).createIndex('production', 'productionId')
+      db.createObjectStore('production', { keyPath: 'productionId' })
+    },
+  }))
+
+/** Whether this device keeps anything at all; a private window may not. */
+export const canKeep = (): boolean => typeof indexedDB !== 'undefined'
+
+/**
+ * What this device keeps of a production through reloads and restarts: unanswered edits in the order they
+ * were made, those that no longer fitted, and the records it last knew.
+ */
+export const device = {
+  async keepEdits(edits: readonly KeptEdit[]): Promise<void> {
+    if (!canKeep() || edits.length === 0) return
+    const transaction = (await database()).transaction('pending', 'readwrite')
+    await Promise.all([...edits.map((edit) => transaction.store.put(edit)), transaction.done])
+  },
+  async dropEdit(id: string): Promise<void> {
+    if (canKeep()) await (await database()).delete('pending', id)
+  },
+  async keepMisfit(misfit: Misfit): Promise<void> {
+    if (!canKeep()) return
+    const transaction = (await database()).transaction(['pending', 'misfit'], 'readwrite')
+    await Promise.all([
+      transaction.objectStore('misfit').put(misfit),
+      transaction.objectStore('pending').delete(misfit.id),
+      transaction.done,
+    ])
+  },
+  async dropMisfit(id: string): Promise<void> {
+    if (canKeep()) await (await database()).delete('misfit', id)
+  },
+  async keepProduction(production: KeptProduction): Promise<void> {
+    if (canKeep()) await (await database()).put('production', production)
+  },
+  async forgetProduction(productionId: string): Promise<void> {
+    if (canKeep()) await (await database()).delete('production', productionId)
+  },
+  /** Ids are made in the order of time, so the order of ids is the order in which the edits were made. */
+  async open(
+    productionId: string,
+  ): Promise<{ kept: KeptProduction | null; pending: readonly KeptEdit[]; misfits: readonly Misfit[] }> {
+    if (!canKeep()) return { kept: null, pending: [], misfits: [] }
+    const db = await database()
+    const [kept, pending, misfits] = await Promise.all([
+      db.get('production', productionId),
+      db.getAllFromIndex('pending', 'production', productionId),
+      db.getAllFromIndex('misfit', 'production', productionId),
+    ])
+    const byId = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : 1)
+    return { kept: kept ?? null, pending: pending.sort(byId), misfits: misfits.sort(byId) }
+  },
+}
