@@ -8,6 +8,9 @@ export interface TestServer {
   readonly address: string
   readonly media: string
   readonly query: (sql: string) => Promise<Record<string, string>[]>
+  /** The server leaves, as when a laptop is closed, and comes back at the same address. */
+  readonly goAway: () => Promise<void>
+  readonly comeBack: () => Promise<void>
   readonly stop: () => Promise<void>
 }
 
@@ -22,36 +25,48 @@ export async function serve(...flags: string[]): Promise<TestServer> {
   await root.end()
   const media = await mkdtemp(path.join(process.env.TEST_SCRATCH ?? os.tmpdir(), 'media-'))
   const databaseUrl = admin.replace(/\/[^/]*$/, `/${name}`)
-  const child: ChildProcess = spawn(process.execPath, ['apps/server/dist/main.js', ...flags], {
-    env: {
-      ...process.env,
-      DATABASE_URL: databaseUrl,
-      KAVRELL_MEDIA: media,
-      KAVRELL_WEB: path.resolve('apps/web/dist'),
-      PORT: '0',
-    },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  })
-  const address = await new Promise<string>((resolve, reject) => {
-    child.stdout!.on('data', (text: Buffer) => {
-      const at = /Kavrell is at (\S+)/.exec(String(text))
-      if (at) resolve(at[1]!)
+  const launch = async (port: string) => {
+    const child: ChildProcess = spawn(process.execPath, ['apps/server/dist/main.js', ...flags], {
+      env: {
+        ...process.env,
+        DATABASE_URL: databaseUrl,
+        KAVRELL_MEDIA: media,
+        KAVRELL_WEB: path.resolve('apps/web/dist'),
+        PORT: port,
+      },
+      stdio: ['ignore', 'pipe', 'inherit'],
     })
-    child.once('exit', (code) => reject(new Error(`The server left with ${code}`)))
-  })
+    const address = await new Promise<string>((resolve, reject) => {
+      child.stdout!.on('data', (text: Buffer) => {
+        const at = /Kavrell is at (\S+)/.exec(String(text))
+        if (at) resolve(at[1]!)
+      })
+      child.once('exit', (code) => reject(new Error(`The server left with ${code}`)))
+    })
+    return { child, address }
+  }
+  let { child, address } = await launch('0')
+  const end = async () => {
+    if (child.exitCode !== null || child.signalCode !== null) return
+    const gone = new Promise((resolve) => {
+      child.once('exit', resolve)
+    })
+    child.kill('SIGTERM')
+    await gone
+  }
   const database = new Client({ connectionString: databaseUrl })
   await database.connect()
   return {
     address,
     media,
     query: async (sql) => (await database.query<Record<string, string>>(sql)).rows,
+    goAway: end,
+    async comeBack() {
+      ;({ child, address } = await launch(new URL(address).port))
+    },
     async stop() {
       await database.end()
-      const gone = new Promise((resolve) => {
-        child.once('exit', resolve)
-      })
-      child.kill('SIGTERM')
-      await gone
+      await end()
     },
   }
 }
