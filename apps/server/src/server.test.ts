@@ -1,4 +1,5 @@
 import { mkdir, mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises'
+import { request } from 'node:http'
 import os from 'node:os'
 import path from 'node:path'
 import {
@@ -278,6 +279,105 @@ describe('rights', () => {
     ).toBe(403)
     expect((await call(null, '/sign-in', { name: 'Owner', password: 'wrong wrong wrong' })).status).toBe(403)
     expect((await call(null, '/set-up', { name: 'Usurper', password: 'correct horse battery' })).status).toBe(403)
+  })
+})
+
+describe('joining', () => {
+  const invite = async (role = 'logger', minutes = 60) =>
+    (await call('owner', `/productions/${productionId}/invitations`, { role, minutes })).json as unknown as {
+      id: string
+      address: string
+      qr: string
+    }
+  const tokenOf = (address: string) => address.split('/join/')[1]!
+  const join = (token: string, name: string) => call(null, '/join', { token, name })
+
+  test('by a link: one production, one role, and the code says the same as the link', async () => {
+    const { address, qr } = await invite()
+    expect(address).toBe(`${server.address}/join/${tokenOf(address)}`)
+    expect(qr).toMatch(/^<svg/)
+    expect((await call(null, `/join/${tokenOf(address)}`)).json).toEqual({ title: 'Test', role: 'logger' })
+    const joined = await join(tokenOf(address), 'Sadie Quill')
+    expect(joined.json.productions).toEqual([{ id: productionId, title: 'Test', role: 'logger' }])
+    cookies.set('joined', joined.cookie!)
+    expect((await edit('joined', [place()])).status).toBe(403)
+    expect((await call('joined', `/productions/${productionId}/invitations`)).status).toBe(403)
+    expect((await join(tokenOf(address), 'Sadie Quill')).json.refusal?.says).toMatch(/Add your surname/)
+  })
+  test('a link that is withdrawn, has expired or was never given leads nowhere, and all three say the same', async () => {
+    const withdrawn = await invite(),
+      expired = await invite()
+    await call('owner', `/productions/${productionId}/invitations/${withdrawn.id}/withdraw`, {})
+    await server.services.database.query(
+      `UPDATE invitation SET "expiresAt" = now() - interval '1 second' WHERE id = :id`,
+      { replacements: { id: expired.id } },
+    )
+    const answers = await Promise.all(
+      [tokenOf(withdrawn.address), tokenOf(expired.address), 'never'].map((token) => join(token, 'X')),
+    )
+    expect(answers.map((a) => [a.status, a.json.refusal?.says])).toEqual(
+      Array(3).fill([404, 'This link does not hold any more. Ask for a new one.']),
+    )
+  })
+  test('the database keeps no token that could be used', async () => {
+    const { address } = await invite()
+    const [row] = await server.services.database.query<Record<string, unknown>>(
+      'SELECT * FROM invitation ORDER BY id DESC LIMIT 1',
+      { type: QueryTypes.SELECT },
+    )
+    expect(JSON.stringify(row)).not.toContain(tokenOf(address))
+  })
+  test('nobody is invited to own, nor for longer than two weeks', async () => {
+    const ask = (role: string, minutes: number) =>
+      call('owner', `/productions/${productionId}/invitations`, { role, minutes })
+    expect((await ask('owner', 60)).status).toBe(422)
+    expect((await ask('logger', 30_000)).json.refusal?.says).toBe('A link holds for two weeks at most.')
+  })
+  test('the owner sees who is signed in where, and ends it', async () => {
+    const { address } = await invite('reader')
+    const cookie = (await join(tokenOf(address), 'Idris Vane')).cookie!
+    cookies.set('idris', cookie)
+    expect((await call('idris', `/productions/${productionId}/snapshot`)).status).toBe(200)
+    const list = (await call('owner', `/productions/${productionId}/sessions`)).json as unknown as {
+      id: string
+      name: string
+      current: boolean
+    }[]
+    expect(list.filter((s) => s.current).map((s) => s.name)).toEqual(['Owner'])
+    const his = list.find((s) => s.name === 'Idris Vane')!
+    expect((await call('planner', `/productions/${productionId}/sessions/${his.id}/end`, {})).status).toBe(403)
+    expect((await call('owner', `/productions/${productionId}/sessions/${his.id}/end`, {})).status).toBe(200)
+    expect((await call('idris', `/productions/${productionId}/snapshot`)).status).toBe(401)
+    expect((await call('owner', `/productions/${productionId}/sessions/${his.id}/end`, {})).status).toBe(404)
+  })
+})
+
+describe('open to the network', () => {
+  test('only once an owner has a password', async () => {
+    const name = `closed_${Date.now()}`
+    await server.services.database.query(`CREATE DATABASE ${name}`)
+    const databaseUrl = admin.replace(/\/[^/]*$/, `/${name}`)
+    const settings = { databaseUrl, port: 0, mediaRoot: media, webFolder: null, host: '0.0.0.0' }
+    await expect(start(settings)).rejects.toThrow(/no owner with a password yet/)
+    const local = await start({ ...settings, host: '127.0.0.1' })
+    await call(null, '/set-up', { name: 'Owner', password: 'correct horse battery' }, { 'x-kavrell': '1' }, local)
+    await local.stop()
+    const open = await start(settings)
+    expect(open.networkAddress).toMatch(/^http:\/\/\d+\.\d+\.\d+\.\d+:\d+$/)
+    await open.stop()
+  })
+  test('a name that is not this machine’s gets nothing', async () => {
+    const ask = (host: string) =>
+      new Promise<number>((resolve, reject) => {
+        const { port } = new URL(server.address)
+        request({ port, path: '/api/health', headers: { host } }, (response) => {
+          response.resume()
+          resolve(response.statusCode!)
+        })
+          .on('error', reject)
+          .end()
+      })
+    expect([await ask('localhost'), await ask('evil.example'), await ask('127.0.0.1:99')]).toEqual([200, 403, 200])
   })
 })
 

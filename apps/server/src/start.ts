@@ -1,6 +1,8 @@
 import { createServer, type Server } from 'node:http'
+import { hostname, networkInterfaces } from 'node:os'
 import { mkdir } from 'node:fs/promises'
 import path from 'node:path'
+import { openInvitations } from './accounts/invitations.ts'
 import { openAccounts } from './accounts/accounts.ts'
 import { standInGateway } from './devices/messageGateway.ts'
 import { standInBox } from './devices/timecodeBox.ts'
@@ -24,10 +26,14 @@ export interface Settings {
   readonly mediaRoot: string
   readonly webFolder: string | null
   readonly signInsPerMinute?: number
+  /** The address to listen on; loopback unless told otherwise. */
+  readonly host?: string
 }
 
 export interface Running {
   readonly address: string
+  /** Where others on the network reach it, once it is opened to them. */
+  readonly networkAddress: string | null
   readonly services: Services
   readonly stop: () => Promise<void>
 }
@@ -38,6 +44,7 @@ export async function start(settings: Settings): Promise<Running> {
   await migrate(database)
   for (const folder of ['cards', 'drives']) await mkdir(path.join(settings.mediaRoot, folder), { recursive: true })
   const models = defineModels(database)
+  const host = settings.host ?? LOOPBACK
   const door = openDoor(database, models)
   const accounts = openAccounts(database)
   const announcements = await listenToAnnouncements(settings.databaseUrl)
@@ -46,8 +53,15 @@ export async function start(settings: Settings): Promise<Running> {
   const jobs = openJobs(database)
   const offload = openOffload({ models, volumes, jobs, now })
   const runner = runJobs(jobs, announcements, mediaWork({ database, models, door, volumes, now }))
-  let address = ''
-  const sheets = openSheets({ database, models, door, gateway: standInGateway, now, address: () => address })
+  let port = 0
+  const sheets = openSheets({
+    database,
+    models,
+    door,
+    gateway: standInGateway,
+    now,
+    address: () => addressFor(host, port),
+  })
   const services: Services = {
     database,
     models,
@@ -62,11 +76,21 @@ export async function start(settings: Settings): Promise<Running> {
     sheets,
     now,
     signInsPerMinute: settings.signInsPerMinute ?? 20,
+    invitations: openInvitations(database),
+    address: () => addressFor(host, port),
+    hosts: ['localhost', LOOPBACK, '::1', hostname(), `${hostname()}.local`, ...networkAddresses()],
   }
   const server = createServer(makeApp(services, settings.webFolder))
-  address = `http://127.0.0.1:${await listen(server, settings.port)}`
+  if (!isLoopbackHost(host) && !(await accounts.hasPassword())) {
+    await runner.close()
+    await announcements.close()
+    await database.close()
+    throw new NotOpened()
+  }
+  port = await listen(server, settings.port, host)
   return {
-    address,
+    address: addressFor(host === '0.0.0.0' ? LOOPBACK : host, port),
+    networkAddress: isLoopbackHost(host) ? null : addressFor(host, port),
     services,
     async stop() {
       await runner.close()
@@ -80,7 +104,29 @@ export async function start(settings: Settings): Promise<Running> {
   }
 }
 
-async function listen(server: Server, wanted: number): Promise<number> {
+const LOOPBACK = '127.0.0.1'
+const isLoopbackHost = (host: string) => host === 'localhost' || host === '::1' || host.startsWith('127.')
+
+/** This machine's own addresses on its networks. */
+const networkAddresses = (): string[] =>
+  Object.values(networkInterfaces())
+    .flatMap((list) => list ?? [])
+    .filter((found) => !found.internal && found.family === 'IPv4')
+    .map((found) => found.address)
+
+const addressFor = (host: string, port: number): string =>
+  `http://${host === '0.0.0.0' ? (networkAddresses()[0] ?? LOOPBACK) : host}:${port}`
+
+/** Why a server was not opened to the network. */
+export class NotOpened extends Error {
+  constructor() {
+    super(
+      'Not opened to the network: there is no owner with a password yet. Start without HOST, set one, and start again.',
+    )
+  }
+}
+
+async function listen(server: Server, wanted: number, host: string): Promise<number> {
   for (const port of [...Array.from({ length: 20 }, (_, i) => (wanted === 0 ? 0 : wanted + i)), 0]) {
     const taken = await new Promise<boolean>((resolve, reject) => {
       const refused = (error: NodeJS.ErrnoException) => {
@@ -88,7 +134,7 @@ async function listen(server: Server, wanted: number): Promise<number> {
         else reject(error)
       }
       server.once('error', refused)
-      server.listen(port, '127.0.0.1', () => {
+      server.listen(port, host, () => {
         server.off('error', refused)
         resolve(false)
       })

@@ -7,6 +7,7 @@ import { BrowserRouter, Route, Routes } from 'react-router'
 import { registerSW } from 'virtual:pwa-register'
 import { Crash } from './shell/Crash.tsx'
 import { Entrance } from './shell/Entrance.tsx'
+import { Join } from './shell/Join.tsx'
 import { ProductionRoom } from './shell/ProductionRoom.tsx'
 import { SheetReader } from './shell/SheetReader.tsx'
 import { useDesk } from './store/desk.ts'
@@ -26,6 +27,7 @@ createRoot(document.getElementById('root')!).render(
         <BrowserRouter>
           <Routes>
             <Route path="/sheet/:token" element={<SheetReader />} />
+            <Route path="/join/:token" element={<Join />} />
             <Route path="/p/:productionId/:stage?" element={<ProductionRoom />} />
             <Route path="*" element={<Entrance />} />
           </Routes>

@@ -34,6 +34,42 @@ export const VerifyJobBody = z.strictObject({ copyRunId: z.uuid() })
 export const IssueSheetBody = z.strictObject({ dayId: z.uuid(), personIds: z.array(z.uuid()).max(500) })
 export const RemindBody = z.strictObject({ sentSheetId: z.uuid(), personId: z.uuid() })
 
+export const INVITED_ROLES = ['planner', 'logger', 'reader'] as const
+export type InvitedRole = (typeof INVITED_ROLES)[number]
+/** A link for somebody to join by: one production, one role, for so many minutes. */
+export const InvitationBody = z.strictObject({
+  role: z.enum(INVITED_ROLES),
+  minutes: z.int().min(1).max(20160, 'A link holds for two weeks at most.'),
+})
+export const JoinBody = z.strictObject({ token: z.string().min(1).max(100), name })
+
+export interface Invitation {
+  readonly id: string
+  readonly role: InvitedRole
+  readonly createdBy: string
+  readonly expiresAt: string
+  /** How many have joined by it. */
+  readonly joined: number
+}
+/** A new link, whole, this once: afterwards only its hash is known. */
+export interface NewInvitation {
+  readonly id: string
+  readonly address: string
+  /** The address as a QR code, an SVG image. */
+  readonly qr: string
+}
+/** Somebody signed in on a device. */
+export interface SessionInfo {
+  readonly id: string
+  readonly name: string
+  readonly role: Role
+  readonly device: string
+  readonly openedAt: string
+  readonly seenAt: string
+  /** The one that asks. */
+  readonly current: boolean
+}
+
 /** Who is asking, and what they may enter. */
 export interface Me {
   readonly account: { readonly id: string; readonly name: string } | null

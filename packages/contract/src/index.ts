@@ -25,6 +25,13 @@ export {
 export {
   CopyJobBody,
   EnterBody,
+  type Invitation,
+  InvitationBody,
+  INVITED_ROLES,
+  type InvitedRole,
+  JoinBody,
+  type NewInvitation,
+  type SessionInfo,
   IssueSheetBody,
   type Job,
   type JobTarget,

@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { hash, verify } from '@node-rs/argon2'
-import type { Me, Role } from '@kavrell/contract'
+import type { Me, Role, SessionInfo } from '@kavrell/contract'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
 
@@ -18,9 +18,15 @@ export interface Accounts {
   readonly createAccount: (name: string, password: string | null, demo?: boolean) => Promise<Account | null>
   readonly signIn: (name: string, password: string) => Promise<Account | null>
   readonly demoAccount: (id: string) => Promise<Account | null>
-  readonly openSession: (account: Account) => Promise<{ token: string; maxAgeMs: number }>
+  readonly openSession: (account: Account, device: string) => Promise<{ token: string; maxAgeMs: number }>
   readonly accountOfSession: (token: string) => Promise<Account | null>
   readonly closeSession: (token: string) => Promise<void>
+  /** Sessions of everybody in a production. */
+  readonly sessions: (productionId: string, currentToken: string) => Promise<SessionInfo[]>
+  /** Ends a session of a member; false if there is no such session. */
+  readonly endSession: (productionId: string, sessionId: string) => Promise<boolean>
+  /** Somebody other than a demo person can sign in with a password. */
+  readonly hasPassword: () => Promise<boolean>
   readonly roleOf: (accountId: string, productionId: string) => Promise<Role | null>
   readonly giveRole: (accountId: string, productionId: string, role: Role) => Promise<void>
   readonly members: (productionId: string) => Promise<{ name: string; role: Role }[]>
@@ -58,11 +64,11 @@ export function openAccounts(database: Sequelize): Accounts {
       const [row] = await select<Account>('SELECT id, name FROM account WHERE id = :id AND demo', { id })
       return row ?? null
     },
-    async openSession(account) {
+    async openSession(account, device) {
       const token = randomBytes(32).toString('base64url')
       await select(
-        'INSERT INTO session ("tokenHash", "accountId", "expiresAt") VALUES (:hash, :id, now() + make_interval(days => :days))',
-        { hash: tokenHash(token), id: account.id, days: SESSION_DAYS },
+        'INSERT INTO session ("tokenHash", "accountId", "expiresAt", device) VALUES (:hash, :id, now() + make_interval(days => :days), :device)',
+        { hash: tokenHash(token), id: account.id, days: SESSION_DAYS, device: device.slice(0, 200) },
       )
       return { token, maxAgeMs: SESSION_DAYS * 86400e3 }
     },
@@ -71,7 +77,39 @@ export function openAccounts(database: Sequelize): Accounts {
         'SELECT a.id, a.name FROM session s JOIN account a ON a.id = s."accountId" WHERE s."tokenHash" = :hash AND s."expiresAt" > now()',
         { hash: tokenHash(token) },
       )
+      // Once a minute is enough to tell which devices are still in use.
+      if (row)
+        await select(
+          `UPDATE session SET "seenAt" = now() WHERE "tokenHash" = :hash AND "seenAt" < now() - interval '1 minute' RETURNING id`,
+          { hash: tokenHash(token) },
+        )
       return row ?? null
+    },
+    async sessions(productionId, currentToken) {
+      const rows = await select<SessionInfo & { tokenHash: string }>(
+        `SELECT s.id, a.name, m.role, s.device, s."openedAt", s."seenAt", s."tokenHash"
+         FROM session s JOIN account a ON a.id = s."accountId" JOIN membership m ON m."accountId" = a.id
+         WHERE m."productionId" = :productionId AND s."expiresAt" > now() ORDER BY s."seenAt" DESC`,
+        { productionId },
+      )
+      return rows.map(({ tokenHash: hashed, ...session }) => ({
+        ...session,
+        current: hashed === tokenHash(currentToken),
+      }))
+    },
+    async endSession(productionId, sessionId) {
+      const rows = await select(
+        `DELETE FROM session WHERE id = :sessionId AND "accountId" IN
+           (SELECT "accountId" FROM membership WHERE "productionId" = :productionId) RETURNING id`,
+        { sessionId, productionId },
+      )
+      return rows.length > 0
+    },
+    async hasPassword() {
+      const [row] = await select<{ n: number }>(
+        'SELECT count(*)::int AS n FROM account WHERE "passwordHash" IS NOT NULL',
+      )
+      return row!.n > 0
     },
     async closeSession(token) {
       await select('DELETE FROM session WHERE "tokenHash" = :hash', { hash: tokenHash(token) })

@@ -1,19 +1,53 @@
-import { EnterBody, NewMemberBody, NewProductionBody, SetUpBody, SignInBody } from '@kavrell/contract'
-import { type Response, Router } from 'express'
+import {
+  EnterBody,
+  InvitationBody,
+  JoinBody,
+  type NewInvitation,
+  type Refusal,
+  NewMemberBody,
+  NewProductionBody,
+  SetUpBody,
+  SignInBody,
+} from '@kavrell/contract'
+import { type Request, type Response, Router } from 'express'
 import rateLimit from 'express-rate-limit'
+import QRCode from 'qrcode'
 import type { Account, Accounts } from '../accounts/accounts.ts'
 import { createProduction } from '../accounts/productions.ts'
+import type { Invitations } from '../accounts/invitations.ts'
 import type { Door } from '../edits/door.ts'
-import { accountOf, COOKIE, membersOnly, sendRefusal, sessionToken } from './guards.ts'
+import { accountOf, COOKIE, isLoopback, membersOnly, sendRefusal, sessionToken } from './guards.ts'
+
+const NAME_TAKEN: Refusal = {
+  code: 'invalid',
+  kind: 'account',
+  id: '',
+  field: 'name',
+  says: 'That name is taken. Choose another.',
+}
+const NO_LINK: Refusal = { code: 'not-found', says: 'This link does not hold any more. Ask for a new one.' }
+
+const isId = (text: string) => /^[0-9a-f-]{36}$/i.test(text)
+
+/** What a person would call the device: its kind, as far as the browser says. */
+const deviceOf = (req: Request): string => {
+  const agent = req.headers['user-agent'] ?? ''
+  const kind = /iPhone|iPad|Android|Windows|Macintosh|Linux/.exec(agent)?.[0] ?? 'a device'
+  const browser = /Firefox|Edg|Chrome|Safari/.exec(agent)?.[0].replace('Edg', 'Edge')
+  return browser ? `${kind}, ${browser}` : kind
+}
 
 interface Deps {
   readonly accounts: Accounts
   readonly door: Door
   readonly now: () => Date
   readonly signInsPerMinute: number
+  readonly invitations: Invitations
+  /** Where people on the set's network reach this server. */
+  readonly address: () => string
 }
 
-export function accountRoutes({ accounts, door, now, signInsPerMinute }: Deps): Router {
+export function accountRoutes({ accounts, door, now, signInsPerMinute, invitations, address }: Deps): Router {
   const router = Router()
   const slowly = rateLimit({
     windowMs: 60_000,
@@ -24,8 +58,8 @@ export function accountRoutes({ accounts, door, now, signInsPerMinute }: Deps): 
       res.status(429).json({ refusal: { code: 'forbidden', says: 'Too many tries. Wait a minute.' } })
     },
   })
-  const enter = async (res: Response, account: Account) => {
-    const { token, maxAgeMs } = await accounts.openSession(account)
+  const enter = async (req: Request, res: Response, account: Account) => {
+    const { token, maxAgeMs } = await accounts.openSession(account, deviceOf(req))
     res.cookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', maxAge: maxAgeMs, path: '/' })
     res.json(await accounts.me(account))
   }
@@ -34,22 +68,20 @@ export function accountRoutes({ accounts, door, now, signInsPerMinute }: Deps): 
   })
   router.post('/set-up', slowly, async (req, res) => {
     const { name, password } = SetUpBody.parse(req.body)
+    if (!isLoopback(req)) {
+      sendRefusal(res, { code: 'forbidden', says: 'The first password is set on the machine that serves.' })
+      return
+    }
     if (!(await accounts.needsOwner())) {
       sendRefusal(res, { code: 'forbidden', says: 'There is an owner already. Sign in.' })
       return
     }
     const account = await accounts.createAccount(name, password)
     if (!account) {
-      sendRefusal(res, {
-        code: 'invalid',
-        kind: 'account',
-        id: '',
-        field: 'name',
-        says: 'That name is taken. Choose another.',
-      })
+      sendRefusal(res, NAME_TAKEN)
       return
     }
-    await enter(res, account)
+    await enter(req, res, account)
   })
   router.post('/sign-in', slowly, async (req, res) => {
     const { name, password } = SignInBody.parse(req.body)
@@ -58,15 +90,22 @@ export function accountRoutes({ accounts, door, now, signInsPerMinute }: Deps): 
       sendRefusal(res, { code: 'forbidden', says: 'Name and password do not match.' })
       return
     }
-    await enter(res, account)
+    await enter(req, res, account)
   })
   router.post('/enter-demo', slowly, async (req, res) => {
+    if (!isLoopback(req)) {
+      sendRefusal(res, {
+        code: 'forbidden',
+        says: 'The demo is entered on the machine that serves. Ask for a link to join.',
+      })
+      return
+    }
     const account = await accounts.demoAccount(EnterBody.parse(req.body).accountId)
     if (!account) {
       sendRefusal(res, { code: 'not-found', says: 'There is no such person in the demo.' })
       return
     }
-    await enter(res, account)
+    await enter(req, res, account)
   })
   router.post('/sign-out', async (req, res) => {
     const token = sessionToken(req)
@@ -92,17 +131,66 @@ export function accountRoutes({ accounts, door, now, signInsPerMinute }: Deps): 
     const { name, password, role } = NewMemberBody.parse(req.body)
     const account = await accounts.createAccount(name, password)
     if (!account) {
-      sendRefusal(res, {
-        code: 'invalid',
-        kind: 'account',
-        id: '',
-        field: 'name',
-        says: 'That name is taken. Choose another.',
-      })
+      sendRefusal(res, NAME_TAKEN)
       return
     }
     await accounts.giveRole(account.id, String(req.params.productionId), role)
     res.status(201).json(await accounts.members(String(req.params.productionId)))
+  })
+
+  router.get('/join/:token', slowly, async (req, res) => {
+    const invitation = await invitations.read(String(req.params.token))
+    if (!invitation) {
+      sendRefusal(res, NO_LINK)
+      return
+    }
+    res.json({ title: invitation.title, role: invitation.role })
+  })
+  router.post('/join', slowly, async (req, res) => {
+    const { token, name } = JoinBody.parse(req.body)
+    const invitation = await invitations.read(token)
+    if (!invitation) {
+      sendRefusal(res, NO_LINK)
+      return
+    }
+    const account = await accounts.createAccount(name, null)
+    if (!account) {
+      sendRefusal(res, { ...NAME_TAKEN, says: 'That name is taken here. Add your surname.' })
+      return
+    }
+    await accounts.giveRole(account.id, invitation.productionId, invitation.role)
+    await invitations.countJoined(invitation.id)
+    await enter(req, res, account)
+  })
+  const owned = membersOnly(accounts, 'access')
+  router.get('/productions/:productionId/invitations', owned, async (req, res) => {
+    res.json(await invitations.list(String(req.params.productionId)))
+  })
+  router.post('/productions/:productionId/invitations', owned, async (req, res) => {
+    const { role, minutes } = InvitationBody.parse(req.body)
+    const { id, token } = await invitations.create(accountOf(res).name, String(req.params.productionId), role, minutes)
+    const link = `${address()}/join/${token}`
+    const qr = await QRCode.toString(link, { type: 'svg', margin: 2 })
+    res.status(201).json({ id, address: link, qr } satisfies NewInvitation)
+  })
+  router.post('/productions/:productionId/invitations/:id/withdraw', owned, async (req, res) => {
+    const { productionId, id } = req.params as { productionId: string; id: string }
+    if (!isId(id) || !(await invitations.withdraw(productionId, id))) {
+      sendRefusal(res, NO_LINK)
+      return
+    }
+    res.json(await invitations.list(productionId))
+  })
+  router.get('/productions/:productionId/sessions', owned, async (req, res) => {
+    res.json(await accounts.sessions(String(req.params.productionId), sessionToken(req) ?? ''))
+  })
+  router.post('/productions/:productionId/sessions/:id/end', owned, async (req, res) => {
+    const { productionId, id } = req.params as { productionId: string; id: string }
+    if (!isId(id) || !(await accounts.endSession(productionId, id))) {
+      sendRefusal(res, { code: 'not-found', says: 'That session has ended already.' })
+      return
+    }
+    res.json(await accounts.sessions(productionId, sessionToken(req) ?? ''))
   })
   return router
 }

@@ -8,6 +8,7 @@ import type { TimecodeBox } from '../devices/timecodeBox.ts'
 import type { Volumes } from '../devices/volumes.ts'
 import type { Sheets } from '../documents/sheets.ts'
 import type { Door } from '../edits/door.ts'
+import type { Invitations } from '../accounts/invitations.ts'
 import type { Announcements } from '../live/announcements.ts'
 import type { JobRunner } from '../media/jobRunner.ts'
 import type { Jobs } from '../media/jobs.ts'
@@ -15,7 +16,7 @@ import type { Offload } from '../media/offload.ts'
 import type { Models } from '../records/models.ts'
 import { accountRoutes } from './accountRoutes.ts'
 import { documentRoutes } from './documentRoutes.ts'
-import { answerErrors, knowAccount, refuseForeignWrites, sendRefusal } from './guards.ts'
+import { answerErrors, knowAccount, knownHostsOnly, refuseForeignWrites, sendRefusal } from './guards.ts'
 import { mediaRoutes } from './mediaRoutes.ts'
 import { productionRoutes } from './productionRoutes.ts'
 
@@ -33,6 +34,10 @@ export interface Services {
   readonly sheets: Sheets
   readonly now: () => Date
   readonly signInsPerMinute: number
+  readonly invitations: Invitations
+  readonly address: () => string
+  /** Names and addresses under which this machine may be asked. */
+  readonly hosts: readonly string[]
 }
 
 /** The whole HTTP face: the API under /api, the built web app for everything else. */
@@ -58,6 +63,7 @@ export function makeApp(services: Services, webFolder: string | null): Express {
       strictTransportSecurity: false,
     }),
   )
+  app.use(knownHostsOnly(services.hosts))
   app.use('/api', express.json({ limit: '8mb' }), refuseForeignWrites, knowAccount(services.accounts))
   app.get('/api/health', (_req, res) => {
     res.json({ ok: true })

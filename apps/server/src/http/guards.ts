@@ -44,6 +44,21 @@ export const refuseForeignWrites: RequestHandler = (req, res, next) => {
   sendRefusal(res, { code: 'forbidden', says: 'This request did not come from Kavrell’s own pages.' })
 }
 
+/** Asked from the machine that serves, not from the set's network. */
+export const isLoopback = (req: Request): boolean => /^(::1|(::ffff:)?127\.)/.test(req.socket.remoteAddress ?? '')
+
+/**
+ * Answers only to addresses that are this machine's own: a page elsewhere whose name was made to point here
+ * gets nothing.
+ */
+export const knownHostsOnly =
+  (names: readonly string[]): RequestHandler =>
+  (req, res, next) => {
+    const host = (req.headers.host ?? '').replace(/:\d+$/, '').replace(/^\[|\]$/g, '')
+    if (names.includes(host)) next()
+    else sendRefusal(res, { code: 'forbidden', says: 'This server is not known by that name.' })
+  }
+
 export const accountOf = (res: Response): Account => res.locals.account as Account
 export const roleIn = (res: Response): Role => res.locals.role as Role
 

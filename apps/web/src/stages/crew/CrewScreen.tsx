@@ -1,17 +1,14 @@
-import { Box, Flex, Text } from '@chakra-ui/react'
-import { type RecordOf, type Role, ROLES } from '@kavrell/contract'
-import { type FormEvent, useEffect, useState } from 'react'
-import { api } from '../../store/api.ts'
-import { commit, say, useProductionStore } from '../../store/production.ts'
+import { Flex, Text } from '@chakra-ui/react'
+import { blank, type RecordOf } from '@kavrell/contract'
+import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
 import { clock, hours } from '../../ui/format.ts'
 import { Answer, Button, Empty, Page, Reading, Section, Title } from '../../ui/parts.tsx'
-import { Input, Select } from '../../ui/RecordField.tsx'
 import { Sheet, type SheetColumn } from '../../ui/Sheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { useDay } from '../../ui/useDay.ts'
-import { blank } from '@kavrell/contract'
+import { Access } from './Access.tsx'
 import { v7 as uuidv7 } from 'uuid'
 
 /** Who is there, and when must each be there? */
@@ -154,70 +151,5 @@ function AttendanceBox({ personId, day }: { personId: string; day: RecordOf<'day
       <input type="checkbox" disabled={!rights.plan} checked={there !== undefined} onChange={toggle} />
       {day.title}
     </label>
-  )
-}
-
-/** Who may open this production and do what: accounts, given by the owner. */
-function Access() {
-  const productionId = useProductionStore((s) => s.productionId)
-  const [members, setMembers] = useState<readonly { name: string; role: Role }[]>([])
-  const [name, setName] = useState(''),
-    [password, setPassword] = useState(''),
-    [role, setRole] = useState<Role>('logger'),
-    [says, setSays] = useState<string | null>(null)
-  useEffect(() => {
-    api<typeof members>(`/productions/${productionId}/members`).then(setMembers, (error: Error) =>
-      setSays(error.message),
-    )
-  }, [productionId])
-  const give = async (e: FormEvent) => {
-    e.preventDefault()
-    setSays(null)
-    try {
-      setMembers(await api(`/productions/${productionId}/members`, { name, password, role }))
-      setName('')
-      setPassword('')
-    } catch (error) {
-      setSays((error as Error).message)
-    }
-  }
-  return (
-    <Section title="Who may open this production">
-      {members.map((m) => (
-        <Reading key={m.name} name={m.name} value={m.role} />
-      ))}
-      <form onSubmit={(e) => void give(e)}>
-        <Box mt="8px">
-          <label htmlFor="member-name">Name</label>
-          <Input id="member-name" value={name} onChange={(e) => setName(e.target.value)} autoComplete="off" />
-        </Box>
-        <Flex gap="8px" my="8px">
-          <Box flex="1">
-            <label htmlFor="member-password">First password</label>
-            <Input
-              id="member-password"
-              type="password"
-              autoComplete="new-password"
-              value={password}
-              onChange={(e) => setPassword(e.target.value)}
-            />
-          </Box>
-          <Box w="100px">
-            <label htmlFor="member-role">May</label>
-            <Select id="member-role" value={role} onChange={(e) => setRole(e.target.value as Role)}>
-              {ROLES.filter((r) => r !== 'owner').map((r) => (
-                <option key={r}>{r}</option>
-              ))}
-            </Select>
-          </Box>
-        </Flex>
-        {says && (
-          <Text role="alert" color="stop">
-            {says}
-          </Text>
-        )}
-        <Button type="submit">Give access</Button>
-      </form>
-    </Section>
   )
 }
