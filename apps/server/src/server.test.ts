@@ -1,6 +1,5 @@
-import { mkdir, mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises'
+import { mkdir, readdir, readFile, writeFile } from 'node:fs/promises'
 import { request } from 'node:http'
-import os from 'node:os'
 import path from 'node:path'
 import {
   blank,
@@ -17,86 +16,27 @@ import { QueryTypes } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { loadDemo } from './demo/loadDemo.ts'
-import { openDatabase } from './records/database.ts'
 import { type Running, start } from './start.ts'
+import { create, openTestServer, type TestServer } from './testServer.ts'
 
-const admin = process.env.TEST_POSTGRES ?? ''
-let server: Running,
-  second: Running,
+let world: TestServer
+let server: Running, second: Running
+let admin = '',
   media = '',
   productionId = ''
-const cookies = new Map<string, string>()
-
-const call = async (
-  who: string | null,
-  route: string,
-  body?: unknown,
-  headers: Record<string, string> = { 'x-kavrell': '1' },
-  base = server,
-) => {
-  const response = await fetch(`${base.address}/api${route}`, {
-    method: body === undefined ? 'GET' : 'POST',
-    body: body === undefined ? undefined : JSON.stringify(body),
-    headers: { 'content-type': 'application/json', ...(who ? { cookie: cookies.get(who)! } : {}), ...headers },
-  })
-  const text = await response.text()
-  let json: unknown = null
-  try {
-    json = JSON.parse(text)
-  } catch {
-    /* a document */
-  }
-  return {
-    status: response.status,
-    json: json as Record<string, never> & {
-      refusal?: { code: string; says: string; current?: unknown; field?: string }
-    },
-    text,
-    cookie: response.headers.get('set-cookie')?.split(';')[0],
-  }
-}
+let cookies: Map<string, string>
+let call: TestServer['call']
 const edit = (who: string, changes: unknown[], id = uuidv7()) =>
   call(who, `/productions/${productionId}/edits`, { id, label: 'Test', changes })
 const snapshot = async (who = 'owner') =>
   (await call(who, `/productions/${productionId}/snapshot`)).json as unknown as Snapshot
-const create = (kind: Parameters<typeof blank>[0], fields: object, id = uuidv7()) => ({
-  op: 'create',
-  kind,
-  id,
-  fields: blank(kind, fields),
-})
 const place = (name = 'Yard') => create('place', { name })
 
 beforeAll(async () => {
-  if (!admin) throw new Error('TEST_POSTGRES is not set: run npm test')
-  const name = `test_${Date.now()}`
-  const root = openDatabase(admin)
-  await root.query(`CREATE DATABASE ${name}`)
-  await root.close()
-  media = await mkdtemp(path.join(os.tmpdir(), 'kavrell-media-'))
-  const settings = {
-    databaseUrl: admin.replace(/\/[^/]*$/, `/${name}`),
-    port: 0,
-    mediaRoot: media,
-    webFolder: null,
-    signInsPerMinute: 200,
-  }
-  server = await start(settings)
-  second = await start(settings)
-  cookies.set('owner', (await call(null, '/set-up', { name: 'Owner', password: 'correct horse battery' })).cookie!)
-  productionId = (
-    (await call('owner', '/productions', { title: 'Test', mainsHz: 50 })).json as unknown as { id: string }
-  ).id
-  for (const role of ROLES.filter((r) => r !== 'owner')) {
-    await call('owner', `/productions/${productionId}/members`, { name: role, password: 'correct horse battery', role })
-    cookies.set(role, (await call(null, '/sign-in', { name: role, password: 'correct horse battery' })).cookie!)
-  }
+  world = await openTestServer()
+  ;({ server, second, admin, media, productionId, cookies, call } = world)
 }, 60_000)
-afterAll(async () => {
-  await second?.stop()
-  await server?.stop()
-  await rm(media, { recursive: true, force: true })
-})
+afterAll(() => world?.close())
 
 test('the migrated database has the columns that the contract says', async () => {
   const rows = await server.services.database.query<{

@@ -71,7 +71,7 @@ export function sheetNow(production: Production, dayId: string): PlannedSheet | 
     plan,
     sheet,
     version: isNewest ? newest.number : null,
-    changes: compareWith?.content ? sheetChanges(compareWith.content, sheet) : [],
+    changes: compareWith?.content?.rows ? sheetChanges(compareWith.content, sheet) : [],
   }
 }
 

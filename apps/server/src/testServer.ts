@@ -1,0 +1,99 @@
+import { mkdtemp, rm } from 'node:fs/promises'
+import os from 'node:os'
+import path from 'node:path'
+import { blank, type KindName, ROLES, type Snapshot } from '@kavrell/contract'
+import { v7 as uuidv7 } from 'uuid'
+import { openDatabase } from './records/database.ts'
+import { type Running, start } from './start.ts'
+
+export interface Answer {
+  readonly status: number
+  readonly json: Record<string, never> & {
+    refusal?: { code: string; says: string; current?: unknown; field?: string }
+  }
+  readonly text: string
+  readonly cookie: string | undefined
+}
+
+const PASSWORD = 'correct horse battery'
+
+/** A change that makes a record, with what is given over what its fields start with. */
+export const create = (kind: KindName, fields: object, id = uuidv7()) => ({
+  op: 'create',
+  kind,
+  id,
+  fields: blank(kind, fields),
+})
+
+/**
+ * For tests: two servers on one new database, with one production and somebody signed in for each role.
+ * Needs a PostgreSQL at TEST_POSTGRES, which npm test starts.
+ */
+export async function openTestServer() {
+  const admin = process.env.TEST_POSTGRES
+  if (!admin) throw new Error('TEST_POSTGRES is not set: run npm test')
+  const name = `test_${process.pid}_${Date.now()}`
+  const root = openDatabase(admin)
+  await root.query(`CREATE DATABASE ${name}`)
+  await root.close()
+  const media = await mkdtemp(path.join(os.tmpdir(), 'kavrell-media-'))
+  const settings = {
+    databaseUrl: admin.replace(/\/[^/]*$/, `/${name}`),
+    port: 0,
+    mediaRoot: media,
+    webFolder: null,
+    signInsPerMinute: 200,
+  }
+  const server = await start(settings)
+  const second = await start(settings)
+  const cookies = new Map<string, string>()
+
+  const call = async (
+    who: string | null,
+    route: string,
+    body?: unknown,
+    headers: Record<string, string> = { 'x-kavrell': '1' },
+    base: Running = server,
+  ): Promise<Answer> => {
+    const response = await fetch(`${base.address}/api${route}`, {
+      method: body === undefined ? 'GET' : 'POST',
+      body: body === undefined ? undefined : JSON.stringify(body),
+      headers: { 'content-type': 'application/json', ...(who ? { cookie: cookies.get(who)! } : {}), ...headers },
+    })
+    const text = await response.text()
+    let json: unknown = null
+    try {
+      json = JSON.parse(text)
+    } catch {
+      /* a document */
+    }
+    const cookie = response.headers.get('set-cookie')?.split(';')[0]
+    return { status: response.status, json: json as Answer['json'], text, cookie }
+  }
+  cookies.set('owner', (await call(null, '/set-up', { name: 'Owner', password: PASSWORD })).cookie!)
+  const made = await call('owner', '/productions', { title: 'Test', mainsHz: 50 })
+  const productionId = (made.json as unknown as { id: string }).id
+  for (const role of ROLES.filter((r) => r !== 'owner')) {
+    await call('owner', `/productions/${productionId}/members`, { name: role, password: PASSWORD, role })
+    cookies.set(role, (await call(null, '/sign-in', { name: role, password: PASSWORD })).cookie!)
+  }
+  return {
+    admin,
+    server,
+    second,
+    media,
+    productionId,
+    cookies,
+    call,
+    edit: (who: string, changes: unknown[], id = uuidv7()) =>
+      call(who, `/productions/${productionId}/edits`, { id, label: 'Test', changes }),
+    snapshot: async (who = 'owner') =>
+      (await call(who, `/productions/${productionId}/snapshot`)).json as unknown as Snapshot,
+    async close() {
+      await second.stop()
+      await server.stop()
+      await rm(media, { recursive: true, force: true })
+    },
+  }
+}
+export type TestServer = Awaited<ReturnType<typeof openTestServer>>
