@@ -119,6 +119,7 @@ const ENDPOINTS: readonly (readonly [
   allowed: readonly number[],
 ])[] = [
   ['snapshot', () => 'snapshot', null, ROLES, [200]],
+  ['export', () => 'export.json', null, ['owner', 'planner'], [200]],
   ['clock', () => 'clock', null, ROLES, [200]],
   ['members', () => 'members', null, ROLES, [200]],
   [

@@ -52,3 +52,12 @@ export {
   VerifyJobBody,
 } from './endpoints.ts'
 export { productionOf } from './production.ts'
+export {
+  FILE_FORMAT,
+  FILE_VERSION,
+  type FiledRecord,
+  type FileFault,
+  type ProductionFile,
+  readProductionFile,
+  withFreshIds,
+} from './productionFile.ts'

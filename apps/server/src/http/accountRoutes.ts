@@ -7,15 +7,19 @@ import {
   NewMemberBody,
   NewProductionBody,
   SetUpBody,
+  readProductionFile,
   SignInBody,
 } from '@kavrell/contract'
-import { type Request, type Response, Router } from 'express'
+import express, { type Request, type Response, Router } from 'express'
+import type { Sequelize } from 'sequelize'
 import rateLimit from 'express-rate-limit'
 import QRCode from 'qrcode'
 import type { Account, Accounts } from '../accounts/accounts.ts'
 import { createProduction } from '../accounts/productions.ts'
 import type { Invitations } from '../accounts/invitations.ts'
 import type { Door } from '../edits/door.ts'
+import { exportProduction, importProduction } from '../edits/productionFiles.ts'
+import type { Models } from '../records/models.ts'
 import { accountOf, COOKIE, isLoopback, membersOnly, sendRefusal, sessionToken } from './guards.ts'
 
 const NAME_TAKEN: Refusal = {
@@ -39,6 +43,8 @@ const deviceOf = (req: Request): string => {
 
 interface Deps {
   readonly accounts: Accounts
+  readonly database: Sequelize
+  readonly models: Models
   readonly door: Door
   readonly now: () => Date
   readonly signInsPerMinute: number
@@ -47,7 +53,16 @@ interface Deps {
   readonly address: () => string
 }
 
-export function accountRoutes({ accounts, door, now, signInsPerMinute, invitations, address }: Deps): Router {
+export function accountRoutes({
+  database,
+  models,
+  accounts,
+  door,
+  now,
+  signInsPerMinute,
+  invitations,
+  address,
+}: Deps): Router {
   const router = Router()
   const slowly = rateLimit({
     windowMs: 60_000,
@@ -123,6 +138,35 @@ export function accountRoutes({ accounts, door, now, signInsPerMinute, invitatio
       return
     }
     res.status(201).json(outcome.value)
+  })
+  router.post('/productions/import', express.json({ limit: '200mb' }), async (req, res) => {
+    if (!res.locals.account) {
+      res.status(401).json({ refusal: { code: 'forbidden', says: 'Sign in first.' } })
+      return
+    }
+    const read = readProductionFile(req.body)
+    if (!read.ok) {
+      const says = read.error
+        .slice(0, 20)
+        .map((f) => [f.kind, f.id.slice(-4), f.field, f.says].filter(Boolean).join(' '))
+      const more = read.error.length > 20 ? ` And ${read.error.length - 20} more.` : ''
+      sendRefusal(res, {
+        code: 'invalid',
+        kind: '',
+        id: '',
+        field: '',
+        says: `Nothing was imported. ${says.join(' ')}${more}`,
+      })
+      return
+    }
+    const account = accountOf(res)
+    const id = await importProduction(database, models, read.value, account.name)
+    await accounts.giveRole(account.id, id, 'owner')
+    res.status(201).json({ id })
+  })
+  router.get('/productions/:productionId/export.json', membersOnly(accounts, 'plan'), async (req, res) => {
+    const file = await exportProduction(database, models, String(req.params.productionId), now())
+    res.set({ 'content-disposition': 'attachment; filename="production.json"', 'cache-control': 'no-store' }).json(file)
   })
   router.get('/productions/:productionId/members', membersOnly(accounts), async (req, res) => {
     res.json(await accounts.members(String(req.params.productionId)))

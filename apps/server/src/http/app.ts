@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs'
 import path from 'node:path'
-import express, { type Express } from 'express'
+import express, { type Express, type RequestHandler } from 'express'
 import helmet from 'helmet'
 import type { Sequelize } from 'sequelize'
 import { type Accounts } from '../accounts/accounts.ts'
@@ -64,7 +64,13 @@ export function makeApp(services: Services, webFolder: string | null): Express {
     }),
   )
   app.use(knownHostsOnly(services.hosts))
-  app.use('/api', express.json({ limit: '8mb' }), refuseForeignWrites, knowAccount(services.accounts))
+  // An import reads a larger body, once it is known who asks.
+  const small = express.json({ limit: '8mb' })
+  const body: RequestHandler = (req, res, next) => {
+    if (req.path === '/productions/import') next()
+    else small(req, res, next)
+  }
+  app.use('/api', body, refuseForeignWrites, knowAccount(services.accounts))
   app.get('/api/health', (_req, res) => {
     res.json({ ok: true })
   })

@@ -164,6 +164,14 @@ function Productions({
 }) {
   const [title, setTitle] = useState(''),
     [mains, setMains] = useState('50')
+  const importFile = async (file: File) => {
+    try {
+      const { id } = await api<{ id: string }>('/productions/import', JSON.parse(await file.text()))
+      onOpen(id)
+    } catch (error) {
+      onSays(error instanceof SyntaxError ? `${file.name} is no JSON: ${error.message}` : (error as Error).message)
+    }
+  }
   const start = async (e: FormEvent) => {
     e.preventDefault()
     try {
@@ -210,6 +218,18 @@ function Productions({
           </Button>
         </Flex>
       </form>
+      <Box mt="18px" fontSize="13.5px">
+        <label htmlFor="import">Or import one, from a file that Kavrell exported</label>
+        <input
+          id="import"
+          type="file"
+          accept="application/json,.json"
+          onChange={(e) => {
+            const file = e.target.files?.[0]
+            if (file) void importFile(file)
+          }}
+        />
+      </Box>
       <Box mt="28px">
         <Button kind="quiet" px="0" onClick={onLeave}>
           Sign out

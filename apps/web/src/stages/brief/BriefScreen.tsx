@@ -66,6 +66,18 @@ export function BriefScreen() {
           </Box>
         ))}
       </Section>
+      {rights.plan && (
+        <Section title="Take it with you">
+          <Hint>
+            Everything in this production as one open file: to keep, to hand on, to bring back on another machine.
+          </Hint>
+          <Box asChild color="action" fontWeight={600} mt="4px" display="inline-block">
+            <a href={`/api/productions/${production.id}/export.json`} download={`${production.title}.json`}>
+              Export as JSON
+            </a>
+          </Box>
+        </Section>
+      )}
     </Page>
   )
 }
