@@ -4,4 +4,8 @@ export interface PrivatePostgres {
   readonly stop: () => void
 }
 export function postgresVersion(): string | null
+export function postgresTool(
+  program: string,
+  ...args: string[]
+): { status: number | null; stdout: string; stderr: string }
 export function startPostgres(folder: string, options?: { throwAway?: boolean }): Promise<PrivatePostgres>

@@ -19,6 +19,13 @@ export function postgresVersion() {
   )
 }
 
+/** Runs one of PostgreSQL's own programs, of the version that serves. */
+export const postgresTool = (program, ...args) =>
+  spawnSync(`${LIBRARY}/${postgresVersion()}/bin/${program}`, args, {
+    encoding: 'utf8',
+    env: { PATH: process.env.PATH, LANG: 'C.UTF-8', TZ: 'UTC' },
+  })
+
 const text = (file) => {
   try {
     return fs.readFileSync(file, 'utf8').trim()

@@ -41,7 +41,13 @@ async function serverProcess(databaseUrl: string, media: string): Promise<Server
   let address = ''
   const start = async () => {
     child = spawn(process.execPath, ['apps/server/dist/main.js', '--empty'], {
-      env: { ...process.env, DATABASE_URL: databaseUrl, KAVRELL_MEDIA: media, PORT: '0' },
+      env: {
+        ...process.env,
+        DATABASE_URL: databaseUrl,
+        KAVRELL_MEDIA: media,
+        PORT: '0',
+        KAVRELL_WEB: path.resolve('apps/web/dist'),
+      },
       stdio: ['ignore', 'pipe', 'ignore'],
     })
     const started = child
@@ -75,6 +81,8 @@ export interface World {
   readonly productionId: string
   readonly killDatabase: () => void
   readonly startDatabase: () => Promise<void>
+  /** The session, for a browser to go in with. */
+  readonly cookie: () => string
   readonly query: <T>(sql: string, values?: unknown[]) => Promise<T[]>
   /** One request. Null when nobody answered, or the answer was that the server failed. */
   readonly ask: <T>(server: ServerProcess, route: string, body?: unknown) => Promise<{ status: number; json: T } | null>
@@ -143,6 +151,7 @@ export async function openWorld(): Promise<World> {
         await client.end()
       }
     },
+    cookie: () => cookie,
     ask,
     async stream(server, after, signal) {
       const response = await fetch(`${server.address()}/api/productions/${made.json.id}/stream?after=${after}`, {

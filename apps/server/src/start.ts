@@ -11,6 +11,7 @@ import { openSheets } from './documents/sheets.ts'
 import { openDoor } from './edits/door.ts'
 import { makeApp, type Services } from './http/app.ts'
 import { listenToAnnouncements } from './live/announcements.ts'
+import { openRecentEdits } from './live/recentEdits.ts'
 import { mediaWork } from './media/copyJob.ts'
 import { runJobs } from './media/jobRunner.ts'
 import { openJobs } from './media/jobs.ts'
@@ -48,6 +49,7 @@ export async function start(settings: Settings): Promise<Running> {
   const door = openDoor(database, models)
   const accounts = openAccounts(database)
   const announcements = await listenToAnnouncements(settings.databaseUrl)
+  const recentEdits = openRecentEdits(database, announcements)
   const now = () => new Date()
   const volumes = folderVolumes(settings.mediaRoot)
   const jobs = openJobs(database)
@@ -68,6 +70,7 @@ export async function start(settings: Settings): Promise<Running> {
     door,
     accounts,
     announcements,
+    recentEdits,
     volumes,
     timecodeBox: standInBox(models),
     offload,

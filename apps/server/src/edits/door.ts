@@ -112,11 +112,7 @@ function refuseShape(changes: readonly Change[]): Refusal | null {
 
 async function write(writing: Writing): Promise<Outcome<EditAccepted, Refusal>> {
   const { database, author, productionId, body, transaction } = writing
-  const seq = await nextSeq(writing)
-  const [earlier] = await database.query<{ seq: number; productionId: string }>(
-    'SELECT seq, "productionId" FROM edit WHERE id = :id',
-    { replacements: { id: body.id }, type: QueryTypes.SELECT, transaction },
-  )
+  const { seq, earlier } = await takeTurn(writing)
   if (earlier) {
     if (earlier.productionId !== productionId)
       throw new Refused({ code: 'forbidden', says: 'This edit was made for another production.' })
@@ -140,34 +136,39 @@ async function write(writing: Writing): Promise<Outcome<EditAccepted, Refusal>> 
     changes: body.changes,
     before,
   }
+  // One statement: everybody's edits of a production wait for this one to end. Deferred constraints are
+  // checked by the commit.
   await database.query(
-    'INSERT INTO edit (id, "productionId", seq, label, author, changes, before) VALUES (:id, :productionId, :seq, :label, :author, :changes, :before)',
+    `WITH logged AS (
+       INSERT INTO edit (id, "productionId", seq, label, author, changes, before)
+       VALUES (:id, :productionId, :seq, :label, :author, :changes, :before) RETURNING "productionId")
+     SELECT pg_notify('kavrell_edit', "productionId"::text) FROM logged`,
     {
       replacements: { ...logged, changes: JSON.stringify(logged.changes), before: JSON.stringify(logged.before) },
       transaction,
     },
   )
-  await database.query('SET CONSTRAINTS ALL IMMEDIATE', { transaction })
-  await database.query("SELECT pg_notify('kavrell_edit', :productionId)", {
-    replacements: { productionId },
-    transaction,
-  })
   return ok({ seq, repeated: false })
 }
 
-/** Takes the production's turn: edits of one production are strictly one after another. */
-async function nextSeq({ database, productionId, transaction, author }: Writing): Promise<number> {
+/** Takes the production's turn, since edits of one production are strictly one after another, and looks for a repeat. */
+async function takeTurn({ database, productionId, body, transaction, author }: Writing) {
   if (author.role === 'server')
     await database.query('INSERT INTO "editCounter" ("productionId") VALUES (:productionId) ON CONFLICT DO NOTHING', {
       replacements: { productionId },
       transaction,
     })
-  const [row] = await database.query<{ seq: number }>(
+  const ask = <T extends object>(sql: string) =>
+    database.query<T>(sql, { replacements: { productionId, id: body.id }, type: QueryTypes.SELECT, transaction })
+  const [turn] = await ask<{ seq: number }>(
     'UPDATE "editCounter" SET seq = seq + 1 WHERE "productionId" = :productionId RETURNING seq',
-    { replacements: { productionId }, type: QueryTypes.SELECT, transaction },
   )
-  if (!row) throw new Refused({ code: 'not-found', says: 'There is no such production.' })
-  return row.seq
+  if (!turn) throw new Refused({ code: 'not-found', says: 'There is no such production.' })
+  // Asked once the turn is ours: asked together, it would not see an edit that ended while we waited.
+  const [earlier] = await ask<{ seq: number; productionId: string }>(
+    'SELECT seq, "productionId" FROM edit WHERE id = :id',
+  )
+  return { seq: turn.seq, earlier }
 }
 
 async function loadTouched({ models, body, productionId, transaction }: Writing): Promise<Map<string, Touched>> {

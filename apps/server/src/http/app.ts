@@ -10,6 +10,7 @@ import type { Sheets } from '../documents/sheets.ts'
 import type { Door } from '../edits/door.ts'
 import type { Invitations } from '../accounts/invitations.ts'
 import type { Announcements } from '../live/announcements.ts'
+import type { RecentEdits } from '../live/recentEdits.ts'
 import type { JobRunner } from '../media/jobRunner.ts'
 import type { Jobs } from '../media/jobs.ts'
 import type { Offload } from '../media/offload.ts'
@@ -26,6 +27,7 @@ export interface Services {
   readonly door: Door
   readonly accounts: Accounts
   readonly announcements: Announcements
+  readonly recentEdits: RecentEdits
   readonly volumes: Volumes
   readonly timecodeBox: TimecodeBox
   readonly offload: Offload

@@ -6,6 +6,7 @@ import type { Sheets } from '../documents/sheets.ts'
 import type { TimecodeBox } from '../devices/timecodeBox.ts'
 import type { Door } from '../edits/door.ts'
 import type { Announcements } from '../live/announcements.ts'
+import type { RecentEdits } from '../live/recentEdits.ts'
 import { openStream } from '../live/stream.ts'
 import type { Jobs } from '../media/jobs.ts'
 import type { Models } from '../records/models.ts'
@@ -18,6 +19,7 @@ interface Deps {
   readonly door: Door
   readonly accounts: Accounts
   readonly announcements: Announcements
+  readonly recentEdits: RecentEdits
   readonly sheets: Sheets
   readonly jobs: Jobs
   readonly timecodeBox: TimecodeBox
@@ -31,6 +33,7 @@ export function productionRoutes({
   door,
   accounts,
   announcements,
+  recentEdits,
   sheets,
   jobs,
   timecodeBox,
@@ -79,7 +82,7 @@ export function productionRoutes({
   router.get('/stream', (req, res) => {
     const after = Number(req.headers['last-event-id'] ?? req.query.after ?? 0)
     openStream(
-      { database, announcements, jobs },
+      { database, announcements, recentEdits, jobs },
       idOf(req),
       Number.isSafeInteger(after) && after >= 0 ? after : 0,
       req,

@@ -4,6 +4,7 @@ import type { Sequelize } from 'sequelize'
 import type { Jobs } from '../media/jobs.ts'
 import type { Announcements } from './announcements.ts'
 import { editsAfter } from './editLog.ts'
+import { outgoing, type OutgoingEdit, type RecentEdits } from './recentEdits.ts'
 
 const HEARTBEAT_MS = 15_000
 
@@ -12,7 +13,7 @@ const HEARTBEAT_MS = 15_000
  * without gaps, then each new one as it is announced; and the state of running copies.
  */
 export function openStream(
-  deps: { database: Sequelize; announcements: Announcements; jobs: Jobs },
+  deps: { database: Sequelize; announcements: Announcements; recentEdits: RecentEdits; jobs: Jobs },
   productionId: string,
   after: number,
   req: Request,
@@ -22,32 +23,43 @@ export function openStream(
   res.flushHeaders()
   let last = after
   let closed = false
-  const send = (message: StreamMessage, id?: number) => {
-    if (!closed) res.write(`${id === undefined ? '' : `id: ${id}\n`}data: ${JSON.stringify(message)}\n\n`)
+  const write = (text: string, id?: number) => {
+    if (!closed) res.write(`${id === undefined ? '' : `id: ${id}\n`}data: ${text}\n\n`)
+  }
+  const writeEdits = (edits: readonly OutgoingEdit[]) => {
+    for (const edit of edits) {
+      if (edit.seq <= last) continue
+      write(edit.text, edit.seq)
+      last = edit.seq
+    }
   }
   const catchUp = async () => {
     for (;;) {
       const edits = closed ? [] : await editsAfter(deps.database, productionId, last)
       if (edits.length === 0) return
-      for (const edit of edits) {
-        send({ type: 'edit', edit }, edit.seq)
-        last = edit.seq
-      }
+      writeEdits(edits.map(outgoing))
     }
   }
-  // One catch-up at a time, so that edits leave in order however announcements arrive.
+  // One thing at a time, so that edits leave in order however announcements arrive.
   let turn: Promise<void> = Promise.resolve()
   const queue = (work: () => Promise<void>) => {
     turn = turn.then(work).catch(() => {
       res.end()
     })
   }
-  const stop = deps.announcements.hear(({ channel, payload }) => {
-    if (channel === 'heard-again' || (channel === 'kavrell_edit' && payload === productionId)) queue(catchUp)
+  queue(catchUp)
+  const unfollow = deps.recentEdits.follow(productionId, after, (edits) => {
+    queue(async () => {
+      // Something between what this one has and what it was given: it reads that itself.
+      if (edits[0]!.seq > last + 1) await catchUp()
+      writeEdits(edits)
+    })
+  })
+  const stopHearing = deps.announcements.hear(({ channel, payload }) => {
     if (channel === 'kavrell_job')
       queue(async () => {
         const job = await deps.jobs.read(payload)
-        if (job?.productionId === productionId) send({ type: 'job', job })
+        if (job?.productionId === productionId) write(JSON.stringify({ type: 'job', job } satisfies StreamMessage))
       })
   })
   const heartbeat = setInterval(() => {
@@ -55,8 +67,8 @@ export function openStream(
   }, HEARTBEAT_MS)
   req.on('close', () => {
     closed = true
-    stop()
+    unfollow()
+    stopHearing()
     clearInterval(heartbeat)
   })
-  queue(catchUp)
 }

@@ -1,0 +1,120 @@
+import { chromium, type Page } from '@playwright/test'
+import type { World } from '../soak/world.ts'
+import { SHOTS } from './largeProduction.ts'
+
+export interface BrowserFigures {
+  readonly usableMs: number
+  readonly frameP95Ms: number
+  readonly framesOver33Ms: number
+  readonly previewMs: number
+  readonly firstLoadKb: number
+}
+
+/** The large production in Debian's Chromium: opening, scrolling its shots, typing a lens. */
+export async function measureBrowser(world: World): Promise<BrowserFigures> {
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-dev-shm-usage',
+    ],
+  })
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' })
+  const [name, value] = world.cookie().split('=') as [string, string]
+  const address = world.servers[0]!.address()
+  await context.addCookies([{ name, value, url: address }])
+  try {
+    const page = await context.newPage()
+    let firstLoadKb = 0
+    const client = await context.newCDPSession(page)
+    await client.send('Network.enable')
+    const scripts = new Set<string>()
+    client.on('Network.responseReceived', ({ requestId, type }) => {
+      if (type === 'Script') scripts.add(requestId)
+    })
+    client.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+      if (scripts.has(requestId)) firstLoadKb += encodedDataLength / 1000
+    })
+    await page.goto(address)
+    await page.getByRole('heading', { name: 'Kavrell' }).waitFor()
+    await page.waitForTimeout(500)
+    const entranceKb = firstLoadKb
+
+    const from = performance.now()
+    await page.goto(`${address}/p/${world.productionId}/shots`)
+    await page.locator('[data-cell="0:0"]').waitFor()
+    const usableMs = performance.now() - from
+    await page.waitForTimeout(1500)
+    const frames = await scroll(page)
+    const previewMs = await typeLens(page)
+    const sorted = [...frames].sort((a, b) => a - b)
+    return {
+      usableMs,
+      frameP95Ms: sorted[Math.floor(sorted.length * 0.95)] ?? 0,
+      framesOver33Ms: frames.filter((ms) => ms > 33.4).length,
+      previewMs,
+      firstLoadKb: entranceKb,
+    }
+  } finally {
+    await browser.close()
+  }
+}
+
+/** Scrolls through the list for three seconds and gives the time from each frame to the next. */
+const scroll = (page: Page): Promise<number[]> =>
+  page.evaluate(
+    (rows) =>
+      new Promise<number[]>((resolve) => {
+        const scroller = [...document.querySelectorAll<HTMLElement>('main, main *')].find(
+          (e) => e.scrollHeight > e.clientHeight + 2000 && /auto|scroll/.test(getComputedStyle(e).overflowY),
+        )!
+        const frames: number[] = []
+        let last = performance.now()
+        const until = last + 3000
+        const step = (now: number) => {
+          frames.push(now - last)
+          last = now
+          scroller.scrollTop += (rows * 38) / 180
+          if (now < until) requestAnimationFrame(step)
+          else resolve(frames.slice(2))
+        }
+        requestAnimationFrame(step)
+      }),
+    SHOTS,
+  )
+
+/** From the key that ends the typing of a lens to the frame in which its preview has changed; the median of five. */
+async function typeLens(page: Page): Promise<number> {
+  const times: number[] = []
+  await page.evaluate(() => {
+    const scroller = [...document.querySelectorAll<HTMLElement>('main, main *')].find((e) => e.scrollTop > 0)
+    if (scroller) scroller.scrollTop = 0
+  })
+  await page.waitForTimeout(300)
+  for (const lens of ['40', '75', '28', '65', '32']) {
+    await page.locator('[data-cell="3:3"]').click()
+    await page.keyboard.type(lens)
+    times.push(
+      await page.evaluate(
+        () =>
+          new Promise<number>((resolve) => {
+            const preview = document.querySelector('[data-cell="3:0"] svg')!
+            const was = preview.innerHTML
+            const input = document.activeElement!
+            const from = performance.now()
+            input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }))
+            const look = () => {
+              const now = document.querySelector('[data-cell="3:0"] svg')!
+              if (now.innerHTML !== was) resolve(performance.now() - from)
+              else requestAnimationFrame(look)
+            }
+            requestAnimationFrame(look)
+          }),
+      ),
+    )
+  }
+  return times.sort((a, b) => a - b)[2]!
+}

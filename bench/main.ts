@@ -1,0 +1,140 @@
+// npm run bench: measures what has been promised and writes docs/bench.md. Figures, not tests.
+import { spawn } from 'node:child_process'
+import { writeFile } from 'node:fs/promises'
+import os from 'node:os'
+import { parseArgs } from 'node:util'
+import { v7 as uuidv7 } from 'uuid'
+import { logWithDevices } from '../soak/devices.ts'
+import { create, openWorld, type World } from '../soak/world.ts'
+import { measureBrowser } from './browser.ts'
+import { checksumTool, copyLargeFiles, copySmallFiles } from './copying.ts'
+import { fillLargeProduction } from './largeProduction.ts'
+
+const { values } = parseArgs({
+  options: { gigabytes: { type: 'string', default: '4' }, files: { type: 'string', default: '100000' } },
+})
+const lines: { what: string; promised: string; measured: string; met: boolean }[] = []
+const add = (what: string, promised: string, measured: string, met: boolean) => {
+  lines.push({ what, promised, measured, met })
+  console.log(`${met ? '  ' : '! '}${what}: ${measured} (${promised})`)
+}
+const share = (sorted: readonly number[], at: number) =>
+  sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * at))] ?? 0
+const ms = (n: number) => `${n < 10 ? n.toFixed(1) : Math.round(n)} ms`
+
+async function secondStart(): Promise<void> {
+  const once = () =>
+    new Promise<number>((resolve, reject) => {
+      const from = performance.now()
+      const child = spawn('npm', ['start', '--', '--empty'], { env: { ...process.env, PORT: '4391' }, detached: true })
+      child.stdout.on('data', (text: Buffer) => {
+        const at = /Kavrell is at (\S+)/.exec(String(text))
+        if (!at) return
+        fetch(at[1]!).then(() => {
+          const took = performance.now() - from
+          child.once('exit', () => resolve(took))
+          process.kill(-child.pid!, 'SIGTERM')
+        }, reject)
+      })
+      child.once('error', reject)
+    })
+  await once()
+  const took = await once()
+  add(
+    'second start of a prepared machine to a page that answers',
+    'under 8 s',
+    `${(took / 1000).toFixed(1)} s`,
+    took < 8000,
+  )
+}
+
+async function editRoundTrip(world: World): Promise<void> {
+  const place = create('place', { name: 'Bench' })
+  const times: number[] = []
+  const post = (changes: object[]) =>
+    world.ask(world.servers[0]!, `/productions/${world.productionId}/edits`, { id: uuidv7(), label: 'Bench', changes })
+  await post([place])
+  for (let i = 0; i < 300; i++) {
+    const from = performance.now()
+    await post([{ op: 'update', kind: 'place', id: place.id, version: 1e6, fields: { noise: `saw ${i}` } }])
+    times.push(performance.now() - from)
+  }
+  times.sort((a, b) => a - b)
+  add('edit round trip on loopback, p95 of 300', 'under 50 ms', ms(share(times, 0.95)), share(times, 0.95) < 50)
+}
+
+async function devices(world: World): Promise<void> {
+  const outcome = await logWithDevices(world, 25, 30, 7, 1000)
+  const sorted = [...outcome.roundTripMs].sort((a, b) => a - b)
+  const p99 = share(sorted, 0.99)
+  add(
+    `25 devices logging a take a second each for 30 s, with cuts: p99 of ${sorted.length} edits`,
+    'under 100 ms',
+    `${ms(p99)} (p50 ${ms(share(sorted, 0.5))})`,
+    p99 < 100 && outcome.found.length === 0,
+  )
+}
+
+async function snapshot(world: World): Promise<void> {
+  const times: number[] = []
+  for (let i = 0; i < 7; i++) {
+    const from = performance.now()
+    await world.ask(world.servers[0]!, `/productions/${world.productionId}/snapshot`)
+    times.push(performance.now() - from)
+  }
+  const median = times.slice(1).sort((a, b) => a - b)[3]!
+  add('snapshot of 1,500 shots and 10,000 takes, median of 6', 'under 400 ms', ms(median), median < 400)
+}
+
+async function browser(world: World): Promise<void> {
+  const b = await measureBrowser(world)
+  add('the same, usable in the browser', 'under 1.5 s', ms(b.usableMs), b.usableMs < 1500)
+  add(
+    'scrolling its 1,500 shots: 95th percentile frame',
+    'no dropped frames',
+    `${ms(b.frameP95Ms)}, ${b.framesOver33Ms} frames over 33 ms`,
+    b.frameP95Ms < 17.5 && b.framesOver33Ms === 0,
+  )
+  add('a focal length typed to a redrawn preview, in the same list', 'under 50 ms', ms(b.previewMs), b.previewMs < 50)
+  add(
+    'first load of the app, compressed script',
+    'at most 400 kB',
+    `${Math.round(b.firstLoadKb)} kB`,
+    b.firstLoadKb <= 400,
+  )
+}
+
+async function copying(): Promise<void> {
+  for (const figures of [await copyLargeFiles(Number(values.gigabytes)), await copySmallFiles(Number(values.files))]) {
+    const rate = figures.theirSeconds / figures.ourSeconds
+    add(
+      `copy to two drives with hash and check from the medium, ${figures.what}, against cp and ${checksumTool.split(' ')[0]}`,
+      'at least 0.9 of the rate',
+      `${rate.toFixed(2)} (${figures.ourSeconds.toFixed(1)} s against ${figures.theirSeconds.toFixed(1)} s)`,
+      rate >= 0.9,
+    )
+    add(`memory while at it, ${figures.what}`, 'under 300 MB', `${Math.round(figures.peakMb)} MB`, figures.peakMb < 300)
+  }
+}
+
+await secondStart()
+const world = await openWorld()
+try {
+  await editRoundTrip(world)
+  await devices(world)
+  await fillLargeProduction(world)
+  await snapshot(world)
+  await browser(world)
+} finally {
+  await world.close()
+}
+await copying()
+
+const cpu = os.cpus()
+const machine = `${cpu.length} × ${cpu[0]?.model.trim()}, ${Math.round(os.totalmem() / 2 ** 30)} GiB, Node ${process.version}, ${os.type()} ${os.release()}`
+const table = lines.map((l) => `| ${l.what} | ${l.promised} | ${l.measured} | ${l.met ? 'yes' : '**no**'} |`)
+await writeFile(
+  'docs/bench.md',
+  `# Measured\n\nWritten by \`npm run bench\` on ${new Date().toISOString().slice(0, 10)}.\nMachine: ${machine}.\n\n| what | promised | measured | met |\n| --- | --- | --- | --- |\n${table.join('\n')}\n`,
+)
+console.log('Written to docs/bench.md')
