@@ -1,6 +1,6 @@
 import { type ClockReading, EditBody, IssueSheetBody, RemindBody, type Snapshot } from '@kavrell/contract'
 import { Router } from 'express'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import { QueryTypes, type Sequelize, Transaction } from 'sequelize'
 import type { Accounts } from '../accounts/accounts.ts'
 import type { Sheets } from '../documents/sheets.ts'
 import type { TimecodeBox } from '../devices/timecodeBox.ts'
@@ -9,13 +9,11 @@ import type { Announcements } from '../live/announcements.ts'
 import type { RecentEdits } from '../live/recentEdits.ts'
 import { openStream } from '../live/stream.ts'
 import type { Jobs } from '../media/jobs.ts'
-import type { Models } from '../records/models.ts'
-import { readRecords } from '../records/readRecords.ts'
+import { recordsJson } from '../records/readRecords.ts'
 import { accountOf, membersOnly, roleIn, sendRefusal } from './guards.ts'
 
 interface Deps {
   readonly database: Sequelize
-  readonly models: Models
   readonly door: Door
   readonly accounts: Accounts
   readonly announcements: Announcements
@@ -29,7 +27,6 @@ interface Deps {
 /** The door, the snapshot, the stream, and the sending of call sheets. */
 export function productionRoutes({
   database,
-  models,
   door,
   accounts,
   announcements,
@@ -56,23 +53,23 @@ export function productionRoutes({
   })
   router.get('/snapshot', async (req, res) => {
     const productionId = idOf(req)
-    const snapshot = await database.transaction(
-      { isolationLevel: 'REPEATABLE READ' as never },
-      async (transaction): Promise<Snapshot> => {
+    const { seq, records } = await database.transaction(
+      { isolationLevel: Transaction.ISOLATION_LEVELS.REPEATABLE_READ },
+      async (transaction) => {
         const [counter] = await database.query<{ seq: number }>(
           'SELECT seq FROM "editCounter" WHERE "productionId" = :productionId',
           { replacements: { productionId }, type: QueryTypes.SELECT, transaction },
         )
-        return {
-          productionId,
-          seq: counter?.seq ?? 0,
-          role: roleIn(res),
-          records: await readRecords(models, productionId, transaction),
-          jobs: [],
-        }
+        return { seq: counter?.seq ?? 0, records: await recordsJson(database, productionId, transaction) }
       },
     )
-    res.json({ ...snapshot, jobs: await jobs.recent(productionId) } satisfies Snapshot)
+    const rest: Omit<Snapshot, 'records'> = {
+      productionId,
+      seq,
+      role: roleIn(res),
+      jobs: await jobs.recent(productionId),
+    }
+    res.type('json').send(`${JSON.stringify(rest).slice(0, -1)},"records":${records}}`)
   })
   router.get('/clock', async (req, res) => {
     const box = await timecodeBox.read(idOf(req), now().getTime())

@@ -1,5 +1,5 @@
-import { type AnyRecord, KIND_NAMES, type RecordTable } from '@kavrell/contract'
-import type { Transaction } from 'sequelize'
+import { type AnyRecord, type Column, fieldsOf, KIND_NAMES, type KindName, type RecordTable } from '@kavrell/contract'
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { type Models, recordFromRow } from './models.ts'
 
 /** Every record of a production, each kind by id. Call inside a transaction for one consistent moment. */
@@ -17,4 +17,36 @@ export async function readRecords(
     tables[kind] = Object.fromEntries(rows.map((row) => [row.id as string, recordFromRow(kind, row)]))
   }
   return tables
+}
+
+/** A column as the contract has it, in JSON: moments as ISO text to the millisecond. */
+const jsonColumn = (name: string, { type }: Column) =>
+  type === 'timestamptz'
+    ? `to_char("${name}" AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') AS "${name}"`
+    : `"${name}"`
+
+const kindJson = (kind: KindName) => {
+  const own = Object.entries(fieldsOf(kind)).map(([name, { column }]) => jsonColumn(name, column))
+  return `(SELECT coalesce(json_object_agg(r.id, to_json(r)), '{}') FROM
+    (SELECT id, version, ${own.join(', ')} FROM "${kind}" WHERE "productionId" = :productionId) r)`
+}
+
+// Joined as text: the functions that build objects take fifty kinds at most.
+const RECORDS_JSON = `SELECT '{' || ${KIND_NAMES.map((kind) => `'"${kind}":' || ${kindJson(kind)}::text`).join(" || ',' || ")} || '}' AS json`
+
+/**
+ * The same as JSON text, made by the database in one statement: a production of thousands of records goes
+ * out without becoming thousands of objects here.
+ */
+export async function recordsJson(
+  database: Sequelize,
+  productionId: string,
+  transaction: Transaction,
+): Promise<string> {
+  const [row] = await database.query<{ json: string }>(RECORDS_JSON, {
+    replacements: { productionId },
+    type: QueryTypes.SELECT,
+    transaction,
+  })
+  return row!.json
 }

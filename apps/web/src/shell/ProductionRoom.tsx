@@ -4,6 +4,7 @@ import { Link, Navigate, useParams } from 'react-router'
 import { useMeasuredClock } from '../store/clock.ts'
 import { follow } from '../store/live.ts'
 import { redo, undo, useProductionStore } from '../store/production.ts'
+import { judgeChanges } from '../store/snags.ts'
 import { useHasProduction } from '../store/selectors.ts'
 import { Answer } from '../ui/parts.tsx'
 import { NoticeBar } from './NoticeBar.tsx'
@@ -17,6 +18,7 @@ export function ProductionRoom() {
   const { productionId = '', stage } = useParams()
   const [refused, setRefused] = useState<string | null>(null)
   useEffect(() => follow(productionId, setRefused), [productionId])
+  useEffect(judgeChanges, [productionId])
   useMeasuredClock(productionId)
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {

@@ -1,7 +1,9 @@
 import { type KindName, productionOf, type RecordOf, type Records, type RecordTable, RIGHTS } from '@kavrell/contract'
 import type { Units } from '@kavrell/core/formats'
-import { type DayPlan, daysInOrder, evidenceHash, findSnags, type Finding, planDay } from '@kavrell/core/snags'
+import { type DayPlan, daysInOrder, evidenceHash, type Finding, planDay } from '@kavrell/core/snags'
+import { useMemo } from 'react'
 import { useProductionStore } from './production.ts'
+import { useFindings } from './snags.ts'
 
 /** Remembers one result per identity of its argument. */
 function memoised<A extends object, R>(compute: (argument: A) => R): (argument: A) => R {
@@ -13,21 +15,14 @@ function memoised<A extends object, R>(compute: (argument: A) => R): (argument: 
 }
 
 const viewOf = memoised((records: RecordTable) => productionOf(records))
-const snagsOf = memoised((records: RecordTable): readonly Finding[] => {
+/** Each day is planned when somebody looks at it. */
+const plansOf = memoised((_records: RecordTable) => new Map<string, DayPlan | undefined>())
+function planOf(records: RecordTable, dayId: string): DayPlan | undefined {
+  const plans = plansOf(records)
   const production = viewOf(records)
-  return production ? findSnags(production) : []
-})
-const plansOf = memoised((records: RecordTable): ReadonlyMap<string, DayPlan> => {
-  const production = viewOf(records)
-  return new Map(
-    production
-      ? Object.keys(production.day).flatMap((id) => {
-          const plan = planDay(production, id)
-          return plan ? [[id, plan] as const] : []
-        })
-      : [],
-  )
-})
+  if (production && !plans.has(dayId)) plans.set(dayId, planDay(production, dayId))
+  return plans.get(dayId)
+}
 
 /** The production, once loaded. Screens below the shell may rely on it. */
 export function useProduction(): Records {
@@ -42,7 +37,7 @@ export const useRecords = <K extends Exclude<KindName, 'production'>>(kind: K): 
   useProductionStore((s) => s.records[kind] ?? NONE) as Readonly<Record<string, RecordOf<K>>>
 
 export const useDayPlan = (dayId: string | null): DayPlan | undefined =>
-  useProductionStore((s) => (dayId ? plansOf(s.records).get(dayId) : undefined))
+  useProductionStore((s) => (dayId ? planOf(s.records, dayId) : undefined))
 export const useDays = () => daysInOrder(useProduction())
 export const useUnits = (): Units => useProductionStore((s) => viewOf(s.records)?.production.units ?? 'metric')
 export const useRights = () => RIGHTS[useProductionStore((s) => s.role)]
@@ -51,16 +46,24 @@ export interface OpenSnag extends Finding {
   readonly acceptedBecause: string | null
 }
 
-const openSnagsOf = memoised((records: RecordTable): readonly OpenSnag[] => {
-  const acceptances = Object.values(records.acceptance ?? NONE) as unknown as readonly RecordOf<'acceptance'>[]
-  return snagsOf(records).map((snag) => ({
+const withAcceptances = (
+  findings: readonly Finding[],
+  acceptances: readonly RecordOf<'acceptance'>[],
+): readonly OpenSnag[] =>
+  findings.map((snag) => ({
     ...snag,
     acceptedBecause:
       acceptances.find((a) => a.check === snag.check && a.about === snag.about.id && a.evidence === evidenceHash(snag))
         ?.reason ?? null,
   }))
-})
 
 /** All findings; an accepted one keeps its reason until its evidence changes. */
-export const useSnags = (): readonly OpenSnag[] => useProductionStore((s) => openSnagsOf(s.records))
-export const useOpenSnags = (): readonly OpenSnag[] => useSnags().filter((snag) => snag.acceptedBecause === null)
+export function useSnags(): readonly OpenSnag[] {
+  const findings = useFindings((s) => s.findings)
+  const acceptances = useRecords('acceptance')
+  return useMemo(() => withAcceptances(findings, Object.values(acceptances)), [findings, acceptances])
+}
+export function useOpenSnags(): readonly OpenSnag[] {
+  const snags = useSnags()
+  return useMemo(() => snags.filter((snag) => snag.acceptedBecause === null), [snags])
+}

@@ -1,7 +1,8 @@
 import { Box, Text } from '@chakra-ui/react'
 import { type AnyRecord, fieldsOf, type KindName } from '@kavrell/contract'
 import type { PlainChange } from '@kavrell/core/snags'
-import { type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react'
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { type KeyboardEvent, type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { commit } from '../store/production.ts'
 import { useRights, useUnits } from '../store/selectors.ts'
 import { useNames } from './useNames.ts'
@@ -34,6 +35,9 @@ interface Props<R> {
   readonly rowHeight?: number
 }
 
+/** From so many rows on only those in sight are drawn. */
+const LONG = 60
+
 interface Cell {
   readonly row: number
   readonly column: number
@@ -64,10 +68,37 @@ export function Sheet<R extends AnyRecord>({
   const field = column && fieldsOf(kind)[column.field]
   const names = useNames(field)
 
+  // A long sheet draws only the rows in sight; the page is what scrolls.
+  const long = rows.length > LONG
+  const [scrollMargin, setScrollMargin] = useState(0)
+  const scroller = () => grid.current?.closest<HTMLElement>('main') ?? null
+  const virtual = useVirtualizer({
+    count: long ? rows.length : 0,
+    getScrollElement: scroller,
+    estimateSize: () => rowHeight + 1,
+    getItemKey: (index) => rows[index]!.id,
+    overscan: 10,
+    scrollMargin,
+  })
+  useLayoutEffect(() => {
+    const page = scroller()
+    if (!long || !page || !grid.current) return
+    setScrollMargin(grid.current.getBoundingClientRect().top - page.getBoundingClientRect().top + page.scrollTop)
+  }, [long])
+
   useEffect(() => {
     if (editing !== null || !active || !grid.current?.contains(document.activeElement)) return
     grid.current.querySelector<HTMLElement>(`[data-cell="${active.row}:${active.column}"]`)?.focus()
   }, [active, editing])
+
+  // A row chosen elsewhere, as on the ribbon, comes into sight.
+  useEffect(() => {
+    const index = long && selectedId ? rows.findIndex((row) => row.id === selectedId) : -1
+    if (index >= 0 && !grid.current?.querySelector(`[data-row="${selectedId}"]`))
+      virtual.scrollToIndex(index, { align: 'center' })
+    // Only a new choice moves the page, not every change of a row.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [selectedId])
 
   const go = (row: number, at: number) => {
     const next = {
@@ -78,6 +109,7 @@ export function Sheet<R extends AnyRecord>({
     setSays(null)
     const record = rows[next.row]
     if (record) onSelect?.(record.id)
+    if (long) virtual.scrollToIndex(next.row)
   }
   const textOf = (record: R, c: SheetColumn<R>) =>
     c.text?.(record) ?? showValue(fieldsOf(kind)[c.field]!, record[c.field], names, units)
@@ -163,6 +195,12 @@ export function Sheet<R extends AnyRecord>({
     )
   }
   const template = columns.map((c) => c.width).join(' ')
+  const items = virtual.getVirtualItems()
+  const drawn = long
+    ? items.map(({ index }) => ({ record: rows[index]!, row: index }))
+    : rows.map((record, row) => ({ record, row }))
+  const above = long ? (items[0]?.start ?? 0) - virtual.options.scrollMargin : 0
+  const below = long ? virtual.getTotalSize() - (items.at(-1)?.end ?? 0) + virtual.options.scrollMargin : 0
 
   return (
     <Box>
@@ -194,10 +232,14 @@ export function Sheet<R extends AnyRecord>({
             </Box>
           ))}
         </Box>
-        {rows.map((record, row) => (
+        {above > 0 && <Box h={`${above}px`} aria-hidden="true" />}
+        {drawn.map(({ record, row }) => (
           <Box
             role="row"
             key={record.id}
+            aria-rowindex={row + 2}
+            ref={long ? virtual.measureElement : undefined}
+            data-index={row}
             data-row={record.id}
             aria-selected={record.id === selectedId}
             display="grid"
@@ -265,6 +307,7 @@ export function Sheet<R extends AnyRecord>({
             })}
           </Box>
         ))}
+        {below > 0 && <Box h={`${below}px`} aria-hidden="true" />}
       </Box>
       {says && (
         <Text role="alert" color="stop" fontSize="13px" mt="6px">

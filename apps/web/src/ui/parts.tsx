@@ -64,7 +64,10 @@ export function Page({
           borderColor={{ lg: 'line' }}
           pl={{ base: 0, lg: '18px' }}
         >
-          {aside}
+          {/* Beside a long list it stays in sight. */}
+          <Box position={{ lg: 'sticky' }} top="0" maxH={{ lg: 'calc(100vh - 124px)' }} overflowY={{ lg: 'auto' }}>
+            {aside}
+          </Box>
         </Box>
       )}
     </Flex>

@@ -1,4 +1,4 @@
-import { byId, dayView, type DayView, type Production } from '../production/index.ts'
+import { byId, type Day, dayView, type DayView, type Place, type Production } from '../production/index.ts'
 import {
   dayTimeline,
   missedWindows,
@@ -20,12 +20,26 @@ export interface DayPlan extends DayView {
   readonly fingerprint: string
 }
 
+const suns = new Map<string, SunDay>()
+
+/** The same sun for the same place and date: plans are tried by the hundred, the sun is worked out once. */
+function sunOf(day: Day, place: Place): SunDay {
+  const key = `${day.date} ${place.latitudeDeg} ${place.longitudeDeg} ${place.timeZone}`
+  let sun = suns.get(key)
+  if (!sun) {
+    if (suns.size > 500) suns.clear()
+    sun = sunDay(day.date, place.latitudeDeg, place.longitudeDeg, place.timeZone)
+    suns.set(key, sun)
+  }
+  return sun
+}
+
 /** Clock times, calls and missed windows of a day; undefined if there is no such day or it has no place. */
 export function planDay(production: Production, dayId: string): DayPlan | undefined {
   const view = dayView(production, dayId)
   if (!view) return undefined
   const { day, place } = view
-  const sun = sunDay(day.date, place.latitudeDeg, place.longitudeDeg, place.timeZone)
+  const sun = sunOf(day, place)
   const timeline = dayTimeline(production, view, (shot) => shotWindow(shot, sun, day, place.timeZone)?.fromMin ?? null)
   const calls = personCalls(production, dayId, timeline)
   const rows = timeline.rows.filter((row) => row.kind === 'shots')

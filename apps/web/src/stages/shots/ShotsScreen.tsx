@@ -1,7 +1,7 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { blank, type RecordOf } from '@kavrell/contract'
 import { masterDeliverable } from '@kavrell/core/snags'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { commit, say } from '../../store/production.ts'
 import { useOpenSnags, useProduction, useRights, useUnits } from '../../store/selectors.ts'
@@ -165,10 +165,12 @@ function ShotSheet({
   const { setup } = useProduction()
   const units = useUnits()
   const snags = useOpenSnags()
-  const worst = (id: string) => {
-    const own = snags.filter((s) => s.about.id === id)
-    return own.find((s) => s.severity === 'stop') ?? own[0]
-  }
+  // What stops you comes first among the findings: the first about a shot is its worst.
+  const worstOf = useMemo(() => {
+    const found = new Map<string, (typeof snags)[number]>()
+    for (const snag of snags) if (!found.has(snag.about.id)) found.set(snag.about.id, snag)
+    return found
+  }, [snags])
   const columns: SheetColumn<Shot>[] = [
     { field: 'figure', head: 'frame', width: '66px', show: (s) => <FramePreview shot={s} width={64} /> },
     { field: 'code', head: 'shot', width: '42px', show: (s) => <Text fontWeight={700}>{s.code}</Text> },
@@ -177,7 +179,7 @@ function ShotSheet({
       head: 'what we see',
       width: '218px',
       show: (s) => {
-        const snag = worst(s.id)
+        const snag = worstOf.get(s.id)
         return (
           <Flex align="center" gap="6px" minW={0} w="100%">
             <Text truncate title={s.sees}>
