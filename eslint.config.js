@@ -1,6 +1,7 @@
 import js from '@eslint/js'
 import reactHooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
+import { documented } from './scripts/lint/documented.mjs'
 
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '.data/**'] },
@@ -14,5 +15,11 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'no-undef': 'off',
     },
+  },
+  {
+    files: ['packages/core/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    plugins: { kavrell: { rules: { documented } } },
+    rules: { 'kavrell/documented': 'error' },
   },
 )

@@ -45,7 +45,7 @@ export async function measureBrowser(world: World): Promise<BrowserFigures> {
 
     const from = performance.now()
     await page.goto(`${address}/p/${world.productionId}/shots`)
-    await page.locator('[data-cell="0:0"]').waitFor()
+    await page.getByRole('grid', { name: 'Shots' }).locator('[data-cell="0:0"]').waitFor()
     const usableMs = performance.now() - from
     await page.waitForTimeout(1500)
     const frames = await scroll(page)
@@ -95,7 +95,7 @@ async function typeLens(page: Page): Promise<number> {
   })
   await page.waitForTimeout(300)
   for (const lens of ['40', '75', '28', '65', '32']) {
-    await page.locator('[data-cell="3:3"]').click()
+    await page.getByRole('grid', { name: 'Shots' }).locator('[data-cell="3:3"]').click()
     await page.keyboard.type(lens)
     times.push(
       await page.evaluate(

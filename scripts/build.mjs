@@ -4,7 +4,7 @@ import { fileURLToPath } from 'node:url'
 
 const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..')
 /** Left out of the bundles: native code, or code that finds its own files. */
-const EXTERNAL = ['@node-rs/argon2', 'pg', 'pg-hstore', 'pg-native', 'sequelize', 'umzug', 'pdfmake', '@fontsource/*']
+const EXTERNAL = ['@node-rs/argon2', 'sharp', 'pg', 'pg-hstore', 'pg-native', 'sequelize', 'umzug', 'pdfmake', '@fontsource/*']
 
 /** Bundles server and command line with esbuild and the web app with Vite. */
 export async function build() {

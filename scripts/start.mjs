@@ -27,6 +27,7 @@ async function main() {
         ...process.env,
         DATABASE_URL: databaseUrl,
         KAVRELL_MEDIA: process.env.KAVRELL_MEDIA ?? path.join(data, 'media'),
+        KAVRELL_UPLOADS: process.env.KAVRELL_UPLOADS ?? path.join(data, 'uploads'),
         KAVRELL_WEB: path.join(root, 'apps/web/dist'),
       },
     },

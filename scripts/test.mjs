@@ -63,6 +63,7 @@ async function main() {
       'apps',
       'demo',
     ])
+    await check('unused', 'knip', ['--no-progress', '--no-config-hints'])
     await buildApps()
     const unit = path.join(scratch, 'unit.json')
     await counted(

@@ -16,6 +16,7 @@ async function open(): Promise<Running> {
       databaseUrl: need('DATABASE_URL'),
       port: Number(process.env.PORT ?? 4180),
       mediaRoot,
+      uploads: process.env.KAVRELL_UPLOADS,
       webFolder: process.env.KAVRELL_WEB ?? null,
       host: process.env.HOST,
     })

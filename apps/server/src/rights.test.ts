@@ -23,6 +23,7 @@ function fieldsFor(kind: KindName, ids: ReadonlyMap<KindName, string>): object {
   const own: Partial<Record<KindName, object>> = {
     acceptance: { check: 'x', about: 'y', evidence: 'z', reason: 'because' },
     take: { slate: '1A' },
+    picture: { fileId: 'a'.repeat(64) },
     fixedEvent: { title: 'Tide' },
   }
   return { ...Object.fromEntries(refs), ...Object.fromEntries(instants), ...own[kind] }
@@ -134,6 +135,8 @@ const ENDPOINTS: readonly (readonly [
   ['withdraw', () => `invitations/${uuidv7()}/withdraw`, () => ({}), ['owner'], [404]],
   ['sessions', () => 'sessions', null, ['owner'], [200]],
   ['end a session', () => `sessions/${uuidv7()}/end`, () => ({}), ['owner'], [404]],
+  ['bring a picture', () => 'uploads', () => ({ not: 'a picture' }), ['owner', 'planner'], [422]],
+  ['see a picture', () => `uploads/${'a'.repeat(64)}`, null, ROLES, [404]],
   ['volumes', () => 'media/volumes', null, ROLES, [200]],
   [
     'copy',

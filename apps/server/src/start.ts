@@ -16,6 +16,7 @@ import { mediaWork } from './media/copyJob.ts'
 import { runJobs } from './media/jobRunner.ts'
 import { openJobs } from './media/jobs.ts'
 import { openOffload } from './media/offload.ts'
+import { openPictures } from './uploads/pictures.ts'
 import { openDatabase } from './records/database.ts'
 import { migrate } from './records/migrate.ts'
 import { defineModels } from './records/models.ts'
@@ -25,6 +26,8 @@ export interface Settings {
   /** 0 takes any free port. */
   readonly port: number
   readonly mediaRoot: string
+  /** Where pictures are kept; beside the media unless told otherwise. */
+  readonly uploads?: string
   readonly webFolder: string | null
   readonly signInsPerMinute?: number
   /** The address to listen on; loopback unless told otherwise. */
@@ -77,6 +80,7 @@ export async function start(settings: Settings): Promise<Running> {
     jobs,
     runner,
     sheets,
+    pictures: openPictures(database, settings.uploads ?? path.join(settings.mediaRoot, '..', 'uploads')),
     now,
     signInsPerMinute: settings.signInsPerMinute ?? 20,
     invitations: openInvitations(database),

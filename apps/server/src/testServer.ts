@@ -40,7 +40,8 @@ export async function openTestServer() {
   const settings = {
     databaseUrl: admin.replace(/\/[^/]*$/, `/${name}`),
     port: 0,
-    mediaRoot: media,
+    mediaRoot: path.join(media, 'media'),
+    uploads: path.join(media, 'uploads'),
     webFolder: null,
     signInsPerMinute: 200,
   }
@@ -81,7 +82,8 @@ export async function openTestServer() {
     admin,
     server,
     second,
-    media,
+    media: settings.mediaRoot,
+    uploads: settings.uploads,
     productionId,
     cookies,
     call,

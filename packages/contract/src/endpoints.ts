@@ -85,6 +85,15 @@ export interface Me {
   }[]
 }
 
+/** A picture that was kept: called by the hash of its bytes, in the size it now has. */
+export const Upload = z.strictObject({
+  fileId: z.string().regex(/^[0-9a-f]{64}$/),
+  bytes: z.int().min(1),
+  widthPx: z.int().min(1),
+  heightPx: z.int().min(1),
+})
+export type Upload = z.infer<typeof Upload>
+
 export interface Snapshot {
   readonly productionId: string
   readonly seq: number

@@ -18,7 +18,8 @@ export interface Field<T> {
   readonly label: string
   readonly unit?: string
   /** What it is typed into. */
-  readonly input: 'line' | 'lines' | 'number' | 'clock' | 'choice' | 'flag' | 'date' | 'ref' | 'refs' | 'none'
+  readonly input:
+    'line' | 'lines' | 'number' | 'clock' | 'choice' | 'flag' | 'date' | 'ref' | 'refs' | 'money' | 'colour' | 'none'
   readonly options?: readonly string[]
   /** What an option is called where its own name is no plain word. */
   readonly words?: Readonly<Record<string, string>>

@@ -1,4 +1,5 @@
 export type { Column, Field } from './fields.ts'
+export { COLOUR_ROLES, FREE_FITTINGS, type PaletteColour, WALL_FITTINGS } from './prepKinds.ts'
 export { CAUTIONS, isKindName, KIND_NAMES, type KindName, KINDS, LIGHT_WINDOWS, SIDES } from './kinds.ts'
 export {
   type AnyRecord,
@@ -49,10 +50,13 @@ export {
   type ClockReading,
   type Snapshot,
   type StreamMessage,
+  Upload,
   VerifyJobBody,
 } from './endpoints.ts'
+export { nameOf, type Names, type Read, readValue, showValue, unitOf } from './values.ts'
 export { productionOf } from './production.ts'
 export {
+  type Attachment,
   FILE_FORMAT,
   FILE_VERSION,
   type FiledRecord,

@@ -2,7 +2,6 @@ import { z } from 'zod'
 import {
   choice,
   data,
-  type Field,
   flag,
   instant,
   localDate,
@@ -16,61 +15,20 @@ import {
   text,
   whole,
 } from './fields.ts'
-
-type Fields = Readonly<Record<string, Field<never>>> | Readonly<Record<string, Field<unknown>>>
-
-/** A kind of record. A ledger's entries are only ever added. */
-export interface Kind<F> {
-  readonly says: string
-  readonly ledger: boolean
-  readonly fields: F
-}
-
-const plan = <F extends Fields>(says: string, fields: F): Kind<F> => ({ says, ledger: false, fields })
-const ledger = <F extends Fields>(says: string, fields: F): Kind<F> => ({ says, ledger: true, fields })
-
-const minutes = (label: string, initial: number, says = `${label} is a number of minutes, 0 or more.`) =>
-  number({ label, initial, unit: 'min', least: 0, most: 1440, says })
-const metres = (label: string, initial: number, most = 2000) =>
-  number({ label, initial, unit: 'm', moreThan: 0, most, says: `${label} is more than 0 m and at most ${most} m.` })
-const position = (label: string) =>
-  number({
-    label,
-    initial: 1,
-    unit: 'm',
-    least: -50,
-    most: 2000,
-    says: `${label} is a distance in metres from the corner of the plan.`,
-  })
-const height = (label: string, initial: number) =>
-  number({ label, initial, unit: 'm', least: 0, most: 40, says: `${label} is between 0 and 40 m above the floor.` })
-const bearing = (label: string, initial = 0) =>
-  number({ label, initial, unit: '°', least: 0, most: 360, says: `${label} is between 0° and 360°.` })
-const count = (label: string, initial: number, least = 0, most = 999) =>
-  whole({ label, initial, least, most, says: `${label} is between ${least} and ${most}.` })
-const rateParts = (what: string) => ({
-  rateNum: whole({
-    label: `${what} (numerator)`,
-    initial: 25,
-    least: 1,
-    most: 1_000_000,
-    says: `${what} is more than 0, such as 25 or 23.976.`,
-  }),
-  rateDen: whole({
-    label: `${what} (denominator)`,
-    initial: 1,
-    least: 1,
-    most: 1001,
-    says: `${what} is more than 0, such as 25 or 23.976.`,
-  }),
-  dropFrame: flag({ label: 'Drop-frame' }),
-})
-const timecode = (label: string) =>
-  pattern({
-    label,
-    like: /^$|^([01]\d|2[0-3]):[0-5]\d:[0-5]\d[:;]\d{2}$/,
-    says: `${label} is a label such as 09:33:07:14.`,
-  })
+import { PREP_KINDS } from './prepKinds.ts'
+import {
+  bearing,
+  count,
+  height,
+  ledger,
+  metres,
+  minutes,
+  money,
+  plan,
+  position,
+  rateParts,
+  timecode,
+} from './tradeFields.ts'
 
 /** What the clock of the device said when it logged; the moment beside it is by the clock that all share. */
 const deviceAt = optional(instant({ label: 'By the device’s clock' }))
@@ -144,6 +102,39 @@ export const KINDS = {
     moveMin: minutes('Move to another place', 40),
     spotMoveMin: minutes('Move within a place', 15),
     wrapOutMin: minutes('Wrap out', 30),
+    strayLimit: number({
+      label: 'A colour strays from',
+      initial: 20,
+      unit: 'ΔE',
+      least: 1,
+      most: 100,
+      says: 'The difference from which a colour strays is between 1 and 100; 10 is plain to see.',
+    }),
+    alikeLimit: number({
+      label: 'Palettes are alike under',
+      initial: 6,
+      unit: 'ΔE',
+      least: 0,
+      most: 50,
+      says: 'The difference under which two palettes are alike is between 0 and 50.',
+    }),
+    currency: pattern({
+      label: 'Currency',
+      initial: 'EUR',
+      like: /^[A-Z]{3}$/,
+      says: 'A currency is three capital letters, such as EUR.',
+    }),
+    budgetMinor: money('Budget'),
+    quoteMinor: money('Quote'),
+    contingencyPct: number({
+      label: 'Kept back',
+      initial: 10,
+      unit: '%',
+      least: 0,
+      most: 100,
+      says: 'What is kept back is between 0 and 100 %.',
+    }),
+    scriptName: text({ label: 'Script' }),
   }),
   deliverable: plan('a thing to deliver', {
     name: text({ label: 'Name', initial: 'Film', least: 1, says: 'Give the deliverable a name.' }),
@@ -180,6 +171,8 @@ export const KINDS = {
       most: 86400,
       says: 'Running time is at least one second, such as 180 s.',
     }),
+    shownAt: text({ label: 'Where shown' }),
+    rank: number({ label: 'Rank', initial: 0, says: 'Rank is a number.' }),
   }),
   place: plan('a place to shoot at', {
     name: text({ label: 'Name', initial: 'New place', least: 1, says: 'Give the place a name.' }),
@@ -209,7 +202,14 @@ export const KINDS = {
     directions: longText({ label: 'Directions' }),
     parking: longText({ label: 'Parking and walk' }),
     noise: longText({ label: 'Noise' }),
-    shelter: longText({ label: 'Shelter, toilets, food' }),
+    shelter: longText({ label: 'Shelter' }),
+    toilets: text({ label: 'Toilets', most: 400 }),
+    food: text({ label: 'Food and water', most: 400 }),
+    lockable: text({ label: 'Lockable room', most: 400 }),
+    others: text({ label: 'Others there', most: 400 }),
+    phoneSignal: text({ label: 'Phone coverage', most: 400 }),
+    vanAccess: text({ label: 'Access for the van', most: 400 }),
+    permission: text({ label: 'Permission', most: 400 }),
     hospital: longText({ label: 'Nearest hospital' }),
     hazards: longText({ label: 'Hazards' }),
   }),
@@ -242,6 +242,19 @@ export const KINDS = {
     heightM: metres('Height', 2.7, 100),
     outdoors: flag({ label: 'Outdoors' }),
     upBearingDeg: bearing('Top of the plan faces'),
+    outline: data({
+      label: 'Walls',
+      initial: [] as [number, number][],
+      schema: z
+        .array(
+          z.tuple(
+            [z.number().min(-50).max(2000), z.number().min(-50).max(2000)],
+            'A corner is two measures in metres.',
+          ),
+        )
+        .max(60, 'A room has at most 60 corners.')
+        .refine((corners) => corners.length === 0 || corners.length >= 3, 'A room has at least three corners.'),
+    }),
     note: longText({ label: 'Notes' }),
   }),
   scene: plan('a scene', {
@@ -256,6 +269,36 @@ export const KINDS = {
     note: longText({ label: 'Notes' }),
     spotId: optional(ref({ label: 'Where', to: 'spot' })),
     rank: number({ label: 'Rank', initial: 0, says: 'Rank is a number.' }),
+    heading: text({ label: 'Heading', most: 300 }),
+    inOut: choice({
+      label: 'Inside or outside',
+      initial: '',
+      of: ['', 'inside', 'outside', 'both'],
+      words: { '': 'not said' },
+    }),
+    timeOfDay: text({ label: 'Time of day', most: 40 }),
+    eighths: whole({
+      label: 'Eighths of a page',
+      initial: 0,
+      least: 0,
+      most: 800,
+      says: 'Eighths of a page are a whole number, 0 or more.',
+    }),
+    estimatedS: whole({
+      label: 'Estimated length',
+      initial: 0,
+      unit: 's',
+      least: 0,
+      most: 86400,
+      says: 'An estimated length is 0 s or more.',
+    }),
+    characters: data({
+      label: 'Characters',
+      initial: [] as string[],
+      schema: z.array(z.string().max(60)).max(60),
+    }),
+    scriptText: text({ label: 'Script', most: 60_000 }),
+    dropped: flag({ label: 'Left out of the newest draft' }),
   }),
   person: plan('somebody on the production', {
     name: text({ label: 'Name', initial: 'New person', least: 1, says: 'Give the person a name.' }),
@@ -552,6 +595,38 @@ export const KINDS = {
     rig: text({ label: 'How', initial: 'sticks', most: 60 }),
     minutes: minutes('Minutes', 20, 'Minutes for a shot are 0 or more, such as 20.'),
     takesExpected: count('Takes', 3, 1, 99),
+    modeId: optional(ref({ label: 'Sensor mode', to: 'sensorMode' })),
+    lensId: optional(ref({ label: 'Which lens', to: 'lens' })),
+    cameraHeightM: height('Camera height', 1.5),
+    looks: choice({
+      label: 'Looks',
+      initial: 'auto',
+      of: ['auto', 'left', 'right', 'camera'],
+      words: { auto: 'into the frame', camera: 'at the camera' },
+    }),
+    diffusion: text({ label: 'Diffusion', most: 60 }),
+    diffusionStops: number({
+      label: 'Diffusion takes',
+      initial: 0,
+      unit: 'stops',
+      least: 0,
+      most: 6,
+      says: 'Diffusion takes between 0 and 6 stops.',
+    }),
+    screenHz: optional(
+      number({
+        label: 'Screen in shot',
+        initial: 60,
+        unit: 'Hz',
+        least: 20,
+        most: 500,
+        says: 'A screen refreshes between 20 and 500 times a second, such as 60.',
+      }),
+    ),
+    operatorId: optional(ref({ label: 'Operator', to: 'person' })),
+    matchId: optional(ref({ label: 'Must match', to: 'shot' })),
+    wardrobe: text({ label: 'Wardrobe', most: 200 }),
+    props: text({ label: 'Props', most: 200 }),
     takeSeconds: whole({
       label: 'Take length',
       initial: 60,
@@ -666,6 +741,7 @@ export const KINDS = {
     }),
     setAt: instant({ label: 'Set at' }),
   }),
+  ...PREP_KINDS,
   acceptance: plan('a snag accepted with a reason', {
     check: text({ label: 'Check', least: 1 }),
     about: text({ label: 'About', least: 1 }),

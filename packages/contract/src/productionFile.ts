@@ -1,10 +1,12 @@
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 import { z } from 'zod'
 import { isKindName, KIND_NAMES, type KindName, KINDS } from './kinds.ts'
-import { type AnyRecord, fieldsOf, refuseTogether, schemaOf } from './records.ts'
+import { Upload } from './endpoints.ts'
+import { type AnyRecord, blank, fieldsOf, refuseTogether, schemaOf } from './records.ts'
 
 export const FILE_FORMAT = 'kavrell-production'
-export const FILE_VERSION = 1
+/** 2: pictures come along, and fields that an older file does not have start as new ones do. */
+export const FILE_VERSION = 2
 
 /** A record in a file: its fields, the number of the edit that last changed it, and who added it to a ledger. */
 export type FiledRecord = AnyRecord & { readonly loggedAt?: string; readonly loggedBy?: string }
@@ -16,14 +18,18 @@ export interface ProductionFile {
   readonly exportedAt: string
   readonly productionId: string
   readonly records: Readonly<Record<KindName, readonly FiledRecord[]>>
+  /** Uploaded pictures, base64. */
+  readonly attachments: readonly Attachment[]
 }
+export type Attachment = Upload & { readonly base64: string }
 
 const Envelope = z.looseObject({
   format: z.literal(FILE_FORMAT, 'This is no production of Kavrell’s.'),
-  version: z.literal(FILE_VERSION, 'This file was written by a newer Kavrell. Update this one first.'),
+  version: z.int().min(1).max(FILE_VERSION, 'This file was written by a newer Kavrell. Update this one first.'),
   exportedAt: z.string(),
   productionId: z.uuid('The file does not say which production it is.'),
   records: z.record(z.string(), z.array(z.looseObject({ id: z.uuid(), version: z.int().min(0) }))),
+  attachments: z.array(Upload.extend({ base64: z.base64() })).default([]),
 })
 
 /** What is wrong with a file, and at which record. */
@@ -45,7 +51,7 @@ export function readProductionFile(json: unknown): Outcome<ProductionFile, reado
     const issue = envelope.error.issues[0]!
     return fail([{ kind: '', id: '', field: issue.path.join('.'), says: issue.message }])
   }
-  const { productionId, exportedAt, records: given } = envelope.data
+  const { productionId, exportedAt, records: given, attachments, version: written } = envelope.data
   const faults: FileFault[] = []
   const ids = new Map<string, string>()
   for (const [kind, list] of Object.entries(given)) {
@@ -61,7 +67,7 @@ export function readProductionFile(json: unknown): Outcome<ProductionFile, reado
   for (const kind of KIND_NAMES) {
     records[kind] = []
     for (const { id, version, loggedAt, loggedBy, ...fields } of given[kind] ?? []) {
-      const parsed = schemaOf(kind).safeParse(fields)
+      const parsed = schemaOf(kind).safeParse(written < FILE_VERSION ? { ...blank(kind), ...fields } : fields)
       const fault = parsed.success
         ? (refuseTogether(kind, parsed.data) ?? strayReference(kind, parsed.data, ids))
         : { field: parsed.error.issues[0]!.path.join('.'), says: parsed.error.issues[0]!.message }
@@ -71,7 +77,7 @@ export function readProductionFile(json: unknown): Outcome<ProductionFile, reado
     }
   }
   if (faults.length > 0) return fail(faults)
-  return ok({ format: FILE_FORMAT, version: FILE_VERSION, exportedAt, productionId, records })
+  return ok({ format: FILE_FORMAT, version: FILE_VERSION, exportedAt, productionId, records, attachments })
 }
 
 function strayReference(kind: KindName, fields: Readonly<Record<string, unknown>>, ids: ReadonlyMap<string, string>) {
@@ -90,6 +96,7 @@ const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g
 export function withFreshIds(file: ProductionFile, newId: () => string): ProductionFile {
   const fresh = new Map<string, string>()
   for (const list of Object.values(file.records)) for (const { id } of list) fresh.set(id, newId())
-  const text = JSON.stringify(file).replace(UUID, (id) => fresh.get(id) ?? id)
-  return JSON.parse(text) as ProductionFile
+  const { attachments, ...named } = file
+  const text = JSON.stringify(named).replace(UUID, (id) => fresh.get(id) ?? id)
+  return { ...(JSON.parse(text) as ProductionFile), attachments }
 }

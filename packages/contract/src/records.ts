@@ -66,6 +66,13 @@ export function refuseTogether(kind: KindName, fields: Readonly<Record<string, u
     return { field: 'ratioMost', says: 'The most is not less than the least.' }
   if (kind === 'shot' && windowFromMin != null && windowToMin != null && windowToMin <= windowFromMin)
     return { field: 'windowToMin', says: 'A window ends after it begins.' }
+  const { sillM, headM, fromMin, toMin, focalLengthMm, longestMm } = fields as Record<string, number | null | undefined>
+  if (kind === 'fitting' && sillM != null && headM != null && headM <= sillM)
+    return { field: 'headM', says: 'The head is above the sill.' }
+  if (kind === 'noiseSource' && fromMin != null && toMin != null && toMin <= fromMin)
+    return { field: 'toMin', says: 'It ends after it begins; past midnight write 00:30 +1.' }
+  if (kind === 'lens' && focalLengthMm != null && longestMm != null && longestMm < focalLengthMm)
+    return { field: 'longestMm', says: 'The longest is not shorter than the shortest; the same for a fixed lens.' }
   const fps = rate(fields.fpsNum, fields.fpsDen)
   if (kind === 'shot' && fps !== null && (fps < 1 || fps > 2000))
     return { field: 'fpsNum', says: 'A frame rate is between 1 and 2000 frames per second.' }

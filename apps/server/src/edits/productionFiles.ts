@@ -1,4 +1,5 @@
 import {
+  type Attachment,
   FILE_FORMAT,
   FILE_VERSION,
   type FiledRecord,
@@ -10,6 +11,7 @@ import {
 } from '@kavrell/contract'
 import { QueryTypes, type Sequelize, Transaction } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
+import type { Pictures } from '../uploads/pictures.ts'
 import { type Models, recordFromRow } from '../records/models.ts'
 
 type Row = Readonly<Record<string, unknown>> & { loggedAt?: Date; loggedBy?: string }
@@ -18,6 +20,7 @@ type Row = Readonly<Record<string, unknown>> & { loggedAt?: Date; loggedBy?: str
 export async function exportProduction(
   database: Sequelize,
   models: Models,
+  pictures: Pictures,
   productionId: string,
   exportedAt: Date,
 ): Promise<ProductionFile> {
@@ -30,7 +33,19 @@ export async function exportProduction(
         ...(KINDS[kind].ledger ? { loggedAt: row.loggedAt!.toISOString(), loggedBy: row.loggedBy! } : {}),
       }))
     }
-    return { format: FILE_FORMAT, version: FILE_VERSION, exportedAt: exportedAt.toISOString(), productionId, records }
+    const attachments: Attachment[] = []
+    for (const upload of await pictures.list(productionId, transaction)) {
+      const bytes = await pictures.read(productionId, upload.fileId, false)
+      if (bytes) attachments.push({ ...upload, base64: bytes.toString('base64') })
+    }
+    return {
+      format: FILE_FORMAT,
+      version: FILE_VERSION,
+      exportedAt: exportedAt.toISOString(),
+      productionId,
+      records,
+      attachments,
+    }
   })
 }
 
@@ -43,10 +58,11 @@ export async function exportProduction(
 export async function importProduction(
   database: Sequelize,
   models: Models,
+  pictures: Pictures,
   file: ProductionFile,
   author: string,
 ): Promise<string> {
-  return database.transaction(async (transaction) => {
+  const imported = await database.transaction(async (transaction) => {
     const ids = Object.values(file.records).flatMap((list) => list.map(({ id }) => id))
     const known = await database.query(`SELECT 1 FROM "editCounter" WHERE "productionId" = :id`, {
       replacements: { id: file.productionId },
@@ -76,6 +92,9 @@ export async function importProduction(
     await database.query('SET CONSTRAINTS ALL IMMEDIATE', { transaction })
     return productionId
   })
+  for (const { base64, ...upload } of file.attachments)
+    await pictures.adopt(imported, author, upload, Buffer.from(base64, 'base64'))
+  return imported
 }
 
 async function anyIsHere(models: Models, file: ProductionFile, transaction: Transaction): Promise<boolean> {

@@ -19,6 +19,7 @@ import { createProduction } from '../accounts/productions.ts'
 import type { Invitations } from '../accounts/invitations.ts'
 import type { Door } from '../edits/door.ts'
 import { exportProduction, importProduction } from '../edits/productionFiles.ts'
+import type { Pictures } from '../uploads/pictures.ts'
 import type { Models } from '../records/models.ts'
 import { accountOf, COOKIE, isLoopback, membersOnly, sendRefusal, sessionToken } from './guards.ts'
 
@@ -45,6 +46,7 @@ interface Deps {
   readonly accounts: Accounts
   readonly database: Sequelize
   readonly models: Models
+  readonly pictures: Pictures
   readonly door: Door
   readonly now: () => Date
   readonly signInsPerMinute: number
@@ -56,6 +58,7 @@ interface Deps {
 export function accountRoutes({
   database,
   models,
+  pictures,
   accounts,
   door,
   now,
@@ -139,7 +142,7 @@ export function accountRoutes({
     }
     res.status(201).json(outcome.value)
   })
-  router.post('/productions/import', express.json({ limit: '200mb' }), async (req, res) => {
+  router.post('/productions/import', express.json({ limit: '600mb' }), async (req, res) => {
     if (!res.locals.account) {
       res.status(401).json({ refusal: { code: 'forbidden', says: 'Sign in first.' } })
       return
@@ -160,12 +163,12 @@ export function accountRoutes({
       return
     }
     const account = accountOf(res)
-    const id = await importProduction(database, models, read.value, account.name)
+    const id = await importProduction(database, models, pictures, read.value, account.name)
     await accounts.giveRole(account.id, id, 'owner')
     res.status(201).json({ id })
   })
   router.get('/productions/:productionId/export.json', membersOnly(accounts, 'plan'), async (req, res) => {
-    const file = await exportProduction(database, models, String(req.params.productionId), now())
+    const file = await exportProduction(database, models, pictures, String(req.params.productionId), now())
     res.set({ 'content-disposition': 'attachment; filename="production.json"', 'cache-control': 'no-store' }).json(file)
   })
   router.get('/productions/:productionId/members', membersOnly(accounts), async (req, res) => {

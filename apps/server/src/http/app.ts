@@ -14,12 +14,14 @@ import type { RecentEdits } from '../live/recentEdits.ts'
 import type { JobRunner } from '../media/jobRunner.ts'
 import type { Jobs } from '../media/jobs.ts'
 import type { Offload } from '../media/offload.ts'
+import type { Pictures } from '../uploads/pictures.ts'
 import type { Models } from '../records/models.ts'
 import { accountRoutes } from './accountRoutes.ts'
 import { documentRoutes } from './documentRoutes.ts'
 import { answerErrors, knowAccount, knownHostsOnly, refuseForeignWrites, sendRefusal } from './guards.ts'
 import { mediaRoutes } from './mediaRoutes.ts'
 import { productionRoutes } from './productionRoutes.ts'
+import { uploadRoutes } from './uploadRoutes.ts'
 
 export interface Services {
   readonly database: Sequelize
@@ -34,6 +36,7 @@ export interface Services {
   readonly jobs: Jobs
   readonly runner: JobRunner
   readonly sheets: Sheets
+  readonly pictures: Pictures
   readonly now: () => Date
   readonly signInsPerMinute: number
   readonly invitations: Invitations
@@ -69,7 +72,7 @@ export function makeApp(services: Services, webFolder: string | null): Express {
   // An import reads a larger body, once it is known who asks.
   const small = express.json({ limit: '8mb' })
   const body: RequestHandler = (req, res, next) => {
-    if (req.path === '/productions/import') next()
+    if (req.path === '/productions/import' || /\/uploads\/?$/.test(req.path)) next()
     else small(req, res, next)
   }
   app.use('/api', body, refuseForeignWrites, knowAccount(services.accounts))
@@ -85,6 +88,7 @@ export function makeApp(services: Services, webFolder: string | null): Express {
     res.json(read)
   })
   app.use('/api', accountRoutes(services))
+  app.use('/api/productions/:productionId/uploads', uploadRoutes(services))
   app.use('/api/productions/:productionId', productionRoutes(services))
   app.use('/api/productions/:productionId/media', mediaRoutes(services))
   app.use('/api/productions/:productionId/days/:dayId', documentRoutes(services))

@@ -97,7 +97,12 @@ export function answerErrors(error: unknown, _req: Request, res: Response, next:
     sendRefusal(res, { code: 'invalid', kind: '', id: '', field: issue.path.join('.'), says: issue.message })
     return
   }
-  const status = (error as { status?: number }).status
+  const { status, limit } = error as { status?: number; limit?: number }
+  if (status === 413) {
+    const says = `This is too large: up to ${Math.floor((limit ?? 0) / 1e6)} MB can be brought at once.`
+    res.status(status).json({ refusal: { code: 'invalid', kind: '', id: '', field: '', says } })
+    return
+  }
   if (status && status < 500) {
     res
       .status(status)

@@ -1,4 +1,4 @@
-import { type Column, fieldsOf, KIND_NAMES, type KindName, KINDS } from '@kavrell/contract'
+import { type Column, fieldsOf, isKindName, type KindName, KINDS } from '@kavrell/contract'
 
 const quote = (name: string) => `"${name}"`
 
@@ -9,7 +9,7 @@ const columnSql = (name: string, column: Column) =>
  * The table of one kind as SQL, from its contract. Migrations hold what this printed at their time; a test
  * compares the migrated database with it, so that a changed contract without a migration fails.
  */
-export function tableSql(kind: KindName): string {
+function tableSql(kind: KindName): string {
   const { ledger } = KINDS[kind]
   const fields = Object.entries(fieldsOf(kind))
   const lines = [
@@ -38,16 +38,6 @@ export function tableSql(kind: KindName): string {
   return [`CREATE TABLE ${quote(kind)} (`, lines.join(',\n'), ');', ...indexes, ...guard].join('\n')
 }
 
-/** All record tables, each after the ones it refers to. */
-export function allTablesSql(): string {
-  const done = new Set<KindName>()
-  const sorted: KindName[] = []
-  const visit = (kind: KindName) => {
-    if (done.has(kind)) return
-    done.add(kind)
-    for (const { column } of Object.values(fieldsOf(kind))) if (column.ref) visit(column.ref as KindName)
-    sorted.push(kind)
-  }
-  KIND_NAMES.forEach(visit)
-  return sorted.map(tableSql).join('\n\n')
-}
+// npm run table-sql -- palette lens: what a new migration begins from.
+if (process.argv[1]?.endsWith('tables.ts'))
+  for (const kind of process.argv.slice(2)) if (isKindName(kind)) console.log(`${tableSql(kind)}\n`)

@@ -1,11 +1,10 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { fieldsOf, isKindName } from '@kavrell/contract'
+import { fieldsOf, isKindName, showValue } from '@kavrell/contract'
 import type { Misfit } from '../store/device.ts'
 import { decideMisfit, disagreement, say, useProductionStore } from '../store/production.ts'
 import { useUnits } from '../store/selectors.ts'
 import { Button } from '../ui/parts.tsx'
 import { useNames } from '../ui/useNames.ts'
-import { showValue } from '../ui/values.ts'
 
 /** What this device wrote while it was away and that no longer fitted when it arrived. Nothing of it is lost. */
 export function Misfits() {

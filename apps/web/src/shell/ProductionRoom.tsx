@@ -1,7 +1,8 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { Suspense, useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link, Navigate, useParams } from 'react-router'
 import { useMeasuredClock } from '../store/clock.ts'
+import { showKeys, showPalette, useDesk } from '../store/desk.ts'
 import { follow } from '../store/live.ts'
 import { redo, undo, useProductionStore } from '../store/production.ts'
 import { judgeChanges } from '../store/snags.ts'
@@ -13,6 +14,9 @@ import { SnagDrawer } from './SnagDrawer.tsx'
 import { STAGES } from './stages.ts'
 import { TopLine } from './TopLine.tsx'
 
+const CommandPalette = lazy(() => import('./CommandPalette.tsx').then((m) => ({ default: m.CommandPalette })))
+const KeyList = lazy(() => import('./KeyList.tsx').then((m) => ({ default: m.KeyList })))
+
 /** The frame round every stage of one production: rail, top line, ribbon, snags. */
 export function ProductionRoom() {
   const { productionId = '', stage } = useParams()
@@ -22,15 +26,25 @@ export function ProductionRoom() {
   useMeasuredClock(productionId)
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
-      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z' || isTyping(e.target)) return
-      e.preventDefault()
-      if (e.shiftKey) redo()
-      else undo()
+      const command = e.ctrlKey || e.metaKey
+      if (command && e.key.toLowerCase() === 'k') {
+        e.preventDefault()
+        showPalette(!useDesk.getState().paletteOpen)
+      } else if (!command && e.key === '?' && !isTyping(e.target)) {
+        e.preventDefault()
+        showKeys(!useDesk.getState().keysOpen)
+      } else if (command && e.key.toLowerCase() === 'z' && !isTyping(e.target)) {
+        e.preventDefault()
+        if (e.shiftKey) redo()
+        else undo()
+      }
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
   }, [])
   const loaded = useHasProduction()
+  const paletteOpen = useDesk((s) => s.paletteOpen)
+  const keysOpen = useDesk((s) => s.keysOpen)
   const openId = useProductionStore((s) => s.productionId)
   if (refused)
     return (
@@ -56,6 +70,8 @@ export function ProductionRoom() {
         <TopLine />
         <Box
           as="main"
+          tabIndex={0}
+          outline="none"
           flex="1"
           minH={0}
           overflow="auto"
@@ -69,6 +85,10 @@ export function ProductionRoom() {
         </Box>
       </Flex>
       <SnagDrawer />
+      <Suspense fallback={null}>
+        {paletteOpen && <CommandPalette />}
+        {keysOpen && <KeyList />}
+      </Suspense>
       <NoticeBar />
     </Flex>
   )

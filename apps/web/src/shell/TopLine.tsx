@@ -82,11 +82,10 @@ export function TopLine() {
           <Connection />
           <UndoButtons />
           <Box asChild fontSize="12.5px" fontWeight={600} mr="6px" display="inline-flex" gap="2px" cursor="pointer">
-            <button
-              type="button"
-              onClick={() => showSnags(true)}
-              aria-label={`Snags: ${stops} stop you, ${watches} to watch`}
-            >
+            <button type="button" onClick={() => showSnags(true)}>
+              <Box as="span" srOnly>
+                Snags:
+              </Box>
               {stops > 0 && (
                 <Box as="span" bg="stopTint" color="stop" px="8px" py="3px" borderRadius="2px">
                   {stops}

@@ -6,7 +6,10 @@ interface Desk {
   readonly light: Light
   readonly dayId: string | null
   readonly snagsOpen: boolean
-  /** Where the ribbon was clicked last; a new object each time. */ readonly moment: { readonly minute: number } | null
+  readonly paletteOpen: boolean
+  readonly keysOpen: boolean
+  /** Where the ribbon was clicked last; a new object each time. */
+  readonly moment: { readonly minute: number } | null
 }
 
 const remembered = (name: string) => {
@@ -29,6 +32,8 @@ export const useDesk = create<Desk>()(() => ({
   light: light === 'set' || light === 'sun' ? light : 'desk',
   dayId: null,
   snagsOpen: false,
+  paletteOpen: false,
+  keysOpen: false,
   moment: null,
 }))
 
@@ -40,3 +45,5 @@ export function setLight(next: Light): void {
 export const chooseDay = (dayId: string): void => useDesk.setState({ dayId })
 export const goToMoment = (minute: number): void => useDesk.setState({ moment: { minute } })
 export const showSnags = (snagsOpen: boolean): void => useDesk.setState({ snagsOpen })
+export const showPalette = (paletteOpen: boolean): void => useDesk.setState({ paletteOpen })
+export const showKeys = (keysOpen: boolean): void => useDesk.setState({ keysOpen })

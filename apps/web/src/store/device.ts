@@ -39,7 +39,37 @@ const database = () =>
   }))
 
 /** Whether this device keeps anything at all; a private window may not. */
-export const canKeep = (): boolean => typeof indexedDB !== 'undefined'
+const canKeep = (): boolean => typeof indexedDB !== 'undefined'
+
+const JOURNAL = 'kavrell.unkept.'
+
+/**
+ * Edits between being made and lying in the database. Writing there takes a moment in which the page may be left;
+ * this is written at once, in the same breath as the edit.
+ */
+const journal = {
+  write(edit: KeptEdit): void {
+    try {
+      localStorage.setItem(JOURNAL + edit.id, JSON.stringify(edit))
+    } catch {
+      /* no room, or a private window: the database has it in a moment */
+    }
+  },
+  clear(id: string): void {
+    try {
+      localStorage.removeItem(JOURNAL + id)
+    } catch {
+      /* nothing was written either */
+    }
+  },
+  read(productionId: string): KeptEdit[] {
+    if (typeof localStorage === 'undefined') return []
+    return Object.keys(localStorage)
+      .filter((key) => key.startsWith(JOURNAL))
+      .map((key) => JSON.parse(localStorage.getItem(key)!) as KeptEdit)
+      .filter((edit) => edit.productionId === productionId)
+  },
+}
 
 /**
  * What this device keeps of a production through reloads and restarts: unanswered edits in the order they
@@ -48,8 +78,10 @@ export const canKeep = (): boolean => typeof indexedDB !== 'undefined'
 export const device = {
   async keepEdits(edits: readonly KeptEdit[]): Promise<void> {
     if (!canKeep() || edits.length === 0) return
+    for (const edit of edits) journal.write(edit)
     const transaction = (await database()).transaction('pending', 'readwrite')
     await Promise.all([...edits.map((edit) => transaction.store.put(edit)), transaction.done])
+    for (const edit of edits) journal.clear(edit.id)
   },
   async dropEdit(id: string): Promise<void> {
     if (canKeep()) await (await database()).delete('pending', id)
@@ -83,7 +115,9 @@ export const device = {
       db.getAllFromIndex('pending', 'production', productionId),
       db.getAllFromIndex('misfit', 'production', productionId),
     ])
+    const unkept = journal.read(productionId).filter((edit) => !pending.some((p) => p.id === edit.id))
+    await this.keepEdits(unkept)
     const byId = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : 1)
-    return { kept: kept ?? null, pending: pending.sort(byId), misfits: misfits.sort(byId) }
+    return { kept: kept ?? null, pending: [...pending, ...unkept].sort(byId), misfits: misfits.sort(byId) }
   },
 }

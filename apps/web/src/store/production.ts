@@ -23,6 +23,8 @@ interface Pending {
   readonly edit: EditBody
   readonly queuedAt: string
   sent: boolean
+  /** The number the door gave it, once answered; it stays until the edit itself has come back. */
+  answered?: number
 }
 interface Undoable {
   readonly label: string
@@ -169,6 +171,7 @@ async function flush(): Promise<void> {
   try {
     const { seq } = await api<EditAccepted>(`/productions/${productionId}/edits`, head.edit)
     // Answered before and known already, as after a reload: the stream will not bring it again.
+    head.answered = seq
     if (seq <= getState().seq && getState().productionId === productionId) settle(head.edit, seq)
   } catch (error) {
     if (error instanceof RefusedError) {
@@ -316,6 +319,8 @@ export function openSnapshot(snapshot: Snapshot): void {
     connection: 'live',
   })
   keepSoon()
+  // Answered before this snapshot was taken, so it is in there: the stream begins after it and will not bring it.
+  for (const { edit, answered } of queue) if (answered !== undefined && answered <= snapshot.seq) settle(edit, answered)
 }
 
 const KEEP_AFTER_MS = 3000

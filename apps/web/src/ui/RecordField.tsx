@@ -1,10 +1,9 @@
 import { Box, chakra, Text } from '@chakra-ui/react'
-import { fieldsOf, type KindName } from '@kavrell/contract'
+import { fieldsOf, type KindName, nameOf, readValue, showValue, unitOf } from '@kavrell/contract'
 import { useId, useState } from 'react'
 import { commit, useProductionStore } from '../store/production.ts'
 import { useRights, useUnits } from '../store/selectors.ts'
 import { useNames } from './useNames.ts'
-import { nameOf, readValue, showValue, unitOf } from './values.ts'
 
 const inputStyle = {
   bg: 'leaf',

@@ -1,12 +1,11 @@
 import { Box, Text } from '@chakra-ui/react'
-import { type AnyRecord, fieldsOf, type KindName } from '@kavrell/contract'
+import { type AnyRecord, fieldsOf, type KindName, nameOf, type Read, readValue, showValue } from '@kavrell/contract'
 import type { PlainChange } from '@kavrell/core/snags'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { type KeyboardEvent, type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { commit } from '../store/production.ts'
 import { useRights, useUnits } from '../store/selectors.ts'
 import { useNames } from './useNames.ts'
-import { nameOf, type Read, readValue, showValue } from './values.ts'
 
 export interface SheetColumn<R> {
   readonly field: string
@@ -80,11 +79,14 @@ export function Sheet<R extends AnyRecord>({
     overscan: 10,
     scrollMargin,
   })
+  // What stands above it may grow: looked at after every draw, and drawn again only when it differs.
+  // eslint-disable-next-line react-hooks/exhaustive-deps
   useLayoutEffect(() => {
     const page = scroller()
     if (!long || !page || !grid.current) return
-    setScrollMargin(grid.current.getBoundingClientRect().top - page.getBoundingClientRect().top + page.scrollTop)
-  }, [long])
+    const top = grid.current.getBoundingClientRect().top - page.getBoundingClientRect().top + page.scrollTop
+    if (Math.abs(top - scrollMargin) > 1) setScrollMargin(top)
+  })
 
   useEffect(() => {
     if (editing !== null || !active || !grid.current?.contains(document.activeElement)) return

@@ -65,7 +65,13 @@ export function Page({
           pl={{ base: 0, lg: '18px' }}
         >
           {/* Beside a long list it stays in sight. */}
-          <Box position={{ lg: 'sticky' }} top="0" maxH={{ lg: 'calc(100vh - 124px)' }} overflowY={{ lg: 'auto' }}>
+          <Box
+            tabIndex={0}
+            position={{ lg: 'sticky' }}
+            top="0"
+            maxH={{ lg: 'calc(100vh - 124px)' }}
+            overflowY={{ lg: 'auto' }}
+          >
             {aside}
           </Box>
         </Box>

@@ -37,7 +37,7 @@ const config = defineConfig({
         well: lights('#dbe2e5', '#1d242b', '#ededed'),
         ink: lights('#15212b', '#e9e4d6', '#000000'),
         soft: lights('#4a5965', '#a9aca7', '#1c1c1c'),
-        faint: lights('#62707b', '#858c92', '#3a3a3a'),
+        faint: lights('#54616b', '#858c92', '#3a3a3a'),
         line: lights('#c9d2d7', '#2a323a', '#8a8a8a'),
         action: lights('#116b66', '#3fb3a8', '#00534e'),
         onAction: lights('#ffffff', '#06201d', '#ffffff'),

@@ -1,7 +1,6 @@
-import type { AnyRecord, Field, KindName } from '@kavrell/contract'
+import { type AnyRecord, type Field, type KindName, nameOf, type Names } from '@kavrell/contract'
 import { useMemo } from 'react'
 import { useProductionStore } from '../store/production.ts'
-import { nameOf, type Names } from './values.ts'
 
 const NONE: Readonly<Record<string, AnyRecord>> = {}
 

@@ -55,6 +55,10 @@ export interface CallSheet extends PrintedSheet {
   readonly order: SheetOrder
 }
 
+/**
+ * The call sheet of a day as it would be printed now: times, people with their own call, places, order, sun,
+ * cautions of the setups in it. Clock texts are local to the place of the day.
+ */
 export function callSheet(production: Production, plan: DayPlan): CallSheet {
   const { day, place, timeline, sun } = plan
   const at = (ms: number | null) => (ms === null ? null : clock(minuteOfDay(ms, day.date, place.timeZone)))

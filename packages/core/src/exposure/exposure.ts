@@ -9,6 +9,7 @@ export interface Exposure {
 
 /** How long one frame is exposed: angle / (360 × frames per second). */
 export const shutterSeconds = (shutterDeg: number, fps: number): number => shutterDeg / (360 * fps)
+/** The shutter angle in degrees that exposes a frame for so many seconds; over 360 where no shutter can. */
 export const shutterDegrees = (shutterS: number, fps: number): number => shutterS * 360 * fps
 
 /** Incident-meter calibration constant, flat receptor. @source ISO 2720, C = 250 */
@@ -18,6 +19,7 @@ const METER_CONSTANT = 250
 export const stopForIlluminance = (illuminanceLux: number, iso: number, shutterS: number, ndStops = 0): number =>
   Math.sqrt((illuminanceLux * 2 ** -ndStops * iso * shutterS) / METER_CONSTANT)
 
+/** The light in lux that exposes a subject of middle reflectance normally: E = N² C / (t S), times what ND takes. */
 export const illuminanceForStop = (exposure: Exposure): number =>
   (METER_CONSTANT * exposure.tStop ** 2 * 2 ** exposure.ndStops) / (exposure.iso * exposure.shutterS)
 

@@ -33,6 +33,7 @@ export interface Receiver {
 const radians = (degrees: number) => (degrees * Math.PI) / 180
 const degrees = (rad: number) => (rad * 180) / Math.PI
 
+/** Unit vector of a bearing (degrees clockwise from the top of the plan) and a tilt (degrees above the horizon). */
 export function directionOf(bearingDeg: number, tiltDeg: number): Point {
   const flat = Math.cos(radians(tiltDeg))
   return {

@@ -58,4 +58,5 @@ export const LAMP_LIBRARY: readonly LampType[] = [
   { key: 'battery-60', name: '60 W battery lamp, reflector', luxAt1m: 6000, beamDeg: 55, watts: 70, cctK: 5600 },
 ]
 
+/** The kind of lamp of that key, if the library has it. */
 export const lampType = (key: string): LampType | undefined => LAMP_LIBRARY.find((type) => type.key === key)

@@ -51,4 +51,5 @@ export function changeover(from: Position | null, to: Position, costs: ChangeCos
   }
 }
 
+/** Minutes of a changeover, all its parts added: move, relight, turn, rig. */
 export const changeoverMinutes = (change: Changeover): number => change.move + change.relight + change.turn + change.rig

@@ -1,5 +1,6 @@
 import type { ById, Day, OrderItem, Place, Production, Shot, Spot } from './records.ts'
 
+/** The record of that id; undefined where there is none or no id is given. */
 export const byId = <T>(records: ById<T>, id: string | null | undefined): T | undefined =>
   id ? records[id] : undefined
 
@@ -9,9 +10,11 @@ export function spotOfShot(production: Production, shot: Shot): Spot | undefined
   return byId(production.spot, setup?.spotId ?? production.scene[shot.sceneId]?.spotId)
 }
 
+/** The shots of an entry of the order, in its turn; those that are gone are left out. */
 export const shotsOfItem = (production: Production, item: OrderItem): Shot[] =>
   item.shotIds.flatMap((id) => byId(production.shot, id) ?? [])
 
+/** Frames per second at which a shot is taken. */
 export const captureRate = (shot: Pick<Shot, 'fpsNum' | 'fpsDen'>): number => shot.fpsNum / shot.fpsDen
 
 /** "2A–D" for shots 2A, 2B, 2C, 2D that roll together; "2A + 3C" where no run of letters is shared. */
@@ -35,6 +38,7 @@ export interface DayView {
   readonly items: readonly OrderItem[]
 }
 
+/** A day with its place and its order by rank; undefined while the day has no place. */
 export function dayView(production: Production, dayId: string): DayView | undefined {
   const day = byId(production.day, dayId)
   const place = byId(production.place, day?.placeId)

@@ -26,6 +26,12 @@ export interface HouseRules {
   readonly moveMin: number
   readonly spotMoveMin: number
   readonly wrapOutMin: number
+  readonly strayLimit: number
+  readonly alikeLimit: number
+  readonly currency: string
+  readonly budgetMinor: number
+  readonly quoteMinor: number
+  readonly contingencyPct: number
 }
 export interface Deliverable {
   readonly id: string
@@ -34,6 +40,7 @@ export interface Deliverable {
   readonly rateNum: number
   readonly rateDen: number
   readonly dropFrame: boolean
+  readonly rank: number
 }
 export interface Place {
   readonly id: string
@@ -48,6 +55,13 @@ export interface Place {
   readonly parking: string
   readonly noise: string
   readonly shelter: string
+  readonly toilets: string
+  readonly food: string
+  readonly lockable: string
+  readonly others: string
+  readonly phoneSignal: string
+  readonly vanAccess: string
+  readonly permission: string
   readonly hospital: string
   readonly hazards: string
 }
@@ -65,13 +79,20 @@ export interface Spot {
   readonly name: string
   readonly widthM: number
   readonly depthM: number
+  readonly heightM: number
   readonly outdoors: boolean
+  readonly upBearingDeg: number
+  /** Corners of the room in metres; empty for four walls of width and depth. */
+  readonly outline: readonly (readonly [number, number])[]
 }
 export interface Scene {
   readonly id: string
   readonly number: string
   readonly title: string
   readonly spotId: string | null
+  readonly rank: number
+  readonly characters: readonly string[]
+  readonly dropped: boolean
 }
 export interface Camera {
   readonly id: string
@@ -172,6 +193,18 @@ export interface Shot {
   readonly frameSide: 'left' | 'centre' | 'right'
   readonly setupId: string | null
   readonly rig: string
+  readonly modeId: string | null
+  readonly lensId: string | null
+  readonly cameraHeightM: number
+  readonly figure: 'standing' | 'seated' | 'none'
+  readonly looks: 'auto' | 'left' | 'right' | 'camera'
+  readonly diffusion: string
+  readonly diffusionStops: number
+  readonly screenHz: number | null
+  readonly operatorId: string | null
+  readonly matchId: string | null
+  readonly wardrobe: string
+  readonly props: string
   readonly minutes: number
   readonly takesExpected: number
   readonly takeSeconds: number
@@ -183,6 +216,95 @@ export interface Shot {
   readonly window: LightWindowName
   readonly windowFromMin: number | null
   readonly windowToMin: number | null
+}
+export interface CameraPosition {
+  readonly id: string
+  readonly setupId: string
+  readonly cameraId: string
+  readonly xM: number
+  readonly yM: number
+  readonly heightM: number
+  readonly bearingDeg: number
+}
+export interface SensorModeOfCamera {
+  readonly id: string
+  readonly cameraId: string
+  readonly name: string
+  readonly widthMm: number
+  readonly heightMm: number
+  readonly widthPx: number
+  readonly heightPx: number
+  readonly mostFps: number
+}
+export interface LensInCase {
+  readonly id: string
+  readonly name: string
+  readonly focalLengthMm: number
+  readonly longestMm: number
+  readonly tStop: number
+  readonly squeeze: number
+  readonly closeFocusM: number
+  readonly imageCircleMm: number
+}
+export interface Palette {
+  readonly id: string
+  readonly name: string
+  readonly sceneIds: readonly string[]
+  readonly stretch: string
+  readonly colours: readonly {
+    readonly hex: string
+    readonly name: string
+    readonly role: '' | 'key' | 'background' | 'accent'
+  }[]
+  readonly rank: number
+}
+export interface LookItem {
+  readonly id: string
+  readonly name: string
+  readonly type: 'wardrobe' | 'prop' | 'set'
+  readonly personId: string | null
+  readonly sceneIds: readonly string[]
+  readonly hex: string
+}
+export interface MoneyLine {
+  readonly id: string
+  readonly title: string
+  readonly basis: 'fee' | 'rent' | 'own' | 'travel' | 'place' | 'usage' | 'other'
+  readonly quantity: number
+  readonly days: number
+  readonly unit: 'day' | 'night' | 'job' | 'piece' | 'km' | 'hour' | 'year and medium'
+  readonly rateMinor: number
+  readonly years: number
+  readonly media: number
+  readonly growsWith: '' | 'person' | 'camera'
+  readonly actualMinor: number | null
+}
+export type FittingType =
+  'window' | 'door' | 'mirror' | 'glass' | 'socket' | 'fixed lamp' | 'no-go' | 'furniture' | 'obstacle'
+/** Something on the plan of a spot: on a wall by its number and the way along, or free by its place. */
+export interface Fitting {
+  readonly id: string
+  readonly spotId: string
+  readonly type: FittingType
+  readonly name: string
+  readonly wall: number
+  readonly alongM: number
+  readonly xM: number
+  readonly yM: number
+  readonly widthM: number
+  readonly depthM: number
+  readonly turnDeg: number
+  readonly sillM: number
+  readonly headM: number
+  readonly groundBelowM: number
+  readonly circuitId: string | null
+}
+export interface NoiseSource {
+  readonly id: string
+  readonly placeId: string
+  readonly name: string
+  readonly fromMin: number
+  readonly toMin: number
 }
 export interface OrderItem {
   readonly id: string
@@ -326,6 +448,14 @@ export interface Production {
   readonly setup: ById<Setup>
   readonly lamp: ById<PlacedLamp>
   readonly mark: ById<Mark>
+  readonly cameraPosition: ById<CameraPosition>
+  readonly sensorMode: ById<SensorModeOfCamera>
+  readonly lens: ById<LensInCase>
+  readonly palette: ById<Palette>
+  readonly lookItem: ById<LookItem>
+  readonly moneyLine: ById<MoneyLine>
+  readonly fitting: ById<Fitting>
+  readonly noiseSource: ById<NoiseSource>
   readonly shot: ById<Shot>
   readonly orderItem: ById<OrderItem>
   readonly fixedEvent: ById<FixedEvent>

@@ -54,6 +54,7 @@ export function cardHistory(production: Production, cardId: string): CardHistory
   }
 }
 
+/** What the house rules ask before a card may be wiped. */
 export const wipeRule = (production: Production): WipeRule => ({
   copies: production.production.copiesBeforeWipe,
   checked: production.production.checkedBeforeWipe,

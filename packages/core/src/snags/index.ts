@@ -15,6 +15,7 @@ export {
   lampsOfSetup,
   lampOf,
   shotFlicker,
+  deliverablesInOrder,
   masterDeliverable,
 } from './readSetup.ts'
 export { type DayPlan, dayPlans, daysInOrder, planDay } from './planDay.ts'

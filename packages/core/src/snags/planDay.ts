@@ -53,6 +53,7 @@ export function planDay(production: Production, dayId: string): DayPlan | undefi
   }
 }
 
+/** The days that have a place, by date. */
 export const daysInOrder = (production: Production) =>
   Object.values(production.day)
     .filter((day) => byId(production.place, day.placeId))

@@ -33,6 +33,7 @@ export interface SetupReading {
   readonly shots: readonly ShotReading[]
 }
 
+/** The lamps of a setup: key first, practicals last. */
 export const lampsOfSetup = (production: Production, setupId: string): PlacedLamp[] =>
   Object.values(production.lamp)
     .filter((lamp) => lamp.setupId === setupId)
@@ -40,6 +41,7 @@ export const lampsOfSetup = (production: Production, setupId: string): PlacedLam
 
 const ROLE_ORDER: readonly LampRole[] = ['key', 'fill', 'edge', 'background', 'practical']
 
+/** A placed lamp as the light reckoning wants it: level as a share of 1, lengths in metres. */
 export const lampOf = (placed: PlacedLamp): Lamp & { role: LampRole } => ({
   role: placed.role,
   at: { xM: placed.xM, yM: placed.yM, zM: placed.heightM },
@@ -90,9 +92,13 @@ export function readSetup(production: Production, setup: Setup): SetupReading {
   return { setup, lamps, marks, shots }
 }
 
+/** How a shot’s shutter and frame rate sit against lamps on the mains. */
 export const shotFlicker = (shot: Shot, mainsHz: number): Flicker =>
   mainsFlicker(shutterSeconds(shot.shutterDeg, captureRate(shot)), captureRate(shot), mainsHz)
 
+/** Deliverables in the order they are listed in. */
+export const deliverablesInOrder = (production: Production): Deliverable[] =>
+  Object.values(production.deliverable).sort((a, b) => a.rank - b.rank || (a.id < b.id ? -1 : 1))
+
 /** The deliverable that every screen crops and counts to: the first one. */
-export const masterDeliverable = (production: Production): Deliverable | undefined =>
-  Object.values(production.deliverable).sort((a, b) => (a.id < b.id ? -1 : 1))[0]
+export const masterDeliverable = (production: Production): Deliverable | undefined => deliverablesInOrder(production)[0]

@@ -43,6 +43,7 @@ export function fixesThatHold(
   return kept
 }
 
+/** What people call an entry of the order: its title, else its slate. */
 export const nameOfItem = (production: Production, item: OrderItem): string =>
   item.title ||
   slateOf(shotsOfItem(production, item).map((shot) => shot.code)) ||
@@ -115,5 +116,6 @@ export const noWorse = (after: DayPlan, before: DayPlan): boolean =>
 export const missedMusts = (plan: DayPlan): string[] =>
   plan.missed.filter(({ shot }) => shot.mustHave || shot.onceOnly).map(({ shot }) => shot.id)
 
+/** The entry of the order that holds a shot of the plan. */
 export const itemOfShot = (plan: DayPlan, shotId: string): OrderItem =>
   plan.items.find((item) => item.shotIds.includes(shotId))!

@@ -41,11 +41,13 @@ export function frameRate(num: number, den: number, drop = false): Outcome<Frame
   return ok({ num, den, drop })
 }
 
+/** Frames per second as a number; the ratio itself stays exact. */
 export const framesPerSecond = (rate: { num: number; den: number }): number => rate.num / rate.den
 
 /** Labels in one second of timecode: 30 for 29.97, 24 for 23.976. */
 export const nominalFrames = (rate: FrameRate): number => Math.round(rate.num / rate.den)
 
+/** Whether two ratios are the same rate, exactly. */
 export const sameRate = (a: { num: number; den: number }, b: { num: number; den: number }): boolean =>
   a.num * b.den === b.num * a.den
 

@@ -234,7 +234,7 @@ export function LightPlan({
             <g
               key={position.id}
               transform={`translate(${p.xM * scale} ${p.yM * scale})`}
-              {...handlers(thing, position, `Camera ${camera?.letter ?? ''}`)}
+              {...handlers(thing, position, `Camera ${camera?.letter ?? ''}${shot ? ` ${shot.focalLengthMm} mm` : ''}`)}
             >
               <g transform={`rotate(${facing(thing, position)})`}>
                 <path
@@ -249,6 +249,7 @@ export function LightPlan({
                 <path d="M -5 -4 L 5 -4 L 3 -10 L -3 -10 Z" fill="white" stroke="#11161a" />
               </g>
               <text
+                aria-hidden="true"
                 y={27}
                 textAnchor="middle"
                 fill="white"
@@ -279,6 +280,7 @@ export function LightPlan({
                 <circle r={9} fill="#11161a" stroke="white" strokeWidth={2} />
               </g>
               <text
+                aria-hidden="true"
                 x={14}
                 y={-9}
                 fill="white"
@@ -312,6 +314,7 @@ export function LightPlan({
                 />
               </g>
               <text
+                aria-hidden="true"
                 x={-16}
                 y={-12}
                 fill="white"

@@ -13,6 +13,7 @@ import { exposureError, lux, rate, shutter, stopName } from '../../ui/format.ts'
 import { Answer, Bar, Button, Empty, Hint, Page, Section, SetupLetter } from '../../ui/parts.tsx'
 import { RecordField, Select } from '../../ui/RecordField.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
+import { useChosen } from '../../ui/useChosen.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { LightPlan, STEPS, type Thing } from './LightPlan.tsx'
 
@@ -22,7 +23,7 @@ export function LightScreen() {
   const rights = useRights()
   const setups = Object.values(production.setup).sort((a, b) => a.letter.localeCompare(b.letter))
   const spots = Object.values(production.spot)
-  const [chosen, setChosen] = useState<string | null>(null)
+  const [chosen, setChosen] = useChosen()
   const [selected, setSelected] = useState<Thing | null>(null)
   useRibbonRow((row) => {
     setChosen(row.setupId)
@@ -51,34 +52,36 @@ export function LightScreen() {
     )
   return (
     <Box>
-      <Flex gap="4px" mb="12px" align="center" wrap="wrap" role="tablist" aria-label="Setups">
-        {setups.map((s) => (
-          <Box
-            asChild
-            key={s.id}
-            display="inline-flex"
-            alignItems="center"
-            gap="6px"
-            py="3px"
-            pr="8px"
-            borderBottom="2px solid"
-            borderColor={s.id === setup.id ? 'action' : 'transparent'}
-            fontWeight={s.id === setup.id ? 700 : 400}
-          >
-            <button
-              type="button"
-              role="tab"
-              aria-selected={s.id === setup.id}
-              onClick={() => {
-                setChosen(s.id)
-                setSelected(null)
-              }}
+      <Flex gap="4px" mb="12px" align="center" wrap="wrap">
+        <Flex gap="4px" wrap="wrap" role="tablist" aria-label="Setups">
+          {setups.map((s) => (
+            <Box
+              asChild
+              key={s.id}
+              display="inline-flex"
+              alignItems="center"
+              gap="6px"
+              py="3px"
+              pr="8px"
+              borderBottom="2px solid"
+              borderColor={s.id === setup.id ? 'action' : 'transparent'}
+              fontWeight={s.id === setup.id ? 700 : 400}
             >
-              <SetupLetter letter={s.letter} colour={s.colour} />
-              {s.name}
-            </button>
-          </Box>
-        ))}
+              <button
+                type="button"
+                role="tab"
+                aria-selected={s.id === setup.id}
+                onClick={() => {
+                  setChosen(s.id)
+                  setSelected(null)
+                }}
+              >
+                <SetupLetter letter={s.letter} colour={s.colour} />
+                {s.name}
+              </button>
+            </Box>
+          ))}
+        </Flex>
         {rights.plan && (
           <Flex ml="auto" gap="6px">
             <Button onClick={() => setChosen(copySetup(production, setup))}>Make another from {setup.letter}</Button>

@@ -388,7 +388,6 @@ function OrderRow({
         {...listeners}
         role="button"
         aria-expanded={open}
-        aria-label={`${clock(row.startMin)} ${slateOf(shots.map((s) => s.code))} ${title}`}
         cursor={rights.plan ? 'grab' : 'pointer'}
         onClick={onOpen}
         onKeyDown={(e) => {

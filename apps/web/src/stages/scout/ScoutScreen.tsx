@@ -1,7 +1,6 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import type { RecordOf } from '@kavrell/contract'
 import { minuteOfDay, sunDay, type SunCrossing } from '@kavrell/core/sun'
-import { useState } from 'react'
 import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
 import { addRecord, removeRecord } from '../../ui/addRecord.ts'
 import { clock } from '../../ui/format.ts'
@@ -9,6 +8,7 @@ import { Answer, Button, Empty, Hint, Page, Reading, Section, Title } from '../.
 import { RecordField } from '../../ui/RecordField.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
+import { useChosen } from '../../ui/useChosen.ts'
 import { useDay } from '../../ui/useDay.ts'
 
 /** Can we work here, and when is there light? */
@@ -16,7 +16,7 @@ export function ScoutScreen() {
   const { place } = useProduction()
   const rights = useRights()
   const places = Object.values(place).sort((a, b) => (a.id < b.id ? -1 : 1))
-  const [chosen, setChosen] = useState<string | null>(null)
+  const [chosen, setChosen] = useChosen()
   const current = places.find((p) => p.id === chosen) ?? places[0]
   const add = () =>
     setChosen(

@@ -1,7 +1,7 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { blank, type RecordOf } from '@kavrell/contract'
 import { masterDeliverable } from '@kavrell/core/snags'
-import { useMemo, useState } from 'react'
+import { useMemo } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { commit, say } from '../../store/production.ts'
 import { useOpenSnags, useProduction, useRights, useUnits } from '../../store/selectors.ts'
@@ -11,6 +11,7 @@ import { hours, parseRate, rate } from '../../ui/format.ts'
 import { Button, Empty, Page, SetupLetter, Section, Title } from '../../ui/parts.tsx'
 import { Sheet, type SheetColumn } from '../../ui/Sheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
+import { useChosen } from '../../ui/useChosen.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { ShotDetail } from './ShotDetail.tsx'
 
@@ -22,7 +23,7 @@ export function ShotsScreen() {
   const rights = useRights()
   const scenes = Object.values(production.scene).sort((a, b) => a.rank - b.rank)
   const shots = Object.values(production.shot).sort((a, b) => a.rank - b.rank || (a.id < b.id ? -1 : 1))
-  const [selectedId, setSelectedId] = useState<string | null>(null)
+  const [selectedId, setSelectedId] = useChosen()
   useRibbonRow((row) => {
     const [id] = row.shotIds
     if (id) {

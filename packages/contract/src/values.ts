@@ -1,6 +1,9 @@
-import { type AnyRecord, type Field, fieldsOf, type KindName } from '@kavrell/contract'
-import { lengthText, parseClock, parseLength, type Units } from '@kavrell/core/formats'
-import { clock } from './format.ts'
+import type { Field } from './fields.ts'
+import type { KindName } from './kinds.ts'
+import { type AnyRecord, fieldsOf } from './records.ts'
+import { readHex } from '@kavrell/core/colour'
+import { parseMoney } from '@kavrell/core/money'
+import { clock, lengthText, parseClock, parseLength, type Units } from '@kavrell/core/formats'
 
 export type Names = ReadonlyMap<string, string>
 
@@ -43,6 +46,8 @@ export function showValue(field: Field<unknown>, value: unknown, names: Names, u
     case 'number':
       if (isLength(field) && units === 'feet') return lengthText(value as number, units)
       return String(Math.round((value as number) * 1000) / 1000)
+    case 'money':
+      return ((value as number) / 100).toFixed((value as number) % 100 === 0 ? 0 : 2)
     case 'flag':
       return value ? 'yes' : ''
     case 'ref':
@@ -81,6 +86,10 @@ export function readValue(kind: KindName, name: string, typed: string, names: Na
                 .replace(/\s*(mm|°|lx|A|W|%|min|s|GB|K|stops?)$/i, ''),
             ),
       )
+    case 'money':
+      return judge(parseMoney(text) ?? Number.NaN)
+    case 'colour':
+      return judge(readHex(text) ?? text)
     case 'clock':
       return judge(parseClock(text.replace(' ', '')) ?? Number.NaN)
     case 'flag':

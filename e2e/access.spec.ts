@@ -1,0 +1,81 @@
+import { readFile } from 'node:fs/promises'
+import { createRequire } from 'node:module'
+import { expect, type Page, test } from '@playwright/test'
+import { serve, type TestServer } from './server.ts'
+
+let server: TestServer
+test.beforeAll(async () => {
+  server = await serve()
+})
+test.afterAll(async () => {
+  await server?.stop()
+})
+
+const axe = await readFile(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+
+/** What axe finds wrong by WCAG 2.1 A and AA, as lines that name the rule and the first node. */
+async function violations(page: Page): Promise<string[]> {
+  return page.evaluate(`${axe}; axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'] }).then((r) =>
+    r.violations.map((v) => v.id + ': ' + v.nodes[0].html.slice(0, 160) + ' ' + (v.nodes[0].any[0]?.message ?? '')))`)
+}
+const enter = async (page: Page) => {
+  await page.goto(server.address)
+  await page.getByRole('button', { name: 'Enter as Maren Tolley' }).click()
+  await page.waitForURL(/brief$/)
+  await expect(page.getByRole('status').first()).toHaveText('saved')
+}
+
+test('no screen has an accessibility fault in any of the three lights', async ({ page }) => {
+  await page.goto(server.address)
+  await expect(page.getByRole('button', { name: 'Enter as Maren Tolley' })).toBeVisible()
+  const found: string[] = (await violations(page)).map((v) => `entrance ${v}`)
+  await enter(page)
+  const links = page.getByRole('navigation', { name: 'Stages' }).locator('a[href^="/p/"]')
+  await expect(links.first()).toBeVisible()
+  const stages = await links.all()
+  expect(stages.length).toBeGreaterThanOrEqual(11)
+  for (const link of stages) {
+    const stage = (await link.getAttribute('href'))!
+    await link.click()
+    await page.waitForTimeout(600)
+    for (const light of ['desk', 'set', 'sun']) {
+      await page.getByLabel('Light', { exact: true }).selectOption(light)
+      found.push(...(await violations(page)).map((v) => `${stage.split('/').at(-1)} in ${light} light: ${v}`))
+    }
+  }
+  expect(found).toEqual([])
+})
+
+test('by keyboard alone: go anywhere by name, see the keys, close them', async ({ page }) => {
+  await enter(page)
+  await page.keyboard.press('Control+k')
+  await expect(page.getByPlaceholder('Type a stage, a shot, a person, or what to do')).toBeFocused()
+  await page.keyboard.type('adze')
+  await page.keyboard.press('Enter')
+  await page.waitForURL(/shots#/)
+  await expect(page.getByRole('row', { selected: true })).toContainText('Adze shavings')
+  await page.keyboard.press('Control+k')
+  await expect(page.getByPlaceholder('Type a stage, a shot, a person, or what to do')).toBeFocused()
+  await page.keyboard.type('set light')
+  await page.keyboard.press('Enter')
+  await expect(page.locator('html')).toHaveClass('set')
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('start and cut')
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toHaveCount(0)
+})
+
+test('nothing moves where motion is not wanted', async ({ page }) => {
+  await page.emulateMedia({ reducedMotion: 'reduce' })
+  await enter(page)
+  await page.goto(page.url().replace(/brief$/, 'order'))
+  await expect(page.locator('[data-item]').first()).toBeVisible()
+  const moving = await page.evaluate(
+    () =>
+      [...document.querySelectorAll('*')].filter((node) => {
+        const { transitionDuration, animationDuration } = getComputedStyle(node)
+        return [transitionDuration, animationDuration].some((d) => d.split(', ').some((s) => parseFloat(s) > 0))
+      }).length,
+  )
+  expect(moving).toBe(0)
+})
