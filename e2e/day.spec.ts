@@ -109,9 +109,11 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
   })
   await test.step('Shots', async () => {
     await go(page, 'Shots')
-    await page.getByRole('button', { name: 'Add a scene' }).click()
+    await page.getByRole('button', { name: 'Add scene' }).click()
+    await page.getByRole('tab', { name: 'Cameras and lenses' }).click()
     await page.getByRole('button', { name: 'Add camera' }).click()
     await page.getByRole('button', { name: 'Add recorder' }).click()
+    await page.getByRole('tab', { name: 'Shot list' }).click()
     await page.getByRole('button', { name: 'Add shot' }).click()
     await type(page, 'Shots', 'sees', 'Steam rises')
     await page.getByRole('grid', { name: 'Shots' }).locator('[data-cell^="0:"][data-field="focalLengthMm"]').click()

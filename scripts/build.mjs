@@ -1,10 +1,22 @@
 import { execFileSync } from 'node:child_process'
+import fs from 'node:fs'
 import path from 'node:path'
 import { fileURLToPath } from 'node:url'
+import zlib from 'node:zlib'
 
 const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..')
 /** Left out of the bundles: native code, or code that finds its own files. */
-const EXTERNAL = ['@node-rs/argon2', 'sharp', 'pg', 'pg-hstore', 'pg-native', 'sequelize', 'umzug', 'pdfmake', '@fontsource/*']
+const EXTERNAL = [
+  '@node-rs/argon2',
+  'sharp',
+  'pg',
+  'pg-hstore',
+  'pg-native',
+  'sequelize',
+  'umzug',
+  'pdfmake',
+  '@fontsource/*',
+]
 
 /** Bundles server and command line with esbuild and the web app with Vite. */
 export async function build() {
@@ -29,6 +41,18 @@ export async function build() {
     cwd: path.join(root, 'apps/web'),
     stdio: 'inherit',
   })
+  compress(path.join(root, 'apps/web/dist'))
+}
+
+/** Writes a smaller copy beside each file of text, once for all who will ask for it. */
+function compress(folder) {
+  for (const entry of fs.readdirSync(folder, { recursive: true })) {
+    const file = path.join(folder, entry)
+    if (!/\.(js|css|html|svg|webmanifest)$/.test(file)) continue
+    const bytes = fs.readFileSync(file)
+    fs.writeFileSync(`${file}.br`, zlib.brotliCompressSync(bytes))
+    fs.writeFileSync(`${file}.gz`, zlib.gzipSync(bytes, { level: 9 }))
+  }
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) await build()

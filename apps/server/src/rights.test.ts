@@ -137,6 +137,11 @@ const ENDPOINTS: readonly (readonly [
   ['end a session', () => `sessions/${uuidv7()}/end`, () => ({}), ['owner'], [404]],
   ['bring a picture', () => 'uploads', () => ({ not: 'a picture' }), ['owner', 'planner'], [422]],
   ['see a picture', () => `uploads/${'a'.repeat(64)}`, null, ROLES, [404]],
+  ['shot list', () => 'shots.pdf', null, ROLES, [200]],
+  ['pocket checklist', () => 'shots-pocket.pdf', null, ROLES, [200]],
+  ['boards', () => 'boards.pdf', null, ROLES, [200]],
+  ['shots as a table', () => 'shots.csv', null, ROLES, [200]],
+  ['money', () => 'money.csv', null, ['owner', 'planner'], [200]],
   ['volumes', () => 'media/volumes', null, ROLES, [200]],
   [
     'copy',

@@ -9,7 +9,8 @@ import {
   type Me,
   type Role,
   ROLES,
-  type Snapshot,
+  readSnapshot,
+  type SnapshotOnTheWay,
   type StreamMessage,
 } from '@kavrell/contract'
 import { QueryTypes } from 'sequelize'
@@ -29,7 +30,7 @@ let call: TestServer['call']
 const edit = (who: string, changes: unknown[], id = uuidv7()) =>
   call(who, `/productions/${productionId}/edits`, { id, label: 'Test', changes })
 const snapshot = async (who = 'owner') =>
-  (await call(who, `/productions/${productionId}/snapshot`)).json as unknown as Snapshot
+  readSnapshot((await call(who, `/productions/${productionId}/snapshot`)).json as unknown as SnapshotOnTheWay)
 const place = (name = 'Yard') => create('place', { name })
 
 beforeAll(async () => {

@@ -1,7 +1,7 @@
 import { mkdtemp, rm } from 'node:fs/promises'
 import os from 'node:os'
 import path from 'node:path'
-import { blank, type KindName, ROLES, type Snapshot } from '@kavrell/contract'
+import { blank, type KindName, readSnapshot, ROLES, type SnapshotOnTheWay } from '@kavrell/contract'
 import { v7 as uuidv7 } from 'uuid'
 import { openDatabase } from './records/database.ts'
 import { type Running, start } from './start.ts'
@@ -90,7 +90,7 @@ export async function openTestServer() {
     edit: (who: string, changes: unknown[], id = uuidv7()) =>
       call(who, `/productions/${productionId}/edits`, { id, label: 'Test', changes }),
     snapshot: async (who = 'owner') =>
-      (await call(who, `/productions/${productionId}/snapshot`)).json as unknown as Snapshot,
+      readSnapshot((await call(who, `/productions/${productionId}/snapshot`)).json as unknown as SnapshotOnTheWay),
     async close() {
       await second.stop()
       await server.stop()

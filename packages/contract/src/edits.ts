@@ -1,6 +1,7 @@
 import type { PlainChange } from '@kavrell/core/snags'
 import { z } from 'zod'
 import { isKindName, type KindName, KINDS } from './kinds.ts'
+import type { RefusalCode } from './refusals.ts'
 import type { AnyRecord } from './records.ts'
 
 const kindName = z.string().refine(isKindName, 'There is no such kind of record.') as unknown as z.ZodType<KindName>
@@ -36,8 +37,8 @@ export interface EditAccepted {
   readonly repeated: boolean
 }
 
-/** Why the door said no. `says` is for people. */
-export type Refusal = { readonly says: string } & (
+/** Why the door said no, by a code of the catalogue in refusals.ts. `says` is for people. */
+export type Refusal = { readonly code: RefusalCode; readonly says: string } & (
   | { readonly code: 'invalid'; readonly kind: string; readonly id: string; readonly field: string }
   | {
       readonly code: 'clash'

@@ -54,6 +54,8 @@ export {
   VerifyJobBody,
 } from './endpoints.ts'
 export { nameOf, type Names, type Read, readValue, showValue, unitOf } from './values.ts'
+export { type RefusalCode, REFUSALS } from './refusals.ts'
+export { readSnapshot, type Row, type SnapshotOnTheWay } from './snapshot.ts'
 export { productionOf } from './production.ts'
 export {
   type Attachment,
@@ -65,3 +67,15 @@ export {
   readProductionFile,
   withFreshIds,
 } from './productionFile.ts'
+export {
+  newScene,
+  type ReadShot,
+  type ReadShotTable,
+  readShotTable,
+  SHOT_COLUMNS,
+  shotCell,
+  type ShotColumn,
+  type ShotTableContext,
+  type TableRemark,
+  wholeShot,
+} from './shotTable.ts'

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs'
 import path from 'node:path'
 import express, { type Express, type RequestHandler } from 'express'
+import expressStaticGzip from 'express-static-gzip'
 import helmet from 'helmet'
 import type { Sequelize } from 'sequelize'
 import { type Accounts } from '../accounts/accounts.ts'
@@ -20,6 +21,7 @@ import { accountRoutes } from './accountRoutes.ts'
 import { documentRoutes } from './documentRoutes.ts'
 import { answerErrors, knowAccount, knownHostsOnly, refuseForeignWrites, sendRefusal } from './guards.ts'
 import { mediaRoutes } from './mediaRoutes.ts'
+import { paperRoutes } from './paperRoutes.ts'
 import { productionRoutes } from './productionRoutes.ts'
 import { uploadRoutes } from './uploadRoutes.ts'
 
@@ -49,6 +51,8 @@ export interface Services {
 export function makeApp(services: Services, webFolder: string | null): Express {
   const app = express()
   app.disable('x-powered-by')
+  // Answers are never asked for again by a tag; hashing ten megabytes for one would be time lost.
+  app.disable('etag')
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -89,6 +93,7 @@ export function makeApp(services: Services, webFolder: string | null): Express {
   })
   app.use('/api', accountRoutes(services))
   app.use('/api/productions/:productionId/uploads', uploadRoutes(services))
+  app.use('/api/productions/:productionId', paperRoutes(services))
   app.use('/api/productions/:productionId', productionRoutes(services))
   app.use('/api/productions/:productionId/media', mediaRoutes(services))
   app.use('/api/productions/:productionId/days/:dayId', documentRoutes(services))
@@ -96,8 +101,16 @@ export function makeApp(services: Services, webFolder: string | null): Express {
     sendRefusal(res, { code: 'not-found', says: 'There is nothing at this address.' })
   })
   if (webFolder && existsSync(webFolder)) {
-    app.use('/assets', express.static(path.join(webFolder, 'assets'), { immutable: true, maxAge: '1y' }))
-    app.use(express.static(webFolder))
+    // Compressed when the app was built, not at every request.
+    const compressed = { enableBrotli: true, orderPreference: ['br', 'gz'] as ('br' | 'gz')[] }
+    app.use(
+      '/assets',
+      expressStaticGzip(path.join(webFolder, 'assets'), {
+        ...compressed,
+        serveStatic: { immutable: true, maxAge: '1y' },
+      }),
+    )
+    app.use(expressStaticGzip(webFolder, compressed))
     app.use((_req, res) => {
       res.sendFile(path.join(webFolder, 'index.html'))
     })

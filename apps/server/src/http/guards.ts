@@ -1,24 +1,12 @@
-import { type Refusal, type Role, RIGHTS } from '@kavrell/contract'
+import { type Refusal, REFUSALS, type Role, RIGHTS } from '@kavrell/contract'
 import type { NextFunction, Request, RequestHandler, Response } from 'express'
 import { ZodError } from 'zod'
 import type { Account, Accounts } from '../accounts/accounts.ts'
 
 export const COOKIE = 'kavrell'
 
-const STATUS: Readonly<Record<Refusal['code'], number>> = {
-  invalid: 422,
-  clash: 409,
-  gone: 409,
-  exists: 409,
-  'missing-reference': 422,
-  'still-referenced': 409,
-  ledger: 409,
-  forbidden: 403,
-  'not-found': 404,
-}
-
 export const sendRefusal = (res: Response, refusal: Refusal): void => {
-  res.status(STATUS[refusal.code]).json({ refusal })
+  res.status(REFUSALS[refusal.code].status).json({ refusal })
 }
 
 export const sessionToken = (req: Request): string | null => {

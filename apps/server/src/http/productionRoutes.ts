@@ -1,4 +1,4 @@
-import { type ClockReading, EditBody, IssueSheetBody, RemindBody, type Snapshot } from '@kavrell/contract'
+import { type ClockReading, EditBody, IssueSheetBody, RemindBody, type SnapshotOnTheWay } from '@kavrell/contract'
 import { Router } from 'express'
 import { QueryTypes, type Sequelize, Transaction } from 'sequelize'
 import type { Accounts } from '../accounts/accounts.ts'
@@ -9,7 +9,7 @@ import type { Announcements } from '../live/announcements.ts'
 import type { RecentEdits } from '../live/recentEdits.ts'
 import { openStream } from '../live/stream.ts'
 import type { Jobs } from '../media/jobs.ts'
-import { recordsJson } from '../records/readRecords.ts'
+import { rowsJson } from '../records/readRecords.ts'
 import { accountOf, membersOnly, roleIn, sendRefusal } from './guards.ts'
 
 interface Deps {
@@ -53,23 +53,23 @@ export function productionRoutes({
   })
   router.get('/snapshot', async (req, res) => {
     const productionId = idOf(req)
-    const { seq, records } = await database.transaction(
+    const { seq, rows } = await database.transaction(
       { isolationLevel: Transaction.ISOLATION_LEVELS.REPEATABLE_READ },
       async (transaction) => {
         const [counter] = await database.query<{ seq: number }>(
           'SELECT seq FROM "editCounter" WHERE "productionId" = :productionId',
           { replacements: { productionId }, type: QueryTypes.SELECT, transaction },
         )
-        return { seq: counter?.seq ?? 0, records: await recordsJson(database, productionId, transaction) }
+        return { seq: counter?.seq ?? 0, rows: await rowsJson(database, productionId, transaction) }
       },
     )
-    const rest: Omit<Snapshot, 'records'> = {
+    const rest: Omit<SnapshotOnTheWay, 'rows'> = {
       productionId,
       seq,
       role: roleIn(res),
       jobs: await jobs.recent(productionId),
     }
-    res.type('json').send(`${JSON.stringify(rest).slice(0, -1)},"records":${records}}`)
+    res.type('json').send(`${JSON.stringify(rest).slice(0, -1)},"rows":${rows}}`)
   })
   router.get('/clock', async (req, res) => {
     const box = await timecodeBox.read(idOf(req), now().getTime())

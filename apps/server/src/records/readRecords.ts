@@ -21,29 +21,23 @@ export async function readRecords(
 
 /** A column as the contract has it, in JSON: moments as ISO text to the millisecond. */
 const jsonColumn = (name: string, { type }: Column) =>
-  type === 'timestamptz'
-    ? `to_char("${name}" AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') AS "${name}"`
-    : `"${name}"`
+  type === 'timestamptz' ? `to_char("${name}" AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')` : `"${name}"`
 
-const kindJson = (kind: KindName) => {
+const kindRows = (kind: KindName) => {
   const own = Object.entries(fieldsOf(kind)).map(([name, { column }]) => jsonColumn(name, column))
-  return `(SELECT coalesce(json_object_agg(r.id, to_json(r)), '{}') FROM
-    (SELECT id, version, ${own.join(', ')} FROM "${kind}" WHERE "productionId" = :productionId) r)`
+  return `(SELECT coalesce(json_agg(json_build_array(id, version, ${own.join(', ')})), '[]')
+    FROM "${kind}" WHERE "productionId" = :productionId)`
 }
 
 // Joined as text: the functions that build objects take fifty kinds at most.
-const RECORDS_JSON = `SELECT '{' || ${KIND_NAMES.map((kind) => `'"${kind}":' || ${kindJson(kind)}::text`).join(" || ',' || ")} || '}' AS json`
+const ROWS_JSON = `SELECT '{' || ${KIND_NAMES.map((kind) => `'"${kind}":' || ${kindRows(kind)}::text`).join(" || ',' || ")} || '}' AS json`
 
 /**
- * The same as JSON text, made by the database in one statement: a production of thousands of records goes
- * out without becoming thousands of objects here.
+ * The rows of a snapshot as JSON text, made by the database in one statement: a production of thousands of
+ * records goes out without becoming thousands of objects here.
  */
-export async function recordsJson(
-  database: Sequelize,
-  productionId: string,
-  transaction: Transaction,
-): Promise<string> {
-  const [row] = await database.query<{ json: string }>(RECORDS_JSON, {
+export async function rowsJson(database: Sequelize, productionId: string, transaction: Transaction): Promise<string> {
+  const [row] = await database.query<{ json: string }>(ROWS_JSON, {
     replacements: { productionId },
     type: QueryTypes.SELECT,
     transaction,

@@ -7,6 +7,7 @@ import { useNavigate } from 'react-router'
 import { api } from '../store/api.ts'
 import { chooseDay, setLight, showSnags, useDesk } from '../store/desk.ts'
 import { redo, undo, useProductionStore } from '../store/production.ts'
+import { useFindings } from '../store/snags.ts'
 import { useOpenSnags, useRecords } from '../store/selectors.ts'
 import { clock } from '../ui/format.ts'
 import { Button } from '../ui/parts.tsx'
@@ -24,6 +25,7 @@ export function TopLine() {
     .filter((e) => e.dayId === day?.id)
     .sort((a, b) => a.startMin - b.startMin)
   const light = useDesk((s) => s.light)
+  const judged = useFindings((s) => s.judged)
   const misfits = useProductionStore((s) => s.misfits.length)
   const stopping = snags.filter((s) => s.severity === 'stop').length
   const stops = stopping + misfits,
@@ -104,11 +106,16 @@ export function TopLine() {
                   </Box>
                 </Box>
               )}
-              {stops + watches === 0 && (
-                <Box as="span" bg="safeTint" color="safe" px="8px" py="3px" borderRadius="2px">
-                  no snags
-                </Box>
-              )}
+              {stops + watches === 0 &&
+                (judged ? (
+                  <Box as="span" bg="safeTint" color="safe" px="8px" py="3px" borderRadius="2px">
+                    no snags
+                  </Box>
+                ) : (
+                  <Box as="span" color="faint" px="8px" py="3px">
+                    checking …
+                  </Box>
+                ))}
             </button>
           </Box>
           <Box asChild bg="transparent" fontSize="13px" display={{ base: 'none', md: 'block' }}>

@@ -1,4 +1,4 @@
-import type { Snapshot, StreamMessage } from '@kavrell/contract'
+import { readSnapshot, type SnapshotOnTheWay, type StreamMessage } from '@kavrell/contract'
 import { api, AwayError } from './api.ts'
 import { device } from './device.ts'
 import {
@@ -35,7 +35,7 @@ export function follow(productionId: string, onRefused: (says: string) => void):
   }
   const fetchSnapshot = async (): Promise<void> => {
     try {
-      const snapshot = await api<Snapshot>(`/productions/${productionId}/snapshot`)
+      const snapshot = readSnapshot(await api<SnapshotOnTheWay>(`/productions/${productionId}/snapshot`))
       if (closed) return
       openSnapshot(snapshot)
       listen()

@@ -8,7 +8,10 @@ import { useProductionStore } from './production.ts'
 const NONE: readonly Finding[] = []
 
 /** What the judge found, in the newest records it has seen. */
-export const useFindings = create<{ readonly findings: readonly Finding[] }>()(() => ({ findings: NONE }))
+export const useFindings = create<{ readonly findings: readonly Finding[]; readonly judged: boolean }>()(() => ({
+  findings: NONE,
+  judged: false,
+}))
 
 /** What differs between two states of the records. Tables that are the same object are not looked through. */
 export function recordDeltas(before: RecordTable, after: RecordTable): RecordDelta[] {
@@ -44,7 +47,7 @@ export function judgeChanges(): () => void {
           ? judge.change(recordDeltas(before, records))
           : judge.open(records as Record<string, Record<string, AnyRecord>>))
         if (closed) return
-        useFindings.setState({ findings })
+        useFindings.setState({ findings, judged: true })
       }
     } finally {
       busy = false
@@ -56,6 +59,6 @@ export function judgeChanges(): () => void {
     closed = true
     unsubscribe()
     worker.terminate()
-    useFindings.setState({ findings: NONE })
+    useFindings.setState({ findings: NONE, judged: false })
   }
 }

@@ -161,24 +161,68 @@ export const Reading = ({
   </Flex>
 )
 
-/** A setup's letter on its colour; never the colour alone. */
+/** A setup's letter on its colour; never the colour alone. A plain element: lists show hundreds. */
 export const SetupLetter = ({ letter, colour, size = 18 }: { letter: string; colour: number; size?: number }) => (
-  <Box
-    as="span"
-    display="inline-flex"
-    alignItems="center"
-    justifyContent="center"
-    minW={`${size}px`}
-    h={`${size}px`}
-    px="3px"
-    bg={setupColour(colour)}
-    color="white"
-    fontWeight={700}
-    fontSize={`${Math.round(size * 0.66)}px`}
+  <span
+    style={{
+      display: 'inline-flex',
+      alignItems: 'center',
+      justifyContent: 'center',
+      minWidth: size,
+      height: size,
+      padding: '0 3px',
+      background: setupColour(colour),
+      color: 'white',
+      fontWeight: 700,
+      fontSize: Math.round(size * 0.66),
+    }}
   >
     {letter}
-  </Box>
+  </span>
 )
+
+/** Which of several views of one thing is shown. */
+export function Tabs<T extends string>({
+  label,
+  tabs,
+  current,
+  onChoose,
+}: {
+  label: string
+  tabs: readonly (readonly [key: T, name: ReactNode])[]
+  current: T | null
+  onChoose: (key: T) => void
+}) {
+  return (
+    <Flex
+      gap="16px"
+      role="tablist"
+      aria-label={label}
+      wrap="wrap"
+      borderBottom="1px solid"
+      borderColor="line"
+      mb="12px"
+    >
+      {tabs.map(([key, name]) => (
+        <Box
+          asChild
+          key={key}
+          py="4px"
+          mb="-1px"
+          cursor="pointer"
+          fontWeight={key === current ? 700 : 400}
+          color={key === current ? 'ink' : 'soft'}
+          borderBottom="2px solid"
+          borderColor={key === current ? 'action' : 'transparent'}
+        >
+          <button type="button" role="tab" aria-selected={key === current} onClick={() => onChoose(key)}>
+            {name}
+          </button>
+        </Box>
+      ))}
+    </Flex>
+  )
+}
 
 export const Tag = ({ tone, children }: { tone: 'stop' | 'watch' | 'safe' | 'plain'; children: ReactNode }) => (
   <Box

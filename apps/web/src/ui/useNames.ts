@@ -1,20 +1,37 @@
 import { type AnyRecord, type Field, type KindName, nameOf, type Names } from '@kavrell/contract'
-import { useMemo } from 'react'
+import { useShallow } from 'zustand/react/shallow'
 import { useProductionStore } from '../store/production.ts'
 
-const NONE: Readonly<Record<string, AnyRecord>> = {}
+type Table = Readonly<Record<string, AnyRecord>>
+const NONE: Table = {}
+const NO_NAMES: Names = new Map()
+const collator = new Intl.Collator('en', { numeric: true })
+const known = new WeakMap<Table, Names>()
 
-/** Names of the records a field can point at, in the order people know them. */
+/** Names of a table's records in the order people know them; worked out once for each state of the table. */
+function namesOf(kind: KindName, table: Table): Names {
+  if (table === NONE) return NO_NAMES
+  let names = known.get(table)
+  if (!names) {
+    const entries = Object.values(table).map((record) => [record.id, nameOf(kind, record)] as const)
+    names = new Map(entries.sort((a, b) => collator.compare(a[1], b[1])))
+    known.set(table, names)
+  }
+  return names
+}
+
+const kindOf = (field: Field<unknown> | undefined) => (field?.column.ref ?? field?.column.refs) as KindName | undefined
+
+/** Names of the records a field can point at. */
 export function useNames(field: Field<unknown> | undefined): Names {
-  const kind = (field?.column.ref ?? field?.column.refs) as KindName | undefined
-  const records = useProductionStore((s) => (kind ? (s.records[kind] ?? NONE) : NONE))
-  return useMemo(
-    () =>
-      new Map(
-        Object.values(records)
-          .map((record) => [record.id, nameOf(kind ?? '', record)] as const)
-          .sort((a, b) => a[1].localeCompare(b[1], 'en', { numeric: true })),
-      ),
-    [records, kind],
-  )
+  const kind = kindOf(field)
+  const table = useProductionStore((s) => (kind ? (s.records[kind] ?? NONE) : NONE))
+  return kind ? namesOf(kind, table) : NO_NAMES
+}
+
+/** The same for several fields at once. */
+export function useNamesOf(fields: readonly (Field<unknown> | undefined)[]): readonly Names[] {
+  const kinds = fields.map(kindOf)
+  const tables = useProductionStore(useShallow((s) => kinds.map((kind) => (kind ? (s.records[kind] ?? NONE) : NONE))))
+  return kinds.map((kind, i) => (kind ? namesOf(kind, tables[i]!) : NO_NAMES))
 }

@@ -12,3 +12,4 @@ export {
   miredShift,
 } from './exposure.ts'
 export { type Flicker, mainsFlicker, steadyShutterDegrees } from './flicker.ts'
+export { type ChainLink, type ChainOf, type PlainExposure, type SafeAngle, exposureChain, safeAngles } from './chain.ts'

@@ -11,3 +11,4 @@ export {
 export { type Figure, FIGURES, figureInFrame, type FigureInFrame } from './figure.ts'
 export { type FocusForRange, type SameSize, distanceForFace, focusForRange, sameSize } from './backwards.ts'
 export { type LensKind, type SensorMode, LENS_KINDS, SENSOR_MODES, SQUEEZES } from './library.ts'
+export { type DrawnPath, type FrameDrawing, frameDrawing } from './frameDrawing.ts'

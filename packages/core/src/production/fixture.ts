@@ -48,6 +48,7 @@ const PLAIN: { [K in Table]: Omit<RecordOf<K>, 'id'> } = {
     dataRateMbps: 400,
     nativeIso: 800,
     mostIso: 3200,
+    operatorId: null,
   },
   recorder: { letter: 'R', name: 'Recorder' },
   person: { name: 'Edda Marsh', role: '', needed: 'by-shots', leadMin: 0, phone: '', email: '' },

@@ -103,6 +103,7 @@ export interface Camera {
   readonly dataRateMbps: number
   readonly nativeIso: number
   readonly mostIso: number
+  readonly operatorId: string | null
 }
 export interface Recorder {
   readonly id: string

@@ -40,3 +40,4 @@ export {
   reflections,
   sideOfLine,
 } from './sight.ts'
+export { type SpotPlan, cornersOf, isOnWall, outlineOfSpot, sayFault, spotPlan, sunAt } from './spotPlan.ts'

@@ -11,6 +11,12 @@ import { checkPeople } from './checkPeople.ts'
 import { checkWindows } from './checkWindows.ts'
 import { checkCards } from './checkCards.ts'
 import { checkCallSheets } from './checkCallSheets.ts'
+import { checkColours, checkPalettes } from './checkColour.ts'
+import { checkBudget, checkDroppedScenes } from './checkBrief.ts'
+import { checkPairMatch } from './checkMatching.ts'
+import { checkLenses, checkRoomForShots, checkScreens } from './checkGlass.ts'
+import { checkLine, checkMirrors, checkSpots } from './checkPlan.ts'
+import { checkNoise, checkOperators, checkPlaceGaps } from './checkPlaces.ts'
 
 /** Every judgement on a production as it stands: what stops you first, then what to watch. */
 export function findSnags(production: Production): Finding[] {
@@ -30,6 +36,20 @@ export function findSnags(production: Production): Finding[] {
     checkPeople,
     checkCards,
     checkCallSheets,
+    checkColours,
+    checkPalettes,
+    checkBudget,
+    checkDroppedScenes,
+    checkPairMatch,
+    checkLenses,
+    checkRoomForShots,
+    checkScreens,
+    checkSpots,
+    checkLine,
+    checkMirrors,
+    checkPlaceGaps,
+    checkNoise,
+    checkOperators,
   ].flatMap((check) => check(production))
   return [...all.filter((f) => f.severity === 'stop'), ...all.filter((f) => f.severity === 'watch')]
 }

@@ -16,7 +16,12 @@ export {
   lampOf,
   shotFlicker,
   deliverablesInOrder,
+  filterStops,
   masterDeliverable,
 } from './readSetup.ts'
 export { type DayPlan, dayPlans, daysInOrder, planDay } from './planDay.ts'
 export { cardHistory, wipeRule, copiesOfCard, openPlannedCopies } from './cardHistory.ts'
+export { operatorOf } from './checkPlaces.ts'
+export { planCamera } from './checkPlan.ts'
+export { alikeColours } from './checkColour.ts'
+export { looksOf } from './checkMatching.ts'

@@ -80,17 +80,21 @@ export function readSetup(production: Production, setup: Setup): SetupReading {
             return {
               shot,
               shutterS,
-              stop: stopForIlluminance(lux, shot.iso, shutterS, shot.ndStops),
+              stop: stopForIlluminance(lux, shot.iso, shutterS, filterStops(shot)),
               errorStops: exposureErrorStops(lux, {
                 tStop: shot.tStop,
                 iso: shot.iso,
                 shutterS,
-                ndStops: shot.ndStops,
+                ndStops: filterStops(shot),
               }),
             }
           })
   return { setup, lamps, marks, shots }
 }
+
+/** What stands between the light and the lens: neutral density and diffusion. */
+export const filterStops = (shot: Pick<Shot, 'ndStops' | 'diffusionStops'>): number =>
+  shot.ndStops + shot.diffusionStops
 
 /** How a shot’s shutter and frame rate sit against lamps on the mains. */
 export const shotFlicker = (shot: Shot, mainsHz: number): Flicker =>

@@ -4,7 +4,7 @@ import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
 import { Answer, Button, Hint, Page, Section, Title } from '../../ui/parts.tsx'
-import { Sheet } from '../../ui/Sheet.tsx'
+import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { blank } from '@kavrell/contract'
 import { v7 as uuidv7 } from 'uuid'
 

@@ -12,7 +12,7 @@ import { addRecord } from '../../ui/addRecord.ts'
 import { minutesSeconds, sayBytes } from '../../ui/format.ts'
 import { Answer, Bar, Button, Hint, Page, Section, Title } from '../../ui/parts.tsx'
 import { Select } from '../../ui/RecordField.tsx'
-import { Sheet } from '../../ui/Sheet.tsx'
+import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 
 /** Left out where the screen is held in one hand: the answer matters more. */

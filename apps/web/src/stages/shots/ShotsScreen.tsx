@@ -1,29 +1,49 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { blank, type RecordOf } from '@kavrell/contract'
-import { masterDeliverable } from '@kavrell/core/snags'
-import { useMemo } from 'react'
+import { blank, newScene } from '@kavrell/contract'
+import { pagesText } from '@kavrell/core/script'
+import { freeCodes } from '@kavrell/core/shotlist'
+import { operatorOf } from '@kavrell/core/snags'
+import { useDeferredValue, useMemo, useState } from 'react'
+import { useSearchParams } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { commit, say } from '../../store/production.ts'
-import { useOpenSnags, useProduction, useRights, useUnits } from '../../store/selectors.ts'
+import { say } from '../../store/production.ts'
+import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
-import { FramePreview } from '../../ui/FramePreview.tsx'
-import { hours, parseRate, rate } from '../../ui/format.ts'
-import { Button, Empty, Page, SetupLetter, Section, Title } from '../../ui/parts.tsx'
-import { Sheet, type SheetColumn } from '../../ui/Sheet.tsx'
+import { hours } from '../../ui/format.ts'
+import { Button, Empty, Page, Section, Tabs, Title } from '../../ui/parts.tsx'
+import { Input, Select } from '../../ui/RecordField.tsx'
+import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
+import { BoardsView } from './BoardsView.tsx'
+import { BringShots } from './BringShots.tsx'
+import { CoverageView } from './CoverageView.tsx'
+import { GlassView } from './GlassView.tsx'
+import { addShots, shotLike } from './newShots.ts'
 import { ShotDetail } from './ShotDetail.tsx'
+import { ShotSheet } from './ShotSheet.tsx'
+import { TypedShot } from './TypedShot.tsx'
 
-type Shot = RecordOf<'shot'>
+const VIEWS = [
+  ['list', 'Shot list'],
+  ['coverage', 'Coverage grid'],
+  ['boards', 'Boards'],
+  ['glass', 'Cameras and lenses'],
+] as const
+type View = (typeof VIEWS)[number][0]
 
-/** The shot list as a sheet, with what follows from each line computed beside it. */
+/** The shot list as a sheet, as a grid of coverage and as boards, with what follows from each shot beside it. */
 export function ShotsScreen() {
   const production = useProduction()
   const rights = useRights()
-  const scenes = Object.values(production.scene).sort((a, b) => a.rank - b.rank)
-  const shots = Object.values(production.shot).sort((a, b) => a.rank - b.rank || (a.id < b.id ? -1 : 1))
+  const [params, setParams] = useSearchParams()
+  const view = (params.get('view') ?? 'list') as View
   const [selectedId, setSelectedId] = useChosen()
+  const [search, setSearch] = useState('')
+  const wanted = useDeferredValue(search.trim().toLowerCase())
+  const [operator, setOperator] = useState('')
+  const [bringing, setBringing] = useState<string | null>(null)
   useRibbonRow((row) => {
     const [id] = row.shotIds
     if (id) {
@@ -31,245 +51,184 @@ export function ShotsScreen() {
       document.querySelector(`[data-row="${id}"]`)?.scrollIntoView({ block: 'center' })
     }
   })
+  const scenes = useMemo(() => Object.values(production.scene).sort((a, b) => a.rank - b.rank), [production.scene])
+  const all = useMemo(
+    () => Object.values(production.shot).sort((a, b) => a.rank - b.rank || (a.id < b.id ? -1 : 1)),
+    [production.shot],
+  )
+  const shots = useMemo(() => {
+    if (!wanted && !operator) return all
+    const people = production.person
+    return all.filter(
+      (s) =>
+        (!operator || operatorOf(production, s) === operator) &&
+        (!wanted ||
+          `${s.code} ${s.sees} ${s.rig} ${s.props} ${s.wardrobe} ${s.personIds.map((id) => people[id]?.name ?? '').join(' ')}`
+            .toLowerCase()
+            .includes(wanted)),
+    )
+  }, [all, wanted, operator, production])
+  const operators = useMemo(
+    () =>
+      [...new Set(all.flatMap((s) => operatorOf(production, s) ?? []))].flatMap((id) => production.person[id] ?? []),
+    [all, production],
+  )
   const selected = (selectedId && production.shot[selectedId]) || shots[0]
-  const addScene = () => addRecord('scene', 'Add a scene', { number: String(scenes.length + 1), rank: scenes.length })
   const addShot = () => {
-    const from = selected ?? null
-    const scene = from ? production.scene[from.sceneId] : scenes.at(-1)
-    if (!scene) return
-    const used = shots.filter((s) => s.sceneId === scene.id).map((s) => s.code)
-    const code =
-      [...'ABCDEFGHJKLMNPQRSTUVWXYZ'].map((l) => `${scene.number}${l}`).find((c) => !used.includes(c)) ??
-      `${scene.number}ZZ`
-    const master = masterDeliverable(production)
-    const like = from
-      ? { cameraId: from.cameraId, setupId: from.setupId, iso: from.iso, rig: from.rig }
-      : { cameraId: Object.values(production.camera)[0]?.id ?? null }
+    const scene = production.scene[selected?.sceneId ?? ''] ?? scenes.at(-1)
+    const number = scene?.number ?? '1'
+    const [code] = freeCodes(
+      number,
+      all.map((s) => s.code),
+      1,
+    )
     const id = uuidv7()
-    const refused = commit(`Add shot ${code}`, [
-      {
-        op: 'create',
-        kind: 'shot',
-        id,
-        fields: blank('shot', {
-          ...like,
-          sceneId: scene.id,
-          code,
-          rank: 1 + Math.max(-1, ...shots.map((s) => s.rank)),
-          ...(master ? { fpsNum: master.rateNum, fpsDen: master.rateDen } : {}),
-        }),
-      },
-    ])
+    const sceneId = scene?.id ?? newScene(number)
+    const fields = blank('shot', { ...shotLike(production, selected), sceneId, code: code! })
+    const refused = addShots(production, `Add shot ${code}`, [{ id, fields }])
     if (refused) say(refused, 'stop')
     else setSelectedId(id)
   }
-  if (scenes.length === 0)
-    return (
-      <Empty says="A scene is a place in the story; its shots are the day’s checklist.">
-        {rights.plan && (
-          <Button kind="main" onClick={addScene}>
-            Add a scene
-          </Button>
-        )}
-      </Empty>
-    )
-  const minutes = shots.reduce((sum, s) => sum + s.minutes, 0)
+  const choose = (next: View) => setParams(next === 'list' ? {} : { view: next }, { replace: true })
+  const minutes = all.reduce((sum, s) => sum + s.minutes, 0)
+  const empty = all.length === 0
   return (
-    <Page asideWidth="318px" aside={selected && <ShotDetail shot={selected} />}>
+    <Page asideWidth="318px" aside={view !== 'glass' && selected && <ShotDetail key={selected.id} shot={selected} />}>
       <Title
-        note={`${shots.length} planned, ${shots.filter((s) => s.mustHave).length} must-have, ${shots.filter((s) => s.onceOnly).length} once only, about ${hours(minutes)} of work`}
-        actions={
-          rights.plan && (
-            <>
-              <Button onClick={addScene}>Add scene</Button>
-              <Button kind="main" onClick={addShot}>
-                Add shot
-              </Button>
-            </>
-          )
+        note={
+          empty
+            ? undefined
+            : `${all.length} planned, ${all.filter((s) => s.mustHave).length} must-have, ${all.filter((s) => s.onceOnly).length} once only, about ${hours(minutes)} of work`
         }
+        actions={<Papers />}
       >
         Shots
       </Title>
-      <ShotSheet shots={shots} selectedId={selected?.id ?? null} onSelect={setSelectedId} />
-      {shots.length === 0 && (
-        <Box mt="12px">
-          <Text color="soft">No shots yet. Add the first one and type over its cells.</Text>
-        </Box>
-      )}
-      <Section title="Scenes">
-        <Sheet
-          kind="scene"
-          name="Scenes"
-          rows={scenes}
-          columns={[
-            { field: 'number', head: 'no', width: '50px' },
-            { field: 'title', head: 'scene', width: '200px' },
-            { field: 'spotId', head: 'where', width: '130px' },
-            { field: 'note', head: 'notes', width: 'minmax(260px, 1fr)' },
-          ]}
-        />
-      </Section>
-      <Section title="Cameras and recorders">
-        <Sheet
-          kind="camera"
-          name="Cameras"
-          rows={Object.values(production.camera).sort((a, b) => (a.letter < b.letter ? -1 : 1))}
-          onAdd={() =>
-            addRecord('camera', 'Add a camera', {
-              letter: 'ABCDEFGHIJKLM'[Object.keys(production.camera).length] ?? 'Z',
-            })
-          }
-          columns={[
-            { field: 'letter', head: 'camera', width: '56px' },
-            { field: 'name', head: 'what it is', width: '210px' },
-            { field: 'sensorWidthMm', head: 'sensor w, mm', width: '90px', align: 'right', mono: true },
-            { field: 'sensorHeightMm', head: 'h, mm', width: '60px', align: 'right', mono: true },
-            { field: 'dataRateMbps', head: 'Mb/s', width: '60px', align: 'right', mono: true },
-            { field: 'nativeIso', head: 'native ISO', width: '76px', align: 'right', mono: true },
-            { field: 'mostIso', head: 'clean to', width: '66px', align: 'right', mono: true },
-            { field: 'operatorId', head: 'operator', width: '130px' },
-          ]}
-        />
-        <Box mt="12px">
-          <Sheet
-            kind="recorder"
-            name="Recorders"
-            rows={Object.values(production.recorder).sort((a, b) => (a.letter < b.letter ? -1 : 1))}
-            onAdd={() =>
-              addRecord('recorder', 'Add a recorder', {
-                letter: ['R', 'S', 'T', 'U'][Object.keys(production.recorder).length] ?? 'V',
-              })
+      <Tabs label="Views of the shots" tabs={VIEWS} current={view} onChoose={choose} />
+      {view === 'list' && (
+        <>
+          {rights.plan && <TypedShot from={selected} onMade={setSelectedId} />}
+          <Flex gap="8px" mb="8px" align="center">
+            <Input
+              aria-label="Find shots"
+              placeholder="Find"
+              w="180px"
+              value={search}
+              onChange={(e) => setSearch(e.target.value)}
+            />
+            {operators.length > 0 && (
+              <Select aria-label="Operator" w="170px" value={operator} onChange={(e) => setOperator(e.target.value)}>
+                <option value="">every operator</option>
+                {operators.map((p) => (
+                  <option key={p.id} value={p.id}>
+                    {p.name}’s list
+                  </option>
+                ))}
+              </Select>
+            )}
+            {(wanted || operator) && (
+              <Text color="soft" role="status">
+                {shots.length} of {all.length}
+              </Text>
+            )}
+            {rights.plan && (
+              <Flex ml="auto" gap="8px">
+                <Button onClick={() => setBringing('')}>Bring in a table</Button>
+                <Button kind="main" onClick={addShot}>
+                  Add shot
+                </Button>
+              </Flex>
+            )}
+          </Flex>
+          {bringing !== null && <BringShots key={bringing} text={bringing} onClose={() => setBringing(null)} />}
+          {empty ? (
+            <Empty says="Type the first shot above: its code, then what there is to say of it, in any order.">
+              {rights.plan && scenes[0] && <Button onClick={() => choose('coverage')}>Start from a pattern</Button>}
+            </Empty>
+          ) : (
+            <ShotSheet shots={shots} selectedId={selected?.id ?? null} onSelect={setSelectedId} onPaste={setBringing} />
+          )}
+          <Section
+            title="Scenes"
+            actions={
+              rights.plan && (
+                <Button
+                  onClick={() =>
+                    addRecord('scene', 'Add a scene', { number: String(scenes.length + 1), rank: scenes.length })
+                  }
+                >
+                  Add scene
+                </Button>
+              )
             }
-            columns={[
-              { field: 'letter', head: 'sound', width: '56px' },
-              { field: 'name', head: 'what it is', width: '210px' },
-              { field: 'tracks', head: 'tracks', width: '60px', align: 'right', mono: true },
-            ]}
+          >
+            <Sheet
+              kind="scene"
+              name="Scenes"
+              rows={scenes}
+              columns={[
+                { field: 'number', head: 'no', width: '50px' },
+                { field: 'title', head: 'scene', width: '200px' },
+                { field: 'inOut', head: 'in or out', width: '70px' },
+                { field: 'timeOfDay', head: 'time', width: '80px' },
+                {
+                  field: 'eighths',
+                  head: 'pages',
+                  width: '60px',
+                  align: 'right',
+                  show: (s) => (s.eighths > 0 ? pagesText(s.eighths) : ''),
+                },
+                { field: 'spotId', head: 'where', width: '130px' },
+                { field: 'note', head: 'notes', width: 'minmax(220px, 1fr)' },
+              ]}
+            />
+          </Section>
+          <SnagList stage="shots" />
+        </>
+      )}
+      {view === 'coverage' &&
+        (scenes.length === 0 ? (
+          <Empty says="A scene is a place in the story; its shots are the day’s checklist.">
+            {rights.plan && (
+              <Button kind="main" onClick={() => addRecord('scene', 'Add a scene', { number: '1' })}>
+                Add a scene
+              </Button>
+            )}
+          </Empty>
+        ) : (
+          <CoverageView
+            sceneId={params.get('scene') ?? selected?.sceneId ?? scenes[0]!.id}
+            onScene={(id) => setParams({ view: 'coverage', scene: id }, { replace: true })}
+            onSelect={setSelectedId}
           />
-        </Box>
-      </Section>
-      <SnagList stage="shots" />
+        ))}
+      {view === 'boards' && <BoardsView shots={shots} onSelect={setSelectedId} />}
+      {view === 'glass' && <GlassView />}
     </Page>
   )
 }
 
-function ShotSheet({
-  shots,
-  selectedId,
-  onSelect,
-}: {
-  shots: readonly Shot[]
-  selectedId: string | null
-  onSelect: (id: string) => void
-}) {
-  const { setup } = useProduction()
-  const units = useUnits()
-  const snags = useOpenSnags()
-  // What stops you comes first among the findings: the first about a shot is its worst.
-  const worstOf = useMemo(() => {
-    const found = new Map<string, (typeof snags)[number]>()
-    for (const snag of snags) if (!found.has(snag.about.id)) found.set(snag.about.id, snag)
-    return found
-  }, [snags])
-  const columns: SheetColumn<Shot>[] = [
-    { field: 'figure', head: 'frame', width: '66px', show: (s) => <FramePreview shot={s} width={64} /> },
-    { field: 'code', head: 'shot', width: '42px', show: (s) => <Text fontWeight={700}>{s.code}</Text> },
-    {
-      field: 'sees',
-      head: 'what we see',
-      width: '218px',
-      show: (s) => {
-        const snag = worstOf.get(s.id)
-        return (
-          <Flex align="center" gap="6px" minW={0} w="100%">
-            <Text truncate title={s.sees}>
-              {s.sees}
-            </Text>
-            {snag && (
-              <Box
-                flexShrink={0}
-                ml="auto"
-                w="8px"
-                h="8px"
-                borderRadius="full"
-                bg={snag.severity}
-                title={snag.says}
-                role="img"
-                aria-label={snag.says}
-              />
-            )}
-          </Flex>
-        )
-      },
-    },
-    { field: 'focalLengthMm', head: 'lens', width: '36px', align: 'right', mono: true },
-    { field: 'tStop', head: 'stop', width: '40px', align: 'right', mono: true, show: (s) => `T${s.tStop}` },
-    {
-      field: 'distanceM',
-      head: units === 'feet' ? 'ft' : 'm',
-      width: units === 'feet' ? '64px' : '36px',
-      align: 'right',
-      mono: true,
-    },
-    {
-      field: 'fpsNum',
-      head: 'fps',
-      width: '42px',
-      align: 'right',
-      mono: true,
-      show: (s) => rate(s.fpsNum, s.fpsDen),
-      text: (s) => rate(s.fpsNum, s.fpsDen),
-      read: (typed) => {
-        const r = parseRate(typed)
-        return r
-          ? { ok: true, fields: { fpsNum: r.num, fpsDen: r.den } }
-          : { ok: false, says: 'A frame rate is more than 0 and at most 2000, such as 25, 23.976 or 200.' }
-      },
-    },
-    {
-      field: 'shutterDeg',
-      head: 'shutter',
-      width: '50px',
-      align: 'right',
-      mono: true,
-      show: (s) => `${s.shutterDeg}°`,
-    },
-    { field: 'iso', head: 'ISO', width: '42px', align: 'right', mono: true },
-    {
-      field: 'setupId',
-      head: 'light',
-      width: '38px',
-      show: (s) => {
-        const own = s.setupId ? setup[s.setupId] : undefined
-        return own ? <SetupLetter letter={own.letter} colour={own.colour} /> : null
-      },
-    },
-    { field: 'cameraId', head: 'cam', width: '32px' },
-    { field: 'side', head: 'side', width: '34px' },
-    { field: 'rig', head: 'how', width: '84px' },
-    { field: 'minutes', head: 'min', width: '34px', align: 'right', mono: true },
-    { field: 'personIds', head: 'who', width: '140px' },
-    { field: 'frameSide', head: 'in frame', width: '58px' },
-    { field: 'pairId', head: 'pairs', width: '44px' },
-    { field: 'takesExpected', head: 'takes', width: '40px', align: 'right', mono: true },
-    { field: 'takeSeconds', head: 'take, s', width: '50px', align: 'right', mono: true },
-    { field: 'mustHave', head: 'must', width: '40px' },
-    { field: 'onceOnly', head: 'once', width: '40px' },
-    { field: 'slowMotion', head: 'slow', width: '40px' },
-    { field: 'quiet', head: 'quiet', width: '42px' },
-    { field: 'window', head: 'tied to', width: '100px' },
-    { field: 'sceneId', head: 'scene', width: '110px' },
-  ]
+/** What is handed out: the list with its frames, a checklist for the pocket, the boards, and the table as data. */
+function Papers() {
+  const { production } = useProduction()
+  const at = (file: string) => `/api/productions/${production.id}/${file}`
   return (
-    <Sheet
-      kind="shot"
-      name="Shots"
-      rows={shots}
-      columns={columns}
-      selectedId={selectedId}
-      onSelect={onSelect}
-      rowHeight={38}
-    />
+    <Flex gap="12px" fontSize="13px" fontWeight={600} color="action" align="baseline">
+      <Box as="span" color="faint" fontWeight={400}>
+        On paper
+      </Box>
+      {(
+        [
+          ['shots.pdf', 'shot list'],
+          ['shots-pocket.pdf', 'pocket checklist'],
+          ['boards.pdf', 'boards'],
+          ['shots.csv', 'CSV'],
+        ] as const
+      ).map(([file, name]) => (
+        <a key={file} href={at(file)} download>
+          {name}
+        </a>
+      ))}
+    </Flex>
   )
 }

@@ -1,0 +1,131 @@
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import type { RecordOf } from '@kavrell/contract'
+import { masterDeliverable } from '@kavrell/core/snags'
+import { useState } from 'react'
+import { commit, say } from '../../store/production.ts'
+import { pictureUrl } from '../../store/pictures.ts'
+import { useProduction, useRights } from '../../store/selectors.ts'
+import { removeRecord } from '../../ui/addRecord.ts'
+import { DropPictures } from '../../ui/DropPictures.tsx'
+import { FramePreview } from '../../ui/FramePreview.tsx'
+import { Button, Hint } from '../../ui/parts.tsx'
+import { SketchPad } from './SketchPad.tsx'
+
+type Picture = RecordOf<'picture'>
+const WIDTH = 226
+
+/** The shots as pictures: a board where there is one, the computed frame where there is none. */
+export function BoardsView({
+  shots,
+  onSelect,
+}: {
+  shots: readonly RecordOf<'shot'>[]
+  onSelect: (id: string) => void
+}) {
+  const production = useProduction()
+  const rights = useRights()
+  const [sketching, setSketching] = useState<string | null>(null)
+  const aspect = masterDeliverable(production)?.aspect ?? 16 / 9
+  const boardOf = new Map(
+    Object.values(production.picture)
+      .filter((p) => p.purpose === 'board' && p.shotId)
+      .sort((a, b) => a.rank - b.rank)
+      .map((p) => [p.shotId!, p] as const),
+  )
+  return (
+    <>
+      <Hint>
+        Boards are there for who wants them: a photograph, a sketch, or the frame as it is computed. All are cropped to{' '}
+        {aspect.toFixed(2)} : 1.
+      </Hint>
+      <Grid templateColumns={`repeat(auto-fill, minmax(${WIDTH}px, 1fr))`} gap="18px 16px" mt="12px">
+        {shots.map((shot) => {
+          const board = boardOf.get(shot.id)
+          return (
+            <Box key={shot.id} data-board={shot.code}>
+              {board ? (
+                <Board board={board} aspect={aspect} />
+              ) : sketching === shot.id ? (
+                <SketchPad aspect={aspect} width={WIDTH} shot={shot} onDone={() => setSketching(null)} />
+              ) : (
+                <FramePreview shot={shot} width={WIDTH} />
+              )}
+              <Flex gap="6px" mt="4px" align="baseline">
+                <Box asChild fontWeight={700} cursor="pointer">
+                  <button type="button" onClick={() => onSelect(shot.id)}>
+                    {shot.code}
+                  </button>
+                </Box>
+                <Text truncate color="soft" fontSize="13px">
+                  {shot.sees}
+                </Text>
+              </Flex>
+              {rights.plan && (
+                <Flex gap="4px" mt="2px">
+                  {board ? (
+                    <Button kind="quiet" onClick={() => removeRecord('picture', board.id, `the board of ${shot.code}`)}>
+                      Take the board off
+                    </Button>
+                  ) : (
+                    <>
+                      <Button kind="quiet" onClick={() => setSketching(sketching === shot.id ? null : shot.id)}>
+                        {sketching === shot.id ? 'Leave it' : 'Sketch'}
+                      </Button>
+                      <Box flex="1">
+                        <DropPictures given={{ purpose: 'board', shotId: shot.id, caption: `Board ${shot.code}` }}>
+                          Drop or take a picture
+                        </DropPictures>
+                      </Box>
+                    </>
+                  )}
+                </Flex>
+              )}
+            </Box>
+          )
+        })}
+      </Grid>
+    </>
+  )
+}
+
+/** A picture cropped to the delivered shape; arrows or dragging move the crop. */
+function Board({ board, aspect }: { board: Picture; aspect: number }) {
+  const rights = useRights()
+  const nudge = (x: number, y: number) => {
+    const within = (v: number) => Math.min(1, Math.max(0, Math.round(v * 100) / 100))
+    const refused = commit('Move the crop of a board', [
+      {
+        op: 'update',
+        kind: 'picture',
+        id: board.id,
+        fields: { cropX: within(board.cropX + x), cropY: within(board.cropY + y) },
+      },
+    ])
+    if (refused) say(refused, 'stop')
+  }
+  const keys: Record<string, [number, number]> = {
+    ArrowLeft: [-0.05, 0],
+    ArrowRight: [0.05, 0],
+    ArrowUp: [0, -0.05],
+    ArrowDown: [0, 0.05],
+  }
+  return (
+    <Box
+      role="img"
+      aria-label={`${board.caption}, cropped; arrow keys move the crop`}
+      tabIndex={0}
+      onKeyDown={(e) => {
+        const step = keys[e.key]
+        if (!step || !rights.plan) return
+        e.preventDefault()
+        nudge(...step)
+      }}
+      style={{
+        aspectRatio: String(aspect),
+        backgroundImage: `url(${pictureUrl(board.fileId, true)})`,
+        backgroundSize: 'cover',
+        backgroundPosition: `${board.cropX * 100}% ${board.cropY * 100}%`,
+      }}
+    />
+  )
+}

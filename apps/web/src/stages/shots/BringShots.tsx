@@ -1,0 +1,157 @@
+import { Box, Flex, Text } from '@chakra-ui/react'
+import { fieldsOf, newScene, readShotTable, SHOT_COLUMNS, wholeShot } from '@kavrell/contract'
+import type { PlainChange } from '@kavrell/core/snags'
+import Papa from 'papaparse'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { say } from '../../store/production.ts'
+import { useProduction, useUnits } from '../../store/selectors.ts'
+import { Answer, Button } from '../../ui/parts.tsx'
+import { Area } from '../../ui/RecordField.tsx'
+import { useNamesOf } from '../../ui/useNames.ts'
+import { addShots, shotLike } from './newShots.ts'
+
+const FIELDS = SHOT_COLUMNS.map((c) => c.field)
+const SHOWN = 8
+
+/** A table from a spreadsheet: how its columns were read, what will be made and changed, what could not be read. */
+export function BringShots({ text: given, onClose }: { text: string; onClose: () => void }) {
+  const production = useProduction()
+  const units = useUnits()
+  const [text, setText] = useState(given)
+  const [refused, setRefused] = useState<string | null>(null)
+  const panel = useRef<HTMLDivElement>(null)
+  useEffect(() => panel.current?.focus(), [])
+  const names = useNamesOf(FIELDS.map((field) => fieldsOf('shot')[field]))
+  const read = useMemo(() => {
+    if (!text.trim()) return null
+    const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' })
+    return readShotTable(data, {
+      names: (field) => names[FIELDS.indexOf(field as (typeof FIELDS)[number])] ?? new Map(),
+      units,
+      shots: Object.values(production.shot),
+      scenes: Object.values(production.scene),
+      newId: uuidv7,
+    })
+  }, [text, names, units, production])
+  const fresh = read?.shots.filter((s) => !s.existing) ?? []
+  const changed = read?.shots.filter((s) => s.existing) ?? []
+  const keep = () => {
+    const like = shotLike(production, undefined)
+    const says = addShots(
+      production,
+      `Bring in ${read!.shots.length} shots`,
+      fresh.map((shot) => ({
+        id: shot.id,
+        fields: wholeShot(shot, { ...like, sceneId: newScene(/^\d+/.exec(shot.code)?.[0] ?? '1') }),
+      })),
+      changed.map((shot): PlainChange => ({ op: 'update', kind: 'shot', id: shot.id, fields: shot.fields })),
+    )
+    setRefused(says)
+    if (says) return
+    say(`${fresh.length} shots made, ${changed.length} changed.`, 'info', true)
+    onClose()
+  }
+  return (
+    <Box
+      ref={panel}
+      tabIndex={-1}
+      role="dialog"
+      aria-label="Bring in shots"
+      bg="leaf"
+      borderTop="1px solid"
+      borderBottom="1px solid"
+      borderColor="line"
+      p="14px"
+      mb="14px"
+      outline="none"
+      onKeyDown={(e) => {
+        if (e.key === 'Escape') onClose()
+      }}
+    >
+      <Flex align="center" gap="10px" mb="8px">
+        <Answer size="19px">
+          {read
+            ? `${fresh.length} shots to make, ${changed.length} to change`
+            : 'Paste a table, or choose a CSV file. Its first line names the columns.'}
+        </Answer>
+        <Button ml="auto" onClick={onClose}>
+          Close
+        </Button>
+        {read && read.shots.length > 0 && (
+          <Button kind="main" onClick={keep}>
+            Bring them in
+          </Button>
+        )}
+      </Flex>
+      {!given && (
+        <Flex gap="10px" align="flex-start">
+          <Area
+            aria-label="Table of shots"
+            rows={4}
+            value={text}
+            placeholder={'shot, what we see, lens, stop\n3C, Corin listens, 85, 2.8'}
+            onChange={(e) => setText(e.target.value)}
+          />
+          <input
+            type="file"
+            aria-label="CSV file"
+            accept=".csv,.tsv,.txt,text/csv"
+            onChange={(e) => {
+              void e.target.files?.[0]?.text().then(setText)
+            }}
+          />
+        </Flex>
+      )}
+      {read && (
+        <>
+          <Flex gap="6px" mt="10px" wrap="wrap" fontSize="12.5px" aria-label="How the columns were read">
+            {read.columns.map((column, i) => (
+              <Box
+                key={i}
+                bg={column.field ? 'tint' : 'watchTint'}
+                color={column.field ? 'ink' : 'watch'}
+                px="7px"
+                py="1px"
+              >
+                {column.head || 'no head'}
+                {column.field
+                  ? SHOT_COLUMNS.find((c) => c.field === column.field)!.head === column.head.toLowerCase()
+                    ? ''
+                    : ` is ${SHOT_COLUMNS.find((c) => c.field === column.field)!.head}`
+                  : ', left out'}
+              </Box>
+            ))}
+          </Flex>
+          {read.newScenes.length > 0 && (
+            <Text mt="8px" color="soft">
+              Scenes {read.newScenes.join(', ')} are not there yet and will be made.
+            </Text>
+          )}
+          {read.remarks.length > 0 && (
+            <Box mt="8px" color="watch" fontSize="13px" role="status">
+              {read.remarks.slice(0, 12).map((remark, i) => (
+                <Text key={i}>
+                  Line {remark.line}: {remark.says}
+                </Text>
+              ))}
+              {read.remarks.length > 12 && <Text>And {read.remarks.length - 12} more.</Text>}
+            </Box>
+          )}
+          <Text mt="8px" color="soft" fontSize="13px">
+            {read.shots
+              .slice(0, SHOWN)
+              .map((s) => `${s.code}${s.existing ? ' changes' : ''}${s.fields.sees ? ` ${s.fields.sees}` : ''}`)
+              .join(' · ')}
+            {read.shots.length > SHOWN ? ` and ${read.shots.length - SHOWN} more` : ''}
+          </Text>
+        </>
+      )}
+      {refused && (
+        <Text role="alert" color="stop" mt="6px">
+          {refused}
+        </Text>
+      )}
+    </Box>
+  )
+}

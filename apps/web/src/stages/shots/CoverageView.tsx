@@ -1,0 +1,232 @@
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { blank, type RecordFields, type RecordOf } from '@kavrell/contract'
+import {
+  COVERAGE_COLUMNS,
+  coverage,
+  DEFAULT_SENSOR,
+  freeCodes,
+  type Pattern,
+  PATTERNS,
+  shotsOfPattern,
+  takingOfShot,
+} from '@kavrell/core/shotlist'
+import { useState } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { say } from '../../store/production.ts'
+import { useProduction, useRights } from '../../store/selectors.ts'
+import { FramePreview } from '../../ui/FramePreview.tsx'
+import { Answer, Button, Hint, Section, Tabs } from '../../ui/parts.tsx'
+import { addShots, shotLike } from './newShots.ts'
+
+type Shot = RecordOf<'shot'>
+
+/** A scene's shots by who and how large: what is there, and what is not. */
+export function CoverageView({
+  sceneId,
+  onScene,
+  onSelect,
+}: {
+  sceneId: string
+  onScene: (id: string) => void
+  onSelect: (id: string) => void
+}) {
+  const production = useProduction()
+  const scenes = Object.values(production.scene).sort((a, b) => a.rank - b.rank)
+  const { rows, uncovered } = coverage(production, sceneId)
+  const people = rows.filter((row) => row.personId)
+  const close = people.filter((row) =>
+    ['close', 'medium close', 'extreme close'].some((c) => row.cells[c as 'close'].length > 0),
+  )
+  return (
+    <>
+      <Tabs
+        label="Scenes"
+        tabs={scenes.map((s) => [s.id, `${s.number} ${s.title}`] as const)}
+        current={sceneId}
+        onChoose={onScene}
+      />
+      <Answer size="22px">
+        {rows.length === 0
+          ? 'No shots in this scene yet. Start from a pattern.'
+          : people.length === 0
+            ? 'Places and details only; nobody is in frame.'
+            : close.length === people.length
+              ? `Everybody has a close: ${people.map((row) => row.name.split(' ')[0]).join(', ')}`
+              : `No close of ${people
+                  .filter((row) => !close.includes(row))
+                  .map((row) => row.name.split(' ')[0])
+                  .join(', ')}`}
+      </Answer>
+      {uncovered.length > 0 && (
+        <Text color="watch" fontWeight={600} mt="4px">
+          In the script and in no shot: {uncovered.join(', ')}
+        </Text>
+      )}
+      {rows.length > 0 && (
+        <Box overflowX="auto" mt="14px" tabIndex={0}>
+          <Grid
+            role="table"
+            aria-label="Coverage"
+            templateColumns={`130px repeat(${COVERAGE_COLUMNS.length}, minmax(84px, 1fr))`}
+            minW="max-content"
+            fontSize="13px"
+          >
+            <Box role="row" display="contents">
+              <Box role="columnheader" color="faint" fontSize="12px">
+                who
+              </Box>
+              {COVERAGE_COLUMNS.map((column) => (
+                <Box role="columnheader" key={column} color="faint" fontSize="12px" pl="6px">
+                  {column}
+                </Box>
+              ))}
+            </Box>
+            {rows.map((row) => (
+              <Box role="row" display="contents" key={row.name}>
+                <Box role="rowheader" borderTop="1px solid" borderColor="line" py="8px" fontWeight={600}>
+                  {row.name}
+                  <Text color="faint" fontSize="12px" fontWeight={400}>
+                    {row.sides.length > 0 ? `from ${row.sides.join(', ')}` : ''}
+                  </Text>
+                </Box>
+                {COVERAGE_COLUMNS.map((column) => (
+                  <Box
+                    role="cell"
+                    key={column}
+                    borderTop="1px solid"
+                    borderLeft="1px solid"
+                    borderColor="line"
+                    p="6px"
+                    minH="58px"
+                    bg={row.cells[column].length === 0 && row.personId && column !== 'detail' ? 'well' : undefined}
+                  >
+                    {row.cells[column].map((shot) => (
+                      <Box asChild key={shot.id} display="block" mb="4px" textAlign="left" cursor="pointer">
+                        <button type="button" onClick={() => onSelect(shot.id)} title={shot.sees}>
+                          <FramePreview shot={shot as Shot} width={70} />
+                          <b>{shot.code}</b> {shot.side}
+                        </button>
+                      </Box>
+                    ))}
+                  </Box>
+                ))}
+              </Box>
+            ))}
+          </Grid>
+        </Box>
+      )}
+      <Patterns sceneId={sceneId} />
+    </>
+  )
+}
+
+function Patterns({ sceneId }: { sceneId: string }) {
+  const production = useProduction()
+  const rights = useRights()
+  const [chosen, setChosen] = useState<Pattern | null>(null)
+  const [who, setWho] = useState<readonly string[]>([])
+  if (!rights.plan) return null
+  const players = Object.values(production.person)
+    .filter((p) => p.needed === 'by-shots')
+    .sort((a, b) => a.name.localeCompare(b.name))
+  const make = (pattern: Pattern) => {
+    const people = who.flatMap((id) => production.person[id] ?? [])
+    const scene = production.scene[sceneId]!
+    const all = Object.values(production.shot)
+    const cameras = Object.values(production.camera)
+      .sort((a, b) => (a.letter < b.letter ? -1 : 1))
+      .map(({ id }) => ({ id, taking: takingOfShot(production, { cameraId: id, modeId: null, squeeze: 1 }).used }))
+    const made = shotsOfPattern(pattern, people, cameras, { ...DEFAULT_SENSOR, squeeze: 1 })
+    const codes = freeCodes(
+      scene.number,
+      all.map((s) => s.code),
+      made.length,
+    )
+    const ids = made.map(() => uuidv7())
+    const inScene = all.filter((s) => s.sceneId === sceneId)
+    const like = shotLike(production, inScene.at(-1))
+    const refused = addShots(
+      production,
+      `Cover scene ${scene.number}: ${pattern.name.toLowerCase()}`,
+      made.map(({ fields, pairs }, i) => ({
+        id: ids[i]!,
+        fields: blank('shot', {
+          ...like,
+          ...(fields as Partial<RecordFields<'shot'>>),
+          cameraId: (fields.cameraId as string | null) ?? like.cameraId ?? null,
+          sceneId,
+          code: codes[i]!,
+          pairId: pairs === null ? null : ids[pairs]!,
+        }),
+      })),
+    )
+    if (refused) say(refused, 'stop')
+    else say(`${made.length} shots made: ${codes.join(', ')}.`, 'info', true)
+    setChosen(null)
+  }
+  return (
+    <Section title="Start from a pattern">
+      <Hint>Each makes shots with sizes, sides and times that are usual for it. Change or drop what does not fit.</Hint>
+      <Grid templateColumns={{ base: '1fr', md: 'repeat(4, 1fr)' }} gap="8px 18px" mt="8px">
+        {PATTERNS.map((pattern) => (
+          <Box key={pattern.key} borderTop="1px solid" borderColor="line" pt="6px">
+            <Box asChild fontWeight={700} color="action" cursor="pointer" textAlign="left">
+              <button
+                type="button"
+                aria-expanded={chosen === pattern}
+                onClick={() => {
+                  setChosen(chosen === pattern ? null : pattern)
+                  setWho(players.slice(0, pattern.people).map((p) => p.id))
+                }}
+              >
+                {pattern.name}
+              </button>
+            </Box>
+            <Text color="soft" fontSize="12.5px">
+              {pattern.says}
+            </Text>
+            {chosen === pattern && (
+              <Box mt="6px">
+                {Array.from({ length: pattern.people }, (_, i) => (
+                  <Box
+                    asChild
+                    key={i}
+                    display="block"
+                    mb="4px"
+                    bg="leaf"
+                    border="1px solid"
+                    borderColor="line"
+                    w="100%"
+                    py="3px"
+                  >
+                    <select
+                      aria-label={`Person ${i + 1}`}
+                      value={who[i] ?? ''}
+                      onChange={(e) =>
+                        setWho(
+                          Array.from({ length: pattern.people }, (_, k) => (k === i ? e.target.value : (who[k] ?? ''))),
+                        )
+                      }
+                    >
+                      <option value="">nobody yet</option>
+                      {players.map((p) => (
+                        <option key={p.id} value={p.id}>
+                          {p.name}
+                        </option>
+                      ))}
+                    </select>
+                  </Box>
+                ))}
+                <Flex>
+                  <Button kind="main" onClick={() => make(pattern)}>
+                    Make {pattern.shots.length} shots
+                  </Button>
+                </Flex>
+              </Box>
+            )}
+          </Box>
+        ))}
+      </Grid>
+    </Section>
+  )
+}

@@ -1,0 +1,148 @@
+import { Box, Flex, Text } from '@chakra-ui/react'
+import { LENS_KINDS, SENSOR_MODES } from '@kavrell/core/optics'
+import { useProduction, useRights } from '../../store/selectors.ts'
+import { addRecord } from '../../ui/addRecord.ts'
+import { Hint, Section } from '../../ui/parts.tsx'
+import { Sheet } from '../../ui/sheet/Sheet.tsx'
+
+/** Cameras with what of their sensors they can record, the lenses that are there, and recorders. */
+export function GlassView() {
+  const production = useProduction()
+  const byLetter = (a: { letter: string }, b: { letter: string }) => (a.letter < b.letter ? -1 : 1)
+  const byAge = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : 1)
+  const cameras = Object.values(production.camera).sort(byLetter)
+  return (
+    <>
+      <Section title="Cameras">
+        <Sheet
+          kind="camera"
+          name="Cameras"
+          rows={cameras}
+          onAdd={() => addRecord('camera', 'Add a camera', { letter: 'ABCDEFGHIJKLM'[cameras.length] ?? 'Z' })}
+          columns={[
+            { field: 'letter', head: 'camera', width: '56px' },
+            { field: 'name', head: 'what it is', width: '230px' },
+            { field: 'sensorWidthMm', head: 'sensor w, mm', width: '90px', align: 'right', mono: true },
+            { field: 'sensorHeightMm', head: 'h, mm', width: '60px', align: 'right', mono: true },
+            { field: 'dataRateMbps', head: 'Mb/s', width: '60px', align: 'right', mono: true },
+            { field: 'nativeIso', head: 'native ISO', width: '76px', align: 'right', mono: true },
+            { field: 'mostIso', head: 'clean to', width: '66px', align: 'right', mono: true },
+            { field: 'operatorId', head: 'operator', width: '130px' },
+          ]}
+        />
+      </Section>
+      <Section title="Sensor modes">
+        <Sheet
+          kind="sensorMode"
+          name="Modes"
+          rows={Object.values(production.sensorMode).sort(byAge)}
+          columns={[
+            { field: 'cameraId', head: 'camera', width: '60px' },
+            { field: 'name', head: 'mode', width: '230px' },
+            { field: 'widthMm', head: 'w, mm', width: '60px', align: 'right', mono: true },
+            { field: 'heightMm', head: 'h, mm', width: '60px', align: 'right', mono: true },
+            { field: 'widthPx', head: 'w, px', width: '60px', align: 'right', mono: true },
+            { field: 'heightPx', head: 'h, px', width: '60px', align: 'right', mono: true },
+            { field: 'mostFps', head: 'up to fps', width: '70px', align: 'right', mono: true },
+          ]}
+        />
+        {cameras[0] && (
+          <FromLibrary
+            label="Add a mode from the library"
+            items={SENSOR_MODES}
+            onChoose={({ name, widthMm, heightMm, widthPx, heightPx }) =>
+              addRecord('sensorMode', `Add mode ${name}`, {
+                cameraId: cameras[0]!.id,
+                name,
+                widthMm,
+                heightMm,
+                widthPx,
+                heightPx,
+              })
+            }
+          />
+        )}
+      </Section>
+      <Section title="Lenses">
+        <Hint>
+          What is really in the case. A shot that names one is held to its stop, its close focus and its circle.
+        </Hint>
+        <Sheet
+          kind="lens"
+          name="Lenses"
+          rows={Object.values(production.lens).sort((a, b) => a.focalLengthMm - b.focalLengthMm)}
+          onAdd={() => addRecord('lens', 'Add a lens')}
+          columns={[
+            { field: 'name', head: 'lens', width: '200px' },
+            { field: 'focalLengthMm', head: 'from, mm', width: '70px', align: 'right', mono: true },
+            { field: 'longestMm', head: 'to, mm', width: '60px', align: 'right', mono: true },
+            { field: 'tStop', head: 'opens to T', width: '80px', align: 'right', mono: true },
+            { field: 'squeeze', head: 'squeeze', width: '60px', align: 'right', mono: true },
+            { field: 'closeFocusM', head: 'close focus', width: '80px', align: 'right', mono: true },
+            { field: 'imageCircleMm', head: 'circle, mm', width: '80px', align: 'right', mono: true },
+            { field: 'note', head: 'notes', width: '220px' },
+          ]}
+        />
+        <FromLibrary
+          label="Add a lens from the library"
+          items={LENS_KINDS}
+          onChoose={({ key: _key, ...lens }) => addRecord('lens', `Add ${lens.name}`, lens)}
+        />
+      </Section>
+      <Section title="Sound recorders">
+        <Sheet
+          kind="recorder"
+          name="Recorders"
+          rows={Object.values(production.recorder).sort(byLetter)}
+          onAdd={() =>
+            addRecord('recorder', 'Add a recorder', {
+              letter: ['R', 'S', 'T', 'U'][Object.keys(production.recorder).length] ?? 'V',
+            })
+          }
+          columns={[
+            { field: 'letter', head: 'sound', width: '56px' },
+            { field: 'name', head: 'what it is', width: '210px' },
+            { field: 'tracks', head: 'tracks', width: '60px', align: 'right', mono: true },
+          ]}
+        />
+      </Section>
+    </>
+  )
+}
+
+function FromLibrary<T extends { readonly key: string; readonly name: string }>({
+  label,
+  items,
+  onChoose,
+}: {
+  label: string
+  items: readonly T[]
+  onChoose: (item: T) => void
+}) {
+  const rights = useRights()
+  if (!rights.plan) return null
+  return (
+    <Flex mt="8px" gap="8px" align="center">
+      <Box asChild bg="leaf" border="1px solid" borderColor="line" px="6px" py="3px">
+        <select
+          aria-label={label}
+          value=""
+          onChange={(e) => {
+            const item = items.find((i) => i.key === e.target.value)
+            if (item) onChoose(item)
+          }}
+        >
+          <option value="">{label}</option>
+          {items.map((item) => (
+            <option key={item.key} value={item.key}>
+              {item.name}
+            </option>
+          ))}
+        </select>
+      </Box>
+      <Text color="faint" fontSize="12.5px">
+        by size and kind; type over its figures
+      </Text>
+    </Flex>
+  )
+}

@@ -1,0 +1,114 @@
+import { Box, Flex, Text } from '@chakra-ui/react'
+import { blank, newScene, refuseValue, type RecordFields, type RecordOf } from '@kavrell/contract'
+import { DEFAULT_SENSOR, type LineContext, readShotLine, takingOfShot } from '@kavrell/core/shotlist'
+import { useMemo, useState } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { useProduction, useUnits } from '../../store/selectors.ts'
+import { Input } from '../../ui/RecordField.tsx'
+import { addShots, shotLike } from './newShots.ts'
+
+const EXAMPLE = '3C Corin close 85 T2.8 2.1m left N 20m pairs 3A'
+
+/** One line makes one shot; what it is understood as is shown while it is typed. */
+export function TypedShot({ from, onMade }: { from: RecordOf<'shot'> | undefined; onMade: (id: string) => void }) {
+  const production = useProduction()
+  const units = useUnits()
+  const [line, setLine] = useState('')
+  const [refused, setRefused] = useState<string | null>(null)
+  const context = useMemo((): LineContext => {
+    const cameras = Object.values(production.camera).map(({ id, letter }) => ({
+      id,
+      letter,
+      taking: takingOfShot(production, { cameraId: id, modeId: null, squeeze: 1 }).used,
+    }))
+    const shots = Object.values(production.shot)
+    return {
+      people: Object.values(production.person),
+      setups: Object.values(production.setup),
+      cameras,
+      shots,
+      scenes: Object.values(production.scene),
+      rigs: [...new Set(shots.map((s) => s.rig).filter(Boolean))],
+      taking: cameras.find((c) => c.id === from?.cameraId)?.taking ?? { ...DEFAULT_SENSOR, squeeze: 1 },
+      units,
+    }
+  }, [production, units, from?.cameraId])
+  const read = line.trim() ? readShotLine(line, context) : null
+  const invalid = read
+    ? Object.entries(read.fields).flatMap(([field, value]) => refuseValue('shot', field, value) ?? [])
+    : []
+  const problems = [...(read?.problems ?? []), ...invalid]
+  const keep = () => {
+    if (!read || problems.length > 0) return
+    const own = read.fields as Partial<RecordFields<'shot'>>
+    const number = /^\d+/.exec(own.code!)![0]
+    const fields = blank('shot', {
+      ...shotLike(production, from),
+      ...(own.sceneId ? {} : { sceneId: newScene(number) }),
+      ...own,
+    })
+    const id = uuidv7()
+    const says = addShots(production, `Add shot ${own.code}`, [{ id, fields }])
+    setRefused(says)
+    if (says) return
+    setLine('')
+    onMade(id)
+  }
+  return (
+    <Box mb="12px">
+      <Input
+        aria-label="Type a shot"
+        placeholder={`Type a shot: ${EXAMPLE}`}
+        value={line}
+        fontFamily="mono"
+        fontSize="14px"
+        minH="34px"
+        onChange={(e) => {
+          setLine(e.target.value)
+          setRefused(null)
+        }}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') keep()
+          if (e.key === 'Escape') setLine('')
+        }}
+      />
+      {read && (
+        <Flex gap="5px" mt="5px" wrap="wrap" fontSize="12.5px" aria-live="polite" data-understood>
+          {merged(line, read.understood).map((piece) => (
+            <Box key={piece.key} bg={piece.field === 'sees' ? 'well' : 'tint'} px="7px" py="1px">
+              {piece.text && (
+                <Text as="span" fontFamily="mono" mr="6px" color="soft">
+                  {line.slice(piece.from, piece.to)}
+                </Text>
+              )}
+              {piece.says}
+            </Box>
+          ))}
+          {problems.length === 0 && <Text color="faint">Enter keeps it</Text>}
+        </Flex>
+      )}
+      {(problems.length > 0 || refused) && (
+        <Text role="alert" color="stop" fontSize="13px" mt="4px">
+          {refused ?? problems.join(' ')}
+        </Text>
+      )}
+    </Box>
+  )
+}
+
+/** Words beside one another that are what we see are shown as one piece. */
+const sameWords = (typed: string, says: string) =>
+  says.toLowerCase().replace(/ /g, '').startsWith(typed.toLowerCase().replace(/ /g, ''))
+
+function merged(line: string, understood: ReturnType<typeof readShotLine>['understood']) {
+  const pieces: { key: string; from: number; to: number; field: string; says: string; text: boolean }[] = []
+  for (const piece of understood) {
+    const last = pieces.at(-1)
+    if (piece.field === 'sees' && last?.field === 'sees') last.to = piece.to
+    else {
+      const text = piece.from < Number.MAX_SAFE_INTEGER && !sameWords(line.slice(piece.from, piece.to), piece.says)
+      pieces.push({ ...piece, key: `${piece.from} ${piece.field}`, text })
+    }
+  }
+  return pieces
+}

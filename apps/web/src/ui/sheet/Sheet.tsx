@@ -1,0 +1,316 @@
+import { Box, Text } from '@chakra-ui/react'
+import { type AnyRecord, fieldsOf, type KindName, nameOf } from '@kavrell/contract'
+import type { PlainChange } from '@kavrell/core/snags'
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { type ClipboardEvent, type KeyboardEvent, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { commit, say } from '../../store/production.ts'
+import { useRights, useUnits } from '../../store/selectors.ts'
+import { useNamesOf } from '../useNames.ts'
+import type { Cell } from './CellEditor.tsx'
+import { cellText, differs, readCell, type SheetColumn } from './column.ts'
+import { type SheetHands, SheetRow } from './SheetRow.tsx'
+import { SHEET_CSS } from './style.ts'
+
+export type { SheetColumn } from './column.ts'
+
+interface Props<R> {
+  readonly kind: KindName
+  readonly name: string
+  readonly rows: readonly R[]
+  readonly columns: readonly SheetColumn<R>[]
+  readonly selectedId?: string | null
+  readonly onSelect?: (id: string) => void
+  readonly onAdd?: () => void
+  /** Several lines or columns pasted at once. */
+  readonly onPaste?: (text: string) => void
+  readonly onDuplicate?: (records: readonly R[]) => void
+  readonly onMove?: (records: readonly R[], by: -1 | 1) => void
+  readonly rowHeight?: number
+}
+
+/** From so many rows on only those in sight are drawn. */
+const LONG = 60
+
+const MOVES: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowUp: [-1, 0],
+  ArrowDown: [1, 0],
+  ArrowLeft: [0, -1],
+  ArrowRight: [0, 1],
+}
+
+/**
+ * Records as a sheet: arrows move, with Shift they take in more rows; typing or Enter edits what is taken in, Enter
+ * and Tab keep, Escape drops, Delete empties an optional value. Ctrl+D fills down, Ctrl+C and Ctrl+V go to and from
+ * spreadsheets, Ctrl+Backspace removes rows.
+ */
+export function Sheet<R extends AnyRecord>(props: Props<R>) {
+  const { kind, name, rows, columns, selectedId, onSelect, onAdd, rowHeight = 34 } = props
+  const [cell, setCell] = useState<Cell | null>(null)
+  /** Where taking in rows began; the other end is the active cell. */
+  const [anchor, setAnchor] = useState<number | null>(null)
+  const [editing, setEditing] = useState<string | null>(null)
+  const [says, setSays] = useState<string | null>(null)
+  const grid = useRef<HTMLDivElement>(null)
+  const rights = useRights()
+  const units = useUnits()
+  const fields = fieldsOf(kind)
+  const names = useNamesOf(columns.map((c) => fields[c.field]))
+  // The same list as long as its names are the same, so that rows keep what they drew.
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  const sameNames = useMemo(() => names, names)
+  const active = cell && rows[cell.row] ? cell : null
+  const column = active ? columns[active.column] : undefined
+  const [from, to] = active
+    ? [Math.min(active.row, anchor ?? active.row), Math.max(active.row, anchor ?? active.row)]
+    : [-1, -1]
+  const taken = rows.slice(Math.max(0, from), to + 1)
+
+  const long = rows.length > LONG
+  const [scrollMargin, setScrollMargin] = useState(0)
+  const scroller = () => grid.current?.closest<HTMLElement>('main') ?? null
+  const virtual = useVirtualizer({
+    count: long ? rows.length : 0,
+    getScrollElement: scroller,
+    estimateSize: () => rowHeight + 1,
+    getItemKey: (index) => rows[index]!.id,
+    overscan: 6,
+    scrollMargin,
+    useFlushSync: false,
+  })
+  // What stands above it may grow: looked at after every draw, and drawn again only when it differs.
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  useLayoutEffect(() => {
+    const page = scroller()
+    if (!long || !page || !grid.current) return
+    const top = grid.current.getBoundingClientRect().top - page.getBoundingClientRect().top + page.scrollTop
+    if (Math.abs(top - scrollMargin) > 1) setScrollMargin(top)
+  })
+
+  useEffect(() => {
+    if (editing !== null || !active || !grid.current?.contains(document.activeElement)) return
+    focusCell(active)
+  }, [active, editing])
+
+  // A row chosen elsewhere, as on the ribbon, comes into sight.
+  useEffect(() => {
+    const index = long && selectedId ? rows.findIndex((row) => row.id === selectedId) : -1
+    if (index >= 0 && !grid.current?.querySelector(`[data-row="${selectedId}"]`))
+      virtual.scrollToIndex(index, { align: 'center' })
+    // Only a new choice moves the page, not every change of a row.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [selectedId])
+
+  const focusCell = ({ row, column: at }: Cell) =>
+    grid.current?.querySelector<HTMLElement>(`[data-cell="${row}:${at}"]`)?.focus()
+  const go = (row: number, at: number, extend = false) => {
+    const next = {
+      row: Math.min(rows.length - 1, Math.max(0, row)),
+      column: Math.min(columns.length - 1, Math.max(0, at)),
+    }
+    setAnchor(extend ? (anchor ?? active?.row ?? next.row) : null)
+    setCell(next)
+    setSays(null)
+    const record = rows[next.row]
+    if (record) onSelect?.(record.id)
+    if (long) virtual.scrollToIndex(next.row)
+  }
+  const begin = (text: string | null) => {
+    if (!active || !column || column.fixed || !rights.plan) return
+    setEditing(text ?? cellText(kind, rows[active.row]!, column, names[active.column]!, units))
+  }
+  /** The same fields into every row that is taken in, as one edit. */
+  const write = (records: readonly R[], given: Readonly<Record<string, unknown>>): string | null => {
+    const changes = records
+      .filter((record) => differs(record, given))
+      .map((record): PlainChange => ({ op: 'update', kind, id: record.id, fields: given }))
+    if (changes.length === 0) return null
+    const of =
+      changes.length === 1
+        ? nameOf(
+            kind,
+            records.find((r) => r.id === changes[0]!.id),
+          )
+        : `${changes.length} rows`
+    return commit(`Change ${column!.head} of ${of}`, changes)
+  }
+  const keep = (text: string, move: (cell: Cell) => Cell) => {
+    if (!active || !column) return
+    const record = rows[active.row]!
+    const read = readCell(kind, record, column, text, names[active.column]!, units)
+    const refused = read.ok ? write(taken, read.fields) : read.says
+    if (refused) {
+      setSays(refused)
+      return
+    }
+    setEditing(null)
+    const next = move(active)
+    go(next.row, next.column)
+    requestAnimationFrame(() =>
+      focusCell({
+        row: Math.min(rows.length - 1, Math.max(0, next.row)),
+        column: Math.min(columns.length - 1, Math.max(0, next.column)),
+      }),
+    )
+  }
+  const fillDown = () => {
+    if (!active || !column) return
+    const single = from === to
+    const source = rows[single ? from - 1 : from]
+    if (!source) return
+    const given = column.read
+      ? column.read(cellText(kind, source, column, names[active.column]!, units))
+      : { ok: true as const, fields: { [column.field]: source[column.field] } }
+    if (given.ok) setSays(write(single ? taken : taken.slice(1), given.fields))
+  }
+  const removeTaken = () => {
+    const what = taken.length === 1 ? nameOf(kind, taken[0]) : `${taken.length} rows`
+    const refused = commit(
+      `Remove ${what}`,
+      taken.map((record): PlainChange => ({ op: 'remove', kind, id: record.id })),
+    )
+    setSays(refused)
+    if (!refused) say(`Removed ${what}.`, 'info', true)
+  }
+  const toggle = () => setSays(write(taken, { [column!.field]: rows[active!.row]![column!.field] !== true }))
+
+  const onKey = (e: KeyboardEvent) => {
+    if (!active || !column || editing !== null) return
+    const command = e.ctrlKey || e.metaKey
+    const isFlag = fields[column.field]?.input === 'flag'
+    const step = MOVES[e.key]
+    const plan = rights.plan
+    const actions: (readonly [boolean, () => void])[] = [
+      [
+        step !== undefined && e.altKey && plan && props.onMove !== undefined && step[0] !== 0,
+        () => {
+          props.onMove!(taken, step![0] as -1 | 1)
+          setCell({ ...active, row: Math.min(rows.length - 1, Math.max(0, active.row + step![0])) })
+          setAnchor(anchor === null ? null : Math.min(rows.length - 1, Math.max(0, anchor + step![0])))
+        },
+      ],
+      [
+        step !== undefined && !e.altKey,
+        () => go(active.row + step![0], active.column + step![1], e.shiftKey && step![0] !== 0),
+      ],
+      [(e.key === 'Enter' || e.key === 'F2') && isFlag && plan, toggle],
+      [e.key === 'Enter' || e.key === 'F2', () => begin(null)],
+      [e.key === ' ' && isFlag && plan, toggle],
+      [e.key === 'Backspace' && command && plan, removeTaken],
+      [
+        command && e.shiftKey && e.key.toLowerCase() === 'd' && plan && props.onDuplicate !== undefined,
+        () => props.onDuplicate!(taken),
+      ],
+      [command && !e.shiftKey && e.key.toLowerCase() === 'd' && plan, fillDown],
+      [
+        e.key === 'Delete' && fields[column.field]?.column.nullable === true && plan,
+        () => setSays(write(taken, { [column.field]: null })),
+      ],
+      [e.key.length === 1 && !command && !e.altKey, () => begin(e.key)],
+    ]
+    const action = actions.find(([applies]) => applies)?.[1]
+    if (!action) return
+    e.preventDefault()
+    action()
+  }
+  const onCopy = (e: ClipboardEvent) => {
+    if (!active || editing !== null) return
+    const text = taken
+      .map((record) =>
+        columns.map((c, i) => cellText(kind, record, c, names[i]!, units).replace(/[\t\n]/g, ' ')).join('\t'),
+      )
+      .join('\n')
+    e.clipboardData.setData('text/plain', [columns.map((c) => c.head).join('\t'), text].join('\n'))
+    e.preventDefault()
+    say(`Copied ${taken.length === 1 ? 'a row' : `${taken.length} rows`}.`)
+  }
+  const onClip = (e: ClipboardEvent) => {
+    if (!active || editing !== null || !rights.plan) return
+    const text = e.clipboardData.getData('text/plain').replace(/\r?\n$/, '')
+    e.preventDefault()
+    if (/[\t\n]/.test(text) && props.onPaste) props.onPaste(text)
+    else if (column && !column.fixed) keep(text.split(/[\t\n]/)[0]!, (c) => c)
+  }
+
+  const hands = useRef<SheetHands>(null!)
+  // Rows hold on to this one object; what it does is always the newest.
+  useLayoutEffect(() => {
+    hands.current = {
+      go,
+      begin: () => begin(null),
+      keep,
+      drop: () => {
+        setEditing(null)
+        setSays(null)
+        requestAnimationFrame(() => active && focusCell(active))
+      },
+    }
+  })
+
+  const template = columns.map((c) => c.width).join(' ')
+  const items = virtual.getVirtualItems()
+  const drawn = long
+    ? items.map(({ index }) => ({ record: rows[index]!, row: index }))
+    : rows.map((record, row) => ({ record, row }))
+  const above = long ? (items[0]?.start ?? 0) - virtual.options.scrollMargin : 0
+  const below = long ? virtual.getTotalSize() - (items.at(-1)?.end ?? 0) + virtual.options.scrollMargin : 0
+
+  return (
+    <Box>
+      <Box
+        ref={grid}
+        role="grid"
+        aria-label={name}
+        aria-rowcount={rows.length + 1}
+        aria-multiselectable="true"
+        onKeyDown={onKey}
+        onCopy={onCopy}
+        onPaste={onClip}
+        css={SHEET_CSS}
+      >
+        <div role="row" className="heads" style={{ gridTemplateColumns: template }}>
+          {columns.map((c) => (
+            <div role="columnheader" key={c.field + c.head} className={c.align}>
+              {c.head}
+            </div>
+          ))}
+        </div>
+        {above > 0 && <div style={{ height: above }} aria-hidden="true" />}
+        {drawn.map(({ record, row }) => (
+          <SheetRow
+            key={record.id}
+            kind={kind}
+            record={record}
+            row={row}
+            columns={columns}
+            names={sameNames}
+            units={units}
+            template={template}
+            minHeight={rowHeight}
+            selected={record.id === selectedId}
+            inRange={from !== to && row >= from && row <= to}
+            activeColumn={active?.row === row ? active.column : null}
+            first={!active && row === 0}
+            editing={active?.row === row ? editing : null}
+            hands={hands}
+            measure={long ? virtual.measureElement : undefined}
+          />
+        ))}
+        {below > 0 && <div style={{ height: below }} aria-hidden="true" />}
+      </Box>
+      {says && (
+        <Text role="alert" color="stop" fontSize="13px" mt="6px">
+          {says}
+        </Text>
+      )}
+      {onAdd && rights.plan && (
+        <Box mt="8px">
+          <Text asChild color="action" fontWeight={600} cursor="pointer" fontSize="13.5px">
+            <button type="button" onClick={onAdd}>
+              Add {name.toLowerCase().replace(/s$/, '')}
+            </button>
+          </Text>
+        </Box>
+      )}
+    </Box>
+  )
+}

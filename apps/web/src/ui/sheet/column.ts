@@ -1,0 +1,51 @@
+import { type AnyRecord, fieldsOf, type KindName, type Names, readValue, showValue } from '@kavrell/contract'
+import type { Units } from '@kavrell/core/formats'
+import type { ReactNode } from 'react'
+
+export interface SheetColumn<R> {
+  readonly field: string
+  readonly head: string
+  /** CSS width of the column. */
+  readonly width: string
+  readonly align?: 'right'
+  readonly mono?: boolean
+  /** How the value looks when it is not just the value. */
+  readonly show?: (record: R) => ReactNode
+  /** What it is typed as and read from, where that is not one field. */
+  readonly text?: (record: R) => string
+  readonly read?: (typed: string) => ReadFields
+  /** Only to look at. */
+  readonly fixed?: boolean
+}
+
+export type ReadFields =
+  | { readonly ok: true; readonly fields: Readonly<Record<string, unknown>> }
+  | { readonly ok: false; readonly says: string }
+
+/** A cell as it is typed. */
+export const cellText = <R extends AnyRecord>(
+  kind: KindName,
+  record: R,
+  column: SheetColumn<R>,
+  names: Names,
+  units: Units,
+): string => column.text?.(record) ?? showValue(fieldsOf(kind)[column.field]!, record[column.field], names, units)
+
+/** What was typed into a cell, as the fields it means. What is shown may be rounded: unchanged text changes nothing. */
+export function readCell<R extends AnyRecord>(
+  kind: KindName,
+  record: R,
+  column: SheetColumn<R>,
+  typed: string,
+  names: Names,
+  units: Units,
+): ReadFields {
+  if (typed === cellText(kind, record, column, names, units)) return { ok: true, fields: {} }
+  if (column.read) return column.read(typed)
+  const read = readValue(kind, column.field, typed, names, units)
+  return read.ok ? { ok: true, fields: { [column.field]: read.value } } : read
+}
+
+/** Whether fields differ from what a record has. */
+export const differs = (record: AnyRecord, fields: Readonly<Record<string, unknown>>): boolean =>
+  Object.entries(fields).some(([key, value]) => JSON.stringify(record[key]) !== JSON.stringify(value))

@@ -1,0 +1,14 @@
+/** Every way in which the server says no: its code, the HTTP status it travels with, and what the code means. */
+export const REFUSALS = {
+  invalid: { status: 422, means: 'A value cannot be: the field is named, and `says` tells what would be right.' },
+  clash: { status: 409, means: 'Somebody changed the same field since; its current value comes along.' },
+  gone: { status: 409, means: 'The record was removed meanwhile.' },
+  exists: { status: 409, means: 'A record of this id is there already.' },
+  'missing-reference': { status: 422, means: 'A field points at a record that is not in this production.' },
+  'still-referenced': { status: 409, means: 'The record is used by others and cannot be removed before they are.' },
+  ledger: { status: 409, means: 'Ledger entries are only added; write a new one that corrects it.' },
+  forbidden: { status: 403, means: 'The role does not allow it, or the request came from elsewhere.' },
+  'not-found': { status: 404, means: 'There is none, or it is not for this account to know.' },
+} as const satisfies Record<string, { readonly status: number; readonly means: string }>
+
+export type RefusalCode = keyof typeof REFUSALS

@@ -1,0 +1,74 @@
+import { budgetOf, moneyText } from '../money/index.ts'
+import type { Production } from '../production/index.ts'
+import type { Finding } from './finding.ts'
+
+/** Does what is planned, with what is kept back, go over the budget? */
+export function checkBudget(production: Production): Finding[] {
+  const { budgetMinor, currency, contingencyPct } = production.production
+  const lines = Object.values(production.moneyLine)
+  if (budgetMinor <= 0 || lines.length === 0) return []
+  const budget = budgetOf(lines, production.production)
+  if (budget.leftMinor >= 0) return []
+  const least = Math.floor(((budgetMinor - budget.totalMinor) / budget.totalMinor) * 1000) / 10
+  return [
+    {
+      check: 'brief.over-budget',
+      severity: budget.totalMinor > budgetMinor ? 'stop' : 'watch',
+      stage: 'brief',
+      rule: 'budgetMinor',
+      about: { kind: 'money', id: 'budget' },
+      says: `The plan costs ${moneyText(budget.totalMinor, currency)}, ${moneyText(-budget.leftMinor, currency)} over the budget with ${contingencyPct} % kept back.`,
+      evidence: [
+        { label: 'planned', value: moneyText(budget.totalMinor, currency), unit: '', from: `${lines.length} lines` },
+        {
+          label: 'kept back',
+          value: moneyText(budget.contingencyMinor, currency),
+          unit: '',
+          from: `${contingencyPct} %`,
+        },
+        { label: 'budget', value: moneyText(budgetMinor, currency), unit: '', from: 'brief' },
+      ],
+      fixes:
+        least >= 0
+          ? [
+              {
+                says: `Keep back ${least} % only`,
+                changes: [
+                  {
+                    op: 'update',
+                    kind: 'production',
+                    id: (production.production as { id?: string }).id ?? '',
+                    fields: { contingencyPct: least },
+                  },
+                ],
+              },
+            ]
+          : [],
+    },
+  ]
+}
+
+/** Are there still shots for a scene that the newest draft leaves out? */
+export function checkDroppedScenes(production: Production): Finding[] {
+  return Object.values(production.scene).flatMap((scene): Finding[] => {
+    const shots = Object.values(production.shot).filter((shot) => shot.sceneId === scene.id)
+    if (!scene.dropped || shots.length === 0) return []
+    return [
+      {
+        check: 'shots.scene-left-out',
+        severity: 'watch',
+        stage: 'shots',
+        rule: null,
+        about: { kind: 'scene', id: scene.id },
+        says: `Scene ${scene.number} is not in the newest draft and still has ${shots.length} ${shots.length === 1 ? 'shot' : 'shots'}.`,
+        evidence: [{ label: 'shots', value: shots.map((shot) => shot.code).join(', '), unit: '', from: 'shot list' }],
+        fixes: [
+          {
+            says: `Keep scene ${scene.number}`,
+            changes: [{ op: 'update', kind: 'scene', id: scene.id, fields: { dropped: false } }],
+          },
+        ],
+      },
+    ]
+  })
+}

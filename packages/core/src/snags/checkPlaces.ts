@@ -1,0 +1,185 @@
+import { clock } from '../formats/index.ts'
+import { byId, type Place, type Production, type Shot, shotsOfItem, spotOfShot } from '../production/index.ts'
+import type { Finding } from './finding.ts'
+import { type DayPlan, dayPlans } from './planDay.ts'
+import { earlierPlaces, fixesThatHold, nameOfItem, noWorse } from './waysOut.ts'
+
+type Gap = readonly [check: string, field: keyof Place, missing: string, because: string]
+
+/** Longer than this at a place, people need a toilet and something to eat and drink. */
+const LONG_STAY_MIN = 120
+
+/** What is not known of a place and the plan needs: only what follows from shots, people and times. */
+export function checkPlaceGaps(production: Production): Finding[] {
+  return Object.values(production.place).flatMap((place) => {
+    const plans = dayPlans(production).filter((plan) => usesPlace(production, plan, place))
+    if (plans.length === 0) return []
+    const shots = plans.flatMap((plan) =>
+      plan.items
+        .flatMap((item) => shotsOfItem(production, item))
+        .filter((s) => spotOfShot(production, s)?.placeId === place.id),
+    )
+    const long = plans.filter((plan) => plan.timeline.wrapMin - plan.timeline.startMin > LONG_STAY_MIN)
+    const days = plans.map((plan) => plan.day.title).join(', ')
+    const rented = Object.values(production.kitItem).some((item) => item.owned + item.rented > 0)
+    const outdoors = shots.filter((shot) => spotOfShot(production, shot)?.outdoors)
+    const lamps = Object.values(production.lamp).filter(
+      (lamp) =>
+        byId(production.spot, byId(production.setup, lamp.setupId)?.spotId)?.placeId === place.id && lamp.watts > 0,
+    )
+    const gaps: (Gap | false)[] = [
+      ['hospital', 'hospital', 'no hospital', `${days} is shot there`],
+      ['permission', 'permission', 'no permission', `${days} is shot there`],
+      ['parking', 'parking', 'no word on parking and the walk', `people are called there on ${days}`],
+      long.length > 0 && [
+        'toilets',
+        'toilets',
+        'no toilets',
+        `${long.map((p) => p.day.title).join(', ')} lasts over 2 hours`,
+      ],
+      long.length > 0 && [
+        'food',
+        'food',
+        'no food and water',
+        `${long.map((p) => p.day.title).join(', ')} lasts over 2 hours`,
+      ],
+      plans.length > 1 &&
+        rented && ['lockable', 'lockable', 'no lockable room', `${plans.length} days there: the kit stays overnight`],
+      outdoors.length > 0 && [
+        'shelter',
+        'shelter',
+        'no shelter',
+        `${outdoors
+          .map((s) => s.code)
+          .slice(0, 4)
+          .join(', ')} are outdoors`,
+      ],
+      lamps.length > 2 && ['van', 'vanAccess', 'no word on access for the van', `${lamps.length} lamps are carried in`],
+    ]
+    const noCircuit = lamps.length > 0 && !Object.values(production.circuit).some((c) => c.placeId === place.id)
+    return [
+      ...gaps.flatMap((gap) => (gap && String(place[gap[1]]).trim() === '' ? [gapFinding(place, gap)] : [])),
+      ...(noCircuit
+        ? [gapFinding(place, ['power', 'name', 'no circuit', `${lamps.length} lamps are planned there`])]
+        : []),
+    ]
+  })
+}
+
+const gapFinding = (place: Place, [check, field, missing, because]: Gap): Finding => ({
+  check: `scout.no-${check}`,
+  severity: check === 'hospital' ? 'stop' : 'watch',
+  stage: 'scout',
+  rule: null,
+  about: { kind: 'place', id: place.id },
+  says: `${place.name} has ${missing} written down, and ${because}.`,
+  evidence: [{ label: field, value: 'nothing', unit: '', from: because }],
+  fixes: [],
+})
+
+const usesPlace = (production: Production, plan: DayPlan, place: Place): boolean =>
+  plan.place.id === place.id ||
+  plan.items.some((item) =>
+    shotsOfItem(production, item).some((shot) => spotOfShot(production, shot)?.placeId === place.id),
+  )
+
+/** Is a shot that needs quiet planned while something loud is on? */
+export function checkNoise(production: Production): Finding[] {
+  const sources = Object.values(production.noiseSource)
+  if (sources.length === 0) return []
+  return dayPlans(production).flatMap((plan) => {
+    const loud = (after: DayPlan) => loudRows(production, after)
+    return loud(plan).map(({ row, shot, source, overlapMin }): Finding => {
+      const item = plan.items.find((i) => i.id === row.itemId)!
+      const quiet = (after: DayPlan) =>
+        noWorse(after, plan) &&
+        loud(after).length < loud(plan).length &&
+        !loud(after).some((l) => l.shot.id === shot.id)
+      const later = plan.items.slice(plan.items.indexOf(item) + 1).map((next, i, rest) => ({
+        says: `Shoot ${nameOfItem(production, item)} after ${nameOfItem(production, next)}`,
+        changes: [
+          {
+            op: 'update' as const,
+            kind: 'orderItem',
+            id: item.id,
+            fields: { rank: (next.rank + (rest[i + 1]?.rank ?? next.rank + 2)) / 2 },
+          },
+        ],
+      }))
+      return {
+        check: 'order.loud-in-quiet-shot',
+        severity: 'watch',
+        stage: 'order',
+        rule: null,
+        about: { kind: 'orderItem', id: item.id },
+        says: `${shot.code} needs quiet and runs ${clock(row.startMin)} to ${clock(row.endMin)}; ${source.name} is on ${clock(source.fromMin)} to ${clock(source.toMin)}.`,
+        evidence: [
+          { label: 'planned', value: `${clock(row.startMin)}–${clock(row.endMin)}`, unit: '', from: plan.day.title },
+          { label: 'together', value: Math.round(overlapMin), unit: 'min', from: source.name },
+        ],
+        fixes: fixesThatHold(production, plan.day.id, [...later, ...earlierPlaces(production, plan, item)], quiet),
+      }
+    })
+  })
+}
+
+function loudRows(production: Production, plan: DayPlan) {
+  return plan.timeline.rows.flatMap((row) => {
+    if (row.kind !== 'shots') return []
+    const quiet = row.shotIds.flatMap((id): Shot[] => (byId(production.shot, id)?.quiet ? [production.shot[id]!] : []))
+    return quiet.slice(0, 1).flatMap((shot) =>
+      Object.values(production.noiseSource).flatMap((source) => {
+        const overlapMin = Math.min(row.endMin, source.toMin) - Math.max(row.startMin, source.fromMin)
+        return source.placeId === spotOfShot(production, shot)?.placeId && overlapMin >= 1
+          ? [{ row, shot, source, overlapMin }]
+          : []
+      }),
+    )
+  })
+}
+
+/** Is one operator wanted at two cameras that roll together? */
+export function checkOperators(production: Production): Finding[] {
+  return Object.values(production.orderItem).flatMap((item) => {
+    const shots = shotsOfItem(production, item)
+    const byOperator = new Map<string, Shot[]>()
+    for (const shot of shots) {
+      const id = operatorOf(production, shot)
+      if (id) byOperator.set(id, [...(byOperator.get(id) ?? []), shot])
+    }
+    return [...byOperator].flatMap(([id, own]): Finding[] => {
+      const cameras = new Set(own.map((shot) => shot.cameraId))
+      if (own.length < 2 || cameras.size < 2) return []
+      const name = byId(production.person, id)?.name ?? 'Somebody'
+      const last = own.at(-1)!
+      return [
+        {
+          check: 'shots.operator-wanted-twice',
+          severity: 'watch',
+          stage: 'shots',
+          rule: null,
+          about: { kind: 'shot', id: last.id },
+          says: `${name} operates ${own.map((shot) => shot.code).join(' and ')}, which roll together on ${cameras.size} cameras.`,
+          evidence: own.map((shot) => ({
+            label: shot.code,
+            value: `camera ${byId(production.camera, shot.cameraId)?.letter ?? '?'}`,
+            unit: '',
+            from: shot.operatorId ? 'named on the shot' : 'operator of the camera',
+          })),
+          fixes: last.operatorId
+            ? [
+                {
+                  says: `Take ${name} off ${last.code}`,
+                  changes: [{ op: 'update', kind: 'shot', id: last.id, fields: { operatorId: null } }],
+                },
+              ]
+            : [],
+        },
+      ]
+    })
+  })
+}
+
+/** Who operates a shot: as named on it, else whoever has its camera. */
+export const operatorOf = (production: Production, shot: Pick<Shot, 'operatorId' | 'cameraId'>): string | null =>
+  shot.operatorId ?? byId(production.camera, shot.cameraId)?.operatorId ?? null
