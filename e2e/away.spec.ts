@@ -73,6 +73,7 @@ test('an edit that no longer fits when the device comes back is offered with bot
     await page.getByRole('button', { name: 'Enter as Maren Tolley' }).click()
     await page.waitForURL(/brief$/)
     await expect(page.getByRole('status').first()).toHaveText('saved')
+    await page.getByRole('button', { name: 'Change the words' }).click()
     return page
   }
   const [away, here] = [await open(one), await open(two)]

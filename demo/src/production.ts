@@ -1,5 +1,6 @@
 import type { Change } from '@kavrell/contract'
 import { Builder } from './builder.ts'
+import { addGlass, addLook, addMoney, addNeeds } from './look.ts'
 import { addPeople, DEMO_PEOPLE } from './people.ts'
 import { addPlaces } from './places.ts'
 import { addSetups } from './setups.ts'
@@ -37,6 +38,8 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
     relightMin: 25,
     turnMin: 12,
     rigMin: 6,
+    budgetMinor: 740_000,
+    quoteMinor: 860_000,
   })
   b.add('deliverable', 'film', {
     name: 'Film',
@@ -44,6 +47,8 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
     rasterWidthPx: 3840,
     rasterHeightPx: 1608,
     runningTimeS: 180,
+    shownAt: 'the school’s own screen, festivals',
+    rank: 0,
   })
   b.add('deliverable', 'tall', {
     name: 'Tall cut',
@@ -51,6 +56,8 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
     rasterWidthPx: 1080,
     rasterHeightPx: 1920,
     runningTimeS: 40,
+    shownAt: 'telephones',
+    rank: 1,
   })
   addPlaces(b)
   const slip = b.id('place', 'slip')
@@ -126,6 +133,10 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
     })
   addKit(b)
   addMedia(b)
+  addLook(b)
+  addMoney(b)
+  addGlass(b)
+  addNeeds(b)
   b.add('timecodeBox', 'box', { name: 'Box 1', offsetMs: Date.parse(DEMO_CLOCK) - nowMs, driftPpm: 0.4, setAt: now })
   const plan = [...b.changes]
   addTakes(b)

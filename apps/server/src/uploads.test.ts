@@ -1,5 +1,4 @@
 import { readdir } from 'node:fs/promises'
-import path from 'node:path'
 import type { ProductionFile, Upload } from '@kavrell/contract'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'

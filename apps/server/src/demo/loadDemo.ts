@@ -1,8 +1,10 @@
 import { mkdir, rename, writeFile } from 'node:fs/promises'
 import path from 'node:path'
-import type { Change } from '@kavrell/contract'
-import { DEMO_PEOPLE, DEMO_VOLUMES, demoCardFiles, demoProduction } from '@kavrell/demo'
+import { blank, type Change } from '@kavrell/contract'
+import { drawPalette } from '@kavrell/core/colour'
+import { DEMO_PEOPLE, DEMO_PICTURES, DEMO_VOLUMES, demoCardFiles, demoProduction } from '@kavrell/demo'
 import { QueryTypes } from 'sequelize'
+import sharp from 'sharp'
 import { v7 as uuidv7 } from 'uuid'
 import type { Services } from '../http/app.ts'
 
@@ -68,10 +70,42 @@ export async function loadDemo(services: Services, mediaRoot: string): Promise<s
     await jobs.quiet()
   }
   const meal = demo.id('orderItem', 'day 1 Meal, net store')
+  await write('Bring in pictures', await demoPictures(services, demo))
   await write('Meal before the shavings', [
     { op: 'update', kind: 'orderItem', id: meal, version: Number.MAX_SAFE_INTEGER, fields: { rank: 8.5 } },
   ])
   return demo.productionId
+}
+
+/** The demo's pictures: drawn, kept like any that is uploaded, their colours drawn out of them. */
+async function demoPictures({ pictures }: Services, demo: ReturnType<typeof demoProduction>): Promise<Change[]> {
+  const changes: Change[] = []
+  for (const [rank, { caption, svg, purpose, spot, at, shot }] of DEMO_PICTURES.entries()) {
+    const photograph = await sharp(Buffer.from(svg)).jpeg({ quality: 90 }).toBuffer()
+    const kept = await pictures.keep(demo.productionId, 'Maren Tolley', photograph)
+    if (!kept.ok) throw new Error(`The demo's picture was refused: ${kept.error.says}`)
+    const pixels = await sharp(photograph).resize(160).ensureAlpha().raw().toBuffer()
+    const { fileId, widthPx, heightPx } = kept.value
+    changes.push({
+      op: 'create',
+      kind: 'picture',
+      id: uuidv7(),
+      fields: blank('picture', {
+        fileId,
+        widthPx,
+        heightPx,
+        caption,
+        purpose,
+        rank,
+        colours: drawPalette(new Uint8ClampedArray(pixels), 6),
+        spotId: spot ? demo.id('spot', spot) : null,
+        shotId: shot ? demo.id('shot', shot) : null,
+        xM: at?.[0] ?? null,
+        yM: at?.[1] ?? null,
+      }),
+    })
+  }
+  return changes
 }
 
 /** Opens the sheets of some people, as they would from their message. */

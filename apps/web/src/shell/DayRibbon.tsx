@@ -8,30 +8,11 @@ import { useBoxTime } from '../store/clock.ts'
 import { goToMoment } from '../store/desk.ts'
 import { useProduction } from '../store/selectors.ts'
 import { clock } from '../ui/format.ts'
+import { skyColour } from '../ui/sky.ts'
 import { setupColour } from '../ui/theme.ts'
-
-const SKY: readonly (readonly [altitude: number, rgb: readonly [number, number, number]])[] = [
-  [-18, [24, 32, 56]],
-  [-8, [58, 70, 122]],
-  [-3, [148, 100, 110]],
-  [0, [206, 136, 84]],
-  [5, [232, 204, 150]],
-  [12, [208, 226, 228]],
-  [60, [226, 238, 238]],
-]
 
 /** Share of the strip that a word of four or five letters needs, at the narrowest desk. */
 const WORD_SHARE = 0.028
-
-/** Colour of the sky for a height of the sun, between the two nearest of the table. */
-function skyColour(altitude: number): string {
-  const above = SKY.findIndex(([a]) => a >= altitude)
-  if (above <= 0) return `rgb(${(above === 0 ? SKY[0]! : SKY.at(-1)!)[1].join(' ')})`
-  const [a, from] = SKY[above - 1]!,
-    [b, to] = SKY[above]!
-  const t = (altitude - a) / (b - a)
-  return `rgb(${from.map((v, i) => Math.round(v + (to[i]! - v) * t)).join(' ')})`
-}
 
 /**
  * The day as one strip: the sky of the real sun, the running order in the colours of its lighting setups,

@@ -41,6 +41,8 @@ export function judgeChanges(): () => void {
         records !== told;
         { records } = useProductionStore.getState()
       ) {
+        // Nothing is there to be judged before the production is: no findings then would read as none found.
+        if (Object.keys(records.production ?? {}).length === 0) return
         const before = told
         told = records
         const findings = await (before

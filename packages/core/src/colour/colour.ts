@@ -1,10 +1,19 @@
-import { differenceCiede2000, formatHex, modeLab65, modeLch, modeOklab, modeRgb, parse, useMode } from 'culori/fn'
+import {
+  differenceCiede2000,
+  formatHex,
+  modeLab65,
+  modeLch,
+  modeOklab,
+  modeRgb,
+  parse,
+  useMode as know,
+} from 'culori/fn'
 
 // Only the spaces that are used, so that a screen does not load the others.
-useMode(modeRgb)
-useMode(modeLab65)
-useMode(modeLch)
-const toOklab = useMode(modeOklab)
+know(modeRgb)
+know(modeLab65)
+know(modeLch)
+const toOklab = know(modeOklab)
 
 /** A colour as `#rrggbb`, lower case. */
 export type Hex = string

@@ -41,3 +41,5 @@ export {
   sideOfLine,
 } from './sight.ts'
 export { type SpotPlan, cornersOf, isOnWall, outlineOfSpot, sayFault, spotPlan, sunAt } from './spotPlan.ts'
+export { type WalkFault, walkWalls } from './walkWalls.ts'
+export { type SunStudy, sunStudy } from './sunStudy.ts'

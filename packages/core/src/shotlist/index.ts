@@ -11,3 +11,4 @@ export {
 export { type MadeShot, type Pattern, PATTERNS, shotsOfPattern } from './patterns.ts'
 export { type ShotTaking, DEFAULT_SENSOR, takingOfShot } from './taking.ts'
 export { freeCodes, nextCode } from './codes.ts'
+export { wontCrop } from './wontCrop.ts'

@@ -26,6 +26,8 @@ export function HouseRules() {
     ['Once only', ['onceOnlyPictures', 'onceOnlySounds']],
     ['Minutes a change takes', ['relightMin', 'turnMin', 'rigMin', 'moveMin', 'spotMoveMin', 'wrapOutMin']],
     ['Paper and units', ['units', 'paper', 'slateScheme']],
+    ['Colour', ['strayLimit', 'alikeLimit']],
+    ['Money', ['budgetMinor', 'contingencyPct']],
   ] as const
   return (
     <Box>

@@ -1,23 +1,24 @@
-import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
-import { minuteOfDay, sunDay, type SunCrossing } from '@kavrell/core/sun'
-import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
-import { addRecord, removeRecord } from '../../ui/addRecord.ts'
-import { clock } from '../../ui/format.ts'
-import { Answer, Button, Empty, Hint, Page, Reading, Section, Title } from '../../ui/parts.tsx'
-import { RecordField } from '../../ui/RecordField.tsx'
-import { Sheet } from '../../ui/sheet/Sheet.tsx'
-import { SnagList } from '../../ui/Snag.tsx'
+import { Box, Flex } from '@chakra-ui/react'
+import { useState } from 'react'
+import { useProduction, useRights } from '../../store/selectors.ts'
+import { addRecord } from '../../ui/addRecord.ts'
+import { Button, Empty, Tabs } from '../../ui/parts.tsx'
+import { Select } from '../../ui/RecordField.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
 import { useDay } from '../../ui/useDay.ts'
+import { PlaceFacts } from './PlaceFacts.tsx'
+import { SpotView } from './SpotView.tsx'
 
-/** Can we work here, and when is there light? */
+/** Can we work here, and when is there light? A place by its facts, its spots to scale. */
 export function ScoutScreen() {
-  const { place } = useProduction()
+  const { place, spot } = useProduction()
   const rights = useRights()
-  const places = Object.values(place).sort((a, b) => (a.id < b.id ? -1 : 1))
+  const { day } = useDay()
+  const [moved, setMoved] = useState<string | null>(null)
   const [chosen, setChosen] = useChosen()
-  const current = places.find((p) => p.id === chosen) ?? places[0]
+  const places = Object.values(place).sort((a, b) => (a.id < b.id ? -1 : 1))
+  const chosenSpot = chosen ? spot[chosen] : undefined
+  const current = place[chosenSpot?.placeId ?? chosen ?? ''] ?? place[day?.placeId ?? ''] ?? places[0]
   const add = () =>
     setChosen(
       addRecord('place', 'Add a place', {
@@ -34,165 +35,44 @@ export function ScoutScreen() {
         )}
       </Empty>
     )
-  return (
-    <Page aside={<Sun place={current} />} asideWidth="320px">
-      <Title
-        note={current.address}
-        actions={
-          rights.plan && (
-            <Button kind="main" onClick={add}>
-              Add a place
-            </Button>
-          )
-        }
-      >
-        {current.name}
-      </Title>
-      {places.length > 1 && (
-        <Flex gap="14px" mb="12px" role="tablist" aria-label="Places">
-          {places.map((p) => (
-            <Box
-              asChild
-              key={p.id}
-              fontWeight={p.id === current.id ? 700 : 400}
-              borderBottom="2px solid"
-              borderColor={p.id === current.id ? 'action' : 'transparent'}
-            >
-              <button type="button" role="tab" aria-selected={p.id === current.id} onClick={() => setChosen(p.id)}>
-                {p.name}
-              </button>
-            </Box>
-          ))}
-        </Flex>
-      )}
-      <Fields key={current.id} place={current} />
-    </Page>
-  )
-}
-
-function Fields({ place }: { place: RecordOf<'place'> }) {
-  const { circuit, spot } = useProduction()
-  const units = useUnits()
-  const rights = useRights()
-  const field = (name: string, rows?: number) => <RecordField kind="place" id={place.id} field={name} rows={rows} />
-  const byAge = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : 1)
-  return (
-    <>
-      <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(4, 1fr)' }} gap="10px">
-        {field('name')}
-        <Box gridColumn={{ md: 'span 3' }}>{field('address')}</Box>
-        {field('latitudeDeg')}
-        {field('longitudeDeg')}
-        {field('timeZone')}
-        <Grid templateColumns="1fr 1fr" gap="8px">
-          {field('opensMin')}
-          {field('closesMin')}
-        </Grid>
-      </Grid>
-      <Section title="Power">
-        <Sheet
-          kind="circuit"
-          name="Circuits"
-          rows={Object.values(circuit)
-            .filter((c) => c.placeId === place.id)
-            .sort(byAge)}
-          onAdd={() => addRecord('circuit', 'Add a circuit', { placeId: place.id })}
-          columns={[
-            { field: 'name', head: 'circuit', width: '180px' },
-            { field: 'ratingA', head: 'rating, A', width: '80px', align: 'right', mono: true },
-            { field: 'otherLoadW', head: 'already on it, W', width: '120px', align: 'right', mono: true },
-            { field: 'otherLoadNote', head: 'what that is', width: '260px' },
-          ]}
-        />
-      </Section>
-      <Section title="Spots">
-        <Sheet
-          kind="spot"
-          name="Spots"
-          rows={Object.values(spot)
-            .filter((s) => s.placeId === place.id)
-            .sort(byAge)}
-          onAdd={() => addRecord('spot', 'Add a spot', { placeId: place.id })}
-          columns={[
-            { field: 'name', head: 'room or area', width: '160px' },
-            {
-              field: 'widthM',
-              head: `width, ${units === 'feet' ? 'ft' : 'm'}`,
-              width: '70px',
-              align: 'right',
-              mono: true,
-            },
-            {
-              field: 'depthM',
-              head: `depth, ${units === 'feet' ? 'ft' : 'm'}`,
-              width: '70px',
-              align: 'right',
-              mono: true,
-            },
-            {
-              field: 'heightM',
-              head: `height, ${units === 'feet' ? 'ft' : 'm'}`,
-              width: '70px',
-              align: 'right',
-              mono: true,
-            },
-            { field: 'outdoors', head: 'outdoors', width: '70px' },
-            { field: 'note', head: 'notes', width: 'minmax(260px, 1fr)' },
-          ]}
-        />
-      </Section>
-      <Section title="Can we work here?">
-        <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap="10px">
-          {field('directions')}
-          {field('parking')}
-          {field('noise')}
-          {field('shelter')}
-          {field('hospital')}
-          {field('hazards')}
-        </Grid>
-      </Section>
-      {rights.plan && (
-        <Box mt="16px">
-          <Button kind="stop" onClick={() => removeRecord('place', place.id, place.name)}>
-            Remove this place
-          </Button>
-        </Box>
-      )}
-    </>
-  )
-}
-
-function Sun({ place }: { place: RecordOf<'place'> }) {
-  const { day } = useDay()
-  const date = day?.date ?? '2026-06-21'
-  const sun = sunDay(date, place.latitudeDeg, place.longitudeDeg, place.timeZone)
-  const at = (ms: number | null) => (ms === null ? 'never' : clock(minuteOfDay(ms, date, place.timeZone)))
-  const span = (c: SunCrossing): [string, string] =>
-    c.kind === 'above-all-day'
-      ? ['stays above', 'stays above']
-      : c.kind === 'below-all-day'
-        ? ['stays below', 'stays below']
-        : [at(c.upMs), at(c.downMs)]
-  const { rise, civil, goldenHigh } = sun.crossings
-  const [up, down] = span(rise),
-    [dawn, dusk] = span(civil),
-    [high, low] = span(goldenHigh)
+  const spots = Object.values(spot)
+    .filter((s) => s.placeId === current.id)
+    .sort((a, b) => (a.id < b.id ? -1 : 1))
   return (
     <Box>
-      <Answer>
-        Sun {up} to {down}
-      </Answer>
-      <Text color="soft" mb="10px">
-        on {date}, {Math.round(sun.noonAltitudeDeg)}° high at {at(sun.noonMs)}
-      </Text>
-      <Reading name="First light" value={dawn} />
-      <Reading name="Golden until" value={high} />
-      <Reading name="Golden from" value={low} />
-      <Reading name="Last light" value={dusk} />
-      <Box mt="10px">
-        <Hint>Computed for the coordinates and the day chosen above. Hills, trees and weather are not in it.</Hint>
-      </Box>
-      <SnagList stage="scout" />
+      <Flex gap="16px" align="flex-start">
+        <Select aria-label="Place" w="190px" value={current.id} onChange={(e) => setChosen(e.target.value)}>
+          {places.map((p) => (
+            <option key={p.id} value={p.id}>
+              {p.name}
+            </option>
+          ))}
+        </Select>
+        <Box flex="1">
+          <Tabs
+            label="Place and spots"
+            tabs={[[current.id, 'The place'] as const, ...spots.map((s) => [s.id, s.name] as const)]}
+            current={chosenSpot?.id ?? current.id}
+            onChoose={setChosen}
+          />
+        </Box>
+        {rights.plan && (
+          <Button kind="main" onClick={add}>
+            Add a place
+          </Button>
+        )}
+      </Flex>
+      {chosenSpot ? (
+        <SpotView
+          key={chosenSpot.id}
+          spot={chosenSpot}
+          place={current}
+          date={moved ?? day?.date ?? '2026-06-21'}
+          onDate={setMoved}
+        />
+      ) : (
+        <PlaceFacts key={current.id} place={current} />
+      )}
     </Box>
   )
 }

@@ -140,9 +140,11 @@ function SharpRange({ shot }: { shot: Shot }) {
             T{found.value.fNumber.toFixed(1)}, focus at {metres(found.value.focusM, units)}
           </Text>
           <Text color={stops > 0.1 ? 'stop' : 'soft'} fontSize="13px">
-            {stops > 0.1
-              ? `costs ${stops.toFixed(1)} stops of light against T${shot.tStop}`
-              : `T${shot.tStop} holds it, with ${(-stops).toFixed(1)} stops to spare`}
+            {found.value.fNumber > 32
+              ? 'no lens closes that far: a shorter lens, or less depth'
+              : stops > 0.1
+                ? `costs ${stops.toFixed(1)} stops of light against T${shot.tStop}`
+                : `T${shot.tStop} holds it, with ${(-stops).toFixed(1)} stops to spare`}
           </Text>
           {may && found.value.fNumber >= 0.7 && found.value.fNumber <= 64 && (
             <Box mt="4px">

@@ -1,0 +1,124 @@
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import type { RecordOf } from '@kavrell/contract'
+import { wontCrop } from '@kavrell/core/shotlist'
+import { deliverablesInOrder } from '@kavrell/core/snags'
+import { FRAME_RATES, rateName } from '@kavrell/core/timecode'
+import { useState } from 'react'
+import { commit, say } from '../../store/production.ts'
+import { useProduction, useRights } from '../../store/selectors.ts'
+import { addRecord, removeRecord } from '../../ui/addRecord.ts'
+import { minutesSeconds } from '../../ui/format.ts'
+import { Button, Section } from '../../ui/parts.tsx'
+import { RecordField, Select } from '../../ui/RecordField.tsx'
+
+/** What is to be delivered: the first one is what every screen crops and counts to, the others are checked against it. */
+export function Deliverables() {
+  const production = useProduction()
+  const rights = useRights()
+  const deliverables = deliverablesInOrder(production) as RecordOf<'deliverable'>[]
+  const [open, setOpen] = useState<string | null>(null)
+  const shots = Object.keys(production.shot).length
+  return (
+    <Section
+      title="To deliver"
+      actions={
+        rights.plan && (
+          <Button
+            onClick={() =>
+              setOpen(addRecord('deliverable', 'Add a deliverable', { name: 'Another cut', rank: deliverables.length }))
+            }
+          >
+            Add
+          </Button>
+        )
+      }
+    >
+      {deliverables.map((d, i) => {
+        const lost = i === 0 ? [] : wontCrop(production, d.aspect)
+        return (
+          <Box key={d.id} borderTop="1px solid" borderColor="line" py="8px">
+            <Flex align="baseline" gap="8px">
+              <Box asChild fontWeight={700} cursor="pointer">
+                <button
+                  type="button"
+                  aria-expanded={open === d.id}
+                  onClick={() => setOpen(open === d.id ? null : d.id)}
+                >
+                  {d.name}
+                </button>
+              </Box>
+              {i > 0 && rights.plan && open === d.id && (
+                <Button kind="quiet" ml="auto" onClick={() => removeRecord('deliverable', d.id, d.name)}>
+                  Remove
+                </Button>
+              )}
+            </Flex>
+            <Text fontFamily="mono" fontSize="13px" color="soft">
+              {d.aspect.toFixed(2)} : 1, {d.rasterWidthPx} × {d.rasterHeightPx},{' '}
+              {rateName({ num: d.rateNum, den: d.rateDen, drop: d.dropFrame })} fps, {minutesSeconds(d.runningTimeS)}
+            </Text>
+            <Text fontSize="13px" color={lost.length > 0 ? 'watch' : 'soft'}>
+              {[
+                d.shownAt,
+                i === 0
+                  ? 'every screen crops to this'
+                  : shots === 0
+                    ? ''
+                    : lost.length === 0
+                      ? 'every shot crops to it'
+                      : `${lost.length} of ${shots} shots will not crop: ${lost
+                          .slice(0, 5)
+                          .map((s) => s.code)
+                          .join(', ')}${lost.length > 5 ? ' …' : ''}`,
+              ]
+                .filter(Boolean)
+                .join('; ')}
+            </Text>
+            {open === d.id && (
+              <Grid templateColumns="1fr 1fr" gap="8px" mt="8px">
+                <RecordField kind="deliverable" id={d.id} field="name" />
+                <RecordField kind="deliverable" id={d.id} field="shownAt" />
+                {['aspect', 'runningTimeS', 'rasterWidthPx', 'rasterHeightPx'].map((f) => (
+                  <RecordField key={f} kind="deliverable" id={d.id} field={f} />
+                ))}
+                <RateSelect id={d.id} num={d.rateNum} den={d.rateDen} drop={d.dropFrame} />
+              </Grid>
+            )}
+          </Box>
+        )
+      })}
+    </Section>
+  )
+}
+
+function RateSelect({ id, num, den, drop }: { id: string; num: number; den: number; drop: boolean }) {
+  const rights = useRights()
+  const at = FRAME_RATES.findIndex((r) => r.num === num && r.den === den && r.drop === drop)
+  const choose = (index: number) => {
+    const rate = FRAME_RATES[index]!
+    const refused = commit('Change frame rate', [
+      { op: 'update', kind: 'deliverable', id, fields: { rateNum: rate.num, rateDen: rate.den, dropFrame: rate.drop } },
+    ])
+    if (refused) say(refused, 'stop')
+  }
+  return (
+    <Box>
+      <Text asChild color="soft" fontSize="12.5px" display="block">
+        <label htmlFor={`rate-${id}`}>Frame rate, fps</label>
+      </Text>
+      <Select
+        id={`rate-${id}`}
+        name="deliverable.rate"
+        disabled={!rights.plan}
+        value={at}
+        onChange={(e) => choose(Number(e.target.value))}
+      >
+        {FRAME_RATES.map((r, i) => (
+          <option key={i} value={i}>
+            {rateName(r)}
+          </option>
+        ))}
+      </Select>
+    </Box>
+  )
+}

@@ -1,0 +1,263 @@
+import { Box, Flex, Text } from '@chakra-ui/react'
+import { blank, type RecordOf } from '@kavrell/contract'
+import { compareDrafts, pagesText, parseScreenplay, type SceneChange, type ScriptScene } from '@kavrell/core/script'
+import type { PlainChange } from '@kavrell/core/snags'
+import { useMemo, useState } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { commit, say } from '../../store/production.ts'
+import { useProduction, useRights } from '../../store/selectors.ts'
+import { addRecord } from '../../ui/addRecord.ts'
+import { minutesSeconds } from '../../ui/format.ts'
+import { Answer, Button, Hint, Section, Tag } from '../../ui/parts.tsx'
+import { Area, Input } from '../../ui/RecordField.tsx'
+import { Sheet } from '../../ui/sheet/Sheet.tsx'
+
+type Scene = RecordOf<'scene'>
+
+const textOf = (scene: ScriptScene) => scene.lines.map((l) => l.text).join('\n')
+
+/** Scenes out of a screenplay, what a newer draft changes, scenes by hand, and what a job without a script needs. */
+export function Script() {
+  const production = useProduction()
+  const rights = useRights()
+  const [text, setText] = useState('')
+  const scenes = useMemo(() => Object.values(production.scene).sort((a, b) => a.rank - b.rank), [production.scene])
+  const eighths = scenes.reduce((sum, s) => sum + (s.dropped ? 0 : s.eighths), 0)
+  return (
+    <>
+      <Answer size="22px">
+        {eighths > 0
+          ? `${scenes.filter((s) => !s.dropped).length} scenes, ${pagesText(eighths)} pages, about ${minutesSeconds(scenes.reduce((sum, s) => sum + (s.dropped ? 0 : s.estimatedS), 0))}`
+          : scenes.length > 0
+            ? `${scenes.length} scenes, by hand`
+            : 'No scenes yet. Bring a script, add them by hand, or write what is needed.'}
+      </Answer>
+      {rights.plan && (
+        <Section title={scenes.some((s) => s.heading) ? 'A newer draft' : 'Bring in a script'}>
+          <Hint>
+            Plain text with scene headings such as INT. SHED - DAY. Scenes get number, place, time of day, length and
+            characters; their shots stay.
+          </Hint>
+          <Flex gap="10px" mt="6px" align="flex-start">
+            <Area
+              aria-label="Screenplay"
+              rows={text ? 6 : 2}
+              value={text}
+              fontFamily="mono"
+              fontSize="12.5px"
+              placeholder={'INT. OLD SHED - DAY\n\nSteam hangs under the roof.'}
+              onChange={(e) => setText(e.target.value)}
+            />
+            <input
+              type="file"
+              aria-label="Screenplay file"
+              accept=".txt,text/plain,.md"
+              onChange={(e) => void e.target.files?.[0]?.text().then(setText)}
+            />
+          </Flex>
+          {text.trim() && <Draft text={text} scenes={scenes} onDone={() => setText('')} />}
+        </Section>
+      )}
+      <Section
+        title="Scenes"
+        actions={
+          rights.plan && (
+            <Button
+              onClick={() =>
+                addRecord('scene', 'Add a scene', { number: String(scenes.length + 1), rank: scenes.length })
+              }
+            >
+              Add scene
+            </Button>
+          )
+        }
+      >
+        <Sheet
+          kind="scene"
+          name="Scenes"
+          rows={scenes}
+          columns={[
+            { field: 'number', head: 'no', width: '46px' },
+            { field: 'title', head: 'scene', width: '170px' },
+            { field: 'inOut', head: 'in or out', width: '70px' },
+            { field: 'timeOfDay', head: 'time', width: '80px' },
+            {
+              field: 'eighths',
+              head: 'pages',
+              width: '56px',
+              align: 'right',
+              show: (s) => (s.eighths ? pagesText(s.eighths) : ''),
+            },
+            {
+              field: 'estimatedS',
+              head: 'length',
+              width: '56px',
+              align: 'right',
+              mono: true,
+              show: (s) => (s.estimatedS ? minutesSeconds(s.estimatedS) : ''),
+            },
+            {
+              field: 'characters',
+              head: 'who',
+              width: '150px',
+              fixed: true,
+              show: (s) => <span className="text">{s.characters.join(', ').toLowerCase()}</span>,
+              text: (s) => s.characters.join(', '),
+            },
+            { field: 'spotId', head: 'where', width: '120px' },
+            { field: 'dropped', head: 'left out', width: '60px' },
+            { field: 'note', head: 'notes', width: 'minmax(140px, 1fr)' },
+          ]}
+        />
+      </Section>
+      <Needs />
+    </>
+  )
+}
+
+function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[]; onDone: () => void }) {
+  const { shot } = useProduction()
+  const read = useMemo(() => parseScreenplay(text), [text])
+  // Scenes by hand have no heading to be known by: a draft's scene of the same number is put into them.
+  const written = scenes.filter((s) => s.heading)
+  const changes = useMemo(
+    () =>
+      compareDrafts(
+        written.map((s) => ({ id: s.id, number: s.number, heading: s.heading, text: s.scriptText })),
+        read.scenes.map((s, i) => ({ id: String(i), number: s.number, heading: s.heading, text: textOf(s) })),
+      ),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [read, scenes],
+  )
+  const count = (kind: SceneChange['kind']) => changes.filter((c) => c.kind === kind).length
+  const shotsOf = (id: string) => Object.values(shot).filter((s) => s.sceneId === id)
+  const keep = () => {
+    const plain = changes.flatMap((change): PlainChange[] => {
+      if (change.kind === 'gone') {
+        const { id } = change.old
+        return shotsOf(id).length > 0
+          ? [{ op: 'update', kind: 'scene', id, fields: { dropped: true } }]
+          : [{ op: 'remove', kind: 'scene', id }]
+      }
+      const index = Number(change.new.id)
+      const scene = read.scenes[index]!
+      const byHand = change.kind === 'new' ? scenes.find((s) => !s.heading && s.number === scene.number) : undefined
+      const id = change.kind === 'new' ? byHand?.id : change.old.id
+      const fields = {
+        number: scene.number,
+        heading: scene.heading.slice(0, 300),
+        inOut: scene.inOut,
+        timeOfDay: scene.timeOfDay.slice(0, 40),
+        eighths: scene.eighths,
+        estimatedS: scene.estimatedS,
+        characters: scene.characters.map((c) => c.slice(0, 60)).slice(0, 60),
+        scriptText: textOf(scene).slice(0, 60_000),
+        dropped: false,
+        rank: index,
+      }
+      const title = scene.place
+        .toLowerCase()
+        .replace(/^./, (c) => c.toUpperCase())
+        .slice(0, 200)
+      if (!id) return [{ op: 'create', kind: 'scene', id: uuidv7(), fields: blank('scene', { ...fields, title }) }]
+      const known = scenes.find((s) => s.id === id)!
+      return [{ op: 'update', kind: 'scene', id, fields: known.title ? fields : { ...fields, title } }]
+    })
+    const refused = commit(`Bring in ${read.title || 'a script'}, ${read.scenes.length} scenes`, plain)
+    if (refused) say(refused, 'stop')
+    else {
+      say(`${read.scenes.length} scenes brought in.`, 'info', true)
+      onDone()
+    }
+  }
+  return (
+    <Box mt="10px" data-draft>
+      <Flex align="baseline" gap="10px">
+        <Text fontWeight={700}>
+          {read.scenes.length} scenes: {count('same')} the same, {count('changed')} changed, {count('new')} new,{' '}
+          {count('gone')} gone
+        </Text>
+        {read.scenes.length > 0 && (
+          <Button kind="main" ml="auto" onClick={keep}>
+            Bring it in
+          </Button>
+        )}
+      </Flex>
+      {read.remarks.slice(0, 12).map((remark, i) => (
+        <Text key={i} color="watch" fontSize="13px">
+          Line {remark.line}: {remark.says}
+        </Text>
+      ))}
+      {read.remarks.length > 12 && <Text color="watch">And {read.remarks.length - 12} more.</Text>}
+      <Box mt="6px" maxH="220px" overflow="auto" tabIndex={0}>
+        {changes.map((change, i) => {
+          const scene = change.kind === 'gone' ? change.old : change.new
+          const kept = change.kind === 'gone' ? shotsOf(change.old.id).length : 0
+          return (
+            <Flex key={i} gap="8px" py="3px" borderBottom="1px solid" borderColor="line" fontSize="13px">
+              <Text w="34px" fontWeight={700}>
+                {scene.number}
+              </Text>
+              <Text flex="1" truncate>
+                {scene.heading}
+              </Text>
+              {change.kind !== 'same' && (
+                <Tag tone={change.kind === 'gone' ? 'watch' : 'plain'}>
+                  {change.kind === 'changed'
+                    ? `changed: ${change.what.join(', ')}`
+                    : change.kind === 'gone'
+                      ? kept > 0
+                        ? `gone, its ${kept} shots stay`
+                        : 'gone'
+                      : 'new'}
+                </Tag>
+              )}
+            </Flex>
+          )
+        })}
+      </Box>
+    </Box>
+  )
+}
+
+/** One line each for what a job without a script needs, and which shots cover it. */
+function Needs() {
+  const { need } = useProduction()
+  const rights = useRights()
+  const [line, setLine] = useState('')
+  const needs = Object.values(need).sort((a, b) => a.rank - b.rank)
+  const open = needs.filter((n) => n.shotIds.length === 0).length
+  return (
+    <Section title={needs.length > 0 ? `We need: ${open} of ${needs.length} not covered by a shot yet` : 'We need'}>
+      <Hint>
+        For an interview, an event, a process, a place to establish: one line each, then the shots that cover it.
+      </Hint>
+      {rights.plan && (
+        <Input
+          aria-label="We need"
+          placeholder="We need the moment the plank goes on"
+          mt="6px"
+          value={line}
+          onChange={(e) => setLine(e.target.value)}
+          onKeyDown={(e) => {
+            if (e.key !== 'Enter' || !line.trim()) return
+            if (addRecord('need', `We need ${line}`.slice(0, 190), { text: line.trim(), rank: needs.length }))
+              setLine('')
+          }}
+        />
+      )}
+      <Box mt="6px">
+        <Sheet
+          kind="need"
+          name="Needs"
+          rows={needs}
+          columns={[
+            { field: 'text', head: 'we need', width: 'minmax(300px, 1fr)' },
+            { field: 'sceneId', head: 'scene', width: '160px' },
+            { field: 'shotIds', head: 'covered by', width: '180px' },
+          ]}
+        />
+      </Box>
+    </Section>
+  )
+}

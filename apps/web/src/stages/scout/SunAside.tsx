@@ -1,0 +1,212 @@
+import { Box, Flex, Text } from '@chakra-ui/react'
+import type { RecordOf } from '@kavrell/contract'
+import { shadowM, type SpotPlan, sunAt, sunOnFace, type SunSpell, type SunStudy } from '@kavrell/core/room'
+import { minuteOfDay, skyBands, instantAt, type SunCrossing } from '@kavrell/core/sun'
+import { useMemo } from 'react'
+import { useProduction, useUnits } from '../../store/selectors.ts'
+import { clock, degrees, metres } from '../../ui/format.ts'
+import { Answer, Hint, Reading } from '../../ui/parts.tsx'
+import { Input } from '../../ui/RecordField.tsx'
+import { skyColour } from '../../ui/sky.ts'
+
+type Place = RecordOf<'place'>
+
+/** When the sun is on a mark and by which window, what it does now, and the hours of the day there. */
+export function SunAside({
+  plan,
+  place,
+  study,
+  date,
+  minute,
+  marks,
+  onMinute,
+}: {
+  plan: SpotPlan
+  place: Place
+  study: SunStudy
+  date: string
+  minute: number
+  marks: readonly RecordOf<'mark'>[]
+  onMinute: (minute: number) => void
+}) {
+  const units = useUnits()
+  const at = (ms: number | null) => (ms === null ? 'never' : clock(minuteOfDay(ms, date, place.timeZone)))
+  const spells = useMemo(
+    () => marks.map((mark) => ({ mark, spells: study.spellsAt(mark, mark.heightM) })),
+    [marks, study],
+  )
+  const windows = useMemo(() => study.spellsOfWindows(), [study])
+  const nameOf = (id: string | null) => plan.onWalls.find((o) => o.id === id)?.name ?? 'the open'
+  const sun = study.sunAt(minute)
+  const lit = spells.find((s) => s.spells.length > 0)
+  const say = (s: SunSpell) => `${at(s.fromMs)} to ${at(s.toMs)}`
+  const rows: readonly (readonly [string, SunCrossing])[] = [
+    ['First light, last light', study.day.crossings.civil],
+    ['Blue hour until, from', study.day.crossings.goldenLow],
+    ['Sunrise, sunset', study.day.crossings.rise],
+    ['Golden until, from', study.day.crossings.goldenHigh],
+  ]
+  return (
+    <Box>
+      <Answer size="24px">
+        {lit
+          ? `Sun on ${lit.mark.name} ${lit.spells.map(say).slice(0, 2).join(', ')}`
+          : marks.length > 0
+            ? `No sun on ${marks
+                .map((m) => m.name)
+                .slice(0, 2)
+                .join(' or ')} that day`
+            : windows.some((w) => w.spells.length > 0)
+              ? `Sun comes in ${say(windows.find((w) => w.spells.length > 0)!.spells[0]!)}`
+              : plan.spot.outdoors
+                ? `Sun ${span(study.day.crossings.rise, at)}`
+                : 'No sun comes in that day'}
+      </Answer>
+      {lit && <During mark={lit.mark} spells={lit.spells} study={study} date={date} place={place} nameOf={nameOf} />}
+      <Box mt="10px">
+        {spells
+          .slice(lit ? 1 : 0)
+          .map(
+            ({ mark, spells: own }) =>
+              own.length > 0 && <Reading key={mark.id} name={`On ${mark.name}`} value={own.map(say).join(', ')} />,
+          )}
+        {windows.map(({ windowId, spells: own }) => (
+          <Reading
+            key={windowId}
+            name={`In by ${nameOf(windowId)}`}
+            value={own.length > 0 ? own.map(say).join(', ') : 'never that day'}
+          />
+        ))}
+        <Reading
+          name={`At ${clock(minute)}`}
+          value={
+            sun.altitudeDeg > 0
+              ? `${degrees(sun.altitudeDeg)} high, bearing ${Math.round((sun.bearingDeg + plan.spot.upBearingDeg) % 360)}°`
+              : `${degrees(-sun.altitudeDeg)} under the horizon`
+          }
+        />
+        {sun.altitudeDeg > 0 && plan.spot.outdoors && (
+          <Reading name="Shadow of a person" value={metres(shadowM(1.7, sun.altitudeDeg), units)} />
+        )}
+        {sun.altitudeDeg > 0 &&
+          marks
+            .filter((mark) => sunAt(plan, mark, mark.heightM, sun).lit)
+            .slice(0, 2)
+            .map((mark) => {
+              const face = sunOnFace(mark.facingDeg, sun)
+              return (
+                <Reading key={mark.id} name={`On the face of ${mark.name}`} value={`${face.says}, ${face.height}`} />
+              )
+            })}
+        {rows.map(([name, crossing]) => (
+          <Reading key={name} name={name} value={span(crossing, at)} />
+        ))}
+        <Flex justify="space-between" py="5px">
+          <Text color="soft">Highest</Text>
+          <Box asChild fontFamily="mono" fontSize="13px" cursor="pointer" color="action">
+            <button
+              type="button"
+              onClick={() => onMinute(Math.round(minuteOfDay(study.day.noonMs, date, place.timeZone)))}
+            >
+              {Math.round(study.day.noonAltitudeDeg)}° at {at(study.day.noonMs)}
+            </button>
+          </Box>
+        </Flex>
+      </Box>
+      <Hint>Hills, trees and weather are not in it, nor what stands outside a window.</Hint>
+    </Box>
+  )
+}
+
+function span(c: SunCrossing, at: (ms: number | null) => string): string {
+  if (c.kind === 'above-all-day') return 'stays above all day'
+  if (c.kind === 'below-all-day') return 'stays below all day'
+  return `${at(c.upMs)}, ${at(c.downMs)}`
+}
+
+/** Which window it comes by, how high it then stands, and whether a setup there is planned at the time. */
+function During({
+  mark,
+  spells,
+  study,
+  date,
+  place,
+  nameOf,
+}: {
+  mark: RecordOf<'mark'>
+  spells: readonly SunSpell[]
+  study: SunStudy
+  date: string
+  place: Place
+  nameOf: (id: string | null) => string
+}) {
+  const { setup } = useProduction()
+  const first = spells[0]!
+  const middle = minuteOfDay((first.fromMs + first.toMs) / 2, date, place.timeZone)
+  const sun = study.sunAt(middle)
+  const own = setup[mark.setupId]
+  return (
+    <Text color="soft" mt="4px">
+      through {nameOf(first.through)}, {Math.round(sun.altitudeDeg)}° high
+      {own ? `. It is the mark of setup ${own.letter}, ${own.name}` : ''}.
+    </Text>
+  )
+}
+
+const STEP_MIN = 5
+
+/** The day's sky as a strip, a moment on it to take by hand or with the arrows, and another date to look at. */
+export function TimeSlider({
+  minute,
+  onMinute,
+  date,
+  onDate,
+  place,
+}: {
+  minute: number
+  onMinute: (minute: number) => void
+  date: string
+  onDate: (date: string) => void
+  place: Place
+}) {
+  const bands = useMemo(() => {
+    const { latitudeDeg, longitudeDeg, timeZone } = place
+    return skyBands(instantAt(date, 0, timeZone), instantAt(date, 1440, timeZone), 96, latitudeDeg, longitudeDeg)
+  }, [place, date])
+  const background = `linear-gradient(to right, ${bands.map((height, i) => `${skyColour(height)} ${((i + 0.5) / bands.length) * 100}%`).join(', ')})`
+  return (
+    <Flex align="center" gap="12px" mt="10px">
+      <Text fontFamily="mono" fontSize="17px" fontWeight={700} w="56px">
+        {clock(minute)}
+      </Text>
+      <Box flex="1" position="relative" h="26px" style={{ background }}>
+        <Box
+          position="absolute"
+          top="-4px"
+          bottom="-4px"
+          w="2px"
+          bg="stop"
+          style={{ left: `${(minute / 1440) * 100}%` }}
+        />
+        <input
+          type="range"
+          aria-label="Time of day"
+          aria-valuetext={clock(minute)}
+          min={0}
+          max={1435}
+          step={STEP_MIN}
+          value={minute}
+          onChange={(e) => onMinute(Number(e.target.value))}
+          style={{ position: 'absolute', inset: 0, width: '100%', opacity: 0.01, cursor: 'ew-resize' }}
+        />
+      </Box>
+      <Input
+        type="date"
+        aria-label="Date of the sun study"
+        w="142px"
+        value={date}
+        onChange={(e) => e.target.value && onDate(e.target.value)}
+      />
+    </Flex>
+  )
+}

@@ -1,0 +1,19 @@
+const SKY: readonly (readonly [altitude: number, rgb: readonly [number, number, number]])[] = [
+  [-18, [24, 32, 56]],
+  [-8, [58, 70, 122]],
+  [-3, [148, 100, 110]],
+  [0, [206, 136, 84]],
+  [5, [232, 204, 150]],
+  [12, [208, 226, 228]],
+  [60, [226, 238, 238]],
+]
+
+/** Colour of the sky for a height of the sun, between the two nearest of the table. */
+export function skyColour(altitude: number): string {
+  const above = SKY.findIndex(([a]) => a >= altitude)
+  if (above <= 0) return `rgb(${(above === 0 ? SKY[0]! : SKY.at(-1)!)[1].join(' ')})`
+  const [a, from] = SKY[above - 1]!,
+    [b, to] = SKY[above]!
+  const t = (altitude - a) / (b - a)
+  return `rgb(${from.map((v, i) => Math.round(v + (to[i]! - v) * t)).join(' ')})`
+}
