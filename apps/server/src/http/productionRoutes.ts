@@ -1,6 +1,6 @@
 import { type ClockReading, EditBody, IssueSheetBody, RemindBody, type SnapshotOnTheWay } from '@kavrell/contract'
 import { Router } from 'express'
-import { QueryTypes, type Sequelize, Transaction } from 'sequelize'
+import type { Sequelize } from 'sequelize'
 import type { Accounts } from '../accounts/accounts.ts'
 import type { Sheets } from '../documents/sheets.ts'
 import type { TimecodeBox } from '../devices/timecodeBox.ts'
@@ -9,7 +9,7 @@ import type { Announcements } from '../live/announcements.ts'
 import type { RecentEdits } from '../live/recentEdits.ts'
 import { openStream } from '../live/stream.ts'
 import type { Jobs } from '../media/jobs.ts'
-import { rowsJson } from '../records/readRecords.ts'
+import { openSnapshots } from '../records/snapshots.ts'
 import { accountOf, membersOnly, roleIn, sendRefusal } from './guards.ts'
 
 interface Deps {
@@ -37,6 +37,7 @@ export function productionRoutes({
   now,
 }: Deps): Router {
   const router = Router({ mergeParams: true })
+  const snapshots = openSnapshots(database)
   const idOf = (req: { params: unknown }) => (req.params as { productionId: string }).productionId
   router.use(membersOnly(accounts))
   router.post('/edits', async (req, res) => {
@@ -53,16 +54,7 @@ export function productionRoutes({
   })
   router.get('/snapshot', async (req, res) => {
     const productionId = idOf(req)
-    const { seq, rows } = await database.transaction(
-      { isolationLevel: Transaction.ISOLATION_LEVELS.REPEATABLE_READ },
-      async (transaction) => {
-        const [counter] = await database.query<{ seq: number }>(
-          'SELECT seq FROM "editCounter" WHERE "productionId" = :productionId',
-          { replacements: { productionId }, type: QueryTypes.SELECT, transaction },
-        )
-        return { seq: counter?.seq ?? 0, rows: await rowsJson(database, productionId, transaction) }
-      },
-    )
+    const { seq, rows } = await snapshots.read(productionId)
     const rest: Omit<SnapshotOnTheWay, 'rows'> = {
       productionId,
       seq,

@@ -21,6 +21,10 @@ const KeyList = lazy(() => import('./KeyList.tsx').then((m) => ({ default: m.Key
 export function ProductionRoom() {
   const { productionId = '', stage } = useParams()
   const [refused, setRefused] = useState<string | null>(null)
+  useEffect(() => {
+    // Its code is fetched while the records are.
+    void STAGES.find((s) => s.path === stage)?.load()
+  }, [stage])
   useEffect(() => follow(productionId, setRefused), [productionId])
   useEffect(judgeChanges, [productionId])
   useMeasuredClock(productionId)
@@ -63,6 +67,7 @@ export function ProductionRoom() {
     )
   const current = STAGES.find((s) => s.path === stage)
   if (!current) return <Navigate to={`/p/${productionId}/brief`} replace />
+  const Screen = current.ready() ?? current.Screen
   return (
     <Flex h="100%" direction={{ base: 'column-reverse', md: 'row' }}>
       <Rail current={current.path} />
@@ -80,7 +85,7 @@ export function ProductionRoom() {
           pb="28px"
         >
           <Suspense fallback={<Box color="soft">Opening …</Box>}>
-            <current.Screen key={current.path} />
+            <Screen key={current.path} />
           </Suspense>
         </Box>
       </Flex>

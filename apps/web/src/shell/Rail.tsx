@@ -1,6 +1,6 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import type { Finding } from '@kavrell/core/snags'
-import { takeStates } from '@kavrell/core/pace'
+import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { useProductionStore } from '../store/production.ts'
 import { useOpenSnags, useProduction } from '../store/selectors.ts'
@@ -16,6 +16,11 @@ export function Rail({ current }: { current: string }) {
   const productionId = useProductionStore((s) => s.productionId)
   const snags = useOpenSnags()
   const { day } = useDay()
+  // Thousands of takes are counted when one is added, not at every change of something else.
+  const takes = useMemo(
+    () => Object.values(production.take).filter((take) => take.dayId === day?.id).length,
+    [production.take, day?.id],
+  )
   const size = (table: object) => Object.keys(table).length
   const counts: Record<string, number | string> = {
     scout: size(production.place),
@@ -27,7 +32,7 @@ export function Rail({ current }: { current: string }) {
       const sheets = Object.values(production.sentSheet).filter((s) => s.dayId === day?.id)
       return sheets.length > 0 ? `v${Math.max(...sheets.map((s) => s.number))}` : ''
     })(),
-    roll: day ? takeStates(production, day.id).length : 0,
+    roll: takes,
     offload: size(production.card),
     order: Object.values(production.orderItem).filter((i) => i.dayId === day?.id && i.type === 'shots').length,
   }

@@ -33,9 +33,10 @@ export function follow(productionId: string, onRefused: (says: string) => void):
       setTimeout(listen, RETRY_MS)
     }
   }
-  const fetchSnapshot = async (): Promise<void> => {
+  const ask = () => api<SnapshotOnTheWay>(`/productions/${productionId}/snapshot`)
+  const fetchSnapshot = async (asked = ask()): Promise<void> => {
     try {
-      const snapshot = readSnapshot(await api<SnapshotOnTheWay>(`/productions/${productionId}/snapshot`))
+      const snapshot = readSnapshot(await asked)
       if (closed) return
       openSnapshot(snapshot)
       listen()
@@ -55,7 +56,10 @@ export function follow(productionId: string, onRefused: (says: string) => void):
     if (document.visibilityState === 'hidden') keepNow()
   }
   document.addEventListener('visibilitychange', onHide)
-  void openKept(productionId).then(fetchSnapshot)
+  // Asked for at once, while the device still looks up what it knows.
+  const first = ask()
+  first.catch(() => undefined)
+  void openKept(productionId).then(() => fetchSnapshot(first))
   return () => {
     closed = true
     stream?.close()

@@ -25,6 +25,8 @@ export function recordDeltas(before: RecordTable, after: RecordTable): RecordDel
   return deltas
 }
 
+const FIRST_LOOK_MS = 700
+
 /** Has every change judged in a worker, the newest state last, until the returned function is called. */
 export function judgeChanges(): () => void {
   const worker = new Worker(new URL('../workers/judge.worker.ts', import.meta.url), { type: 'module' })
@@ -32,8 +34,9 @@ export function judgeChanges(): () => void {
   let told: RecordTable | null = null
   let busy = false
   let closed = false
+  const from = performance.now()
   const look = async () => {
-    if (busy || closed) return
+    if (busy || closed || performance.now() - from < FIRST_LOOK_MS - 1) return
     busy = true
     try {
       for (
@@ -56,8 +59,10 @@ export function judgeChanges(): () => void {
     }
   }
   const unsubscribe = useProductionStore.subscribe(() => void look())
-  void look()
+  // The page is drawn first: handing thousands of records to the worker holds it up.
+  const soon = setTimeout(() => void look(), FIRST_LOOK_MS)
   return () => {
+    clearTimeout(soon)
     closed = true
     unsubscribe()
     worker.terminate()

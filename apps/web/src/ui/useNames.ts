@@ -7,6 +7,7 @@ const NONE: Table = {}
 const NO_NAMES: Names = new Map()
 const collator = new Intl.Collator('en', { numeric: true })
 const known = new WeakMap<Table, Names>()
+const latest = new Map<KindName, Names>()
 
 /** Names of a table's records in the order people know them; worked out once for each state of the table. */
 function namesOf(kind: KindName, table: Table): Names {
@@ -14,8 +15,12 @@ function namesOf(kind: KindName, table: Table): Names {
   let names = known.get(table)
   if (!names) {
     const entries = Object.values(table).map((record) => [record.id, nameOf(kind, record)] as const)
-    names = new Map(entries.sort((a, b) => collator.compare(a[1], b[1])))
+    // Most changes leave names as they were: then the list before is the list now, and nothing is sorted again.
+    const last = latest.get(kind)
+    const same = last?.size === entries.length && entries.every(([id, name]) => last.get(id) === name)
+    names = same ? last : new Map(entries.sort((a, b) => collator.compare(a[1], b[1])))
     known.set(table, names)
+    latest.set(kind, names)
   }
   return names
 }

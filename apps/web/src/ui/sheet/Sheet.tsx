@@ -77,14 +77,42 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
     scrollMargin,
     useFlushSync: false,
   })
-  // What stands above it may grow: looked at after every draw, and drawn again only when it differs.
-  // eslint-disable-next-line react-hooks/exhaustive-deps
+  // What stands above it may grow: then the page's content changes its size, and the place is looked at again.
   useLayoutEffect(() => {
-    const page = scroller()
-    if (!long || !page || !grid.current) return
-    const top = grid.current.getBoundingClientRect().top - page.getBoundingClientRect().top + page.scrollTop
-    if (Math.abs(top - scrollMargin) > 1) setScrollMargin(top)
-  })
+    const page = long ? scroller() : null
+    if (!page) return
+    const look = () => {
+      if (!grid.current) return
+      const top = grid.current.getBoundingClientRect().top - page.getBoundingClientRect().top + page.scrollTop
+      setScrollMargin((was) => (Math.abs(top - was) > 1 ? top : was))
+    }
+    const observer = new ResizeObserver(look)
+    for (const child of page.children) observer.observe(child)
+    return () => observer.disconnect()
+  }, [long])
+
+  const [inSight, setInSight] = useState<readonly [number, number]>([0, 12])
+  useLayoutEffect(() => {
+    const box = grid.current
+    if (!long || !box) return
+    const look = () => {
+      const heads = [...box.querySelectorAll<HTMLElement>('.heads > div')]
+      const [left, right] = [box.scrollLeft, box.scrollLeft + box.clientWidth]
+      const seen = heads.flatMap((head, i) =>
+        head.offsetLeft + head.offsetWidth >= left && head.offsetLeft <= right ? [i] : [],
+      )
+      const [first, last] = [seen[0] ?? 0, seen.at(-1) ?? 12]
+      setInSight((was) => (was[0] === first && was[1] === last ? was : [first, last]))
+    }
+    look()
+    const observer = new ResizeObserver(look)
+    observer.observe(box)
+    box.addEventListener('scroll', look, { passive: true })
+    return () => {
+      observer.disconnect()
+      box.removeEventListener('scroll', look)
+    }
+  }, [long])
 
   useEffect(() => {
     if (editing !== null || !active || !grid.current?.contains(document.activeElement)) return
@@ -292,7 +320,8 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
             first={!active && row === 0}
             editing={active?.row === row ? editing : null}
             hands={hands}
-            measure={long ? virtual.measureElement : undefined}
+            fixed={long}
+            inSight={inSight}
           />
         ))}
         {below > 0 && <div style={{ height: below }} aria-hidden="true" />}

@@ -29,7 +29,10 @@ interface Props<R> {
   readonly first: boolean
   readonly editing: string | null
   readonly hands: RefObject<SheetHands>
-  readonly measure?: (node: HTMLElement | null) => void
+  /** Of one height, so that a long list need not be measured. */
+  readonly fixed: boolean
+  /** First and last column in sight; in a long list the others are not drawn. */
+  readonly inSight: readonly [number, number]
 }
 
 /** Plain elements, styled by the sheet round them: a long list draws hundreds of cells while it is scrolled. */
@@ -41,20 +44,25 @@ function Row<R extends AnyRecord>(props: Props<R>) {
       role="row"
       className={`row${selected ? ' selected' : ''}${props.inRange ? ' taken' : ''}`}
       aria-rowindex={row + 2}
-      ref={props.measure}
       data-index={row}
       data-row={record.id}
       aria-selected={selected}
-      style={{ gridTemplateColumns: props.template, minHeight: props.minHeight }}
+      style={{
+        gridTemplateColumns: props.template,
+        [props.fixed ? 'height' : 'minHeight']: props.minHeight + (props.fixed ? 1 : 0),
+        ...(props.fixed ? { contain: 'layout paint', overflow: 'hidden' } : {}),
+      }}
     >
       {columns.map((column, at) => {
         const here = activeColumn === at
+        if (props.fixed && !here && (at < props.inSight[0] || at > props.inSight[1])) return null
         const isEditing = here && editing !== null
         return (
           <div
             role="gridcell"
             key={column.field + column.head}
             className={`cell${column.align === 'right' ? ' right' : ''}${column.mono ? ' mono' : ''}${here ? ' here' : ''}`}
+            style={props.fixed ? { gridColumn: at + 1 } : undefined}
             data-cell={`${row}:${at}`}
             data-field={column.field}
             tabIndex={here || (props.first && at === 0) ? 0 : -1}

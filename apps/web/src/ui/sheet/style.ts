@@ -5,6 +5,7 @@ export const SHEET_CSS = {
   fontSize: '13.5px',
   fontStretch: '94%',
   overflowX: 'auto',
+  position: 'relative',
   '& .heads': {
     display: 'grid',
     columnGap: '8px',
