@@ -107,12 +107,15 @@ async function palette(page: Page, world: World): Promise<{ ms: number; blockMs:
   return page.evaluate(async (base64) => {
     const bytes = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0))
     let blockMs = 0
+    // Making the file here takes a while itself; what counts begins after.
+    const file = new File([bytes], 'twelve.jpg', { type: 'image/jpeg' })
+    await new Promise((resolve) => setTimeout(resolve, 500))
     new PerformanceObserver((list) => {
       for (const entry of list.getEntries()) blockMs = Math.max(blockMs, entry.duration)
     }).observe({ type: 'longtask' })
     const input = document.querySelector<HTMLInputElement>('section input[type=file]')!
     const files = new DataTransfer()
-    files.items.add(new File([bytes], 'twelve.jpg', { type: 'image/jpeg' }))
+    files.items.add(file)
     input.files = files.files
     const from = performance.now()
     input.dispatchEvent(new Event('change', { bubbles: true }))

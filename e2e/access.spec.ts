@@ -43,6 +43,25 @@ test('no screen has an accessibility fault in any of the three lights', async ({
       found.push(...(await violations(page)).map((v) => `${stage.split('/').at(-1)} in ${light} light: ${v}`))
     }
   }
+  // The views that a tab or an address opens.
+  const base = page.url().replace(/\/\w+$/, '/')
+  for (const view of [
+    'brief?view=look',
+    'brief?view=script',
+    'brief?view=money',
+    'shots?view=coverage',
+    'shots?view=boards',
+    'shots?view=glass',
+    'scout',
+  ]) {
+    await page.goto(base + view)
+    if (view === 'scout') await page.getByRole('tab', { name: 'Sail loft' }).click()
+    await page.waitForTimeout(1000)
+    for (const light of ['desk', 'set', 'sun']) {
+      await page.getByLabel('Light', { exact: true }).selectOption(light)
+      found.push(...(await violations(page)).map((v) => `${view} in ${light} light: ${v}`))
+    }
+  }
   expect(found).toEqual([])
 })
 

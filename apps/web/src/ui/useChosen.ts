@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useCallback, useState } from 'react'
 import { useLocation } from 'react-router'
 
 /** The record a screen has open: the one named in the address, as by the palette, until another is chosen. */
@@ -8,5 +8,6 @@ export function useChosen(): [string | null, (id: string | null) => void] {
   // A later visit to an address speaks again, even to the same one.
   const named = hash.length > 1 ? hash.slice(1) : null
   const current = chosen && (chosen.key === key || !named) ? chosen.id : named
-  return [current, (id) => setChosen({ id, key })]
+  const choose = useCallback((id: string | null) => setChosen({ id, key }), [key])
+  return [current, choose]
 }

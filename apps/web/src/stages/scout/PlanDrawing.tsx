@@ -4,6 +4,7 @@ import {
   alongWall,
   cornersOf,
   isOnWall,
+  type LineSide,
   type PlanPoint,
   type PlanSun,
   sayFault,
@@ -20,10 +21,23 @@ export type Grabbed =
   | { readonly kind: 'fitting'; readonly id: string }
   | { readonly kind: 'picture'; readonly id: string }
 
+/** A camera of a setup, and on which side of the line between its people it stands. */
+export interface PlacedCamera {
+  readonly id: string
+  readonly name: string
+  readonly at: PlanPoint
+  readonly bearingDeg: number
+  readonly side: LineSide | null
+  readonly across: boolean
+}
+
 interface Props {
   readonly plan: SpotPlan
   readonly marks: readonly RecordOf<'mark'>[]
   readonly pictures: readonly RecordOf<'picture'>[]
+  readonly cameras: readonly PlacedCamera[]
+  /** From one person to the other of a setup, as far as it goes across the plan. */
+  readonly lines: readonly (readonly [PlanPoint, PlanPoint])[]
   readonly sun: PlanSun
   readonly patches: readonly SunPatch[]
   readonly units: Units
@@ -302,6 +316,32 @@ export function PlanDrawing(props: Props) {
             )
           },
         )}
+      {props.lines.map(([a, b], i) => (
+        <line
+          key={i}
+          x1={X(a.xM)}
+          y1={Y(a.yM)}
+          x2={X(b.xM)}
+          y2={Y(b.yM)}
+          stroke="#116b66"
+          strokeWidth={1.5}
+          strokeDasharray="10 5"
+        />
+      ))}
+      {props.cameras.map((camera) => (
+        <g key={camera.id} transform={`translate(${X(camera.at.xM)} ${Y(camera.at.yM)})`}>
+          <path
+            d="M -6 6 H 6 V -4 H -6 Z M -4 -4 L 0 -12 L 4 -4 Z"
+            transform={`rotate(${camera.bearingDeg})`}
+            fill={camera.across ? '#a81f1c' : 'white'}
+            stroke={camera.across ? '#a81f1c' : INK}
+          />
+          <text y={20} fontSize={11} fontWeight={700} textAnchor="middle" fill={camera.across ? '#a81f1c' : INK}>
+            {camera.name}
+            {camera.across ? ', across the line' : camera.side ? `, ${camera.side}` : ''}
+          </text>
+        </g>
+      ))}
       {marks.map((mark) => {
         const facing = (mark.facingDeg * Math.PI) / 180
         return (

@@ -1,10 +1,11 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { blank, FREE_FITTINGS, type RecordOf, WALL_FITTINGS } from '@kavrell/contract'
+import { blank, FREE_FITTINGS, type RecordOf, type Records, WALL_FITTINGS } from '@kavrell/contract'
 import { lengthText } from '@kavrell/core/formats'
 import {
   alongWall,
   areaM2,
   isOnWall,
+  lineCrossing,
   outlineOfSpot,
   type PlanPoint,
   PLAN_STEP_M,
@@ -27,7 +28,7 @@ import { Picture } from '../../ui/Picture.tsx'
 import { Input, RecordField, Select } from '../../ui/RecordField.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
-import { type Grabbed, PlanDrawing } from './PlanDrawing.tsx'
+import { type Grabbed, type PlacedCamera, PlanDrawing } from './PlanDrawing.tsx'
 import { savePicture } from './savePlan.ts'
 import { SunAside, TimeSlider } from './SunAside.tsx'
 
@@ -69,6 +70,11 @@ export function SpotView({
       ),
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [production.mark, production.setup, spot.id],
+  )
+  const { cameras, lines } = useMemo(
+    () => stagingOf(production, spot),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [production.cameraPosition, production.mark, production.setup, production.camera, spot],
   )
   const pictures = Object.values(production.picture)
     .filter((p) => p.purpose === 'scout' && p.spotId === spot.id)
@@ -136,6 +142,8 @@ export function SpotView({
         plan={plan}
         marks={marks}
         pictures={pinned}
+        cameras={cameras}
+        lines={lines}
         sun={study.sunAt(shownMinute)}
         patches={study.patchesAt(shownMinute)}
         units={units}
@@ -214,6 +222,44 @@ const marksOf = (marks: readonly RecordOf<'mark'>[], setupIds: readonly string[]
   marks
     .filter((m) => setupIds.includes(m.setupId))
     .filter((m, i, all) => all.findIndex((o) => Math.hypot(o.xM - m.xM, o.yM - m.yM) < 0.3) === i)
+
+/** Cameras of the setups in a spot, the line between the first two people of each, and who stands across it. */
+function stagingOf(production: Records, spot: Spot): { cameras: PlacedCamera[]; lines: [PlanPoint, PlanPoint][] } {
+  const byAge = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : 1)
+  const lines: [PlanPoint, PlanPoint][] = []
+  const cameras = Object.values(production.setup)
+    .filter((setup) => setup.spotId === spot.id)
+    .flatMap((setup): PlacedCamera[] => {
+      const [first, second] = Object.values(production.mark)
+        .filter((m) => m.setupId === setup.id)
+        .sort(byAge)
+      const positions = Object.values(production.cameraPosition).filter((p) => p.setupId === setup.id)
+      const found =
+        first && second
+          ? lineCrossing(
+              first,
+              second,
+              positions.map((p) => ({ id: p.id, at: p })),
+            )
+          : null
+      if (first && second) {
+        const [dx, dy] = [second.xM - first.xM, second.yM - first.yM]
+        lines.push([
+          { xM: first.xM - dx * 0.6, yM: first.yM - dy * 0.6 },
+          { xM: second.xM + dx * 0.6, yM: second.yM + dy * 0.6 },
+        ])
+      }
+      return positions.map((p) => ({
+        id: p.id,
+        name: `${setup.letter} ${production.camera[p.cameraId]?.letter ?? ''}`,
+        at: p,
+        bearingDeg: p.bearingDeg,
+        side: found?.sides.get(p.id) ?? null,
+        across: found?.crossing.includes(p.id) ?? false,
+      }))
+    })
+  return { cameras, lines }
+}
 
 /** Width and depth that an outline takes up. */
 const extent = (outline: readonly (readonly number[])[]) => {

@@ -1,18 +1,18 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { blank, newScene } from '@kavrell/contract'
+import { blank, newScene, type RecordOf } from '@kavrell/contract'
 import { pagesText } from '@kavrell/core/script'
 import { freeCodes } from '@kavrell/core/shotlist'
 import { operatorOf } from '@kavrell/core/snags'
-import { useDeferredValue, useMemo, useState } from 'react'
+import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
 import { say } from '../../store/production.ts'
-import { useProduction, useRights } from '../../store/selectors.ts'
+import { useProduction, useRecords, useRights } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
 import { hours } from '../../ui/format.ts'
 import { Button, Empty, Page, Section, Tabs, Title } from '../../ui/parts.tsx'
 import { Input, Select } from '../../ui/RecordField.tsx'
-import { Sheet } from '../../ui/sheet/Sheet.tsx'
+import { Sheet, type SheetColumn } from '../../ui/sheet/Sheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
@@ -73,7 +73,7 @@ export function ShotsScreen() {
       [...new Set(all.flatMap((s) => operatorOf(production, s) ?? []))].flatMap((id) => production.person[id] ?? []),
     [all, production],
   )
-  const selected = (selectedId && production.shot[selectedId]) || shots[0]
+  const selected = (selectedId && production.shot[selectedId]) || all[0]
   const addShot = () => {
     const scene = production.scene[selected?.sceneId ?? ''] ?? scenes.at(-1)
     const number = scene?.number ?? '1'
@@ -93,7 +93,7 @@ export function ShotsScreen() {
   const minutes = all.reduce((sum, s) => sum + s.minutes, 0)
   const empty = all.length === 0
   return (
-    <Page asideWidth="318px" aside={view !== 'glass' && selected && <ShotDetail key={selected.id} shot={selected} />}>
+    <Page asideWidth="318px" aside={view !== 'glass' && selected && <Detail key={selected.id} shot={selected} />}>
       <Title
         note={
           empty
@@ -107,7 +107,7 @@ export function ShotsScreen() {
       <Tabs label="Views of the shots" tabs={VIEWS} current={view} onChoose={choose} />
       {view === 'list' && (
         <>
-          {rights.plan && <TypedShot from={selected} onMade={setSelectedId} />}
+          {rights.plan && <Typed from={selected} onMade={setSelectedId} />}
           <Flex gap="8px" mb="8px" align="center">
             <Input
               aria-label="Find shots"
@@ -148,41 +148,7 @@ export function ShotsScreen() {
           ) : (
             <ShotSheet shots={shots} selectedId={selected?.id ?? null} onSelect={setSelectedId} onPaste={setBringing} />
           )}
-          <Section
-            title="Scenes"
-            actions={
-              rights.plan && (
-                <Button
-                  onClick={() =>
-                    addRecord('scene', 'Add a scene', { number: String(scenes.length + 1), rank: scenes.length })
-                  }
-                >
-                  Add scene
-                </Button>
-              )
-            }
-          >
-            <Sheet
-              kind="scene"
-              name="Scenes"
-              rows={scenes}
-              columns={[
-                { field: 'number', head: 'no', width: '50px' },
-                { field: 'title', head: 'scene', width: '200px' },
-                { field: 'inOut', head: 'in or out', width: '70px' },
-                { field: 'timeOfDay', head: 'time', width: '80px' },
-                {
-                  field: 'eighths',
-                  head: 'pages',
-                  width: '60px',
-                  align: 'right',
-                  show: (s) => (s.eighths > 0 ? pagesText(s.eighths) : ''),
-                },
-                { field: 'spotId', head: 'where', width: '130px' },
-                { field: 'note', head: 'notes', width: 'minmax(220px, 1fr)' },
-              ]}
-            />
-          </Section>
+          <SceneList />
           <SnagList stage="shots" />
         </>
       )}
@@ -207,6 +173,50 @@ export function ShotsScreen() {
     </Page>
   )
 }
+
+const SCENE_COLUMNS: readonly SheetColumn<RecordOf<'scene'>>[] = [
+  { field: 'number', head: 'no', width: '50px' },
+  { field: 'title', head: 'scene', width: '200px' },
+  { field: 'inOut', head: 'in or out', width: '70px' },
+  { field: 'timeOfDay', head: 'time', width: '80px' },
+  {
+    field: 'eighths',
+    head: 'pages',
+    width: '60px',
+    align: 'right',
+    show: (s) => (s.eighths > 0 ? pagesText(s.eighths) : ''),
+  },
+  { field: 'spotId', head: 'where', width: '130px' },
+  { field: 'note', head: 'notes', width: 'minmax(220px, 1fr)' },
+]
+
+/** The scenes under their shots; drawn again only when a scene changes. */
+const SceneList = memo(function SceneList() {
+  const scene = useRecords('scene')
+  const rights = useRights()
+  const scenes = useMemo(() => Object.values(scene).sort((a, b) => a.rank - b.rank), [scene])
+  return (
+    <Section
+      title="Scenes"
+      actions={
+        rights.plan && (
+          <Button
+            onClick={() =>
+              addRecord('scene', 'Add a scene', { number: String(scenes.length + 1), rank: scenes.length })
+            }
+          >
+            Add scene
+          </Button>
+        )
+      }
+    >
+      <Sheet kind="scene" name="Scenes" rows={scenes} columns={SCENE_COLUMNS} />
+    </Section>
+  )
+})
+
+const Detail = memo(ShotDetail)
+const Typed = memo(TypedShot)
 
 /** What is handed out: the list with its frames, a checklist for the pocket, the boards, and the table as data. */
 function Papers() {

@@ -73,7 +73,7 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
     getScrollElement: scroller,
     estimateSize: () => rowHeight + 1,
     getItemKey: (index) => rows[index]!.id,
-    overscan: 6,
+    overscan: 4,
     scrollMargin,
     useFlushSync: false,
   })
