@@ -3,6 +3,7 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: 'e2e',
   timeout: 180_000,
+  expect: { timeout: 10_000 },
   workers: 1,
   reporter: [['list'], ['json']],
   outputDir: process.env.TEST_SCRATCH ? `${process.env.TEST_SCRATCH}/playwright` : 'test-results',

@@ -10,6 +10,7 @@ import { addRecord } from '../../ui/addRecord.ts'
 import { minutesSeconds } from '../../ui/format.ts'
 import { Answer, Button, Hint, Section, Tag } from '../../ui/parts.tsx'
 import { Area, Input } from '../../ui/RecordField.tsx'
+import { SceneSheet } from '../../ui/SceneSheet.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 
 type Scene = RecordOf<'scene'>
@@ -58,58 +59,7 @@ export function Script() {
           {text.trim() && <Draft text={text} scenes={scenes} onDone={() => setText('')} />}
         </Section>
       )}
-      <Section
-        title="Scenes"
-        actions={
-          rights.plan && (
-            <Button
-              onClick={() =>
-                addRecord('scene', 'Add a scene', { number: String(scenes.length + 1), rank: scenes.length })
-              }
-            >
-              Add scene
-            </Button>
-          )
-        }
-      >
-        <Sheet
-          kind="scene"
-          name="Scenes"
-          rows={scenes}
-          columns={[
-            { field: 'number', head: 'no', width: '46px' },
-            { field: 'title', head: 'scene', width: '170px' },
-            { field: 'inOut', head: 'in or out', width: '70px' },
-            { field: 'timeOfDay', head: 'time', width: '80px' },
-            {
-              field: 'eighths',
-              head: 'pages',
-              width: '56px',
-              align: 'right',
-              show: (s) => (s.eighths ? pagesText(s.eighths) : ''),
-            },
-            {
-              field: 'estimatedS',
-              head: 'length',
-              width: '56px',
-              align: 'right',
-              mono: true,
-              show: (s) => (s.estimatedS ? minutesSeconds(s.estimatedS) : ''),
-            },
-            {
-              field: 'characters',
-              head: 'who',
-              width: '150px',
-              fixed: true,
-              show: (s) => <span className="text">{s.characters.join(', ').toLowerCase()}</span>,
-              text: (s) => s.characters.join(', '),
-            },
-            { field: 'spotId', head: 'where', width: '120px' },
-            { field: 'dropped', head: 'left out', width: '60px' },
-            { field: 'note', head: 'notes', width: 'minmax(140px, 1fr)' },
-          ]}
-        />
-      </Section>
+      <SceneSheet />
       <Needs />
     </>
   )

@@ -1,18 +1,17 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { blank, newScene, type RecordOf } from '@kavrell/contract'
-import { pagesText } from '@kavrell/core/script'
+import { blank, newScene } from '@kavrell/contract'
 import { freeCodes } from '@kavrell/core/shotlist'
 import { operatorOf } from '@kavrell/core/snags'
 import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
 import { say } from '../../store/production.ts'
-import { useProduction, useRecords, useRights } from '../../store/selectors.ts'
+import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
 import { hours } from '../../ui/format.ts'
-import { Button, Empty, Page, Section, Tabs, Title } from '../../ui/parts.tsx'
+import { Button, Empty, Page, Tabs, Title } from '../../ui/parts.tsx'
 import { Input, Select } from '../../ui/RecordField.tsx'
-import { Sheet, type SheetColumn } from '../../ui/sheet/Sheet.tsx'
+import { SceneSheet } from '../../ui/SceneSheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
@@ -148,7 +147,7 @@ export function ShotsScreen() {
           ) : (
             <ShotSheet shots={shots} selectedId={selected?.id ?? null} onSelect={setSelectedId} onPaste={setBringing} />
           )}
-          <SceneList />
+          <SceneSheet />
           <SnagList stage="shots" />
         </>
       )}
@@ -173,47 +172,6 @@ export function ShotsScreen() {
     </Page>
   )
 }
-
-const SCENE_COLUMNS: readonly SheetColumn<RecordOf<'scene'>>[] = [
-  { field: 'number', head: 'no', width: '50px' },
-  { field: 'title', head: 'scene', width: '200px' },
-  { field: 'inOut', head: 'in or out', width: '70px' },
-  { field: 'timeOfDay', head: 'time', width: '80px' },
-  {
-    field: 'eighths',
-    head: 'pages',
-    width: '60px',
-    align: 'right',
-    show: (s) => (s.eighths > 0 ? pagesText(s.eighths) : ''),
-  },
-  { field: 'spotId', head: 'where', width: '130px' },
-  { field: 'note', head: 'notes', width: 'minmax(220px, 1fr)' },
-]
-
-/** The scenes under their shots; drawn again only when a scene changes. */
-const SceneList = memo(function SceneList() {
-  const scene = useRecords('scene')
-  const rights = useRights()
-  const scenes = useMemo(() => Object.values(scene).sort((a, b) => a.rank - b.rank), [scene])
-  return (
-    <Section
-      title="Scenes"
-      actions={
-        rights.plan && (
-          <Button
-            onClick={() =>
-              addRecord('scene', 'Add a scene', { number: String(scenes.length + 1), rank: scenes.length })
-            }
-          >
-            Add scene
-          </Button>
-        )
-      }
-    >
-      <Sheet kind="scene" name="Scenes" rows={scenes} columns={SCENE_COLUMNS} />
-    </Section>
-  )
-})
 
 const Detail = memo(ShotDetail)
 const Typed = memo(TypedShot)

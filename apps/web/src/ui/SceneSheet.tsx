@@ -1,0 +1,54 @@
+import type { RecordOf } from '@kavrell/contract'
+import { pagesText } from '@kavrell/core/script'
+import { memo, useMemo } from 'react'
+import { useRecords, useRights } from '../store/selectors.ts'
+import { addRecord } from './addRecord.ts'
+import { minutesSeconds } from './format.ts'
+import { Button, Section } from './parts.tsx'
+import { Sheet, type SheetColumn } from './sheet/Sheet.tsx'
+
+const COLUMNS: readonly SheetColumn<RecordOf<'scene'>>[] = [
+  { field: 'number', head: 'no', width: '46px' },
+  { field: 'title', head: 'scene', width: '170px' },
+  { field: 'inOut', head: 'in or out', width: '70px' },
+  { field: 'timeOfDay', head: 'time', width: '80px' },
+  {
+    field: 'eighths',
+    head: 'pages',
+    width: '56px',
+    align: 'right',
+    show: (s) => (s.eighths ? pagesText(s.eighths) : ''),
+  },
+  {
+    field: 'estimatedS',
+    head: 'length',
+    width: '56px',
+    align: 'right',
+    mono: true,
+    show: (s) => (s.estimatedS ? minutesSeconds(s.estimatedS) : ''),
+  },
+  {
+    field: 'characters',
+    head: 'who',
+    width: '150px',
+    fixed: true,
+    show: (s) => <span className="text">{s.characters.join(', ').toLowerCase()}</span>,
+    text: (s) => s.characters.join(', '),
+  },
+  { field: 'spotId', head: 'where', width: '120px' },
+  { field: 'dropped', head: 'left out', width: '60px' },
+  { field: 'note', head: 'notes', width: 'minmax(160px, 1fr)' },
+]
+
+/** All scenes as a sheet; drawn again only when a scene changes. */
+export const SceneSheet = memo(function SceneSheet() {
+  const scene = useRecords('scene')
+  const rights = useRights()
+  const scenes = useMemo(() => Object.values(scene).sort((a, b) => a.rank - b.rank), [scene])
+  const add = () => addRecord('scene', 'Add a scene', { number: String(scenes.length + 1), rank: scenes.length })
+  return (
+    <Section title="Scenes" actions={rights.plan && <Button onClick={add}>Add scene</Button>}>
+      <Sheet kind="scene" name="Scenes" rows={scenes} columns={COLUMNS} />
+    </Section>
+  )
+})
