@@ -92,14 +92,6 @@ export function Money() {
           rows={lines}
           columns={[
             { field: 'title', head: 'what', width: '190px' },
-            { field: 'basis', head: 'basis', width: '60px' },
-            { field: 'quantity', head: 'how many', width: '62px', align: 'right', mono: true },
-            { field: 'days', head: 'days', width: '44px', align: 'right', mono: true },
-            { field: 'unit', head: 'per', width: '112px' },
-            { field: 'rateMinor', head: 'rate', width: '76px', align: 'right', mono: true },
-            { field: 'years', head: 'years', width: '44px', align: 'right', mono: true },
-            { field: 'media', head: 'media', width: '44px', align: 'right', mono: true },
-            { field: 'growsWith', head: 'grows with', width: '90px' },
             {
               field: 'rank',
               head: 'comes to',
@@ -110,6 +102,14 @@ export function Money() {
               show: (l) => text(lineMinor(l)),
               text: (l) => text(lineMinor(l)),
             },
+            { field: 'basis', head: 'basis', width: '60px' },
+            { field: 'quantity', head: 'how many', width: '62px', align: 'right', mono: true },
+            { field: 'days', head: 'days', width: '44px', align: 'right', mono: true },
+            { field: 'unit', head: 'per', width: '112px' },
+            { field: 'rateMinor', head: 'rate', width: '76px', align: 'right', mono: true },
+            { field: 'years', head: 'years', width: '44px', align: 'right', mono: true },
+            { field: 'media', head: 'media', width: '44px', align: 'right', mono: true },
+            { field: 'growsWith', head: 'grows with', width: '90px' },
             { field: 'actualMinor', head: 'actual', width: '76px', align: 'right', mono: true },
             { field: 'note', head: 'note', width: '160px' },
           ]}

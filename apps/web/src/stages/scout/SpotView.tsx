@@ -300,7 +300,7 @@ function DrawTools({
   chosen: RecordOf<'fitting'> | undefined
   onAdded: (id: string) => void
 }) {
-  const { fitting, place: _place } = useProduction()
+  const { fitting } = useProduction()
   const units = useUnits()
   const [walls, setWalls] = useState('')
   const [says, setSays] = useState<string | null>(null)
@@ -377,7 +377,7 @@ function DrawTools({
           ))}
         </Select>
         <Button onClick={copyRoom}>Copy this room</Button>
-        <Button onClick={() => commitTop(spot)}>Draw its corners</Button>
+        <Button onClick={() => drawCorners(spot)}>Draw its corners</Button>
         {chosen && (
           <Button kind="stop" onClick={() => removeRecord('fitting', chosen.id, chosen.name || chosen.type)}>
             Remove {chosen.name || chosen.type}
@@ -404,7 +404,7 @@ function DrawTools({
 }
 
 /** Four walls become corners that can be taken and moved. */
-function commitTop(spot: Spot): void {
+function drawCorners(spot: Spot): void {
   if (spot.outline.length >= 3) return
   const refused = commit(`Draw the corners of ${spot.name}`, [
     {
