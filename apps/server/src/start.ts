@@ -2,19 +2,21 @@ import { createServer, type Server } from 'node:http'
 import { hostname, networkInterfaces } from 'node:os'
 import { mkdir } from 'node:fs/promises'
 import path from 'node:path'
+import { sayFault } from '@kavrell/copying'
 import { openInvitations } from './accounts/invitations.ts'
 import { openAccounts } from './accounts/accounts.ts'
 import { standInGateway } from './devices/messageGateway.ts'
 import { standInBox } from './devices/timecodeBox.ts'
 import { folderVolumes } from './devices/volumes.ts'
+import { type DocumentJobs, drawPapers, openDocuments, PaperFailed } from './documents/documents.ts'
 import { openSheets } from './documents/sheets.ts'
 import { openDoor } from './edits/door.ts'
 import { makeApp, type Services } from './http/app.ts'
+import { runJobs } from './jobs/jobRunner.ts'
+import { openJobs } from './jobs/jobs.ts'
 import { listenToAnnouncements } from './live/announcements.ts'
 import { openRecentEdits } from './live/recentEdits.ts'
-import { mediaWork } from './media/copyJob.ts'
-import { runJobs } from './media/jobRunner.ts'
-import { openJobs } from './media/jobs.ts'
+import { type MediaJobs, mediaWork } from './media/copyJob.ts'
 import { openOffload } from './media/offload.ts'
 import { openPictures } from './uploads/pictures.ts'
 import { openDatabase } from './records/database.ts'
@@ -55,9 +57,19 @@ export async function start(settings: Settings): Promise<Running> {
   const recentEdits = openRecentEdits(database, announcements)
   const now = () => new Date()
   const volumes = folderVolumes(settings.mediaRoot)
-  const jobs = openJobs(database)
+  const pictures = openPictures(database, settings.uploads ?? path.join(settings.mediaRoot, '..', 'uploads'))
+  const jobs: MediaJobs = openJobs(database, 'media')
   const offload = openOffload({ models, volumes, jobs, now })
-  const runner = runJobs(jobs, announcements, mediaWork({ database, models, door, volumes, now }))
+  const documentJobs: DocumentJobs = openJobs(database, 'document')
+  const runners = [
+    runJobs(jobs, announcements, mediaWork({ database, models, door, volumes, now }), (error) =>
+      sayFault(error, 'Copying'),
+    ),
+    runJobs(documentJobs, announcements, drawPapers({ database, models, pictures }), (error) =>
+      error instanceof PaperFailed ? error.message : 'The paper could not be drawn. Ask again.',
+    ),
+  ]
+  const closeRunners = () => Promise.all(runners.map((runner) => runner.close()))
   let port = 0
   const sheets = openSheets({
     database,
@@ -78,9 +90,9 @@ export async function start(settings: Settings): Promise<Running> {
     timecodeBox: standInBox(models),
     offload,
     jobs,
-    runner,
     sheets,
-    pictures: openPictures(database, settings.uploads ?? path.join(settings.mediaRoot, '..', 'uploads')),
+    pictures,
+    documents: openDocuments({ database, jobs: documentJobs, announcements }),
     now,
     signInsPerMinute: settings.signInsPerMinute ?? 20,
     invitations: openInvitations(database),
@@ -89,7 +101,7 @@ export async function start(settings: Settings): Promise<Running> {
   }
   const server = createServer(makeApp(services, settings.webFolder))
   if (!isLoopbackHost(host) && !(await accounts.hasPassword())) {
-    await runner.close()
+    await closeRunners()
     await announcements.close()
     await database.close()
     throw new NotOpened()
@@ -100,7 +112,7 @@ export async function start(settings: Settings): Promise<Running> {
     networkAddress: isLoopbackHost(host) ? null : addressFor(host, port),
     services,
     async stop() {
-      await runner.close()
+      await closeRunners()
       server.closeAllConnections()
       await new Promise((resolve) => {
         server.close(resolve)

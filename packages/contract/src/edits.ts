@@ -54,7 +54,7 @@ export type Refusal = { readonly code: RefusalCode; readonly says: string } & (
   | { readonly code: 'still-referenced'; readonly kind: string; readonly id: string; readonly by: string }
   | { readonly code: 'ledger'; readonly kind: string; readonly id: string }
   | { readonly code: 'forbidden' }
-  | { readonly code: 'not-found' }
+  | { readonly code: 'not-found' | 'not-made' }
 )
 
 export type RecordTable = Readonly<Record<string, Readonly<Record<string, AnyRecord>>>>

@@ -9,6 +9,7 @@ export const REFUSALS = {
   ledger: { status: 409, means: 'Ledger entries are only added; write a new one that corrects it.' },
   forbidden: { status: 403, means: 'The role does not allow it, or the request came from elsewhere.' },
   'not-found': { status: 404, means: 'There is none, or it is not for this account to know.' },
+  'not-made': { status: 503, means: 'A paper could not be drawn just now; asking again is right.' },
 } as const satisfies Record<string, { readonly status: number; readonly means: string }>
 
 export type RefusalCode = keyof typeof REFUSALS

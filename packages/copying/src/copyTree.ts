@@ -1,33 +1,29 @@
-import { createHash, randomBytes } from 'node:crypto'
+import { randomBytes } from 'node:crypto'
 import { constants } from 'node:fs'
-import {
-  type FileHandle,
-  link,
-  lstat,
-  mkdir,
-  open,
-  readdir,
-  readFile,
-  realpath,
-  rename,
-  unlink,
-} from 'node:fs/promises'
+import { type FileHandle, open, realpath } from 'node:fs/promises'
 import path from 'node:path'
-import { type HashLine, type HashName, hashListText } from '@kavrell/core/formats'
+import type { HashName } from '@kavrell/core/formats'
 import type { IHasher } from 'hash-wasm'
 import { sayFault } from './faults.ts'
-import { CHUNK_BYTES, hashFile, newHasher } from './hashFile.ts'
-import { mustBeInside, mustLieInside } from './insideRoot.ts'
+import { flush } from './flush.ts'
+import { CHUNK_BYTES, newHasher } from './hashFile.ts'
+import { mustBeInside } from './insideRoot.ts'
+import { inLanes, LANES, SMALL_BYTES } from './lanes.ts'
 import { listFiles, type SourceFile } from './listFiles.ts'
-import { HASH_LIST_NAMES } from './verifyFolder.ts'
-
-export interface CopyTarget {
-  readonly id: string
-  /** Where the card's files go; made if missing. Nothing that exists in it is ever overwritten. */
-  readonly folder: string
-  /** Called before bytes are written: a medium may slow the writer down or refuse (`ENOSPC`). */
-  readonly beforeWrite?: (bytes: number) => Promise<void>
-}
+import {
+  beginWriting,
+  type CopyTarget,
+  drop,
+  exists,
+  giveUp,
+  keepIfSame,
+  landed,
+  nameForGood,
+  nextPart,
+  readyFolder,
+  type Writing,
+  writeHashList,
+} from './target.ts'
 
 export interface CopyProgress {
   readonly bytesDone: number
@@ -57,23 +53,29 @@ interface Run {
   readonly hashName: HashName
   /** Two runs into one folder never write, or name, each other's parts. */
   readonly token: string
+  readonly onBytes: (bytes: number, file: string) => void
+  readonly signal: AbortSignal | undefined
 }
 
-interface Writing {
-  readonly target: CopyTarget
-  files: number
-  bytes: number
-  readonly lines: HashLine[]
-  readonly problems: string[]
-  failed: boolean
-  /** The target with its own links followed, once it is there. */
-  realRoot: string | null
-  /** Folders that were made ready in this run. */
-  readonly ready: Set<string>
+interface Part {
+  readonly w: Writing
+  readonly part: string
+  readonly final: string
+  readonly to: FileHandle
 }
 
-/** Half-written files carry this, and the run that writes them, in front of their name until they are whole. */
-export const PART_PREFIX = '.part-'
+/** A file that is written whole to its parts, not yet flushed and not yet under its name. */
+interface Brought {
+  readonly file: SourceFile
+  readonly digest: string
+  readonly parts: readonly Part[]
+  /** Targets where something of that name is already. */
+  readonly found: readonly Writing[]
+}
+
+/** What is written before it is flushed and named; a run that dies does this much again. */
+const BATCH_BYTES = 128 * 1024 * 1024
+const BATCH_FILES = 4096
 
 /**
  * Copies every file of a source to all targets in one pass, hashing what is read, and leaves a hash list
@@ -90,31 +92,25 @@ export async function copyTree(options: {
   signal?: AbortSignal
 }): Promise<CopyOutcome> {
   const { source, targets, hashName, onProgress, signal } = options
-  const run: Run = { source: await realpath(source), hashName, token: randomBytes(4).toString('hex') }
   const listing = await listFiles(source)
-  const problems = [...listing.problems]
-  const writing: Writing[] = targets.map((target) => ({
-    target,
-    files: 0,
-    bytes: 0,
-    lines: [],
-    problems: [],
-    failed: false,
-    realRoot: null,
-    ready: new Set(),
-  }))
-  const hasher = await newHasher(hashName)
   let bytesDone = 0
-  for (const file of listing.files) {
-    signal?.throwIfAborted()
-    const live = writing.filter((w) => !w.failed)
-    if (live.length === 0) break
-    const report = (bytes: number) => {
+  const run: Run = {
+    source: await realpath(source),
+    hashName,
+    token: randomBytes(4).toString('hex'),
+    signal,
+    onBytes(bytes, file) {
       bytesDone += bytes
-      onProgress?.({ bytesDone, bytesTotal: listing.bytes, file: file.path })
-    }
-    const problem = await copyFile(run, file, live, hasher, report, signal)
-    if (problem) problems.push(problem)
+      onProgress?.({ bytesDone, bytesTotal: listing.bytes, file })
+    },
+  }
+  const problems = [...listing.problems]
+  const writing = targets.map(beginWriting)
+  const hashers = await Promise.all(Array.from({ length: LANES }, () => newHasher(hashName)))
+  for (const batch of batches(listing.files)) {
+    signal?.throwIfAborted()
+    if (writing.every((w) => w.failed)) break
+    problems.push(...(await copyBatch(run, batch, writing, hashers)))
   }
   for (const w of writing) if (!w.failed) await writeHashList(w, hashName)
   return {
@@ -131,43 +127,101 @@ export async function copyTree(options: {
   }
 }
 
-/** One file to every live target. Returns what is wrong with the source, if anything. */
-async function copyFile(
-  { source, hashName, token }: Run,
-  file: SourceFile,
-  live: readonly Writing[],
-  hasher: IHasher,
-  onBytes: (bytes: number) => void,
-  signal?: AbortSignal,
-): Promise<string | null> {
+/** Large files by themselves, small ones in groups, in the order of the listing. */
+export function* batches(files: readonly SourceFile[]): Generator<readonly SourceFile[]> {
+  let batch: SourceFile[] = []
+  let bytes = 0
+  for (const file of files) {
+    const full = batch.length >= BATCH_FILES || bytes + file.bytes > BATCH_BYTES
+    if (batch.length > 0 && (full || file.bytes > SMALL_BYTES)) {
+      yield batch
+      ;[batch, bytes] = [[], 0]
+    }
+    batch.push(file)
+    bytes += file.bytes
+    if (file.bytes > SMALL_BYTES) {
+      yield batch
+      ;[batch, bytes] = [[], 0]
+    }
+  }
+  if (batch.length > 0) yield batch
+}
+
+/** Brings a batch to every live target, flushes each once, gives the names. Returns what is wrong with the source. */
+async function copyBatch(
+  run: Run,
+  batch: readonly SourceFile[],
+  writing: readonly Writing[],
+  hashers: readonly IHasher[],
+): Promise<string[]> {
+  const brought: (Brought | string)[] = []
+  const stopped = await inLanes(batch, hashers, async (file, hasher, at) => {
+    run.signal?.throwIfAborted()
+    const live = writing.filter((w) => !w.failed)
+    if (live.length > 0) brought[at] = await bring(run, file, live, hasher)
+  })
+  const whole = brought.filter((b): b is Brought => typeof b === 'object')
+  if (stopped) {
+    for (const { parts } of whole) for (const { part } of parts) await drop(part)
+    throw stopped.reason
+  }
+  await Promise.all(writing.map((w) => nameAll(run, w, whole)))
+  return brought.filter((b) => typeof b === 'string')
+}
+
+/** The parts of one target: flushed together, then each under its name, in the order of the listing. */
+async function nameAll({ hashName }: Run, w: Writing, whole: readonly Brought[]): Promise<void> {
+  const mine = whole.map(({ file, digest, parts, found }) => ({
+    file,
+    digest,
+    part: parts.find((p) => p.w === w),
+    found: found.includes(w),
+  }))
+  const written = mine.flatMap(({ part }) => part?.part ?? [])
+  const upTo = mine.findLast(({ part }) => part)?.file.path ?? ''
+  try {
+    if (!w.failed && written.length > 0) await flush(w.target.folder, written)
+  } catch (error) {
+    giveUp(w, error, upTo)
+  }
+  for (const { file, digest, part, found } of mine) {
+    if (part && w.failed) await drop(part.part)
+    else if (part)
+      try {
+        await nameForGood(part.part, part.final)
+        landed(w, file, digest)
+      } catch (error) {
+        await drop(part.part)
+        // A name that differs in capitals only is the same name to some drives.
+        if ((error as NodeJS.ErrnoException).code === 'EEXIST') await keepIfSame(w, file, digest, hashName)
+        else giveUp(w, error, file.path)
+      }
+    else if (found && !w.failed) await keepIfSame(w, file, digest, hashName)
+  }
+}
+
+/** Writes one file to a part on every live target. Returns a sentence if something is wrong with the source. */
+async function bring(run: Run, file: SourceFile, live: readonly Writing[], hasher: IHasher): Promise<Brought | string> {
   let from: FileHandle
   try {
-    from = await openSource(source, file.path)
+    from = await openSource(run.source, file.path)
   } catch (error) {
     return sayFault(error, file.path)
   }
-  const parts: { w: Writing; part: string; final: string; to: FileHandle }[] = []
+  const parts: Part[] = []
   const found: Writing[] = []
   try {
-    for (const w of live) {
-      const final = path.join(w.target.folder, file.path)
-      const part = path.join(path.dirname(final), partName(token, path.basename(final)))
+    for (const w of live)
       try {
-        await readyFolder(w, path.dirname(final), token)
-        if (await exists(final)) {
-          found.push(w)
-          continue
-        }
-        const to = await open(part, 'wx', 0o644)
-        parts.push({ w, part, final, to })
-        await mustBeInside(w.realRoot!, to)
+        const part = await beginPart(run, w, file)
+        if (part) parts.push(part)
+        else found.push(w)
       } catch (error) {
         giveUp(w, error, file.path)
       }
-    }
     const before = await from.stat()
     hasher.init()
-    const readBytes = await pump(from, before.size, parts, hasher, onBytes, file.path, signal)
+    const readBytes = await pump(run, from, before.size, parts, hasher, file.path)
     const digest = hasher.digest('hex')
     const after = await from.stat()
     const changed =
@@ -176,36 +230,43 @@ async function copyFile(
       readBytes !== before.size ||
       before.size !== file.bytes
     if (changed) {
-      await dropAll(parts)
+      for (const { part } of parts) await drop(part)
       for (const w of live) w.problems.push(`${file.path}: changed while it was being copied and was left out.`)
       return `${file.path}: changed while it was being copied. Is the camera still recording?`
     }
-    for (const { w, part, final, to } of parts) {
-      if (w.failed) {
-        await drop(part)
-        continue
-      }
+    for (const { w, to } of parts)
       try {
-        await to.utimes(before.atime, before.mtime)
-        await to.sync()
-        await to.close()
-        await nameForGood(part, final)
-        landed(w, file, digest)
+        if (!w.failed) await to.utimes(before.atime, before.mtime)
       } catch (error) {
         giveUp(w, error, file.path)
-        await drop(part)
       }
-    }
-    for (const w of found) await keepIfSame(w, file, digest, hashName)
-    return null
+    return { file, digest, parts, found }
   } catch (error) {
-    await dropAll(parts)
-    if (signal?.aborted) throw error
+    for (const { part } of parts) await drop(part)
+    if (run.signal?.aborted) throw error
     for (const w of live) w.problems.push(`${file.path}: was not copied.`)
     return sayFault(error, file.path)
   } finally {
     await from.close()
-    for (const { to } of parts) await to.close().catch(ignoreClosed)
+    for (const { to } of parts) await to.close()
+  }
+}
+
+/** A new part of a file in a target; null when something of that name is there already. */
+async function beginPart({ token }: Run, w: Writing, file: SourceFile): Promise<Part | null> {
+  const final = path.join(w.target.folder, file.path)
+  const folder = path.dirname(final)
+  await readyFolder(w, folder, token)
+  if (await exists(final)) return null
+  const part = nextPart(w, folder, token)
+  const to = await open(part, 'wx', 0o644)
+  try {
+    await mustBeInside(w.realRoot!, to)
+    return { w, part, final, to }
+  } catch (error) {
+    await to.close()
+    await drop(part)
+    throw error
   }
 }
 
@@ -220,35 +281,14 @@ async function openSource(source: string, file: string): Promise<FileHandle> {
   }
 }
 
-/** Names are at most 255 bytes; what stands in for a longer one only has to be its own. */
-function partName(token: string, name: string): string {
-  const whole = `${PART_PREFIX}${token}-${name}`
-  if (Buffer.byteLength(whole) <= 255) return whole
-  return `${PART_PREFIX}${token}-${createHash('sha1').update(name).digest('hex')}`
-}
-
-/** Makes a folder of a target ready, once: it lies inside, and parts that dead runs left in it are gone. */
-async function readyFolder(w: Writing, folder: string, token: string): Promise<void> {
-  if (w.ready.has(folder)) return
-  await mkdir(folder, { recursive: true })
-  w.realRoot ??= await realpath(w.target.folder)
-  await mustLieInside(w.realRoot, folder)
-  // A run that is still alive loses its parts and fails, rather than giving ours a name.
-  for (const name of await readdir(folder))
-    if (name.startsWith(PART_PREFIX) && !name.startsWith(`${PART_PREFIX}${token}-`))
-      await unlink(path.join(folder, name))
-  w.ready.add(folder)
-}
-
 /** Reads the source once; hashes and writes each piece to all targets while the next one is being read. */
 async function pump(
+  { onBytes, signal }: Run,
   from: FileHandle,
   size: number,
-  parts: readonly { w: Writing; to: FileHandle }[],
+  parts: readonly Part[],
   hasher: IHasher,
-  onBytes: (bytes: number) => void,
   name: string,
-  signal?: AbortSignal,
 ): Promise<number> {
   const bytes = Math.min(CHUNK_BYTES, Math.max(4096, size))
   const buffers = [Buffer.allocUnsafe(bytes), Buffer.allocUnsafe(bytes)]
@@ -260,6 +300,8 @@ async function pump(
     if (signal?.aborted) signal.throwIfAborted()
     const piece = buffer.subarray(0, bytesRead)
     reading = from.read(buffers[(turn + 1) % 2]!, 0, bytes)
+    // A refusal is met when it is waited for, in the next turn.
+    reading.catch(() => undefined)
     const writes = parts
       .filter(({ w }) => !w.failed)
       .map(async ({ w, to }) => {
@@ -271,95 +313,12 @@ async function pump(
         }
       })
     hasher.update(piece)
-    try {
-      await Promise.all(writes)
-    } catch (error) {
-      await reading.catch(() => null)
-      throw error
-    }
+    await Promise.all(writes)
     total += bytesRead
-    onBytes(bytesRead)
-  }
-}
-
-/** Gives a finished part its name without ever replacing what is there. */
-async function nameForGood(part: string, final: string): Promise<void> {
-  try {
-    await link(part, final)
-    await unlink(part)
-  } catch (error) {
-    const code = (error as NodeJS.ErrnoException).code
-    if (code !== 'EPERM' && code !== 'ENOTSUP' && code !== 'EOPNOTSUPP') throw error
-    // Drives formatted without hard links (exFAT): take the name with an empty file of our own, then replace that.
-    await (await open(final, 'wx', 0o644)).close()
-    await rename(part, final)
+    onBytes(bytesRead, name)
   }
 }
 
 async function writeAll(to: FileHandle, piece: Buffer): Promise<void> {
   for (let offset = 0; offset < piece.length;) offset += (await to.write(piece, offset)).bytesWritten
-}
-
-function landed(w: Writing, file: SourceFile, digest: string): void {
-  w.files++
-  w.bytes += file.bytes
-  w.lines.push({ digest, path: file.path })
-}
-
-/** Something of that name is there already: kept if it is the same, told if it is not, never replaced. */
-async function keepIfSame(w: Writing, file: SourceFile, digest: string, hashName: HashName): Promise<void> {
-  try {
-    const there = await hashFile(path.join(w.target.folder, file.path), hashName)
-    if (there === digest) landed(w, file, digest)
-    else w.problems.push(`${file.path}: another file of that name is already there and was left alone.`)
-  } catch (error) {
-    w.problems.push(sayFault(error, file.path))
-  }
-}
-
-async function writeHashList(w: Writing, hashName: HashName): Promise<void> {
-  const name = HASH_LIST_NAMES[hashName]
-  const text = hashListText(w.lines)
-  try {
-    await mkdir(w.target.folder, { recursive: true })
-    const handle = await open(path.join(w.target.folder, name), 'wx', 0o644)
-    try {
-      await handle.writeFile(text)
-      await handle.sync()
-    } finally {
-      await handle.close()
-    }
-  } catch (error) {
-    // A second run into the same folder finds its own list: the same words are no problem.
-    const there = await readFile(path.join(w.target.folder, name), 'utf8').catch(() => null)
-    if (there !== text) w.problems.push(sayFault(error, name))
-  }
-}
-
-function giveUp(w: Writing, error: unknown, name: string): void {
-  w.failed = true
-  w.problems.push(sayFault(error, name))
-}
-
-async function exists(file: string): Promise<boolean> {
-  try {
-    await lstat(file)
-    return true
-  } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === 'ENOENT') return false
-    throw error
-  }
-}
-
-const dropAll = async (parts: readonly { part: string }[]) => {
-  for (const { part } of parts) await drop(part)
-}
-
-async function drop(part: string): Promise<void> {
-  // The drive may be gone with its part; then there is nothing left to drop.
-  await unlink(part).catch(() => undefined)
-}
-
-function ignoreClosed(error: unknown): void {
-  if ((error as NodeJS.ErrnoException).code !== 'EBADF') throw error
 }

@@ -1,5 +1,6 @@
 export { type SourceFile, type SourceListing, listFiles } from './listFiles.ts'
-export { copyTree, type CopyOutcome, type CopyProgress, type CopyTarget, type TargetOutcome } from './copyTree.ts'
+export { copyTree, type CopyOutcome, type CopyProgress, type TargetOutcome } from './copyTree.ts'
+export { type CopyTarget } from './target.ts'
 export { verifyFolder, type VerifyOutcome, HASH_LIST_NAMES } from './verifyFolder.ts'
 export { hashFile } from './hashFile.ts'
 export { sayFault } from './faults.ts'

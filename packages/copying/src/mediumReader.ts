@@ -1,7 +1,7 @@
 import { constants } from 'node:fs'
 import { type FileHandle, open } from 'node:fs/promises'
 import type { HashName } from '@kavrell/core/formats'
-import { CHUNK_BYTES, newHasher } from './hashFile.ts'
+import { newHasher } from './hashFile.ts'
 
 export interface MediumDigest {
   readonly digest: string
@@ -20,20 +20,21 @@ const REFUSES_DIRECT = new Set(['EINVAL', 'EOPNOTSUPP', 'ENOTSUP'])
  * Reads files past the operating system's memory (`O_DIRECT`), so that what is hashed is what the medium
  * gives back and not what was just written. It reads what the drive answers: a drive that answers from a
  * memory of its own cannot be told from one that reads its platters or cells.
+ * @param chunkBytes read at a time, a multiple of 64 KiB; the reader holds twice that
  */
-export async function openMediumReader(hashName: HashName): Promise<MediumReader> {
+export async function openMediumReader(hashName: HashName, chunkBytes: number): Promise<MediumReader> {
   const hasher = await newHasher(hashName)
   // Direct reads want memory that begins on a page: that of a WebAssembly module always does.
-  const memory = new WebAssembly.Memory({ initial: (2 * CHUNK_BYTES) / 65_536 }).buffer
-  const halves = [Buffer.from(memory, 0, CHUNK_BYTES), Buffer.from(memory, CHUNK_BYTES, CHUNK_BYTES)] as const
+  const memory = new WebAssembly.Memory({ initial: (2 * chunkBytes) / 65_536 }).buffer
+  const halves = [Buffer.from(memory, 0, chunkBytes), Buffer.from(memory, chunkBytes, chunkBytes)] as const
   const readThrough = async (handle: FileHandle, onBytes: (bytes: number) => void, signal?: AbortSignal) => {
     hasher.init()
-    let reading = handle.read(halves[0], 0, CHUNK_BYTES)
+    let reading = handle.read(halves[0], 0, chunkBytes)
     for (let turn = 1; ; turn++) {
       const { bytesRead, buffer } = await reading
       if (bytesRead === 0) return hasher.digest('hex')
       signal?.throwIfAborted()
-      reading = handle.read(halves[turn % 2]!, 0, CHUNK_BYTES)
+      reading = handle.read(halves[turn % 2]!, 0, chunkBytes)
       // A refusal is met when it is waited for, in the next turn.
       reading.catch(() => undefined)
       hasher.update(buffer.subarray(0, bytesRead))

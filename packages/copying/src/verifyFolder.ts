@@ -1,9 +1,12 @@
-import { open, readFile } from 'node:fs/promises'
+import { readFile } from 'node:fs/promises'
 import path from 'node:path'
-import { type HashName, parseHashList } from '@kavrell/core/formats'
+import { type HashLine, type HashName, parseHashList } from '@kavrell/core/formats'
 import { sayFault } from './faults.ts'
-import { openMediumReader } from './mediumReader.ts'
+import { flush } from './flush.ts'
+import { CHUNK_BYTES } from './hashFile.ts'
+import { inLanes, LANES, SMALL_BYTES } from './lanes.ts'
 import { listFiles } from './listFiles.ts'
+import { type MediumReader, openMediumReader } from './mediumReader.ts'
 
 export const HASH_LIST_NAMES: Readonly<Record<HashName, string>> = { xxh64: 'checksums.xxh64', md5: 'checksums.md5' }
 
@@ -46,19 +49,25 @@ export async function verifyFolder(
       fromMedium: false,
       problems: [`${HASH_LIST_NAMES[found.name]}: line ${list.error.line} is not a digest and a name.`],
     }
-  const problems: string[] = []
-  const reader = await openMediumReader(found.name)
+  const there = (await listFiles(folder).catch(() => ({ files: [] }))).files
+  const sizes = new Map(there.map((file) => [file.path, file.bytes]))
+  const names = list.value.map((line) => line.path)
+  // Everything written must have reached the drive before it is read back.
+  const settled = await flush(
+    folder,
+    names.filter((name) => sizes.has(name)).map((name) => path.join(folder, name)),
+  ).catch((error: unknown) => sayFault(error, path.basename(folder)))
+  const says: (string | undefined)[] = []
   let files = 0,
     bytes = 0,
     fromMedium = true
-  for (const line of list.value) {
-    const file = path.join(folder, line.path)
+  const check = async ({ path: name, digest }: HashLine, reader: MediumReader, at: number) => {
+    const file = path.join(folder, name)
     if (path.relative(folder, file).startsWith('..')) {
-      problems.push(`${line.path}: lies outside the folder.`)
-      continue
+      says[at] = `${name}: lies outside the folder.`
+      return
     }
     try {
-      await settle(file)
       const count = (n: number) => {
         bytes += n
         onBytes(n)
@@ -66,17 +75,29 @@ export async function verifyFolder(
       const read = await reader.hash(file, count, signal)
       files++
       fromMedium &&= read.fromMedium
-      if (read.digest !== line.digest) problems.push(`${line.path}: differs from what was copied.`)
+      if (read.digest !== digest) says[at] = `${name}: differs from what was copied.`
     } catch (error) {
       if (signal?.aborted) throw error
-      problems.push(sayFault(error, line.path))
+      says[at] = sayFault(error, name)
     }
   }
-  const same = problems.length === 0
-  const listed = new Set([...list.value.map((line) => line.path), ...Object.values(HASH_LIST_NAMES)])
-  const strays = (await listFiles(folder).catch(() => ({ files: [] }))).files.filter((file) => !listed.has(file.path))
+  const lines = list.value.map((line, at) => ({ line, at }))
+  const small = lines.filter(({ line }) => (sizes.get(line.path) ?? 0) <= SMALL_BYTES)
+  const large = lines.filter(({ line }) => (sizes.get(line.path) ?? 0) > SMALL_BYTES)
+  const readers = (count: number, chunkBytes: number) =>
+    Promise.all(Array.from({ length: count }, () => openMediumReader(found.name, chunkBytes)))
+  for (const [some, tools] of [
+    [small, await readers(LANES, SMALL_BYTES)],
+    [large, await readers(1, CHUNK_BYTES)],
+  ] as const) {
+    const stopped = await inLanes(some, tools, ({ line, at }, reader) => check(line, reader, at))
+    if (stopped) throw stopped.reason
+  }
+  const problems = [...(settled ? [settled] : []), ...says.filter((s) => s !== undefined)]
+  const listed = new Set([...names, ...Object.values(HASH_LIST_NAMES)])
+  const strays = there.filter((file) => !listed.has(file.path))
   return {
-    same,
+    same: problems.length === 0,
     files,
     bytes,
     fromMedium,
@@ -93,14 +114,4 @@ async function findList(folder: string): Promise<{ name: HashName; text: string 
     }
   }
   return null
-}
-
-/** Everything written must have reached the drive before it is read back. */
-async function settle(file: string): Promise<void> {
-  const handle = await open(file, 'r')
-  try {
-    await handle.sync()
-  } finally {
-    await handle.close()
-  }
 }

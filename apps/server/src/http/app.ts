@@ -7,13 +7,13 @@ import type { Sequelize } from 'sequelize'
 import { type Accounts } from '../accounts/accounts.ts'
 import type { TimecodeBox } from '../devices/timecodeBox.ts'
 import type { Volumes } from '../devices/volumes.ts'
+import type { Documents } from '../documents/documents.ts'
 import type { Sheets } from '../documents/sheets.ts'
 import type { Door } from '../edits/door.ts'
 import type { Invitations } from '../accounts/invitations.ts'
 import type { Announcements } from '../live/announcements.ts'
 import type { RecentEdits } from '../live/recentEdits.ts'
-import type { JobRunner } from '../media/jobRunner.ts'
-import type { Jobs } from '../media/jobs.ts'
+import type { MediaJobs } from '../media/copyJob.ts'
 import type { Offload } from '../media/offload.ts'
 import type { Pictures } from '../uploads/pictures.ts'
 import type { Models } from '../records/models.ts'
@@ -35,9 +35,9 @@ export interface Services {
   readonly volumes: Volumes
   readonly timecodeBox: TimecodeBox
   readonly offload: Offload
-  readonly jobs: Jobs
-  readonly runner: JobRunner
+  readonly jobs: MediaJobs
   readonly sheets: Sheets
+  readonly documents: Documents
   readonly pictures: Pictures
   readonly now: () => Date
   readonly signInsPerMinute: number

@@ -3,22 +3,22 @@ import { type Request, type Response, Router } from 'express'
 import type { Sequelize } from 'sequelize'
 import type { Accounts } from '../accounts/accounts.ts'
 import { callCalendar } from '../documents/calendar.ts'
-import { callSheetPdf } from '../documents/callSheetPdf.ts'
+import type { Documents, PaperName } from '../documents/documents.ts'
 import { loadProduction, type PlannedSheet, sheetNow } from '../documents/sheets.ts'
 import { goodTakesOtio, takesCsv } from '../documents/wrapExports.ts'
-import { wrapPdf } from '../documents/wrapPdf.ts'
 import type { Models } from '../records/models.ts'
-import { membersOnly, sendRefusal } from './guards.ts'
+import { membersOnly, sendFile, sendRefusal } from './guards.ts'
 
 interface Deps {
   readonly database: Sequelize
   readonly models: Models
   readonly accounts: Accounts
+  readonly documents: Documents
   readonly now: () => Date
 }
 
 /** Paper and files of one day. Names of downloads are made here, never taken from the request. */
-export function documentRoutes({ database, models, accounts, now }: Deps): Router {
+export function documentRoutes({ database, models, accounts, documents, now }: Deps): Router {
   const router = Router({ mergeParams: true })
   router.use(membersOnly(accounts))
   const withDay =
@@ -33,15 +33,8 @@ export function documentRoutes({ database, models, accounts, now }: Deps): Route
       }
       await answer(planned, req, res)
     }
-  const send = (res: Response, type: string, name: string, body: string | Buffer) => {
-    res
-      .set({
-        'content-type': type,
-        'content-disposition': `attachment; filename="${name}"`,
-        'cache-control': 'no-store',
-      })
-      .send(body)
-  }
+  const paper = (req: Request, { plan }: PlannedSheet, name: PaperName) =>
+    documents.paper(String(req.params.productionId), name, plan.day.id)
   const fileName = (planned: PlannedSheet, what: string, ending: string) =>
     `${planned.production.production.title} ${planned.plan.day.title} ${what}`
       .normalize('NFKD')
@@ -49,14 +42,9 @@ export function documentRoutes({ database, models, accounts, now }: Deps): Route
       .replace(/^-|-$/g, '') + `.${ending}`
   router.get(
     '/call-sheet.pdf',
-    withDay(async (planned, _req, res) => {
-      const pdf = await callSheetPdf(planned.sheet, paperOf(planned), planned.version, planned.changes)
-      send(
-        res,
-        'application/pdf',
-        fileName(planned, planned.version === null ? 'call sheet draft' : `call sheet ${planned.version}`, 'pdf'),
-        pdf,
-      )
+    withDay(async (planned, req, res) => {
+      const what = planned.version === null ? 'call sheet draft' : `call sheet ${planned.version}`
+      sendFile(res, 'application/pdf', fileName(planned, what, 'pdf'), await paper(req, planned, 'call sheet'))
     }),
   )
   router.get(
@@ -75,28 +63,19 @@ export function documentRoutes({ database, models, accounts, now }: Deps): Route
         planned.version ?? 0,
         now().getTime(),
       )
-      send(res, 'text/calendar; charset=utf-8', fileName(planned, `call ${person.name}`, 'ics'), text)
+      sendFile(res, 'text/calendar; charset=utf-8', fileName(planned, `call ${person.name}`, 'ics'), text)
     }),
   )
   router.get(
     '/report.pdf',
-    withDay(async (planned, _req, res) => {
-      send(
-        res,
-        'application/pdf',
-        fileName(planned, 'report', 'pdf'),
-        await wrapPdf(
-          planned.production.production.title,
-          dayReport(planned.production, planned.plan),
-          paperOf(planned),
-        ),
-      )
+    withDay(async (planned, req, res) => {
+      sendFile(res, 'application/pdf', fileName(planned, 'report', 'pdf'), await paper(req, planned, 'report'))
     }),
   )
   router.get(
     '/takes.csv',
     withDay((planned, _req, res) => {
-      send(
+      sendFile(
         res,
         'text/csv; charset=utf-8',
         fileName(planned, 'takes', 'csv'),
@@ -107,7 +86,7 @@ export function documentRoutes({ database, models, accounts, now }: Deps): Route
   router.get(
     '/report.json',
     withDay((planned, _req, res) => {
-      send(
+      sendFile(
         res,
         'application/json',
         fileName(planned, 'report', 'json'),
@@ -118,7 +97,7 @@ export function documentRoutes({ database, models, accounts, now }: Deps): Route
   router.get(
     '/good-takes.otio',
     withDay((planned, _req, res) => {
-      send(
+      sendFile(
         res,
         'application/json',
         fileName(planned, 'good takes', 'otio'),
@@ -128,6 +107,3 @@ export function documentRoutes({ database, models, accounts, now }: Deps): Route
   )
   return router
 }
-
-const paperOf = (planned: PlannedSheet) =>
-  (planned.production.production as unknown as { paper: 'A4' | 'Letter' }).paper

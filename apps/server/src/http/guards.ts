@@ -2,11 +2,23 @@ import { type Refusal, REFUSALS, type Role, RIGHTS } from '@kavrell/contract'
 import type { NextFunction, Request, RequestHandler, Response } from 'express'
 import { ZodError } from 'zod'
 import type { Account, Accounts } from '../accounts/accounts.ts'
+import { PaperFailed } from '../documents/documents.ts'
 
 export const COOKIE = 'kavrell'
 
 export const sendRefusal = (res: Response, refusal: Refusal): void => {
   res.status(REFUSALS[refusal.code].status).json({ refusal })
+}
+
+/** A download. Its name is made by the server, never taken from the request. */
+export const sendFile = (res: Response, type: string, name: string, body: string | Buffer): void => {
+  res
+    .set({
+      'content-type': type,
+      'content-disposition': `attachment; filename="${name}"`,
+      'cache-control': 'no-store',
+    })
+    .send(body)
 }
 
 export const sessionToken = (req: Request): string | null => {
@@ -95,6 +107,10 @@ export function answerErrors(error: unknown, _req: Request, res: Response, next:
     res
       .status(status)
       .json({ refusal: { code: 'invalid', kind: '', id: '', field: '', says: 'The request could not be read.' } })
+    return
+  }
+  if (error instanceof PaperFailed) {
+    sendRefusal(res, { code: 'not-made', says: error.message })
     return
   }
   // No refusal: whoever asked does not know whether it took effect, and asks again with the same id.

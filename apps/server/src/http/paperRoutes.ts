@@ -1,58 +1,40 @@
-import type { RecordOf, Records } from '@kavrell/contract'
+import type { Records } from '@kavrell/contract'
 import type { Production } from '@kavrell/core/production'
 import { type Request, type Response, Router } from 'express'
 import type { Sequelize } from 'sequelize'
 import type { Accounts } from '../accounts/accounts.ts'
-import { boardsPdf, moneyCsv, pocketPdf, shotListPdf, shotsCsv } from '../documents/shotPapers.ts'
+import type { Documents, PaperName } from '../documents/documents.ts'
+import { moneyCsv, shotsCsv } from '../documents/shotPapers.ts'
 import { loadProduction } from '../documents/sheets.ts'
 import type { Models } from '../records/models.ts'
-import { cropTo } from '../uploads/crop.ts'
-import type { Pictures } from '../uploads/pictures.ts'
-import { membersOnly, sendRefusal } from './guards.ts'
+import { membersOnly, sendFile, sendRefusal } from './guards.ts'
 
 interface Deps {
   readonly database: Sequelize
   readonly models: Models
   readonly accounts: Accounts
-  readonly pictures: Pictures
+  readonly documents: Documents
 }
-type Whole = Records & Production
 
 /** Paper and tables of the whole production. Names of downloads are made here, never taken from the request. */
-export function paperRoutes({ database, models, accounts, pictures }: Deps): Router {
+export function paperRoutes({ database, models, accounts, documents }: Deps): Router {
   const router = Router({ mergeParams: true })
   const idOf = (req: Request) => String(req.params.productionId)
-  const answer =
-    (type: string, name: string, make: (production: Whole, productionId: string) => Promise<Buffer> | string) =>
-    async (req: Request, res: Response) => {
+  const paper = (paper: PaperName, name: string) => async (req: Request, res: Response) => {
+    sendFile(res, 'application/pdf', name, await documents.paper(idOf(req), paper))
+  }
+  const table =
+    (name: string, make: (production: Records & Production) => string) => async (req: Request, res: Response) => {
       const production = await loadProduction(database, models, idOf(req))
-      if (!production) {
-        sendRefusal(res, { code: 'not-found', says: 'There is no such production.' })
-        return
-      }
-      res
-        .set({
-          'content-type': type,
-          'content-disposition': `attachment; filename="${name}"`,
-          'cache-control': 'no-store',
-        })
-        .send(await make(production as unknown as Whole, idOf(req)))
+      if (production)
+        sendFile(res, 'text/csv; charset=utf-8', name, make(production as unknown as Records & Production))
+      else sendRefusal(res, { code: 'not-found', says: 'There is no such production.' })
     }
   const member = membersOnly(accounts)
-  router.get('/shots.pdf', member, answer('application/pdf', 'shot-list.pdf', shotListPdf))
-  router.get('/shots-pocket.pdf', member, answer('application/pdf', 'pocket-checklist.pdf', pocketPdf))
-  router.get(
-    '/boards.pdf',
-    member,
-    answer('application/pdf', 'boards.pdf', (production, id) =>
-      boardsPdf(
-        production,
-        (fileId) => pictures.read(id, fileId, false),
-        (bytes, board: RecordOf<'picture'>, aspect) => cropTo(bytes, aspect, board.cropX, board.cropY),
-      ),
-    ),
-  )
-  router.get('/shots.csv', member, answer('text/csv; charset=utf-8', 'shots.csv', shotsCsv))
-  router.get('/money.csv', membersOnly(accounts, 'plan'), answer('text/csv; charset=utf-8', 'money.csv', moneyCsv))
+  router.get('/shots.pdf', member, paper('shot list', 'shot-list.pdf'))
+  router.get('/shots-pocket.pdf', member, paper('pocket checklist', 'pocket-checklist.pdf'))
+  router.get('/boards.pdf', member, paper('boards', 'boards.pdf'))
+  router.get('/shots.csv', member, table('shots.csv', shotsCsv))
+  router.get('/money.csv', membersOnly(accounts, 'plan'), table('money.csv', moneyCsv))
   return router
 }

@@ -8,7 +8,7 @@ import type { Door } from '../edits/door.ts'
 import type { Announcements } from '../live/announcements.ts'
 import type { RecentEdits } from '../live/recentEdits.ts'
 import { openStream } from '../live/stream.ts'
-import type { Jobs } from '../media/jobs.ts'
+import type { MediaJobs } from '../media/copyJob.ts'
 import { openSnapshots } from '../records/snapshots.ts'
 import { accountOf, membersOnly, roleIn, sendRefusal } from './guards.ts'
 
@@ -19,7 +19,7 @@ interface Deps {
   readonly announcements: Announcements
   readonly recentEdits: RecentEdits
   readonly sheets: Sheets
-  readonly jobs: Jobs
+  readonly jobs: MediaJobs
   readonly timecodeBox: TimecodeBox
   readonly now: () => Date
 }

@@ -1,7 +1,7 @@
 import type { StreamMessage } from '@kavrell/contract'
 import type { Request, Response } from 'express'
 import type { Sequelize } from 'sequelize'
-import type { Jobs } from '../media/jobs.ts'
+import type { MediaJobs } from '../media/copyJob.ts'
 import type { Announcements } from './announcements.ts'
 import { editsAfter } from './editLog.ts'
 import { outgoing, type OutgoingEdit, type RecentEdits } from './recentEdits.ts'
@@ -13,7 +13,7 @@ const HEARTBEAT_MS = 15_000
  * without gaps, then each new one as it is announced; and the state of running copies.
  */
 export function openStream(
-  deps: { database: Sequelize; announcements: Announcements; recentEdits: RecentEdits; jobs: Jobs },
+  deps: { database: Sequelize; announcements: Announcements; recentEdits: RecentEdits; jobs: MediaJobs },
   productionId: string,
   after: number,
   req: Request,

@@ -1,12 +1,21 @@
 import { createHash } from 'node:crypto'
 import path from 'node:path'
-import { blank, type EditBody, type JobTarget, type RecordFields, type RecordOf } from '@kavrell/contract'
+import { blank, type EditBody, type Job, type JobTarget, type RecordFields, type RecordOf } from '@kavrell/contract'
 import { copyTree, type CopyOutcome, verifyFolder } from '@kavrell/copying'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Volume, Volumes } from '../devices/volumes.ts'
 import type { Door } from '../edits/door.ts'
 import type { Models } from '../records/models.ts'
-import type { Running } from './jobRunner.ts'
+import type { Jobs } from '../jobs/jobs.ts'
+import type { RunningJob } from '../jobs/jobRunner.ts'
+
+/** What a media job has to do. */
+export type MediaSpec = { readonly by: string } & (
+  | { readonly kind: 'copy'; readonly cardId: string; readonly driveIds: readonly string[]; readonly folder: string }
+  | { readonly kind: 'verify'; readonly copyRunId: string }
+)
+export type MediaJobs = Jobs<Job, MediaSpec>
+type Running = RunningJob<Job, MediaSpec>
 
 interface Deps {
   readonly database: Sequelize
@@ -26,6 +35,7 @@ export const mediaWork =
   (deps: Deps) =>
   async (r: Running): Promise<void> => {
     const { spec } = r
+    await r.update({ problems: [], bytesDone: 0 }, true)
     if (spec.kind === 'verify') return checkAgain(deps, r, spec.copyRunId)
     const card = await findRecord(deps, 'card', spec.cardId, r)
     const source = await deps.volumes.card(card.folder)

@@ -3,7 +3,7 @@ import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 import { v7 as uuidv7 } from 'uuid'
 import type { Volumes } from '../devices/volumes.ts'
 import type { Models } from '../records/models.ts'
-import type { Jobs } from './jobs.ts'
+import type { MediaJobs } from './copyJob.ts'
 
 export interface Offload {
   readonly copyCard: (
@@ -20,7 +20,7 @@ export interface Offload {
 interface Deps {
   readonly models: Models
   readonly volumes: Volumes
-  readonly jobs: Jobs
+  readonly jobs: MediaJobs
   readonly now: () => Date
 }
 

@@ -3,6 +3,7 @@ import { SequelizeStorage, Umzug } from 'umzug'
 import { recordTables } from './migrations/0001-records.ts'
 import { doorAndAccounts } from './migrations/0002-door-and-accounts.ts'
 import { claimedJobs } from './migrations/0005-claimed-jobs.ts'
+import { documentJobs } from './migrations/0008-document-jobs.ts'
 import { prepInDepth } from './migrations/0007-prep-in-depth.ts'
 import { joining } from './migrations/0006-joining.ts'
 import { deviceClocks } from './migrations/0004-device-clocks.ts'
@@ -16,6 +17,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0005-claimed-jobs', claimedJobs],
   ['0006-joining', joining],
   ['0007-prep-in-depth', prepInDepth],
+  ['0008-document-jobs', documentJobs],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

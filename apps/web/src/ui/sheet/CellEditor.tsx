@@ -11,7 +11,8 @@ interface Props {
   readonly field: Field<unknown> | undefined
   readonly names: Names
   readonly label: string
-  readonly onKeep: (text: string, move: (cell: Cell) => Cell) => void
+  /** `move` is null when the cell was left for something else. */
+  readonly onKeep: (text: string, move: ((cell: Cell) => Cell) | null) => void
   readonly onDrop: () => void
 }
 
@@ -52,7 +53,7 @@ export function CellEditor({ initial, field, names, label, onKeep, onDrop }: Pro
           e.target.setSelectionRange(initial.length === 1 ? end : 0, end)
         }}
         onBlur={() => {
-          if (!done.current) onKeep(text, (cell) => cell)
+          if (!done.current) onKeep(text, null)
         }}
         onKeyDown={(e) => {
           e.stopPropagation()

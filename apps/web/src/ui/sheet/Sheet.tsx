@@ -51,6 +51,8 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
   const [editing, setEditing] = useState<string | null>(null)
   const [says, setSays] = useState<string | null>(null)
   const grid = useRef<HTMLDivElement>(null)
+  /** An editor was closed by a key: its cell, or the next one, takes the keys again. */
+  const back = useRef(false)
   const rights = useRights()
   const units = useUnits()
   const fields = fieldsOf(kind)
@@ -114,9 +116,11 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
     }
   }, [long])
 
-  useEffect(() => {
-    if (editing !== null || !active || !grid.current?.contains(document.activeElement)) return
-    focusCell(active)
+  // Before anything is drawn: a key that follows at once finds its cell, not the page.
+  useLayoutEffect(() => {
+    if (editing !== null || !active) return
+    if (back.current || grid.current?.contains(document.activeElement)) focusCell(active)
+    back.current = false
   }, [active, editing])
 
   // A row chosen elsewhere, as on the ribbon, comes into sight.
@@ -161,7 +165,8 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
         : `${changes.length} rows`
     return commit(`Change ${column!.head} of ${of}`, changes)
   }
-  const keep = (text: string, move: (cell: Cell) => Cell) => {
+  /** What was typed, kept; then on to the next cell, unless the cell was left already. */
+  const keep = (text: string, move: ((cell: Cell) => Cell) | null) => {
     if (!active || !column) return
     const record = rows[active.row]!
     const read = readCell(kind, record, column, text, names[active.column]!, units)
@@ -171,14 +176,10 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
       return
     }
     setEditing(null)
+    if (!move) return
+    back.current = true
     const next = move(active)
     go(next.row, next.column)
-    requestAnimationFrame(() =>
-      focusCell({
-        row: Math.min(rows.length - 1, Math.max(0, next.row)),
-        column: Math.min(columns.length - 1, Math.max(0, next.column)),
-      }),
-    )
   }
   const fillDown = () => {
     if (!active || !column) return
@@ -267,9 +268,9 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
       begin: () => begin(null),
       keep,
       drop: () => {
+        back.current = true
         setEditing(null)
         setSays(null)
-        requestAnimationFrame(() => active && focusCell(active))
       },
     }
   })

@@ -8,7 +8,7 @@ import type { SheetColumn } from './column.ts'
 export interface SheetHands {
   readonly go: (row: number, column: number, extend?: boolean) => void
   readonly begin: () => void
-  readonly keep: (text: string, move: (cell: Cell) => Cell) => void
+  readonly keep: (text: string, move: ((cell: Cell) => Cell) | null) => void
   readonly drop: () => void
 }
 

@@ -1,27 +1,30 @@
-import type { Job } from '@kavrell/contract'
 import { QueryTypes, type Sequelize } from 'sequelize'
 
-/** What a job has to do, complete enough that any server process can take it up again. */
-export type JobSpec = { readonly by: string } & (
-  | { readonly kind: 'copy'; readonly cardId: string; readonly driveIds: readonly string[]; readonly folder: string }
-  | { readonly kind: 'verify'; readonly copyRunId: string }
-)
+/** What every job has, whatever it is about. `waiting` until a server process takes it up. */
+export interface AnyJob {
+  readonly id: string
+  readonly productionId: string
+  readonly state: 'waiting' | 'running' | 'done' | 'failed' | 'stopped'
+  readonly problems: readonly string[]
+}
 
-export interface ClaimedJob {
-  readonly job: Job
-  readonly spec: JobSpec
+/** Jobs of one lane are taken up one at a time by each process; a long copy holds up no document. */
+export type Lane = 'media' | 'document'
+
+/** A job with what it has to do, complete enough that any server process can take it up again. */
+export interface ClaimedJob<J extends AnyJob, Spec> {
+  readonly job: J
+  readonly spec: Spec
   /** 1 the first time anybody takes it up. */
   readonly attempt: number
 }
 
-type Detail = Omit<Job, 'id' | 'productionId' | 'state'>
 interface JobRow {
   readonly id: string
   readonly productionId: string
-  readonly state: Job['state']
-  readonly detail: Detail
+  readonly state: AnyJob['state']
+  readonly detail: Record<string, unknown>
 }
-const fromRow = ({ id, productionId, state, detail }: JobRow): Job => ({ id, productionId, state, ...detail })
 
 /** A process that has not said for this long that it is still at a job has lost it. */
 export const CLAIM_SECONDS = 6
@@ -30,36 +33,54 @@ const MOST_ATTEMPTS = 3
 
 export const STOPPED_BY_HAND = 'Stopped by hand. Nothing of this run counts as a copy.'
 
-/** The jobs of all server processes on one database, as rows that one process at a time holds. */
-export function openJobs(database: Sequelize) {
+/** The jobs of one lane of all server processes on one database, as rows that one process at a time holds. */
+export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane) {
+  const fromRow = ({ id, productionId, state, detail }: JobRow) =>
+    ({ id, productionId, state, ...detail }) as unknown as J
   const ask = <T extends object>(sql: string, replacements: Record<string, unknown>) =>
     database.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   const announce = (id: string) => ask("SELECT pg_notify('kavrell_job', :id)", { id })
   return {
-    async create(job: Job, spec: JobSpec): Promise<void> {
+    /**
+     * @param key what makes asking twice the same job; null when every asking is a new one
+     * @returns the job that stands: this one, or the one that had its key already
+     */
+    async create(job: J, spec: Spec, key: string | null = null): Promise<string> {
       const { id, productionId, state, ...detail } = job
-      await ask(
-        'INSERT INTO job (id, "productionId", state, detail, spec) VALUES (:id, :productionId, :state, :detail, :spec) RETURNING id',
-        { id, productionId, state, detail: JSON.stringify(detail), spec: JSON.stringify(spec) },
+      const [made] = await ask<{ id: string }>(
+        `INSERT INTO job (id, "productionId", state, detail, spec, lane, key)
+         VALUES (:id, :productionId, :state, :detail, :spec, :lane, :key)
+         ON CONFLICT ("productionId", key) DO NOTHING RETURNING id`,
+        { id, productionId, state, detail: JSON.stringify(detail), spec: JSON.stringify(spec), lane, key },
       )
-      await announce(id)
+      if (made) {
+        await announce(id)
+        return id
+      }
+      const [stands] = await ask<{ id: string }>(
+        'SELECT id FROM job WHERE "productionId" = :productionId AND key = :key',
+        { productionId, key },
+      )
+      return stands?.id ?? this.create(job, spec, key)
     },
 
     /** Takes up the oldest job that waits, or that its process no longer answers for. */
-    async claim(processId: string): Promise<ClaimedJob | null> {
-      const [row] = await ask<JobRow & { spec: JobSpec; attempts: number }>(
+    async claim(processId: string): Promise<ClaimedJob<J, Spec> | null> {
+      const [row] = await ask<JobRow & { spec: Spec; attempts: number }>(
         `UPDATE job SET state = 'running', "claimedBy" = :processId, "heartbeatAt" = now(), attempts = attempts + 1
          WHERE id = (
            SELECT id FROM job
-           WHERE state = 'waiting' OR (state = 'running' AND "heartbeatAt" < now() - make_interval(secs => :seconds))
+           WHERE lane = :lane AND (state = 'waiting'
+             OR (state = 'running' AND "heartbeatAt" < now() - make_interval(secs => :seconds)))
            ORDER BY "startedAt" LIMIT 1 FOR UPDATE SKIP LOCKED)
          RETURNING id, "productionId", state, detail, spec, attempts`,
-        { processId, seconds: CLAIM_SECONDS },
+        { processId, lane, seconds: CLAIM_SECONDS },
       )
       if (!row) return null
       if (row.attempts <= MOST_ATTEMPTS) return { job: fromRow(row), spec: row.spec, attempt: row.attempts }
       const problem = `The server stopped ${MOST_ATTEMPTS} times while it was at this. Nothing of it counts; try again.`
-      await this.save({ ...fromRow(row), state: 'failed', problems: [...row.detail.problems, problem] }, processId)
+      const job = fromRow(row)
+      await this.save({ ...job, state: 'failed', problems: [...job.problems, problem] }, processId)
       return this.claim(processId)
     },
 
@@ -73,7 +94,7 @@ export function openJobs(database: Sequelize) {
     },
 
     /** Writes a job's state down, if this process still holds it, and announces it to every open screen. */
-    async save(job: Job, processId: string): Promise<boolean> {
+    async save(job: J, processId: string): Promise<boolean> {
       const { id, productionId: _productionId, state, ...detail } = job
       const rows = await ask(
         'UPDATE job SET state = :state, detail = :detail, "heartbeatAt" = now() WHERE id = :id AND "claimedBy" = :processId RETURNING id',
@@ -85,11 +106,12 @@ export function openJobs(database: Sequelize) {
 
     /** Asks whoever holds a job to stop it; one that nobody holds is stopped at once. False if it has ended. */
     async askToStop(productionId: string, jobId: string): Promise<boolean> {
-      const [row] = await ask<{ state: Job['state'] }>(
+      const [row] = await ask<{ state: AnyJob['state'] }>(
         `UPDATE job SET "stopAsked" = true, state = CASE WHEN state = 'waiting' THEN 'stopped' ELSE state END,
            detail = CASE WHEN state = 'waiting' THEN jsonb_set(detail, '{problems}', :problems) ELSE detail END
-         WHERE id = :jobId AND "productionId" = :productionId AND state IN ('waiting', 'running') RETURNING state`,
-        { jobId, productionId, problems: JSON.stringify([STOPPED_BY_HAND]) },
+         WHERE id = :jobId AND "productionId" = :productionId AND lane = :lane
+           AND state IN ('waiting', 'running') RETURNING state`,
+        { jobId, productionId, lane, problems: JSON.stringify([STOPPED_BY_HAND]) },
       )
       if (row) await announce(jobId)
       return row !== undefined
@@ -104,22 +126,29 @@ export function openJobs(database: Sequelize) {
       await announce(jobId)
     },
 
-    async read(id: string): Promise<Job | null> {
-      const [row] = await ask<JobRow>('SELECT id, "productionId", state, detail FROM job WHERE id = :id', { id })
+    async read(id: string): Promise<J | null> {
+      const [row] = await ask<JobRow>(
+        'SELECT id, "productionId", state, detail FROM job WHERE id = :id AND lane = :lane',
+        {
+          id,
+          lane,
+        },
+      )
       return row ? fromRow(row) : null
     },
 
-    async recent(productionId: string): Promise<Job[]> {
+    async recent(productionId: string): Promise<J[]> {
       const rows = await ask<JobRow>(
-        'SELECT id, "productionId", state, detail FROM job WHERE "productionId" = :productionId ORDER BY "startedAt" DESC LIMIT 30',
-        { productionId },
+        'SELECT id, "productionId", state, detail FROM job WHERE "productionId" = :productionId AND lane = :lane ORDER BY "startedAt" DESC LIMIT 30',
+        { productionId, lane },
       )
       return rows.map(fromRow)
     },
 
-    /** Resolves once no job waits or runs, in whatever process. */
+    /** Resolves once no job of the lane waits or runs, in whatever process. */
     async quiet(): Promise<void> {
-      const busy = () => ask(`SELECT 1 AS one FROM job WHERE state IN ('waiting', 'running') LIMIT 1`, {})
+      const busy = () =>
+        ask(`SELECT 1 AS one FROM job WHERE lane = :lane AND state IN ('waiting', 'running') LIMIT 1`, { lane })
       while ((await busy()).length > 0) await new Promise((resolve) => setTimeout(resolve, 50))
     },
 
@@ -133,4 +162,4 @@ export function openJobs(database: Sequelize) {
   }
 }
 
-export type Jobs = ReturnType<typeof openJobs>
+export type Jobs<J extends AnyJob, Spec> = ReturnType<typeof openJobs<J, Spec>>

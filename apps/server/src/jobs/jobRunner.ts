@@ -1,17 +1,15 @@
-import type { Job } from '@kavrell/contract'
-import { sayFault } from '@kavrell/copying'
 import { v7 as uuidv7 } from 'uuid'
 import type { Announcements } from '../live/announcements.ts'
-import { CLAIM_SECONDS, STOPPED_BY_HAND, type ClaimedJob, type Jobs, type JobSpec } from './jobs.ts'
+import { type AnyJob, CLAIM_SECONDS, type ClaimedJob, type Jobs, STOPPED_BY_HAND } from './jobs.ts'
 
 /** A job under way in this process. */
-export interface Running {
-  job: Job
-  readonly spec: JobSpec
+export interface RunningJob<J extends AnyJob, Spec> {
+  job: J
+  readonly spec: Spec
   readonly attempt: number
   readonly signal: AbortSignal
   /** Shows progress; written down a few times a second, or at once when `now`. */
-  readonly update: (change: Partial<Job>, now?: boolean) => Promise<void>
+  readonly update: (change: Partial<J>, now?: boolean) => Promise<void>
 }
 
 export interface JobRunner {
@@ -24,18 +22,22 @@ const LOOK_EVERY_MS = 2000
 const HEARTBEAT_MS = (CLAIM_SECONDS * 1000) / 4
 type Why = 'stopped' | 'lost' | 'closing'
 
-/** Takes up jobs one at a time: those announced, and those whose process died. */
-export function runJobs(
-  jobs: Jobs,
+/**
+ * Takes up the jobs of a lane one at a time: those announced, and those whose process died.
+ * @param sayFault what a failure of the work means, one sentence
+ */
+export function runJobs<J extends AnyJob, Spec>(
+  jobs: Jobs<J, Spec>,
   announcements: Announcements,
-  work: (running: Running) => Promise<void>,
+  work: (running: RunningJob<J, Spec>) => Promise<void>,
+  sayFault: (error: unknown) => string,
 ): JobRunner {
   const processId = uuidv7()
   let closing = false
   let turn: Promise<void> = Promise.resolve()
   let current: { readonly jobId: string; readonly end: (why: Why) => void; readonly look: () => void } | null = null
 
-  const doOne = async ({ job, spec, attempt }: ClaimedJob) => {
+  const doOne = async ({ job, spec, attempt }: ClaimedJob<J, Spec>) => {
     const abort = new AbortController()
     let why: Why | null = null
     const end = (reason: Why) => {
@@ -45,7 +47,7 @@ export function runJobs(
     let state = job
     let savedAt = 0
     let saving: Promise<unknown> = Promise.resolve()
-    const running: Running = {
+    const running: RunningJob<J, Spec> = {
       job,
       spec,
       attempt,
@@ -70,7 +72,6 @@ export function runJobs(
     const heartbeat = setInterval(look, HEARTBEAT_MS)
     current = { jobId: job.id, end, look }
     try {
-      await running.update({ problems: [], targets: job.targets, bytesDone: 0 }, true)
       await work(running)
     } catch (error) {
       // The cast tells the checker that `end` may have run meanwhile.
@@ -80,9 +81,8 @@ export function runJobs(
         await running.update(
           {
             state: reason === 'stopped' ? 'stopped' : 'failed',
-            secondsLeft: null,
-            problems: [...state.problems, reason === 'stopped' ? STOPPED_BY_HAND : sayFault(error, 'Copying')],
-          },
+            problems: [...state.problems, reason === 'stopped' ? STOPPED_BY_HAND : sayFault(error)],
+          } satisfies Partial<AnyJob> as unknown as Partial<J>,
           true,
         )
     } finally {

@@ -1,0 +1,221 @@
+import type { Me } from '@kavrell/contract'
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { QueryTypes } from 'sequelize'
+import { v7 as uuidv7 } from 'uuid'
+import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest'
+import { loadDemo } from './demo/loadDemo.ts'
+import { openTestServer, type TestServer } from './testServer.ts'
+
+let world: TestServer
+let demo = ''
+let dayId = ''
+let cookie = ''
+type Row = Record<string, unknown> & { readonly id: string }
+let records: Record<string, Record<string, Row>>
+
+beforeAll(async () => {
+  world = await openTestServer()
+  demo = await loadDemo(world.server.services, world.media)
+  const me = (await world.call(null, '/me')).json as unknown as Me
+  const owner = me.demo.find((d) => d.role === 'owner')!
+  cookie = (await world.call(null, '/enter-demo', { accountId: owner.accountId })).cookie!
+  world.cookies.set('demo', cookie)
+  const file = (await world.call('demo', `/productions/${demo}/export.json`)).json as unknown as {
+    records: Record<string, Row[]>
+  }
+  records = Object.fromEntries(
+    Object.entries(file.records).map(([kind, rows]) => [kind, Object.fromEntries(rows.map((row) => [row.id, row]))]),
+  )
+  dayId = all('day').find((d) => d.title === 'Day 1')!.id
+}, 60_000)
+afterAll(() => world?.close())
+
+const all = (kind: string) => Object.values(records[kind] ?? {})
+const ask = (route: string, base = world.server) =>
+  fetch(`${base.address}/api/productions/${demo}${route}`, { headers: { cookie } })
+const sql = <T extends object>(text: string, replacements: Record<string, unknown> = {}) =>
+  world.server.services.database.query<T>(text, { replacements, type: QueryTypes.SELECT })
+const edit = (kind: string, id: string, fields: object) =>
+  world.call('demo', `/productions/${demo}/edits`, {
+    id: uuidv7(),
+    label: 'Test',
+    changes: [{ op: 'update', kind, id, version: 1_000_000, fields }],
+  })
+
+interface Paper {
+  readonly pages: number
+  /** Points, width and height. */
+  readonly size: readonly [number, number]
+  readonly text: string
+}
+async function read(route: string): Promise<Paper> {
+  const answer = await ask(route)
+  expect(answer.status).toBe(200)
+  expect(answer.headers.get('content-type')).toBe('application/pdf')
+  const pdf = await getDocument({ data: new Uint8Array(await answer.arrayBuffer()), verbosity: 0 }).promise
+  const texts: string[] = []
+  let size: readonly [number, number] = [0, 0]
+  for (let n = 1; n <= pdf.numPages; n++) {
+    const page = await pdf.getPage(n)
+    const [x0, y0, x1, y1] = page.view as [number, number, number, number]
+    size = [Math.round(x1 - x0), Math.round(y1 - y0)]
+    texts.push((await page.getTextContent()).items.map((item) => ('str' in item ? item.str : '')).join(' '))
+  }
+  const pages = pdf.numPages
+  await pdf.destroy()
+  return { pages, size, text: texts.join(' ').replace(/\s+/g, ' ') }
+}
+
+describe('what stands on the papers', () => {
+  test('the shot list has every shot of every scene, with lens, stop and rate', async () => {
+    const { text, pages } = await read('/shots.pdf')
+    expect(pages).toBeGreaterThan(1)
+    for (const shot of all('shot')) expect(text).toContain(String(shot.code))
+    for (const scene of all('scene').filter((s) => all('shot').some((shot) => shot.sceneId === s.id)))
+      expect(text).toContain(`Scene ${String(scene.number)}`)
+    const slow = all('shot').find((s) => Number(s.fpsNum) / Number(s.fpsDen) === 200)!
+    expect(text).toContain(`${String(slow.focalLengthMm)} mm T${String(slow.tStop)}`)
+    expect(text).toContain('200 fps')
+  })
+  test('the pocket checklist has a line for each and says which must not be missed', async () => {
+    const { text } = await read('/shots-pocket.pdf')
+    for (const shot of all('shot')) expect(text).toContain(String(shot.code))
+    expect(text.match(/\(must\)/g)).toHaveLength(all('shot').filter((s) => s.mustHave).length)
+  })
+  test('the boards name every shot under its frame', async () => {
+    const { text } = await read('/boards.pdf')
+    for (const shot of all('shot')) expect(text).toContain(String(shot.sees).replace(/\s+/g, ' ').slice(0, 12))
+  })
+  test('the call sheet has the people with their own calls, the way there, the hospital and the cautions', async () => {
+    const { text } = await read(`/days/${dayId}/call-sheet.pdf`)
+    const place = records.place![String(all('day').find((d) => d.id === dayId)!.placeId)]!
+    for (const word of [place.name, place.hospital]) expect(text).toContain(String(word).slice(0, 20))
+    for (const person of all('person').filter((p) => (p.dayIds as string[] | undefined)?.includes(dayId)))
+      expect(text).toContain(String(person.name))
+    expect(text).toMatch(/qualified/)
+  })
+  test('the report counts the shots and takes of the day', async () => {
+    const { text } = await read(`/days/${dayId}/report.pdf`)
+    const report = (await (await ask(`/days/${dayId}/report.json`)).json()) as {
+      shotsDone: number
+      shotsPlanned: number
+      takes: number
+      goodTakes: number
+    }
+    expect(report.takes).toBeGreaterThan(0)
+    expect(text).toContain(`${report.shotsDone} of ${report.shotsPlanned}`)
+    expect(text).toContain(`${report.takes}, ${report.goodTakes} good`)
+  })
+  test('all of them come on A4 and, once the house rule says so, on Letter', async () => {
+    const production = all('production')[0]!
+    const routes = ['/shots.pdf', '/shots-pocket.pdf', '/boards.pdf', `/days/${dayId}/call-sheet.pdf`]
+    for (const [paper, size] of [
+      ['A4', [595, 842]],
+      ['Letter', [612, 792]],
+    ] as const) {
+      expect((await edit('production', production.id, { paper })).status).toBe(201)
+      for (const route of [...routes, `/days/${dayId}/report.pdf`]) {
+        const sheet = await read(route)
+        expect([route, [...sheet.size].sort((a, b) => a - b)]).toEqual([route, size])
+      }
+    }
+    await edit('production', production.id, { paper: 'A4' })
+  })
+  test('a name with letters of other alphabets, and one that is long, is set and not lost', async () => {
+    const shot = all('shot')[0]!
+    const sees = `Żółw Åse Čapek: ${'a very long thing to see '.repeat(12)}end`
+    await edit('shot', shot.id, { sees })
+    // Letters of the extended font stand as words of their own in the text that is read back.
+    const text = (await read('/shots.pdf')).text.replaceAll(' ', '')
+    expect(text).toContain('ŻółwÅseČapek:averylong')
+    expect(text).toContain('averylongthingtoseeend')
+    await edit('shot', shot.id, { sees: shot.sees })
+  })
+  test('a call of a day is a calendar entry at the place’s own time', async () => {
+    const person = all('person')[0]!
+    const text = await (await ask(`/days/${dayId}/calls/${person.id}.ics`)).text()
+    expect(text).toMatch(/^BEGIN:VCALENDAR\r\n/)
+    expect(text).toMatch(/\r\nDTSTART(;TZID=[^:]+)?:\d{8}T\d{6}Z?\r\n/)
+    expect(text).toContain('END:VCALENDAR')
+    for (const line of text.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75)
+  })
+  test('names of downloads are made of plain letters, whatever the title is', async () => {
+    const production = all('production')[0]!
+    await edit('production', production.id, { title: 'The "Long"\r\nPlank/../Ł' })
+    const answer = await ask(`/days/${dayId}/report.json`)
+    expect(answer.headers.get('content-disposition')).toMatch(/^attachment; filename="[A-Za-z0-9-]+\.json"$/)
+    await edit('production', production.id, { title: production.title })
+  })
+})
+
+describe('papers are jobs', () => {
+  const jobs = () =>
+    sql<{ id: string; state: string; attempts: number; key: string }>(
+      "SELECT id, state, attempts, key FROM job WHERE lane = 'document'",
+    )
+  beforeEach(() => sql("DELETE FROM job WHERE lane = 'document' RETURNING id"))
+
+  test('the same paper asked for ten times of two servers is drawn once', async () => {
+    const answers = await Promise.all(
+      Array.from({ length: 10 }, (_, i) => ask('/shots.pdf', i % 2 ? world.second : world.server)),
+    )
+    expect(answers.map((a) => a.status)).toEqual(Array(10).fill(200))
+    const bodies = await Promise.all(answers.map(async (a) => Buffer.from(await a.arrayBuffer()).toString('base64')))
+    expect(new Set(bodies).size).toBe(1)
+    expect(await jobs()).toMatchObject([{ state: 'done', attempts: 1 }])
+  })
+  test('after an edit it is drawn anew, with what the edit says', async () => {
+    const shot = all('shot')[0]!
+    expect((await read('/shots.pdf')).text).not.toContain('A heron on the slip')
+    await edit('shot', shot.id, { sees: 'A heron on the slip' })
+    expect((await read('/shots.pdf')).text).toContain('A heron on the slip')
+    expect(await jobs()).toHaveLength(2)
+    await edit('shot', shot.id, { sees: shot.sees })
+  })
+  /** As a process leaves it that began a paper and died. */
+  const abandon = async (attempts: number) => {
+    await ask('/shots.pdf')
+    const [job] = await jobs()
+    await sql(
+      `UPDATE job SET state = 'running', body = NULL, attempts = :attempts, "claimedBy" = :dead,
+       "heartbeatAt" = now() - interval '1 minute' WHERE id = :id RETURNING id`,
+      { id: job!.id, attempts, dead: uuidv7() },
+    )
+  }
+  test('one whose process died is taken over by another', async () => {
+    await abandon(1)
+    expect((await read('/shots.pdf')).pages).toBeGreaterThan(1)
+    expect(await jobs()).toMatchObject([{ state: 'done', attempts: 2 }])
+  })
+  test('one that ended three processes is given up with a sentence, and tried afresh when asked again', async () => {
+    await abandon(3)
+    const answer = await ask('/shots.pdf')
+    expect(answer.status).toBe(503)
+    expect(await answer.json()).toMatchObject({
+      refusal: { code: 'not-made', says: expect.stringMatching(/stopped 3 times/) as string },
+    })
+    expect((await ask('/shots.pdf')).status).toBe(200)
+  })
+  test('a paper does not wait for a card that is being copied', async () => {
+    await sql(
+      `INSERT INTO job (id, "productionId", state, detail, spec, "claimedBy", "heartbeatAt")
+       VALUES (:id, :demo, 'running', '{"problems": []}', '{}', :by, now() + interval '1 hour') RETURNING id`,
+      { id: uuidv7(), demo, by: uuidv7() },
+    )
+    expect((await ask('/shots.pdf')).status).toBe(200)
+    await sql('DELETE FROM job WHERE detail = \'{"problems": []}\' RETURNING id')
+  })
+  test('papers are not among the jobs a screen is told of', async () => {
+    await ask('/shots.pdf')
+    const snapshot = (await world.call('demo', `/productions/${demo}/snapshot`)).json as unknown as {
+      jobs: { kind: string }[]
+    }
+    expect(snapshot.jobs.every((job) => job.kind === 'copy' || job.kind === 'verify')).toBe(true)
+  })
+  test('those of former states are thrown away once nobody can be waiting for them', async () => {
+    await ask('/shots.pdf')
+    await sql(`UPDATE job SET "startedAt" = now() - interval '1 hour' WHERE lane = 'document' RETURNING id`)
+    await ask('/boards.pdf')
+    expect((await jobs()).map((job) => job.key.split(' ')[0])).toEqual(['boards'])
+  })
+})

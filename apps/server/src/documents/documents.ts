@@ -1,0 +1,131 @@
+import type { RecordOf, Records } from '@kavrell/contract'
+import type { Production } from '@kavrell/core/production'
+import { dayReport } from '@kavrell/core/wrap'
+import { QueryTypes, type Sequelize } from 'sequelize'
+import { v7 as uuidv7 } from 'uuid'
+import type { RunningJob } from '../jobs/jobRunner.ts'
+import type { AnyJob, Jobs } from '../jobs/jobs.ts'
+import type { Announcements } from '../live/announcements.ts'
+import type { Models } from '../records/models.ts'
+import { cropTo } from '../uploads/crop.ts'
+import type { Pictures } from '../uploads/pictures.ts'
+import { callSheetPdf } from './callSheetPdf.ts'
+import { boardsPdf, pocketPdf, shotListPdf } from './shotPapers.ts'
+import { loadProduction, type PlannedSheet, sheetNow } from './sheets.ts'
+import { wrapPdf } from './wrapPdf.ts'
+
+/** Papers that are drawn page by page. Tables and calendars are text and are answered at once. */
+export type PaperName = 'shot list' | 'pocket checklist' | 'boards' | 'call sheet' | 'report'
+
+/** What a document job has to do. */
+export interface PaperSpec {
+  readonly paper: PaperName
+  /** The day it is about, for papers of a day. */
+  readonly dayId: string | null
+}
+export type DocumentJobs = Jobs<AnyJob, PaperSpec>
+
+/** How long somebody waits for a paper before being told to ask again. */
+const PATIENCE_MS = 60_000
+const LOOK_EVERY_MS = 500
+
+export class PaperFailed extends Error {}
+
+/** Draws a paper and keeps it beside its job. May run twice: the same paper is drawn again. */
+export const drawPapers =
+  (deps: { database: Sequelize; models: Models; pictures: Pictures }) =>
+  async ({ job, spec, update }: RunningJob<AnyJob, PaperSpec>): Promise<void> => {
+    const production = await loadProduction(deps.database, deps.models, job.productionId)
+    if (!production) throw new PaperFailed('The production is gone.')
+    const body = await draw(deps.pictures, production, job.productionId, spec)
+    await deps.database.query('UPDATE job SET body = :body WHERE id = :id', { replacements: { id: job.id, body } })
+    await update({ state: 'done' }, true)
+  }
+
+function draw(pictures: Pictures, production: Production, id: string, { paper, dayId }: PaperSpec): Promise<Buffer> {
+  const whole = production as unknown as Records & Production
+  if (paper === 'shot list') return shotListPdf(whole)
+  if (paper === 'pocket checklist') return pocketPdf(whole)
+  if (paper === 'boards')
+    return boardsPdf(
+      whole,
+      (fileId) => pictures.read(id, fileId, false),
+      (bytes, board: RecordOf<'picture'>, aspect) => cropTo(bytes, aspect, board.cropX, board.cropY),
+    )
+  const planned = dayId ? sheetNow(production, dayId) : null
+  if (!planned) throw new PaperFailed('There is no such day.')
+  return paper === 'call sheet'
+    ? callSheetPdf(planned.sheet, paperOf(planned), planned.version, planned.changes)
+    : wrapPdf(production.production.title, dayReport(production, planned.plan), paperOf(planned))
+}
+
+const paperOf = ({ production }: PlannedSheet) => (production.production as unknown as { paper: 'A4' | 'Letter' }).paper
+
+/**
+ * Papers as jobs: any server process draws them, another takes over if that one dies, and whoever asks for
+ * the same paper before anything has changed gets the one that was drawn.
+ */
+export function openDocuments(deps: { database: Sequelize; jobs: DocumentJobs; announcements: Announcements }) {
+  const { database, jobs, announcements } = deps
+  const ask = <T extends object>(sql: string, replacements: Record<string, unknown>) =>
+    database.query<T>(sql, { replacements, type: QueryTypes.SELECT })
+  /** Papers that failed are tried again, and those of former states are thrown away once nobody waits for them. */
+  const clear = (productionId: string) =>
+    ask(
+      `DELETE FROM job WHERE lane = 'document' AND "productionId" = :productionId AND
+         (state IN ('failed', 'stopped') OR (state = 'done' AND "startedAt" < now() - interval '10 minutes'))
+       RETURNING id`,
+      { productionId },
+    )
+  const ended = (jobId: string) =>
+    new Promise<AnyJob | null>((resolve, reject) => {
+      const look = () => {
+        jobs.read(jobId).then(
+          (job) => {
+            if (!job || job.state === 'done' || job.state === 'failed' || job.state === 'stopped')
+              finish(() => resolve(job))
+          },
+          (error: unknown) => finish(() => reject(error as Error)),
+        )
+      }
+      const finish = (settle: () => void) => {
+        stopHearing()
+        clearInterval(timer)
+        clearTimeout(patience)
+        settle()
+      }
+      const stopHearing = announcements.hear(({ channel, payload }) => {
+        if (channel === 'kavrell_job' && payload === jobId) look()
+      })
+      const timer = setInterval(look, LOOK_EVERY_MS)
+      const patience = setTimeout(() => finish(() => resolve(null)), PATIENCE_MS)
+      look()
+    })
+  return {
+    /**
+     * A paper as it would be now.
+     * @throws PaperFailed with a sentence when it could not be drawn
+     */
+    async paper(productionId: string, paper: PaperName, dayId: string | null = null): Promise<Buffer> {
+      await clear(productionId)
+      const [counter] = await ask<{ seq: number }>(
+        'SELECT seq FROM "editCounter" WHERE "productionId" = :productionId',
+        {
+          productionId,
+        },
+      )
+      const jobId = await jobs.create(
+        { id: uuidv7(), productionId, state: 'waiting', problems: [] },
+        { paper, dayId },
+        [paper, dayId, counter?.seq ?? 0].join(' '),
+      )
+      const job = await ended(jobId)
+      if (job?.state !== 'done')
+        throw new PaperFailed(job?.problems.at(-1) ?? 'This takes too long. Ask again in a minute.')
+      const [made] = await ask<{ body: Buffer }>('SELECT body FROM job WHERE id = :jobId', { jobId })
+      if (!made) throw new PaperFailed('This takes too long. Ask again in a minute.')
+      return made.body
+    },
+  }
+}
+export type Documents = ReturnType<typeof openDocuments>

@@ -1,0 +1,134 @@
+import { link, lstat, mkdir, open, readdir, readFile, realpath, rename, unlink } from 'node:fs/promises'
+import path from 'node:path'
+import { type HashLine, type HashName, hashListText } from '@kavrell/core/formats'
+import { sayFault } from './faults.ts'
+import { hashFile } from './hashFile.ts'
+import { mustLieInside } from './insideRoot.ts'
+import type { SourceFile } from './listFiles.ts'
+import { HASH_LIST_NAMES } from './verifyFolder.ts'
+
+export interface CopyTarget {
+  readonly id: string
+  /** Where the card's files go; made if missing. Nothing that exists in it is ever overwritten. */
+  readonly folder: string
+  /** Called before bytes are written: a medium may slow the writer down or refuse (`ENOSPC`). */
+  readonly beforeWrite?: (bytes: number) => Promise<void>
+}
+
+/** What has become of a target in the run so far. */
+export interface Writing {
+  readonly target: CopyTarget
+  files: number
+  bytes: number
+  readonly lines: HashLine[]
+  readonly problems: string[]
+  failed: boolean
+  /** The target with its own links followed, once it is there. */
+  realRoot: string | null
+  /** Folders that were made ready in this run. */
+  readonly ready: Set<string>
+  /** Parts begun in this run: each has a number of its own. */
+  parts: number
+}
+
+export const beginWriting = (target: CopyTarget): Writing => ({
+  target,
+  files: 0,
+  bytes: 0,
+  lines: [],
+  problems: [],
+  failed: false,
+  realRoot: null,
+  ready: new Set(),
+  parts: 0,
+})
+
+/** Half-written files are called this, the run that writes them and a number, until they are whole. */
+const PART_PREFIX = '.part-'
+
+export const nextPart = (w: Writing, folder: string, token: string): string =>
+  path.join(folder, `${PART_PREFIX}${token}-${w.parts++}`)
+
+/** Makes a folder of a target ready, once: it lies inside, and parts that dead runs left in it are gone. */
+export async function readyFolder(w: Writing, folder: string, token: string): Promise<void> {
+  if (w.ready.has(folder)) return
+  await mkdir(folder, { recursive: true })
+  w.realRoot ??= await realpath(w.target.folder)
+  await mustLieInside(w.realRoot, folder)
+  // A run that is still alive loses its parts and fails, rather than giving ours a name.
+  for (const name of await readdir(folder))
+    if (name.startsWith(PART_PREFIX) && !name.startsWith(`${PART_PREFIX}${token}-`)) await drop(path.join(folder, name))
+  w.ready.add(folder)
+}
+
+/** Gives a finished part its name without ever replacing what is there. */
+export async function nameForGood(part: string, final: string): Promise<void> {
+  try {
+    await link(part, final)
+    await unlink(part)
+  } catch (error) {
+    const code = (error as NodeJS.ErrnoException).code
+    if (code !== 'EPERM' && code !== 'ENOTSUP' && code !== 'EOPNOTSUPP') throw error
+    // Drives formatted without hard links (exFAT): take the name with an empty file of our own, then replace that.
+    await (await open(final, 'wx', 0o644)).close()
+    await rename(part, final)
+  }
+}
+
+export function landed(w: Writing, file: SourceFile, digest: string): void {
+  w.files++
+  w.bytes += file.bytes
+  w.lines.push({ digest, path: file.path })
+}
+
+/** Something of that name is there already: kept if it is the same, told if it is not, never replaced. */
+export async function keepIfSame(w: Writing, file: SourceFile, digest: string, hashName: HashName): Promise<void> {
+  try {
+    const there = await hashFile(path.join(w.target.folder, file.path), hashName)
+    if (there === digest) landed(w, file, digest)
+    else w.problems.push(`${file.path}: another file of that name is already there and was left alone.`)
+  } catch (error) {
+    w.problems.push(sayFault(error, file.path))
+  }
+}
+
+export async function writeHashList(w: Writing, hashName: HashName): Promise<void> {
+  const name = HASH_LIST_NAMES[hashName]
+  const text = hashListText(w.lines)
+  try {
+    await mkdir(w.target.folder, { recursive: true })
+    const handle = await open(path.join(w.target.folder, name), 'wx', 0o644)
+    try {
+      await handle.writeFile(text)
+      await handle.sync()
+    } finally {
+      await handle.close()
+    }
+  } catch (error) {
+    // A second run into the same folder finds its own list: the same words are no problem.
+    const there = await readFile(path.join(w.target.folder, name), 'utf8').catch(() => null)
+    if (there !== text) w.problems.push(sayFault(error, name))
+  }
+}
+
+/** The first reason stands: what other lanes meet afterwards is the same fault again. */
+export function giveUp(w: Writing, error: unknown, name: string): void {
+  if (w.failed) return
+  w.failed = true
+  w.problems.push(sayFault(error, name))
+}
+
+export async function exists(file: string): Promise<boolean> {
+  try {
+    await lstat(file)
+    return true
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === 'ENOENT') return false
+    throw error
+  }
+}
+
+export async function drop(part: string): Promise<void> {
+  // The drive may be gone with its part; then there is nothing left to drop.
+  await unlink(part).catch(() => undefined)
+}
