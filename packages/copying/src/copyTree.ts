@@ -5,7 +5,7 @@ import path from 'node:path'
 import type { HashName } from '@kavrell/core/formats'
 import type { IHasher } from 'hash-wasm'
 import { sayFault } from './faults.ts'
-import { flush } from './flush.ts'
+import { flush, flushFile } from './flush.ts'
 import { CHUNK_BYTES, newHasher } from './hashFile.ts'
 import { mustBeInside } from './insideRoot.ts'
 import { inLanes, LANES, SMALL_BYTES } from './lanes.ts'
@@ -14,7 +14,6 @@ import {
   beginWriting,
   type CopyTarget,
   drop,
-  exists,
   giveUp,
   keepIfSame,
   landed,
@@ -57,10 +56,21 @@ interface Run {
   readonly signal: AbortSignal | undefined
 }
 
+type Buffers = readonly [Buffer, Buffer]
+/** What one lane works with: nobody else holds it meanwhile. */
+interface Tool {
+  readonly hasher: IHasher
+  readonly buffers: Buffers
+}
+const SMALL_CHUNK = 64 * 1024
+const smallBuffers = (): Buffers => [Buffer.allocUnsafe(SMALL_CHUNK), Buffer.allocUnsafe(SMALL_CHUNK)]
+
 interface Part {
   readonly w: Writing
   readonly part: string
   readonly final: string
+}
+interface OpenPart extends Part {
   readonly to: FileHandle
 }
 
@@ -75,7 +85,7 @@ interface Brought {
 
 /** What is written before it is flushed and named; a run that dies does this much again. */
 const BATCH_BYTES = 128 * 1024 * 1024
-const BATCH_FILES = 4096
+const BATCH_FILES = 2048
 
 /**
  * Copies every file of a source to all targets in one pass, hashing what is read, and leaves a hash list
@@ -106,11 +116,13 @@ export async function copyTree(options: {
   }
   const problems = [...listing.problems]
   const writing = targets.map(beginWriting)
-  const hashers = await Promise.all(Array.from({ length: LANES }, () => newHasher(hashName)))
+  const tools = await Promise.all(
+    Array.from({ length: LANES }, async () => ({ hasher: await newHasher(hashName), buffers: smallBuffers() })),
+  )
   for (const batch of batches(listing.files)) {
     signal?.throwIfAborted()
     if (writing.every((w) => w.failed)) break
-    problems.push(...(await copyBatch(run, batch, writing, hashers)))
+    problems.push(...(await copyBatch(run, batch, writing, tools)))
   }
   for (const w of writing) if (!w.failed) await writeHashList(w, hashName)
   return {
@@ -152,13 +164,13 @@ async function copyBatch(
   run: Run,
   batch: readonly SourceFile[],
   writing: readonly Writing[],
-  hashers: readonly IHasher[],
+  tools: readonly Tool[],
 ): Promise<string[]> {
   const brought: (Brought | string)[] = []
-  const stopped = await inLanes(batch, hashers, async (file, hasher, at) => {
+  const stopped = await inLanes(batch, tools, async (file, tool, at) => {
     run.signal?.throwIfAborted()
     const live = writing.filter((w) => !w.failed)
-    if (live.length > 0) brought[at] = await bring(run, file, live, hasher)
+    if (live.length > 0) brought[at] = await bring(run, file, live, tool)
   })
   const whole = brought.filter((b): b is Brought => typeof b === 'object')
   if (stopped) {
@@ -180,7 +192,8 @@ async function nameAll({ hashName }: Run, w: Writing, whole: readonly Brought[])
   const written = mine.flatMap(({ part }) => part?.part ?? [])
   const upTo = mine.findLast(({ part }) => part)?.file.path ?? ''
   try {
-    if (!w.failed && written.length > 0) await flush(w.target.folder, written)
+    if (!w.failed && written.length === 1) await flushFile(written[0]!)
+    else if (!w.failed && written.length > 1) await flush(w.target.folder, () => written)
   } catch (error) {
     giveUp(w, error, upTo)
   }
@@ -201,14 +214,19 @@ async function nameAll({ hashName }: Run, w: Writing, whole: readonly Brought[])
 }
 
 /** Writes one file to a part on every live target. Returns a sentence if something is wrong with the source. */
-async function bring(run: Run, file: SourceFile, live: readonly Writing[], hasher: IHasher): Promise<Brought | string> {
+async function bring(
+  run: Run,
+  file: SourceFile,
+  live: readonly Writing[],
+  { hasher, buffers }: Tool,
+): Promise<Brought | string> {
   let from: FileHandle
   try {
     from = await openSource(run.source, file.path)
   } catch (error) {
     return sayFault(error, file.path)
   }
-  const parts: Part[] = []
+  const parts: OpenPart[] = []
   const found: Writing[] = []
   try {
     for (const w of live)
@@ -221,7 +239,7 @@ async function bring(run: Run, file: SourceFile, live: readonly Writing[], hashe
       }
     const before = await from.stat()
     hasher.init()
-    const readBytes = await pump(run, from, before.size, parts, hasher, file.path)
+    const readBytes = await pump(run, from, before.size, parts, hasher, buffers, file.path)
     const digest = hasher.digest('hex')
     const after = await from.stat()
     const changed =
@@ -240,7 +258,7 @@ async function bring(run: Run, file: SourceFile, live: readonly Writing[], hashe
       } catch (error) {
         giveUp(w, error, file.path)
       }
-    return { file, digest, parts, found }
+    return { file, digest, parts: parts.map(({ w, part, final }) => ({ w, part, final })), found }
   } catch (error) {
     for (const { part } of parts) await drop(part)
     if (run.signal?.aborted) throw error
@@ -253,11 +271,11 @@ async function bring(run: Run, file: SourceFile, live: readonly Writing[], hashe
 }
 
 /** A new part of a file in a target; null when something of that name is there already. */
-async function beginPart({ token }: Run, w: Writing, file: SourceFile): Promise<Part | null> {
+async function beginPart({ token }: Run, w: Writing, file: SourceFile): Promise<OpenPart | null> {
   const final = path.join(w.target.folder, file.path)
   const folder = path.dirname(final)
-  await readyFolder(w, folder, token)
-  if (await exists(final)) return null
+  const there = await readyFolder(w, folder, token)
+  if (there.has(path.basename(final))) return null
   const part = nextPart(w, folder, token)
   const to = await open(part, 'wx', 0o644)
   try {
@@ -286,20 +304,24 @@ async function pump(
   { onBytes, signal }: Run,
   from: FileHandle,
   size: number,
-  parts: readonly Part[],
+  parts: readonly OpenPart[],
   hasher: IHasher,
+  small: Buffers,
   name: string,
 ): Promise<number> {
-  const bytes = Math.min(CHUNK_BYTES, Math.max(4096, size))
-  const buffers = [Buffer.allocUnsafe(bytes), Buffer.allocUnsafe(bytes)]
+  const buffers: Buffers =
+    size < SMALL_CHUNK ? small : [Buffer.allocUnsafe(CHUNK_BYTES), Buffer.allocUnsafe(CHUNK_BYTES)]
+  const bytes = buffers[0].length
   let total = 0
-  let reading = from.read(buffers[0]!, 0, bytes)
+  let reading = from.read(buffers[0], 0, bytes)
   for (let turn = 0; ; turn++) {
     const { bytesRead, buffer } = await reading
     if (bytesRead === 0) return total
     if (signal?.aborted) signal.throwIfAborted()
     const piece = buffer.subarray(0, bytesRead)
-    reading = from.read(buffers[(turn + 1) % 2]!, 0, bytes)
+    // What is shorter than was asked for and ends where the file ended before is its end.
+    const last = bytesRead < bytes && total + bytesRead === size
+    if (!last) reading = from.read(buffers[(turn + 1) % 2]!, 0, bytes)
     // A refusal is met when it is waited for, in the next turn.
     reading.catch(() => undefined)
     const writes = parts
@@ -316,6 +338,7 @@ async function pump(
     await Promise.all(writes)
     total += bytesRead
     onBytes(bytesRead, name)
+    if (last) return total
   }
 }
 

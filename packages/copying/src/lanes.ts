@@ -1,6 +1,6 @@
 /** Files up to this size are worked on several at a time: what they cost is waiting, not bytes. */
 export const SMALL_BYTES = 1024 * 1024
-export const LANES = 8
+export const LANES = 4
 
 /**
  * Works through items with as many at a time as there are tools, each with a tool to itself. The first

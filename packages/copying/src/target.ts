@@ -1,4 +1,4 @@
-import { link, lstat, mkdir, open, readdir, readFile, realpath, rename, unlink } from 'node:fs/promises'
+import { link, mkdir, open, readdir, readFile, realpath, rename, unlink } from 'node:fs/promises'
 import path from 'node:path'
 import { type HashLine, type HashName, hashListText } from '@kavrell/core/formats'
 import { sayFault } from './faults.ts'
@@ -25,8 +25,8 @@ export interface Writing {
   failed: boolean
   /** The target with its own links followed, once it is there. */
   realRoot: string | null
-  /** Folders that were made ready in this run. */
-  readonly ready: Set<string>
+  /** Folders that were made ready in this run, with the names that were in them before. */
+  readonly ready: Map<string, ReadonlySet<string>>
   /** Parts begun in this run: each has a number of its own. */
   parts: number
 }
@@ -39,7 +39,7 @@ export const beginWriting = (target: CopyTarget): Writing => ({
   problems: [],
   failed: false,
   realRoot: null,
-  ready: new Set(),
+  ready: new Map(),
   parts: 0,
 })
 
@@ -49,16 +49,25 @@ const PART_PREFIX = '.part-'
 export const nextPart = (w: Writing, folder: string, token: string): string =>
   path.join(folder, `${PART_PREFIX}${token}-${w.parts++}`)
 
-/** Makes a folder of a target ready, once: it lies inside, and parts that dead runs left in it are gone. */
-export async function readyFolder(w: Writing, folder: string, token: string): Promise<void> {
-  if (w.ready.has(folder)) return
+/**
+ * Makes a folder of a target ready, once: it lies inside, and parts that dead runs left in it are gone.
+ * @returns the names that were in it when the run came to it
+ */
+export async function readyFolder(w: Writing, folder: string, token: string): Promise<ReadonlySet<string>> {
+  const known = w.ready.get(folder)
+  if (known) return known
   await mkdir(folder, { recursive: true })
   w.realRoot ??= await realpath(w.target.folder)
   await mustLieInside(w.realRoot, folder)
-  // A run that is still alive loses its parts and fails, rather than giving ours a name.
-  for (const name of await readdir(folder))
-    if (name.startsWith(PART_PREFIX) && !name.startsWith(`${PART_PREFIX}${token}-`)) await drop(path.join(folder, name))
-  w.ready.add(folder)
+  const there = new Set<string>()
+  for (const name of await readdir(folder)) {
+    if (!name.startsWith(PART_PREFIX)) there.add(name)
+    // A run that is still alive loses its parts and fails, rather than giving ours a name.
+    else if (!name.startsWith(`${PART_PREFIX}${token}-`)) await drop(path.join(folder, name))
+  }
+  // Of two lanes that come to it at once the first has seen what was there before either wrote.
+  if (!w.ready.has(folder)) w.ready.set(folder, there)
+  return w.ready.get(folder)!
 }
 
 /** Gives a finished part its name without ever replacing what is there. */
@@ -116,16 +125,6 @@ export function giveUp(w: Writing, error: unknown, name: string): void {
   if (w.failed) return
   w.failed = true
   w.problems.push(sayFault(error, name))
-}
-
-export async function exists(file: string): Promise<boolean> {
-  try {
-    await lstat(file)
-    return true
-  } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === 'ENOENT') return false
-    throw error
-  }
 }
 
 export async function drop(part: string): Promise<void> {

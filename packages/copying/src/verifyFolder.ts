@@ -49,14 +49,11 @@ export async function verifyFolder(
       fromMedium: false,
       problems: [`${HASH_LIST_NAMES[found.name]}: line ${list.error.line} is not a digest and a name.`],
     }
-  const there = (await listFiles(folder).catch(() => ({ files: [] }))).files
-  const sizes = new Map(there.map((file) => [file.path, file.bytes]))
-  const names = list.value.map((line) => line.path)
+  const sizes = await sizesIn(folder)
   // Everything written must have reached the drive before it is read back.
-  const settled = await flush(
-    folder,
-    names.filter((name) => sizes.has(name)).map((name) => path.join(folder, name)),
-  ).catch((error: unknown) => sayFault(error, path.basename(folder)))
+  const settled = await flush(folder, function* () {
+    for (const { path: name } of list.value) if (sizes.has(name)) yield path.join(folder, name)
+  }).catch((error: unknown) => sayFault(error, path.basename(folder)))
   const says: (string | undefined)[] = []
   let files = 0,
     bytes = 0,
@@ -72,7 +69,7 @@ export async function verifyFolder(
         bytes += n
         onBytes(n)
       }
-      const read = await reader.hash(file, count, signal)
+      const read = await reader.hash(file, sizes.get(name), count, signal)
       files++
       fromMedium &&= read.fromMedium
       if (read.digest !== digest) says[at] = `${name}: differs from what was copied.`
@@ -81,28 +78,33 @@ export async function verifyFolder(
       says[at] = sayFault(error, name)
     }
   }
-  const lines = list.value.map((line, at) => ({ line, at }))
-  const small = lines.filter(({ line }) => (sizes.get(line.path) ?? 0) <= SMALL_BYTES)
-  const large = lines.filter(({ line }) => (sizes.get(line.path) ?? 0) > SMALL_BYTES)
+  const isSmall = (at: number) => (sizes.get(list.value[at]!.path) ?? 0) <= SMALL_BYTES
+  const places = list.value.map((_, at) => at)
   const readers = (count: number, chunkBytes: number) =>
     Promise.all(Array.from({ length: count }, () => openMediumReader(found.name, chunkBytes)))
   for (const [some, tools] of [
-    [small, await readers(LANES, SMALL_BYTES)],
-    [large, await readers(1, CHUNK_BYTES)],
+    [places.filter(isSmall), await readers(LANES, SMALL_BYTES)],
+    [places.filter((at) => !isSmall(at)), await readers(1, CHUNK_BYTES)],
   ] as const) {
-    const stopped = await inLanes(some, tools, ({ line, at }, reader) => check(line, reader, at))
+    const stopped = await inLanes(some, tools, (at, reader) => check(list.value[at]!, reader, at))
     if (stopped) throw stopped.reason
   }
   const problems = [...(settled ? [settled] : []), ...says.filter((s) => s !== undefined)]
-  const listed = new Set([...names, ...Object.values(HASH_LIST_NAMES)])
-  const strays = there.filter((file) => !listed.has(file.path))
+  for (const { path: name } of list.value) sizes.delete(name)
+  for (const name of Object.values(HASH_LIST_NAMES)) sizes.delete(name)
   return {
     same: problems.length === 0,
     files,
     bytes,
     fromMedium,
-    problems: [...problems, ...strays.map((file) => `${file.path}: is there but not in the list.`)],
+    problems: [...problems, ...Array.from(sizes.keys(), (name) => `${name}: is there but not in the list.`)],
   }
+}
+
+/** How long every file of a folder is. A folder that cannot be listed has none: each line then says why. */
+async function sizesIn(folder: string): Promise<Map<string, number>> {
+  const { files } = await listFiles(folder).catch(() => ({ files: [] }))
+  return new Map(files.map((file) => [file.path, file.bytes]))
 }
 
 async function findList(folder: string): Promise<{ name: HashName; text: string } | null> {
