@@ -34,6 +34,7 @@ export function CommandPalette() {
           note: { desk: 'cool grey paper', set: 'dark stage', sun: 'outdoors' }[light],
           go: () => setLight(light),
         })),
+        { name: 'Light by the clock', note: 'Set light after dusk', go: () => setLight('clock') },
         ...days.map((day) => ({ name: `Look at ${day.title}`, note: day.date, go: () => chooseDay(day.id) })),
       ],
     ],

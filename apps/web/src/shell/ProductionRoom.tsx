@@ -3,6 +3,7 @@ import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link, Navigate, useParams } from 'react-router'
 import { useMeasuredClock } from '../store/clock.ts'
 import { showKeys, showPalette, useDesk } from '../store/desk.ts'
+import { Later } from '../store/later.tsx'
 import { follow } from '../store/live.ts'
 import { redo, undo, useProductionStore } from '../store/production.ts'
 import { judgeChanges } from '../store/snags.ts'
@@ -70,9 +71,13 @@ export function ProductionRoom() {
   const Screen = current.ready() ?? current.Screen
   return (
     <Flex h="100%" direction={{ base: 'column-reverse', md: 'row' }}>
-      <Rail current={current.path} />
+      <Later>
+        <Rail current={current.path} />
+      </Later>
       <Flex flex="1" minW={0} minH={0} direction="column">
-        <TopLine />
+        <Later>
+          <TopLine />
+        </Later>
         <Box
           as="main"
           tabIndex={0}
@@ -89,7 +94,9 @@ export function ProductionRoom() {
           </Suspense>
         </Box>
       </Flex>
-      <SnagDrawer />
+      <Later>
+        <SnagDrawer />
+      </Later>
       <Suspense fallback={null}>
         {paletteOpen && <CommandPalette />}
         {keysOpen && <KeyList />}

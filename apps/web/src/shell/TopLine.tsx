@@ -5,7 +5,7 @@ import { DateTime } from 'luxon'
 import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api } from '../store/api.ts'
-import { chooseDay, setLight, showSnags, useDesk } from '../store/desk.ts'
+import { chooseDay, followClock, setLight, showSnags, useDesk } from '../store/desk.ts'
 import { redo, undo, useProductionStore } from '../store/production.ts'
 import { useFindings } from '../store/snags.ts'
 import { useOpenSnags, useRecords } from '../store/selectors.ts'
@@ -24,12 +24,21 @@ export function TopLine() {
   const events = Object.values(useRecords('fixedEvent'))
     .filter((e) => e.dayId === day?.id)
     .sort((a, b) => a.startMin - b.startMin)
-  const light = useDesk((s) => s.light)
+  const chosen = useDesk((s) => s.chosen)
   const judged = useFindings((s) => s.judged)
   const misfits = useProductionStore((s) => s.misfits.length)
   const stopping = snags.filter((s) => s.severity === 'stop').length
   const stops = stopping + misfits,
     watches = snags.length - stopping
+  const latitudeDeg = plan?.place.latitudeDeg,
+    longitudeDeg = plan?.place.longitudeDeg
+  useEffect(() => {
+    const look = () =>
+      followClock(latitudeDeg === undefined || longitudeDeg === undefined ? null : { latitudeDeg, longitudeDeg })
+    look()
+    const timer = setInterval(look, 60_000)
+    return () => clearInterval(timer)
+  }, [latitudeDeg, longitudeDeg])
   const sun = plan?.sun.crossings.rise
   const at = (ms: number) => clock(minuteOfDay(ms, plan!.day.date, plan!.place.timeZone))
   return (
@@ -119,12 +128,13 @@ export function TopLine() {
             </button>
           </Box>
           <Box asChild bg="transparent" fontSize="13px" display={{ base: 'none', md: 'block' }}>
-            <select aria-label="Light" value={light} onChange={(e) => setLight(e.target.value as Light)}>
+            <select aria-label="Light" value={chosen} onChange={(e) => setLight(e.target.value as Light | 'clock')}>
               {LIGHTS.map((l) => (
                 <option key={l} value={l}>
                   {LIGHT_NAMES[l]}
                 </option>
               ))}
+              <option value="clock">By the clock</option>
             </select>
           </Box>
           <Who />

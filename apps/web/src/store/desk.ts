@@ -1,8 +1,12 @@
 import { create } from 'zustand'
 import type { Light } from '../ui/theme.ts'
+import { lightByClock, type Place } from './lightByClock.ts'
 
 /** What belongs to this device alone: its light, the day it looks at, whether lists are open. */
 interface Desk {
+  /** What was chosen by hand: one of the lights, or whichever the clock of the day asks for. */
+  readonly chosen: Light | 'clock'
+  /** The light the screen is in now. */
   readonly light: Light
   readonly dayId: string | null
   readonly snagsOpen: boolean
@@ -27,9 +31,15 @@ const remember = (name: string, value: string) => {
   }
 }
 
-const light = remembered('light')
+const readChoice = (kept: string | null): Light | 'clock' =>
+  kept === 'set' || kept === 'sun' || kept === 'clock' ? kept : 'desk'
+const inLight = (chosen: Light | 'clock', place: Place | null): Light =>
+  chosen === 'clock' ? lightByClock(Date.now(), place) : chosen
+
+const first = readChoice(remembered('light'))
 export const useDesk = create<Desk>()(() => ({
-  light: light === 'set' || light === 'sun' ? light : 'desk',
+  chosen: first,
+  light: inLight(first, null),
   dayId: null,
   snagsOpen: false,
   paletteOpen: false,
@@ -37,11 +47,24 @@ export const useDesk = create<Desk>()(() => ({
   moment: null,
 }))
 
-export function setLight(next: Light): void {
-  remember('light', next)
-  document.documentElement.className = next
-  useDesk.setState({ light: next })
+let place: Place | null = null
+const show = (chosen: Light | 'clock') => {
+  const light = inLight(chosen, place)
+  document.documentElement.className = light
+  if (useDesk.getState().light !== light || useDesk.getState().chosen !== chosen) useDesk.setState({ chosen, light })
 }
+
+export function setLight(chosen: Light | 'clock'): void {
+  remember('light', chosen)
+  show(chosen)
+}
+
+/** Looks at the clock again, for the sun of a place where the production is. */
+export function followClock(at: Place | null): void {
+  place = at
+  show(useDesk.getState().chosen)
+}
+
 export const chooseDay = (dayId: string): void => useDesk.setState({ dayId })
 export const goToMoment = (minute: number): void => useDesk.setState({ moment: { minute } })
 export const showSnags = (snagsOpen: boolean): void => useDesk.setState({ snagsOpen })

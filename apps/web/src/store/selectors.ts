@@ -2,6 +2,7 @@ import { type KindName, productionOf, type RecordOf, type Records, type RecordTa
 import type { Units } from '@kavrell/core/formats'
 import { type DayPlan, daysInOrder, evidenceHash, type Finding, planDay } from '@kavrell/core/snags'
 import { useMemo } from 'react'
+import { useFromRecords } from './later.tsx'
 import { useProductionStore } from './production.ts'
 import { useFindings } from './snags.ts'
 
@@ -26,20 +27,20 @@ function planOf(records: RecordTable, dayId: string): DayPlan | undefined {
 
 /** The production, once loaded. Screens below the shell may rely on it. */
 export function useProduction(): Records {
-  const view = viewOf(useProductionStore((s) => s.records))
+  const view = useFromRecords(viewOf)
   if (!view) throw new Error('A screen was drawn before its production was loaded')
   return view
 }
 
-export const useHasProduction = (): boolean => useProductionStore((s) => viewOf(s.records) !== undefined)
+export const useHasProduction = (): boolean => useFromRecords((records) => viewOf(records) !== undefined)
 const NONE: Readonly<Record<string, never>> = {}
 export const useRecords = <K extends Exclude<KindName, 'production'>>(kind: K): Readonly<Record<string, RecordOf<K>>> =>
-  useProductionStore((s) => s.records[kind] ?? NONE) as Readonly<Record<string, RecordOf<K>>>
+  useFromRecords((records) => records[kind] ?? NONE) as Readonly<Record<string, RecordOf<K>>>
 
 export const useDayPlan = (dayId: string | null): DayPlan | undefined =>
-  useProductionStore((s) => (dayId ? planOf(s.records, dayId) : undefined))
+  useFromRecords((records) => (dayId ? planOf(records, dayId) : undefined))
 export const useDays = () => daysInOrder(useProduction())
-export const useUnits = (): Units => useProductionStore((s) => viewOf(s.records)?.production.units ?? 'metric')
+export const useUnits = (): Units => useFromRecords((records) => viewOf(records)?.production.units ?? 'metric')
 export const useRights = () => RIGHTS[useProductionStore((s) => s.role)]
 
 export interface OpenSnag extends Finding {

@@ -1,11 +1,12 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { blank, newScene } from '@kavrell/contract'
+import { blank, newScene, type RecordOf, type Records } from '@kavrell/contract'
 import { freeCodes } from '@kavrell/core/shotlist'
 import { operatorOf } from '@kavrell/core/snags'
 import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { say } from '../../store/production.ts'
+import { Later } from '../../store/later.tsx'
+import { say, useProductionStore } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
 import { hours } from '../../ui/format.ts'
@@ -14,6 +15,7 @@ import { Input, Select } from '../../ui/RecordField.tsx'
 import { SceneSheet } from '../../ui/SceneSheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
+import { useSteady } from '../../ui/useSteady.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { BoardsView } from './BoardsView.tsx'
 import { BringShots } from './BringShots.tsx'
@@ -32,6 +34,17 @@ const VIEWS = [
 ] as const
 type View = (typeof VIEWS)[number][0]
 
+/** All that a shot is found by; put together once for each state of it. */
+const known = new WeakMap<RecordOf<'shot'>, { readonly person: Records['person']; readonly words: string }>()
+function wordsOf(shot: RecordOf<'shot'>, person: Records['person']): string {
+  const last = known.get(shot)
+  if (last?.person === person) return last.words
+  const who = shot.personIds.map((id) => person[id]?.name ?? '').join(' ')
+  const words = `${shot.code} ${shot.sees} ${shot.rig} ${shot.props} ${shot.wardrobe} ${who}`.toLowerCase()
+  known.set(shot, { person, words })
+  return words
+}
+
 /** The shot list as a sheet, as a grid of coverage and as boards, with what follows from each shot beside it. */
 export function ShotsScreen() {
   const production = useProduction()
@@ -40,7 +53,7 @@ export function ShotsScreen() {
   const view = (params.get('view') ?? 'list') as View
   const [selectedId, setSelectedId] = useChosen()
   const [search, setSearch] = useState('')
-  const wanted = useDeferredValue(search.trim().toLowerCase())
+  const wanted = search.trim().toLowerCase()
   const [operator, setOperator] = useState('')
   const [bringing, setBringing] = useState<string | null>(null)
   useRibbonRow((row) => {
@@ -57,23 +70,22 @@ export function ShotsScreen() {
   )
   const shots = useMemo(() => {
     if (!wanted && !operator) return all
-    const people = production.person
+    const { person } = production
     return all.filter(
-      (s) =>
-        (!operator || operatorOf(production, s) === operator) &&
-        (!wanted ||
-          `${s.code} ${s.sees} ${s.rig} ${s.props} ${s.wardrobe} ${s.personIds.map((id) => people[id]?.name ?? '').join(' ')}`
-            .toLowerCase()
-            .includes(wanted)),
+      (s) => (!operator || operatorOf(production, s) === operator) && (!wanted || wordsOf(s, person).includes(wanted)),
     )
   }, [all, wanted, operator, production])
+  const later = useDeferredValue(production)
   const operators = useMemo(
     () =>
-      [...new Set(all.flatMap((s) => operatorOf(production, s) ?? []))].flatMap((id) => production.person[id] ?? []),
-    [all, production],
+      [...new Set(Object.values(later.shot).flatMap((s) => operatorOf(later, s) ?? []))].flatMap(
+        (id) => later.person[id] ?? [],
+      ),
+    [later],
   )
   const selected = (selectedId && production.shot[selectedId]) || all[0]
-  const addShot = () => {
+  const shown = useDeferredValue(selected)
+  const addShot = useSteady(() => {
     const scene = production.scene[selected?.sceneId ?? ''] ?? scenes.at(-1)
     const number = scene?.number ?? '1'
     const [code] = freeCodes(
@@ -87,58 +99,38 @@ export function ShotsScreen() {
     const refused = addShots(production, `Add shot ${code}`, [{ id, fields }])
     if (refused) say(refused, 'stop')
     else setSelectedId(id)
-  }
-  const choose = (next: View) => setParams(next === 'list' ? {} : { view: next }, { replace: true })
+  })
+  const bring = useSteady(() => setBringing(''))
+  const choose = useSteady((next: View) => setParams(next === 'list' ? {} : { view: next }, { replace: true }))
   const minutes = all.reduce((sum, s) => sum + s.minutes, 0)
   const empty = all.length === 0
   return (
-    <Page asideWidth="318px" aside={view !== 'glass' && selected && <Detail key={selected.id} shot={selected} />}>
-      <Title
+    <Page asideWidth="318px" aside={view !== 'glass' && shown && <Aside shot={shown} />}>
+      <Head
         note={
           empty
             ? undefined
             : `${all.length} planned, ${all.filter((s) => s.mustHave).length} must-have, ${all.filter((s) => s.onceOnly).length} once only, about ${hours(minutes)} of work`
         }
-        actions={<Papers />}
-      >
-        Shots
-      </Title>
-      <Tabs label="Views of the shots" tabs={VIEWS} current={view} onChoose={choose} />
+      />
+      <Views label="Views of the shots" tabs={VIEWS} current={view} onChoose={choose} />
       {view === 'list' && (
         <>
-          {rights.plan && <Typed from={selected} onMade={setSelectedId} />}
-          <Flex gap="8px" mb="8px" align="center">
-            <Input
-              aria-label="Find shots"
-              placeholder="Find"
-              w="180px"
-              value={search}
-              onChange={(e) => setSearch(e.target.value)}
-            />
-            {operators.length > 0 && (
-              <Select aria-label="Operator" w="170px" value={operator} onChange={(e) => setOperator(e.target.value)}>
-                <option value="">every operator</option>
-                {operators.map((p) => (
-                  <option key={p.id} value={p.id}>
-                    {p.name}’s list
-                  </option>
-                ))}
-              </Select>
-            )}
-            {(wanted || operator) && (
-              <Text color="soft" role="status">
-                {shots.length} of {all.length}
-              </Text>
-            )}
-            {rights.plan && (
-              <Flex ml="auto" gap="8px">
-                <Button onClick={() => setBringing('')}>Bring in a table</Button>
-                <Button kind="main" onClick={addShot}>
-                  Add shot
-                </Button>
-              </Flex>
-            )}
-          </Flex>
+          {rights.plan && (
+            <Later>
+              <Typed from={shown} onMade={setSelectedId} />
+            </Later>
+          )}
+          <Tools
+            search={search}
+            onSearch={setSearch}
+            operators={operators}
+            operator={operator}
+            onOperator={setOperator}
+            found={wanted || operator ? `${shots.length} of ${all.length}` : null}
+            onBring={bring}
+            onAdd={addShot}
+          />
           {bringing !== null && <BringShots key={bringing} text={bringing} onClose={() => setBringing(null)} />}
           {empty ? (
             <Empty says="Type the first shot above: its code, then what there is to say of it, in any order.">
@@ -148,7 +140,9 @@ export function ShotsScreen() {
             <ShotSheet shots={shots} selectedId={selected?.id ?? null} onSelect={setSelectedId} onPaste={setBringing} />
           )}
           <SceneSheet />
-          <SnagList stage="shots" />
+          <Later>
+            <SnagList stage="shots" />
+          </Later>
         </>
       )}
       {view === 'coverage' &&
@@ -173,13 +167,77 @@ export function ShotsScreen() {
   )
 }
 
-const Detail = memo(ShotDetail)
+/** What follows from the chosen shot, drawn after the list in which it was typed. */
+const Aside = memo(({ shot }: { shot: RecordOf<'shot'> }) => (
+  <Later>
+    <ShotDetail key={shot.id} shot={shot} />
+  </Later>
+))
 const Typed = memo(TypedShot)
+const Views = memo(Tabs<View>)
+const Head = memo(({ note }: { note: string | undefined }) => (
+  <Title note={note} actions={<Papers />}>
+    Shots
+  </Title>
+))
+
+/** Finding shots, one operator's list, and the ways in beside typing. */
+const Tools = memo(function Tools(props: {
+  search: string
+  onSearch: (search: string) => void
+  operators: readonly RecordOf<'person'>[]
+  operator: string
+  onOperator: (id: string) => void
+  found: string | null
+  onBring: () => void
+  onAdd: () => void
+}) {
+  const rights = useRights()
+  return (
+    <Flex gap="8px" mb="8px" align="center">
+      <Input
+        aria-label="Find shots"
+        placeholder="Find"
+        w="180px"
+        value={props.search}
+        onChange={(e) => props.onSearch(e.target.value)}
+      />
+      {props.operators.length > 0 && (
+        <Select
+          aria-label="Operator"
+          w="170px"
+          value={props.operator}
+          onChange={(e) => props.onOperator(e.target.value)}
+        >
+          <option value="">every operator</option>
+          {props.operators.map((p) => (
+            <option key={p.id} value={p.id}>
+              {p.name}’s list
+            </option>
+          ))}
+        </Select>
+      )}
+      {props.found && (
+        <Text color="soft" role="status">
+          {props.found}
+        </Text>
+      )}
+      {rights.plan && (
+        <Flex ml="auto" gap="8px">
+          <Button onClick={props.onBring}>Bring in a table</Button>
+          <Button kind="main" onClick={props.onAdd}>
+            Add shot
+          </Button>
+        </Flex>
+      )}
+    </Flex>
+  )
+})
 
 /** What is handed out: the list with its frames, a checklist for the pocket, the boards, and the table as data. */
 function Papers() {
-  const { production } = useProduction()
-  const at = (file: string) => `/api/productions/${production.id}/${file}`
+  const id = useProductionStore((s) => s.productionId)
+  const at = (file: string) => `/api/productions/${id}/${file}`
   return (
     <Flex gap="12px" fontSize="13px" fontWeight={600} color="action" align="baseline">
       <Box as="span" color="faint" fontWeight={400}>

@@ -2,7 +2,16 @@ import { Box, Text } from '@chakra-ui/react'
 import { type AnyRecord, fieldsOf, type KindName, nameOf } from '@kavrell/contract'
 import type { PlainChange } from '@kavrell/core/snags'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { type ClipboardEvent, type KeyboardEvent, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import {
+  type ClipboardEvent,
+  type KeyboardEvent,
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react'
 import { commit, say } from '../../store/production.ts'
 import { useRights, useUnits } from '../../store/selectors.ts'
 import { useNamesOf } from '../useNames.ts'
@@ -12,6 +21,15 @@ import { type SheetHands, SheetRow } from './SheetRow.tsx'
 import { SHEET_CSS } from './style.ts'
 
 export type { SheetColumn } from './column.ts'
+
+/** The same function as long as the same rows stand in the same order: a changed value measures nothing anew. */
+function useRowKeys(rows: readonly AnyRecord[]): (index: number) => string {
+  const [ids, setIds] = useState(() => rows.map((row) => row.id))
+  const same = ids.length === rows.length && rows.every((row, i) => row.id === ids[i])
+  const now = same ? ids : rows.map((row) => row.id)
+  if (!same) setIds(now)
+  return useCallback((index: number) => now[index]!, [now])
+}
 
 interface Props<R> {
   readonly kind: KindName
@@ -68,13 +86,14 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
   const taken = rows.slice(Math.max(0, from), to + 1)
 
   const long = rows.length > LONG
+  const getItemKey = useRowKeys(rows)
   const [scrollMargin, setScrollMargin] = useState(0)
   const scroller = () => grid.current?.closest<HTMLElement>('main') ?? null
   const virtual = useVirtualizer({
     count: long ? rows.length : 0,
     getScrollElement: scroller,
     estimateSize: () => rowHeight + 1,
-    getItemKey: (index) => rows[index]!.id,
+    getItemKey,
     overscan: 4,
     scrollMargin,
     useFlushSync: false,
@@ -280,6 +299,8 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
   const drawn = long
     ? items.map(({ index }) => ({ record: rows[index]!, row: index }))
     : rows.map((record, row) => ({ record, row }))
+  // Rows that leave a long list become those that come: their elements are filled anew, not made anew.
+  const pool = Math.ceil(drawn.length / 32) * 32
   const above = long ? (items[0]?.start ?? 0) - virtual.options.scrollMargin : 0
   const below = long ? virtual.getTotalSize() - (items.at(-1)?.end ?? 0) + virtual.options.scrollMargin : 0
 
@@ -306,7 +327,7 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
         {above > 0 && <div style={{ height: above }} aria-hidden="true" />}
         {drawn.map(({ record, row }) => (
           <SheetRow
-            key={record.id}
+            key={long ? row % pool : record.id}
             kind={kind}
             record={record}
             row={row}
