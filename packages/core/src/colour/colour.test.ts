@@ -10,7 +10,10 @@ import {
   oklabOf,
   paletteDifference,
   readHex,
+  scenesInStretch,
+  scenesOfPalette,
 } from './index.ts'
+import { productionWith } from '../production/fixture.ts'
 
 const hex = fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, '0')}`)
 
@@ -124,4 +127,34 @@ describe('palettes', () => {
     ['#27394a', '#2a3d4e', 'as light as its background, in the same hue'],
     ['#808080', '#27394a', 'lighter than its background, no hue against hue'],
   ])('%s on %s is %s', (key, background, says) => expect(keyContrast(key, background).says).toBe(says))
+})
+
+describe('a stretch of the story', () => {
+  const scenes = ['1', '2', '3', '3A', '4', '5', '12'].map((number, rank) => ({ id: `s${number}`, number, rank }))
+  const of = (stretch: string) => scenesInStretch(stretch, scenes).map((id) => id.slice(1))
+  test.each([
+    ['2-4', ['2', '3', '3A', '4']],
+    ['2–4', ['2', '3', '3A', '4']],
+    ['scenes 2 to 4', ['2', '3', '3A', '4']],
+    ['4 - 2', ['2', '3', '3A', '4']],
+    ['1, 3a and 12', ['1', '3A', '12']],
+    ['5', ['5']],
+    ['from 5', ['5', '12']],
+    ['1; 4-5, 4', ['1', '4', '5']],
+  ])('%s', (stretch, numbers) => {
+    expect(of(stretch)).toEqual(numbers)
+  })
+  test.each([['the morning'], [''], ['7'], ['2-9'], ['the 1950s']])('"%s" names no scene and holds none', (stretch) => {
+    expect(of(stretch)).toEqual([])
+  })
+  test('a range follows the order of the script, not that of the numbers', () => {
+    const moved = scenes.map((s) => (s.number === '5' ? { ...s, rank: 1.5 } : s))
+    expect(scenesInStretch('2-3', moved)).toEqual(['s2', 's5', 's3'])
+  })
+  test('a palette holds the scenes chosen one by one and those of its stretch, each once', () => {
+    const production = productionWith({
+      scene: { a: { number: '21' }, b: { number: '22', rank: 1 }, c: { number: '23', rank: 2 } },
+    })
+    expect(scenesOfPalette(production, { sceneIds: ['c', 'a'], stretch: '21-22' }).sort()).toEqual(['a', 'b', 'c'])
+  })
 })

@@ -9,3 +9,4 @@ export {
   parseScreenplay,
 } from './parseScreenplay.ts'
 export { type DraftScene, type SceneChange, compareDrafts } from './compareDrafts.ts'
+export { spotOfPlace } from './spotOfPlace.ts'

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { compareDrafts, type DraftScene, eighthsOf, pagesText, parseScreenplay } from './index.ts'
+import { compareDrafts, type DraftScene, eighthsOf, pagesText, parseScreenplay, spotOfPlace } from './index.ts'
 
 const TEXT = `Title: The Long Plank
 Author: Nobody
@@ -169,4 +169,33 @@ describe('a newer draft', () => {
         },
       ),
     ))
+})
+
+describe('the spot that a heading means', () => {
+  const places = { slip: { name: 'Marlhythe Slip' }, quay: { name: 'Town quay' } }
+  const spots = [
+    { id: 'shed', name: 'Old shed', placeId: 'slip' },
+    { id: 'loft', name: 'Sail loft', placeId: 'slip' },
+    { id: 'quay', name: 'Quay edge', placeId: 'quay' },
+    { id: 'cafe', name: 'Café', placeId: 'quay' },
+  ]
+  const found = (heading: string, of = spots) => spotOfPlace(heading, of, places)?.id ?? null
+  test.each([
+    ['OLD SHED', 'shed'],
+    ['THE OLD SHED', 'shed'],
+    ['SAIL LOFT', 'loft'],
+    ['MARLHYTHE SLIP, SAIL LOFT', 'loft'],
+    ['Town Quay - Edge', 'quay'],
+    ['CAFE', 'cafe'],
+  ])('%s is known by its words', (heading, id) => {
+    expect(found(heading)).toBe(id)
+  })
+  test.each([['KITCHEN'], ['SLIP'], [''], ['THE']])('%s is not like any enough', (heading) => {
+    expect(found(heading)).toBeNull()
+  })
+  test('two that are equally like are left for somebody to say', () => {
+    const twins = [...spots, { id: 'other', name: 'Old shed', placeId: 'quay' }]
+    expect(found('OLD SHED', twins)).toBeNull()
+    expect(found('MARLHYTHE SLIP OLD SHED', twins)).toBe('shed')
+  })
 })

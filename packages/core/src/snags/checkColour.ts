@@ -1,4 +1,4 @@
-import { colourDifference, colourName, nearestInPalette, paletteDifference } from '../colour/index.ts'
+import { colourDifference, colourName, nearestInPalette, paletteDifference, scenesOfPalette } from '../colour/index.ts'
 import type { LookItem, Palette, Production } from '../production/index.ts'
 import type { Finding } from './finding.ts'
 
@@ -12,7 +12,7 @@ export function checkColours(production: Production): Finding[] {
   const palettes = palettesInOrder(production).filter((palette) => palette.colours.length > 0)
   return Object.values(production.lookItem).flatMap((item) =>
     palettes.flatMap((palette) => {
-      const scenes = palette.sceneIds.filter((id) => item.sceneIds.includes(id))
+      const scenes = scenesOfPalette(production, palette).filter((id) => item.sceneIds.includes(id))
       const nearest = nearestInPalette(hexes(palette), item.hex)
       if (scenes.length === 0 || !nearest || nearest.difference <= limit) return []
       const named = palette.colours.find((colour) => colour.hex === nearest.hex)!

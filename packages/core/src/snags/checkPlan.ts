@@ -3,6 +3,7 @@ import { byId, type CameraPosition, type Mark, type Production, type Setup, type
 import {
   lineCrossing,
   type PlanCamera,
+  type PlanPoint,
   reflections,
   sayFault,
   spotPlan,
@@ -189,41 +190,68 @@ function unwanted(production: Production, setup: Setup): Seen[] {
   ]
 }
 
+/** The way the light goes from something by a mirror into a camera. */
+export interface MirrorWay {
+  readonly cameraId: string
+  /** Such as "D: A sees lamp Key": the setup, the camera, and what the mirror shows it. */
+  readonly says: string
+  readonly from: PlanPoint
+  readonly by: PlanPoint
+  readonly to: PlanPoint
+}
+
+/** What the cameras of a setup see in the mirrors of its spot, in metres on its plan. */
+export function mirrorWays(production: Production, setup: Setup): MirrorWay[] {
+  const things = unwanted(production, setup)
+  return mirrorSights(production, setup, things).flatMap(({ position, camera, seen }) =>
+    seen.map(({ seenId, at }): MirrorWay => {
+      const thing = things.find((t) => t.id === seenId)!
+      const what = seenId === position.id ? 'itself' : thing.name
+      const says = `${setup.letter}: ${camera.name} sees ${what}`
+      return { cameraId: position.id, says, from: camera.at, by: at, to: thing.at }
+    }),
+  )
+}
+
+/** Each camera of a setup that some mirror shows something, with the mirrors of the spot. */
+function mirrorSights(production: Production, setup: Setup, things: readonly Seen[]) {
+  const spot = byId(production.spot, setup.spotId)
+  const plan = spot && spotPlan(production, spot)
+  if (!plan || plan.mirrors.length === 0) return []
+  return ofSetup(production.cameraPosition, setup)
+    .filter((position) => shotOf(production, position))
+    .map((position) => {
+      const camera = planCamera(production, position)
+      return { plan, position, camera, seen: reflections([camera], plan.mirrors, things) }
+    })
+    .filter(({ seen }) => seen.length > 0)
+}
+
 /** Does a mirror show a camera itself, another or a lamp? */
 export function checkMirrors(production: Production): Finding[] {
   return Object.values(production.setup).flatMap((setup) => {
-    const spot = byId(production.spot, setup.spotId)
-    const plan = spot && spotPlan(production, spot)
-    if (!plan || plan.mirrors.length === 0) return []
     const things = unwanted(production, setup)
-    return ofSetup(production.cameraPosition, setup)
-      .filter((position) => shotOf(production, position))
-      .flatMap((position): Finding[] => {
-        const camera = planCamera(production, position)
-        const seen = reflections([camera], plan.mirrors, things)
-        if (seen.length === 0) return []
-        const names = seen.map(({ seenId }) =>
-          seenId === position.id ? 'itself' : things.find((t) => t.id === seenId)!.name,
-        )
-        const mirror = plan.mirrors.find((m) => m.id === seen[0]!.mirrorId)!
-        return [
-          {
-            check: 'light.mirror-shows',
-            severity: 'watch',
-            stage: 'light',
-            rule: null,
-            about: { kind: 'cameraPosition', id: position.id },
-            says: `In setup ${setup.letter} camera ${camera.name} sees ${[...new Set(names)].join(' and ')} in ${mirror.name}.`,
-            evidence: seen.map((s) => ({
-              label: s.seenId === position.id ? `camera ${camera.name}` : things.find((t) => t.id === s.seenId)!.name,
-              value: `at ${s.at.xM.toFixed(1)}, ${s.at.yM.toFixed(1)}`,
-              unit: 'm',
-              from: `${plan.mirrors.find((m) => m.id === s.mirrorId)!.name}, ${s.wayM.toFixed(1)} m by way of the glass`,
-            })),
-            fixes: outOfTheMirror(production, setup, plan, position, things),
-          },
-        ]
-      })
+    return mirrorSights(production, setup, things).map(({ plan, position, camera, seen }): Finding => {
+      const names = seen.map(({ seenId }) =>
+        seenId === position.id ? 'itself' : things.find((t) => t.id === seenId)!.name,
+      )
+      const mirror = plan.mirrors.find((m) => m.id === seen[0]!.mirrorId)!
+      return {
+        check: 'light.mirror-shows',
+        severity: 'watch',
+        stage: 'light',
+        rule: null,
+        about: { kind: 'cameraPosition', id: position.id },
+        says: `In setup ${setup.letter} camera ${camera.name} sees ${[...new Set(names)].join(' and ')} in ${mirror.name}.`,
+        evidence: seen.map((s) => ({
+          label: s.seenId === position.id ? `camera ${camera.name}` : things.find((t) => t.id === s.seenId)!.name,
+          value: `at ${s.at.xM.toFixed(1)}, ${s.at.yM.toFixed(1)}`,
+          unit: 'm',
+          from: `${plan.mirrors.find((m) => m.id === s.mirrorId)!.name}, ${s.wayM.toFixed(1)} m by way of the glass`,
+        })),
+        fixes: outOfTheMirror(production, setup, plan, position, things),
+      }
+    })
   })
 }
 

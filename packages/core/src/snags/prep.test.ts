@@ -5,7 +5,7 @@ import { checkBudget, checkDroppedScenes } from './checkBrief.ts'
 import { alikeColours, checkColours, checkPalettes } from './checkColour.ts'
 import { checkLenses, checkRoomForShots, checkScreens } from './checkGlass.ts'
 import { checkPairMatch } from './checkMatching.ts'
-import { checkLine, checkMirrors, checkSpots } from './checkPlan.ts'
+import { checkLine, checkMirrors, checkSpots, mirrorWays } from './checkPlan.ts'
 import { checkNoise, checkOperators, checkPlaceGaps } from './checkPlaces.ts'
 import type { Finding } from './finding.ts'
 import { tryChanges } from './waysOut.ts'
@@ -26,6 +26,31 @@ function leadsOut(production: Production, check: (p: Production) => Finding[]): 
 }
 
 describe('colours', () => {
+  test('a scene in the stretch of a palette is held to it as one that is chosen', () => {
+    const production = productionWith({
+      rules: { strayLimit: 20 },
+      scene: { one: { number: '1' }, two: { number: '2', rank: 1 } },
+      palette: {
+        shed: { name: 'Shed', sceneIds: ['one'], stretch: '1-2', colours: [{ hex: '#3a2a1e', name: '', role: '' }] },
+      },
+      lookItem: { jacket: { name: 'Blue jacket', hex: '#2040ff', sceneIds: ['two'] } },
+    })
+    expect(checkColours(production)[0]!.says).toMatch(/^Blue jacket .* strays from Shed/)
+    const named = productionWith({
+      ...{ rules: { strayLimit: 20 }, scene: { one: { number: '1' }, two: { number: '2', rank: 1 } } },
+      palette: {
+        shed: {
+          name: 'Shed',
+          sceneIds: ['one'],
+          stretch: 'the cold part',
+          colours: [{ hex: '#3a2a1e', name: '', role: '' }],
+        },
+      },
+      lookItem: { jacket: { name: 'Blue jacket', hex: '#2040ff', sceneIds: ['two'] } },
+    })
+    expect(checkColours(named)).toEqual([])
+  })
+
   const colours = (...hexes: string[]) => hexes.map((hex) => ({ hex, name: '', role: '' as const }))
   const given = (jacket: string, limit = 20): Given => ({
     rules: { strayLimit: limit },
@@ -223,6 +248,16 @@ describe('the plan of a spot', () => {
     expect(found!.says).toBe('In setup A camera A sees itself in mirror.')
     expect(found!.fixes).toHaveLength(1)
     leadsOut(production, checkMirrors)
+  })
+  test('the way of the light goes from the camera by the glass to what it sees', () => {
+    const production = productionWith(mirror)
+    const [way] = mirrorWays(production, Object.values(production.setup)[0]!)
+    const camera = Object.values(production.cameraPosition)[0]!
+    expect(way).toMatchObject({ cameraId: camera.id, says: 'A: A sees itself', from: camera, to: camera })
+    // It falls on the mirror's wall, straight across from where the camera stands.
+    expect(way!.by.xM).toBeCloseTo(camera.xM, 6)
+    expect(way!.by.yM).toBeCloseTo(0, 6)
+    expect(mirrorWays(productionWith({ ...mirror, fitting: {} }), Object.values(production.setup)[0]!)).toEqual([])
   })
   test('turned away, or in a room without one, nothing is seen', () => {
     const away = { ...mirror, cameraPosition: { p: { cameraId: 'A', xM: 2, yM: 4, bearingDeg: 180 } } }

@@ -1,6 +1,6 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { COLOUR_ROLES, type PaletteColour, type RecordOf } from '@kavrell/contract'
-import { colourName, keyContrast, readHex } from '@kavrell/core/colour'
+import { colourName, keyContrast, readHex, scenesInStretch, scenesOfPalette } from '@kavrell/core/colour'
 import { alikeColours } from '@kavrell/core/snags'
 import { useState } from 'react'
 import { commit, say } from '../../store/production.ts'
@@ -89,19 +89,21 @@ export function PaletteRows({
   onChoose?: (id: string) => void
   chosen?: string | null
 }) {
-  const { scene, lookItem } = useProduction()
+  const production = useProduction()
+  const { scene, lookItem } = production
   const snags = useOpenSnags()
   if (palettes.length === 0)
     return <Hint>No palette yet. Drop a reference below: its colours are drawn out of it.</Hint>
   return (
     <Box role="list" aria-label="Palettes">
       {palettes.map((palette) => {
-        const scenes = palette.sceneIds.flatMap((id) => scene[id] ?? [])
+        const held = scenesOfPalette(production, palette)
+        const scenes = held.flatMap((id) => scene[id] ?? [])
         const about = snags.filter(
           (s) =>
             (s.check === 'brief.palettes-alike' && s.about.id === palette.id) ||
             (s.check === 'brief.colour-strays' &&
-              lookItem[s.about.id]?.sceneIds.some((id) => palette.sceneIds.includes(id)) &&
+              lookItem[s.about.id]?.sceneIds.some((id) => held.includes(id)) &&
               s.says.includes(palette.name)),
         )
         return (
@@ -166,6 +168,8 @@ export function PaletteRows({
 }
 
 function PaletteEditor({ palette }: { palette: Palette }) {
+  const { scene } = useProduction()
+  const inStretch = scenesInStretch(palette.stretch, Object.values(scene))
   const rights = useRights()
   const [typed, setTyped] = useState('')
   const [says, setSays] = useState<string | null>(null)
@@ -196,7 +200,16 @@ function PaletteEditor({ palette }: { palette: Palette }) {
       <Grid templateColumns="1fr 1.4fr 1fr 2fr" gap="8px">
         <RecordField kind="palette" id={palette.id} field="name" />
         <SceneChoice palette={palette} />
-        <RecordField kind="palette" id={palette.id} field="stretch" />
+        <Box>
+          <RecordField kind="palette" id={palette.id} field="stretch" />
+          {palette.stretch.trim() && (
+            <Hint>
+              {inStretch.length > 0
+                ? `Scenes ${inStretch.map((id) => scene[id]!.number).join(', ')} are held to it.`
+                : 'A name only. Scene numbers such as 2-5 hold those scenes to it.'}
+            </Hint>
+          )}
+        </Box>
         <RecordField kind="palette" id={palette.id} field="note" />
       </Grid>
       <Flex gap="8px" mt="10px" wrap="wrap">

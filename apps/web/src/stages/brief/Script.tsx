@@ -1,6 +1,13 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { blank, type RecordOf } from '@kavrell/contract'
-import { compareDrafts, pagesText, parseScreenplay, type SceneChange, type ScriptScene } from '@kavrell/core/script'
+import {
+  compareDrafts,
+  pagesText,
+  parseScreenplay,
+  type SceneChange,
+  type ScriptScene,
+  spotOfPlace,
+} from '@kavrell/core/script'
 import type { PlainChange } from '@kavrell/core/snags'
 import { useMemo, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
@@ -66,7 +73,7 @@ export function Script() {
 }
 
 function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[]; onDone: () => void }) {
-  const { shot } = useProduction()
+  const { shot, spot, place } = useProduction()
   const read = useMemo(() => parseScreenplay(text), [text])
   // Scenes by hand have no heading to be known by: a draft's scene of the same number is put into them.
   const written = scenes.filter((s) => s.heading)
@@ -81,6 +88,7 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
   )
   const count = (kind: SceneChange['kind']) => changes.filter((c) => c.kind === kind).length
   const shotsOf = (id: string) => Object.values(shot).filter((s) => s.sceneId === id)
+  const spotFor = (scene: ScriptScene) => spotOfPlace(scene.place, Object.values(spot), place)
   const keep = () => {
     const plain = changes.flatMap((change): PlainChange[] => {
       if (change.kind === 'gone') {
@@ -109,9 +117,19 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
         .toLowerCase()
         .replace(/^./, (c) => c.toUpperCase())
         .slice(0, 200)
-      if (!id) return [{ op: 'create', kind: 'scene', id: uuidv7(), fields: blank('scene', { ...fields, title }) }]
+      const spotId = spotFor(scene)?.id ?? null
+      if (!id)
+        return [{ op: 'create', kind: 'scene', id: uuidv7(), fields: blank('scene', { ...fields, title, spotId }) }]
       const known = scenes.find((s) => s.id === id)!
-      return [{ op: 'update', kind: 'scene', id, fields: known.title ? fields : { ...fields, title } }]
+      // What somebody has named or placed by hand stays.
+      return [
+        {
+          op: 'update',
+          kind: 'scene',
+          id,
+          fields: { ...fields, ...(known.title ? {} : { title }), ...(known.spotId || !spotId ? {} : { spotId }) },
+        },
+      ]
     })
     const refused = commit(`Bring in ${read.title || 'a script'}, ${read.scenes.length} scenes`, plain)
     if (refused) say(refused, 'stop')
@@ -142,6 +160,7 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
       <Box mt="6px" maxH="220px" overflow="auto" tabIndex={0}>
         {changes.map((change, i) => {
           const scene = change.kind === 'gone' ? change.old : change.new
+          const where = change.kind === 'gone' ? null : spotFor(read.scenes[Number(change.new.id)]!)
           const kept = change.kind === 'gone' ? shotsOf(change.old.id).length : 0
           return (
             <Flex key={i} gap="8px" py="3px" borderBottom="1px solid" borderColor="line" fontSize="13px">
@@ -151,6 +170,7 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
               <Text flex="1" truncate>
                 {scene.heading}
               </Text>
+              {where && <Text color="soft">{where.name}</Text>}
               {change.kind !== 'same' && (
                 <Tag tone={change.kind === 'gone' ? 'watch' : 'plain'}>
                   {change.kind === 'changed'

@@ -2,8 +2,8 @@ import { Box } from '@chakra-ui/react'
 import type { RecordOf } from '@kavrell/contract'
 import { lengthText } from '@kavrell/core/formats'
 import { mapStep } from '@kavrell/core/light'
-import { lampOf } from '@kavrell/core/snags'
-import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react'
+import { lampOf, mirrorWays } from '@kavrell/core/snags'
+import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
 import { useLightMap } from './useLightMap.ts'
@@ -59,6 +59,7 @@ export function LightPlan({
     height = spot.depthM * scale
   const faceHeight = marks[0]?.heightM ?? 1.5
   const [drag, setDrag] = useState<{ thing: Thing; xM: number; yM: number } | null>(null)
+  const ways = useMemo(() => mirrorWays(production, setup), [production, setup])
   const [turning, setTurning] = useState<{ thing: Thing; deg: number } | null>(null)
   const units = useUnits()
   const gridM = units === 'feet' ? 0.9144 : 1
@@ -220,6 +221,20 @@ export function LightPlan({
             <line key={`h${i}`} y1={(i + 1) * gridM * scale} y2={(i + 1) * gridM * scale} x2={width} />
           ))}
         </g>
+        {ways.map((way, i) => (
+          <path
+            key={i}
+            data-way={way.cameraId}
+            d={`M ${way.from.xM * scale} ${way.from.yM * scale} L ${way.by.xM * scale} ${way.by.yM * scale} L ${way.to.xM * scale} ${way.to.yM * scale}`}
+            fill="none"
+            stroke="#ff8a7a"
+            strokeWidth={1.6}
+            strokeDasharray="2 4"
+            pointerEvents="none"
+          >
+            <title>{way.says}</title>
+          </path>
+        ))}
         {cameras.map((position) => {
           const thing = { kind: 'cameraPosition', id: position.id } as const
           const p = at(thing, position)

@@ -14,6 +14,8 @@ import {
   type SunPatch,
   wallsOf,
 } from '@kavrell/core/room'
+import type { SocketLoad } from '@kavrell/core/power'
+import type { MirrorWay } from '@kavrell/core/snags'
 import { type KeyboardEvent, type PointerEvent, type RefObject, useState } from 'react'
 
 export type Grabbed =
@@ -38,6 +40,11 @@ interface Props {
   readonly cameras: readonly PlacedCamera[]
   /** From one person to the other of a setup, as far as it goes across the plan. */
   readonly lines: readonly (readonly [PlanPoint, PlanPoint])[]
+  /** What cameras see in mirrors. */
+  readonly ways: readonly MirrorWay[]
+  readonly loads: readonly SocketLoad[]
+  /** Letters of the setups, for what is said of a socket. */
+  readonly letters: Readonly<Record<string, { readonly letter: string }>>
   readonly sun: PlanSun
   readonly patches: readonly SunPatch[]
   readonly units: Units
@@ -55,6 +62,7 @@ const TALL = 470
 const INK = '#15212b'
 const GLASS = '#2f86b5'
 const SUN = '#e8b84a'
+const STOP = '#a81f1c'
 
 const STEPS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowLeft: [-0.05, 0],
@@ -274,9 +282,17 @@ export function PlanDrawing(props: Props) {
                 y={Y(now.yM) + 4}
                 fontSize={11}
                 fill={INK}
+                textAnchor={now.xM > left + width * 0.85 ? 'end' : 'start'}
               >
                 {name}
               </text>
+              <Load
+                load={props.loads.find((l) => l.fittingId === f.id)}
+                letters={props.letters}
+                x={X(now.xM)}
+                y={Y(now.yM)}
+                left={now.xM > left + width * 0.85}
+              />
             </g>
           )
         const corners = cornersOf({ ...f, ...now })
@@ -285,7 +301,7 @@ export function PlanDrawing(props: Props) {
             <path
               d={path(corners)}
               fill={f.type === 'no-go' ? 'none' : '#dbe2e5'}
-              stroke={f.type === 'no-go' ? '#a81f1c' : '#6d7c86'}
+              stroke={f.type === 'no-go' ? STOP : '#6d7c86'}
               strokeDasharray={f.type === 'no-go' ? '5 4' : undefined}
               strokeWidth={isSelected(thing) ? 2.5 : 1.2}
             />
@@ -328,15 +344,29 @@ export function PlanDrawing(props: Props) {
           strokeDasharray="10 5"
         />
       ))}
+      {props.ways.map((way) => (
+        <g key={`${way.says} ${way.by.xM} ${way.by.yM}`} data-way={way.cameraId}>
+          <path
+            d={`M ${X(way.from.xM)} ${Y(way.from.yM)} L ${X(way.by.xM)} ${Y(way.by.yM)} L ${X(way.to.xM)} ${Y(way.to.yM)}`}
+            fill="none"
+            stroke={STOP}
+            strokeWidth={1.5}
+            strokeDasharray="2 4"
+          />
+          <circle cx={X(way.by.xM)} cy={Y(way.by.yM)} r={4} fill={STOP}>
+            <title>{way.says}</title>
+          </circle>
+        </g>
+      ))}
       {props.cameras.map((camera) => (
         <g key={camera.id} transform={`translate(${X(camera.at.xM)} ${Y(camera.at.yM)})`}>
           <path
             d="M -6 6 H 6 V -4 H -6 Z M -4 -4 L 0 -12 L 4 -4 Z"
             transform={`rotate(${camera.bearingDeg})`}
-            fill={camera.across ? '#a81f1c' : 'white'}
-            stroke={camera.across ? '#a81f1c' : INK}
+            fill={camera.across ? STOP : 'white'}
+            stroke={camera.across ? STOP : INK}
           />
-          <text y={20} fontSize={11} fontWeight={700} textAnchor="middle" fill={camera.across ? '#a81f1c' : INK}>
+          <text y={20} fontSize={11} fontWeight={700} textAnchor="middle" fill={camera.across ? STOP : INK}>
             {camera.name}
             {camera.across ? ', across the line' : camera.side ? `, ${camera.side}` : ''}
           </text>
@@ -402,7 +432,7 @@ export function PlanDrawing(props: Props) {
       {faults.map(({ at: where, says }, i) =>
         where ? (
           <g key={i}>
-            <circle cx={X(where.xM)} cy={Y(where.yM)} r={12} fill="none" stroke="#a81f1c" strokeWidth={2.5}>
+            <circle cx={X(where.xM)} cy={Y(where.yM)} r={12} fill="none" stroke={STOP} strokeWidth={2.5}>
               <title>{says}</title>
             </circle>
           </g>
@@ -416,5 +446,37 @@ export function PlanDrawing(props: Props) {
         <path d="M 0 -15 L 6 9 L 0 4 L -6 9 Z" fill={INK} />
       </g>
     </svg>
+  )
+}
+
+/** Amperes behind a socket with the heaviest setup lit, against what the house rule allows. */
+function Load({
+  load: found,
+  letters,
+  x,
+  y,
+  left,
+}: {
+  load: SocketLoad | undefined
+  letters: Props['letters']
+  x: number
+  y: number
+  left: boolean
+}) {
+  if (!found) return null
+  const { load, setupId } = found
+  const over = load.headroomA < 0
+  return (
+    <text
+      x={x + (left ? -10 : 10)}
+      y={y + 17}
+      fontSize={11}
+      fontWeight={over ? 700 : 400}
+      fill={over ? STOP : '#4a5965'}
+      textAnchor={left ? 'end' : 'start'}
+    >
+      {load.totalA.toFixed(1)} of {load.allowedA.toFixed(1)} A{setupId ? `, setup ${letters[setupId]?.letter}` : ''}
+      {over ? ': over' : ''}
+    </text>
   )
 }

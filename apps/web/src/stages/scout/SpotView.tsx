@@ -16,7 +16,8 @@ import {
   walkWalls,
   wallsOf,
 } from '@kavrell/core/room'
-import type { PlainChange } from '@kavrell/core/snags'
+import { socketLoads } from '@kavrell/core/power'
+import { mirrorWays, type PlainChange } from '@kavrell/core/snags'
 import { useDeferredValue, useMemo, useRef, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { commit, say } from '../../store/production.ts'
@@ -76,6 +77,12 @@ export function SpotView({
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [production.cameraPosition, production.mark, production.setup, production.camera, spot],
   )
+  const ways = useMemo(
+    () => setups.flatMap((setup) => mirrorWays(production, setup)),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [production, spot.id],
+  )
+  const loads = useMemo(() => socketLoads(production, spot), [production, spot])
   const pictures = Object.values(production.picture)
     .filter((p) => p.purpose === 'scout' && p.spotId === spot.id)
     .sort((a, b) => a.rank - b.rank)
@@ -144,6 +151,9 @@ export function SpotView({
         pictures={pinned}
         cameras={cameras}
         lines={lines}
+        ways={ways}
+        loads={loads}
+        letters={production.setup}
         sun={study.sunAt(shownMinute)}
         patches={study.patchesAt(shownMinute)}
         units={units}
@@ -158,6 +168,11 @@ export function SpotView({
           {says}
         </Text>
       ))}
+      {ways.length > 0 && (
+        <Text fontSize="13px" color="watch" mt="4px">
+          In the glass, dotted: {[...new Set(ways.map((way) => way.says))].join('; ')}.
+        </Text>
+      )}
       <TimeSlider minute={minute} onMinute={setMinute} date={date} onDate={onDate} place={place} />
       {rights.plan && (
         <DrawTools
