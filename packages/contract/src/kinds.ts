@@ -1,3 +1,4 @@
+import { MOST_FIGURES, type PlacedFigure } from '@kavrell/core/optics'
 import { z } from 'zod'
 import {
   choice,
@@ -36,6 +37,13 @@ const deviceAt = optional(instant({ label: 'By the device’s clock' }))
 export const CAUTIONS = ['water', 'mains', 'wind', 'height', 'heat', 'haze', 'cable', 'fire', 'moving vehicle'] as const
 export const SIDES = ['', 'in', 'out', 'N', 'E', 'S', 'W'] as const
 export const LIGHT_WINDOWS = ['none', 'clock', 'dawn', 'daylight', 'golden-evening', 'dusk', 'night'] as const
+
+const PLACED_FIGURE = z.strictObject({
+  across: z.number().min(0).max(1, 'A figure is between the edges of the frame.'),
+  behindM: z.number().min(-100).max(500, 'A figure is at most 500 m behind the focus.'),
+  figure: z.enum(['standing', 'seated']),
+  looks: z.enum(['left', 'right', 'ahead']),
+})
 
 /** Every kind of record of a production. The tables, the door and the types all follow from this. */
 export const KINDS = {
@@ -589,6 +597,11 @@ export const KINDS = {
     }),
     distanceM: metres('Distance', 2),
     figure: choice({ label: 'Figure', initial: 'standing', of: ['standing', 'seated', 'none'] }),
+    figures: data({
+      label: 'Figures in the frame',
+      initial: [] as PlacedFigure[],
+      schema: z.array(PLACED_FIGURE).max(MOST_FIGURES, `At most ${MOST_FIGURES} figures are placed in a frame.`),
+    }),
     side: text({ label: 'Side', most: 12 }),
     frameSide: choice({ label: 'In frame', initial: 'centre', of: ['left', 'centre', 'right'] }),
     setupId: optional(ref({ label: 'Light', to: 'setup' })),

@@ -5,8 +5,8 @@ import { Upload } from './endpoints.ts'
 import { type AnyRecord, blank, fieldsOf, refuseTogether, schemaOf } from './records.ts'
 
 export const FILE_FORMAT = 'kavrell-production'
-/** 2: pictures come along, and fields that an older file does not have start as new ones do. */
-export const FILE_VERSION = 2
+/** 2: pictures come along, and fields that an older file does not have start as new ones do. 3: figures in frames. */
+export const FILE_VERSION = 3
 
 /** A record in a file: its fields, the number of the edit that last changed it, and who added it to a ledger. */
 export type FiledRecord = AnyRecord & { readonly loggedAt?: string; readonly loggedBy?: string }

@@ -48,6 +48,10 @@ const FULL: RecordOf<'shot'> = {
   ...blank('shot', {
     sceneId: id(8),
     code: '3C',
+    figures: [
+      { across: 0.345, behindM: -0.4, figure: 'standing', looks: 'right' },
+      { across: 0.7, behindM: 1.25, figure: 'seated', looks: 'ahead' },
+    ],
     sees: '=Corin, "close" | and his hands',
     cameraId: id(3),
     personIds: [id(2), id(1)],

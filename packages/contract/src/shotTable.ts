@@ -1,4 +1,5 @@
 import { parseRate, rate, type Units } from '@kavrell/core/formats'
+import { figuresText, readFigures } from '@kavrell/core/optics'
 import { blank, fieldsOf, type RecordFields, type RecordOf } from './records.ts'
 import { type Names, readValue, showValue } from './values.ts'
 
@@ -42,6 +43,7 @@ export const SHOT_COLUMNS: readonly ShotColumn[] = [
   column('distanceM', 'distance', 'm', 'ft', 'distance, m', 'distance, ft'),
   column('cameraHeightM', 'camera height', 'height'),
   column('figure', 'figure'),
+  column('figures', 'figures in frame', 'figures'),
   column('side', 'side'),
   column('frameSide', 'in frame', 'frame side'),
   column('looks', 'looks'),
@@ -69,7 +71,9 @@ export const SHOT_COLUMNS: readonly ShotColumn[] = [
 export const shotCell = (shot: Shot, { field }: ShotColumn, { names, units }: ShotTableContext): string =>
   field === 'fpsNum'
     ? rate(shot.fpsNum, shot.fpsDen)
-    : showValue(fieldsOf('shot')[field]!, shot[field], names(field), units)
+    : field === 'figures'
+      ? figuresText(shot.figures)
+      : showValue(fieldsOf('shot')[field]!, shot[field], names(field), units)
 
 export interface TableRemark {
   /** Line of the table, its heads being line 1. */
@@ -203,6 +207,10 @@ function readCell(field: Field, text: string, names: (field: string) => Names, u
     return fps
       ? { ok: true, fields: { fpsNum: fps.num, fpsDen: fps.den } }
       : { ok: false, says: `“${text}” is no frame rate, such as 25, 23.976 or 200.` }
+  }
+  if (field === 'figures') {
+    const figures = readFigures(text)
+    return figures.ok ? { ok: true, fields: { figures: figures.value } } : { ok: false, says: figures.error }
   }
   const read = readValue('shot', field, text, names(field), units)
   return read.ok ? { ok: true, fields: { [field]: read.value } } : { ok: false, says: `“${text}”: ${read.says}` }

@@ -4,6 +4,7 @@ import { recordTables } from './migrations/0001-records.ts'
 import { doorAndAccounts } from './migrations/0002-door-and-accounts.ts'
 import { claimedJobs } from './migrations/0005-claimed-jobs.ts'
 import { documentJobs } from './migrations/0008-document-jobs.ts'
+import { placedFigures } from './migrations/0009-placed-figures.ts'
 import { prepInDepth } from './migrations/0007-prep-in-depth.ts'
 import { joining } from './migrations/0006-joining.ts'
 import { deviceClocks } from './migrations/0004-device-clocks.ts'
@@ -18,6 +19,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0006-joining', joining],
   ['0007-prep-in-depth', prepInDepth],
   ['0008-document-jobs', documentJobs],
+  ['0009-placed-figures', placedFigures],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

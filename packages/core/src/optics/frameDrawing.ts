@@ -1,5 +1,6 @@
-import { type Figure, FIGURES, figureInFrame } from './figure.ts'
+import { FIGURES, figureInFrame } from './figure.ts'
 import { frameSize, type Taking } from './framing.ts'
+import { NEAREST_M, type PlacedFigure } from './placedFigure.ts'
 
 /** A piece of a drawing: a path in the units of the frame, and what it shows. */
 export interface DrawnPath {
@@ -19,8 +20,22 @@ export interface FrameDrawing {
 /** Where a person stands across the frame: centred, or with a third of the frame to look into. */
 const ACROSS = { left: 0.34, centre: 0.5, right: 0.66 } as const
 
+/** A body as it is drawn: across the frame, in the units of the drawing for a metre, and which way it looks. */
+interface Body {
+  readonly x: number
+  readonly perM: number
+  /** Height above the floor in metres to the place down the drawing. */
+  readonly y: (m: number) => number
+  readonly figure: 'standing' | 'seated'
+  readonly look: -1 | 0 | 1
+}
+const LOOKS = { left: -1, ahead: 0, right: 1 } as const
+/** Who is at a side looks into the frame. */
+const INTO = { left: 1, centre: 0, right: -1 } as const
+
 /**
- * The delivered frame with a person of middling size in it, to the scale that lens and distance give.
+ * The delivered frame with a person of middling size in it, to the scale that lens and distance give, or with
+ * those who were placed in it: each to the scale of its own distance, the camera held level.
  * @param used what is left of the sensor in the delivered shape
  * @param width of the drawing, in any unit; the paths are in the same
  */
@@ -30,6 +45,7 @@ export function frameDrawing(
     readonly distanceM: number
     readonly figure: 'standing' | 'seated' | 'none'
     readonly frameSide: 'left' | 'centre' | 'right'
+    readonly figures?: readonly PlacedFigure[]
   },
   used: Taking,
   aspect: number,
@@ -42,31 +58,49 @@ export function frameDrawing(
   const { topEdgeM } = figureInFrame(figure ?? FIGURES.standing, size.heightM)
   const y = (m: number) => (topEdgeM - m) * scale
   const floor = y(0) < height ? [{ part: 'floor' as const, d: box(0, Math.max(0, y(0.02)), width, height) }] : []
-  const body = figure ? bodyPaths(figure, width * ACROSS[shot.frameSide], y, scale, shot) : []
+  const measured: Body[] = figure
+    ? [
+        {
+          x: width * ACROSS[shot.frameSide],
+          perM: scale,
+          y,
+          figure: shot.figure as Body['figure'],
+          look: INTO[shot.frameSide],
+        },
+      ]
+    : []
+  const lensHeightM = topEdgeM - size.heightM / 2
+  const placed = [...(shot.figures ?? [])]
+    .sort((a, b) => b.behindM - a.behindM)
+    .map((p): Body => {
+      const perM = (scale * shot.distanceM) / Math.max(NEAREST_M, shot.distanceM + p.behindM)
+      return {
+        x: width * p.across,
+        perM,
+        y: (m) => height / 2 + (lensHeightM - m) * perM,
+        figure: p.figure,
+        look: LOOKS[p.looks],
+      }
+    })
+  const bodies = placed.length > 0 ? placed : measured
   return {
     width,
     height,
     widthM: size.widthM,
-    hasFigure: figure !== null,
-    paths: [...floor, ...body.map((d): DrawnPath => ({ part: 'figure', d }))],
+    hasFigure: bodies.length > 0,
+    paths: [...floor, ...bodies.flatMap((body) => bodyPaths(body).map((d): DrawnPath => ({ part: 'figure', d })))],
   }
 }
 
 const n = (value: number) => String(Math.round(value * 100) / 100)
 const box = (x: number, y: number, w: number, h: number) => `M ${n(x)} ${n(y)} h ${n(w)} v ${n(h)} h ${n(-w)} Z`
 
-function bodyPaths(
-  f: Figure,
-  x: number,
-  y: (m: number) => number,
-  s: number,
-  { figure, frameSide }: { figure: string; frameSide: keyof typeof ACROSS },
-): string[] {
+function bodyPaths({ x, perM: s, y, figure, look }: Body): string[] {
+  const f = FIGURES[figure]
   const shoulder = (f.shoulderWidthM / 2) * s,
     head = (f.headWidthM / 2) * s
   const neck = head * 0.55,
     hip = shoulder * 0.78
-  const look = frameSide === 'left' ? 1 : frameSide === 'right' ? -1 : 0
   const at = (dx: number, m: number) => `${n(x + dx)} ${n(y(m))}`
   const legs =
     figure === 'seated'

@@ -97,6 +97,7 @@ const PLAIN: { [K in Table]: Omit<RecordOf<K>, 'id'> } = {
     sees: '',
     cameraId: null,
     personIds: [],
+    figures: [],
     focalLengthMm: 35,
     squeeze: 1,
     tStop: 2.8,

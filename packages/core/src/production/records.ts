@@ -1,3 +1,5 @@
+import type { PlacedFigure } from '../optics/placedFigure.ts'
+
 /**
  * What the core reads of a production's records. The contract's schemas are wider; a record that
  * satisfies its schema satisfies these. Minutes are minutes after local midnight of the day.
@@ -198,6 +200,8 @@ export interface Shot {
   readonly lensId: string | null
   readonly cameraHeightM: number
   readonly figure: 'standing' | 'seated' | 'none'
+  /** Who was placed in the computed frame; empty for the one it is measured by. */
+  readonly figures: readonly PlacedFigure[]
   readonly looks: 'auto' | 'left' | 'right' | 'camera'
   readonly diffusion: string
   readonly diffusionStops: number

@@ -252,7 +252,7 @@ function valueToken({ text }: Token, soFar: Readonly<Record<string, unknown>>, c
     dusk: ['at dusk', { window: 'dusk' }],
     golden: ['in the golden evening', { window: 'golden-evening' }],
   }
-  const flag = flags[lower]
+  const flag = Object.hasOwn(flags, lower) ? flags[lower] : undefined
   return flag ? value(Object.keys(flag[1])[0]!, flag[0], flag[1]) : null
 }
 

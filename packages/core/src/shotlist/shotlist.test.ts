@@ -93,6 +93,12 @@ describe('a typed line', () => {
     ['3C cam X', 'There is no camera X.'],
     ['Corin close', 'Begin with the shot’s code, such as 3C.'],
   ])('%s: %s', (line, says) => expect(read(line).problems).toContain(says))
+  test.each(['constructor', '__proto__', 'toString', 'valueOf'])(
+    'the word %s is what we see, like any other',
+    (word) => {
+      expect(read(`3C ${word}`).fields.sees).toBe(word)
+    },
+  )
   test('no line makes it fail, and what was understood lies within it', () =>
     fc.assert(
       fc.property(fc.string({ unit: 'grapheme' }), (line) =>

@@ -9,6 +9,7 @@ import { removeRecord } from '../../ui/addRecord.ts'
 import { DropPictures } from '../../ui/DropPictures.tsx'
 import { FramePreview } from '../../ui/FramePreview.tsx'
 import { Button, Hint } from '../../ui/parts.tsx'
+import { PlaceFigures } from './PlaceFigures.tsx'
 import { SketchPad } from './SketchPad.tsx'
 
 type Picture = RecordOf<'picture'>
@@ -25,6 +26,7 @@ export function BoardsView({
   const production = useProduction()
   const rights = useRights()
   const [sketching, setSketching] = useState<string | null>(null)
+  const [placing, setPlacing] = useState<string | null>(null)
   const aspect = masterDeliverable(production)?.aspect ?? 16 / 9
   const boardOf = new Map(
     Object.values(production.picture)
@@ -47,6 +49,8 @@ export function BoardsView({
                 <Board board={board} aspect={aspect} />
               ) : sketching === shot.id ? (
                 <SketchPad aspect={aspect} width={WIDTH} shot={shot} onDone={() => setSketching(null)} />
+              ) : placing === shot.id ? (
+                <PlaceFigures shot={shot} width={WIDTH} onDone={() => setPlacing(null)} />
               ) : (
                 <FramePreview shot={shot} width={WIDTH} />
               )}
@@ -71,6 +75,11 @@ export function BoardsView({
                       <Button kind="quiet" onClick={() => setSketching(sketching === shot.id ? null : shot.id)}>
                         {sketching === shot.id ? 'Leave it' : 'Sketch'}
                       </Button>
+                      {placing !== shot.id && sketching !== shot.id && (
+                        <Button kind="quiet" onClick={() => setPlacing(shot.id)}>
+                          Place figures
+                        </Button>
+                      )}
                       <Box flex="1">
                         <DropPictures given={{ purpose: 'board', shotId: shot.id, caption: `Board ${shot.code}` }}>
                           Drop or take a picture
