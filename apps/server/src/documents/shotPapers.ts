@@ -31,10 +31,12 @@ function frameSvg(production: Whole, shot: Shot, width: number): string {
   const { aspect, used } = takingOfShot(production, shot)
   const { height, paths, hasFigure, widthM } = frameDrawing(shot, used, aspect, width)
   const fill = { floor: '#e6e6e6', figure: '#555555' }
+  // One in front of another is told from it by its edge.
+  const several = shot.figures.length > 1
   const measure = hasFigure
     ? ''
     : `<path d="M 4 ${height * 0.62} H ${width - 4}" stroke="#555555"/><text x="${width / 2}" y="${height * 0.5}" font-size="8" text-anchor="middle" fill="#333333">${widthM < 1 ? `${Math.round(widthM * 100)} cm` : `${widthM.toFixed(1)} m`}</text>`
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}"><defs><clipPath id="f"><rect width="${width}" height="${height}"/></clipPath></defs><rect width="${width}" height="${height}" fill="#f4f4f4"/><g clip-path="url(#f)">${paths.map(({ d, part }) => `<path d="${d}" fill="${fill[part]}"/>`).join('')}${measure}</g><rect x="0.4" y="0.4" width="${width - 0.8}" height="${height - 0.8}" fill="none" stroke="#000000" stroke-width="0.8"/></svg>`
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}"><defs><clipPath id="f"><rect width="${width}" height="${height}"/></clipPath></defs><rect width="${width}" height="${height}" fill="#f4f4f4"/><g clip-path="url(#f)">${paths.map(({ d, part }) => `<path d="${d}" fill="${fill[part]}"${part === 'figure' && several ? ' stroke="#f4f4f4" stroke-width="0.8"' : ''}/>`).join('')}${measure}</g><rect x="0.4" y="0.4" width="${width - 0.8}" height="${height - 0.8}" fill="none" stroke="#000000" stroke-width="0.8"/></svg>`
 }
 
 const people = (production: Whole, shot: Shot) =>

@@ -21,6 +21,7 @@ export function FramePreview({
   const w = aspect < 1 ? width * 0.6 * aspect : width
   const { height: h, paths, widthM, hasFigure } = frameDrawing(shot, used, aspect, w)
   const { heightM } = frameSize(used, shot.focalLengthMm, shot.distanceM)
+  const several = (shot.figures?.length ?? 0) > 1
   const lens = `${shot.focalLengthMm} mm at ${metres(shot.distanceM, units)}`
   return (
     <svg
@@ -37,6 +38,9 @@ export function FramePreview({
           key={i}
           d={d}
           fill={part === 'floor' ? 'var(--chakra-colors-frame-floor)' : 'var(--chakra-colors-figure)'}
+          // One in front of another is told from it by its edge.
+          stroke={part === 'figure' && several ? 'var(--chakra-colors-frame-back)' : undefined}
+          strokeWidth={several ? 1.2 : undefined}
         />
       ))}
       {!hasFigure && <Measure widthM={widthM} w={w} h={h} />}

@@ -195,6 +195,8 @@ export interface MirrorWay {
   readonly cameraId: string
   /** Such as "D: A sees lamp Key": the setup, the camera, and what the mirror shows it. */
   readonly says: string
+  /** Name of what is seen; null for the camera itself. */
+  readonly seen: string | null
   readonly from: PlanPoint
   readonly by: PlanPoint
   readonly to: PlanPoint
@@ -208,7 +210,14 @@ export function mirrorWays(production: Production, setup: Setup): MirrorWay[] {
       const thing = things.find((t) => t.id === seenId)!
       const what = seenId === position.id ? 'itself' : thing.name
       const says = `${setup.letter}: ${camera.name} sees ${what}`
-      return { cameraId: position.id, says, from: camera.at, by: at, to: thing.at }
+      return {
+        cameraId: position.id,
+        says,
+        seen: seenId === position.id ? null : thing.name,
+        from: camera.at,
+        by: at,
+        to: thing.at,
+      }
     }),
   )
 }

@@ -356,6 +356,11 @@ export function PlanDrawing(props: Props) {
           <circle cx={X(way.by.xM)} cy={Y(way.by.yM)} r={4} fill={STOP}>
             <title>{way.says}</title>
           </circle>
+          {way.seen && !way.seen.startsWith('camera') && (
+            <text x={X(way.to.xM)} y={Y(way.to.yM) - 6} fontSize={11} textAnchor="middle" fill={STOP}>
+              {way.seen}
+            </text>
+          )}
         </g>
       ))}
       {props.cameras.map((camera) => (
@@ -469,7 +474,7 @@ function Load({
   return (
     <text
       x={x + (left ? -10 : 10)}
-      y={y + 17}
+      y={y + 19}
       fontSize={11}
       fontWeight={over ? 700 : 400}
       fill={over ? STOP : '#4a5965'}

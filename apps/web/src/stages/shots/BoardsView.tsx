@@ -65,7 +65,7 @@ export function BoardsView({
                 </Text>
               </Flex>
               {rights.plan && (
-                <Flex gap="4px" mt="2px">
+                <Flex gap="4px" mt="2px" wrap="wrap">
                   {board ? (
                     <Button kind="quiet" onClick={() => removeRecord('picture', board.id, `the board of ${shot.code}`)}>
                       Take the board off
@@ -80,7 +80,7 @@ export function BoardsView({
                           Place figures
                         </Button>
                       )}
-                      <Box flex="1">
+                      <Box flex="1 1 100%">
                         <DropPictures given={{ purpose: 'board', shotId: shot.id, caption: `Board ${shot.code}` }}>
                           Drop or take a picture
                         </DropPictures>
