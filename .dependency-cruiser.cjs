@@ -47,7 +47,7 @@ module.exports = {
     {
       name: 'web-has-no-copy-engine',
       severity: 'error',
-      from: { path: '^apps/web/' },
+      from: { path: '^apps/web/', pathNot: '^apps/web/src/testing\\.tsx$' },
       to: { path: '^(packages/copying|demo)/' },
     },
   ],

@@ -5,7 +5,7 @@ export default defineConfig({
     include: [
       'scripts/**/*.test.mjs',
       'packages/**/*.test.ts',
-      'apps/**/*.test.ts',
+      'apps/**/*.test.{ts,tsx}',
       'demo/**/*.test.ts',
       'soak/**/*.test.ts',
     ],

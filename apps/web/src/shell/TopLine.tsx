@@ -157,7 +157,12 @@ function UndoButtons() {
       <Button kind="quiet" disabled={!last} onClick={undo} title={last ? `Undo: ${last}` : 'Nothing to undo'}>
         Undo
       </Button>
-      <Button kind="quiet" disabled={!next} onClick={redo} title={next ? `Redo: ${next}` : 'Nothing to redo'}>
+      <Button
+        kind="quiet"
+        disabled={!next}
+        onClick={redo}
+        title={next ? `Redo: ${next.replace(/^Undo /, '')}` : 'Nothing to redo'}
+      >
         Redo
       </Button>
     </Box>

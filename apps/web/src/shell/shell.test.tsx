@@ -1,0 +1,121 @@
+// @vitest-environment jsdom
+import { screen, within } from '@testing-library/react'
+import { beforeEach, describe, expect, test } from 'vitest'
+import { setLight, showSnags, useDesk } from '../store/desk.ts'
+import { commit, useProductionStore } from '../store/production.ts'
+import { useFindings } from '../store/snags.ts'
+import { all, draw, openDemo, sent, shotOf } from '../testing.tsx'
+import { CommandPalette } from './CommandPalette.tsx'
+import { Rail } from './Rail.tsx'
+import { SnagDrawer } from './SnagDrawer.tsx'
+import { TopLine } from './TopLine.tsx'
+
+beforeEach(() => {
+  openDemo()
+  showSnags(false)
+})
+
+describe('the top line', () => {
+  test('says how many snags stop, how many to watch, and nothing is fine before it was looked', () => {
+    draw(<TopLine />)
+    const stops = useFindings.getState().findings.filter((s) => s.severity === 'stop').length
+    expect(screen.getByRole('button', { name: /Snags/ }).textContent).toContain(`${stops} snags stop you`)
+    useFindings.setState({ findings: [], judged: false })
+    expect(screen.queryByText('no snags')).toBeNull()
+  })
+  test('undo names what it takes back and is dead when there is nothing', async () => {
+    const user = draw(<TopLine />)
+    expect(screen.getByTitle('Nothing to undo')).toHaveProperty('disabled', true)
+    const shot = shotOf('1A')
+    commit('Change stop of 1A', [{ op: 'update', kind: 'shot', id: shot.id, fields: { tStop: 8 } }])
+    const undo = await screen.findByTitle('Undo: Change stop of 1A')
+    await user.click(undo)
+    expect(shotOf('1A').tStop).toBe(shot.tStop)
+    expect(await screen.findByTitle('Redo: Change stop of 1A')).toBeTruthy()
+  })
+  test('what waits and since when is shown while the server is away', async () => {
+    draw(<TopLine />)
+    useProductionStore.setState({
+      connection: 'away',
+      pending: [{ id: 'e', queuedAt: '2026-05-14T07:05:00', edit: { id: 'e', label: 'x', changes: [] } }] as never,
+    })
+    expect(await screen.findByText(/1 waits here since \d\d:05, server away/)).toBeTruthy()
+  })
+  test('the light is chosen by hand or by the clock, and remembered', async () => {
+    const user = draw(<TopLine />)
+    await user.selectOptions(screen.getByLabelText('Light'), 'sun')
+    expect([useDesk.getState().light, document.documentElement.className]).toEqual(['sun', 'sun'])
+    await user.selectOptions(screen.getByLabelText('Light'), 'By the clock')
+    expect(useDesk.getState().chosen).toBe('clock')
+    expect(['desk', 'set']).toContain(document.documentElement.className)
+    expect(localStorage.getItem('kavrell.light')).toBe('clock')
+    setLight('desk')
+  })
+})
+
+describe('snags', () => {
+  test('a way out is one edit, and the evidence names the rule it was judged by', async () => {
+    showSnags(true)
+    const user = draw(<SnagDrawer />)
+    const snag = useFindings.getState().findings.find((s) => s.severity === 'stop' && s.fixes.length > 0 && s.rule)!
+    const card = screen.getAllByText(snag.says)[0]!.parentElement!
+    await user.click(within(card).getByRole('button', { name: 'Why' }))
+    expect(within(card).getByText(snag.evidence[0]!.label)).toBeTruthy()
+    expect(
+      within(card)
+        .getByRole('link', { name: /^House rule/ })
+        .getAttribute('href'),
+    ).toMatch(`/brief#${snag.rule}`)
+    await user.click(within(card).getByRole('button', { name: snag.fixes[0]!.says }))
+    expect(sent).toHaveLength(1)
+    expect(sent[0]!.changes).toHaveLength(snag.fixes[0]!.changes.length)
+  })
+  test('accepting asks for a reason and takes none that is empty', async () => {
+    showSnags(true)
+    const user = draw(<SnagDrawer />)
+    const before = all('acceptance').length
+    await user.click(screen.getAllByRole('button', { name: 'Accept' })[0]!)
+    await user.keyboard('{Enter}')
+    expect(all('acceptance')).toHaveLength(before)
+    await user.type(screen.getByLabelText('Why is this accepted'), 'the client wants it so{Enter}')
+    expect(all('acceptance')).toHaveLength(before + 1)
+    expect(all('acceptance').at(-1)!.reason).toBe('the client wants it so')
+  })
+  test('Escape closes the list', async () => {
+    showSnags(true)
+    const user = draw(<SnagDrawer />)
+    screen.getByRole('dialog', { name: 'Snags' }).focus()
+    await user.keyboard('{Escape}')
+    expect(useDesk.getState().snagsOpen).toBe(false)
+  })
+  test('a reader is offered no way out and no acceptance', () => {
+    openDemo('reader')
+    showSnags(true)
+    draw(<SnagDrawer />)
+    expect(screen.queryAllByRole('button', { name: 'Accept' })).toEqual([])
+    expect(screen.queryAllByRole('button').every((b) => /Why|Go there|Close/.test(b.textContent))).toBe(true)
+  })
+})
+
+test('the rail names every stage in the order of the work and marks where one is', () => {
+  draw(<Rail current="light" />)
+  const links = within(screen.getByRole('navigation', { name: 'Stages' })).getAllByRole('link')
+  expect(links.map((l) => /^[A-Z][a-z]+/.exec(l.textContent)![0])).toEqual([
+    ...['Brief', 'Scout', 'Shots', 'Light', 'Kit', 'Crew', 'Order', 'Call', 'Roll', 'Offload', 'Wrap'],
+  ])
+  expect(links.filter((l) => l.getAttribute('aria-current')).map((l) => l.textContent)).toEqual([
+    expect.stringMatching(/^Light/),
+  ])
+})
+
+test('the palette finds a shot by its words and a command by its name', async () => {
+  const user = draw(<CommandPalette />)
+  const field = screen.getByRole('combobox')
+  await user.type(field, 'adze')
+  expect(screen.getByText(/^4A Adze shavings/)).toBeTruthy()
+  await user.clear(field)
+  await user.type(field, 'by the clock')
+  await user.keyboard('{Enter}')
+  expect(useDesk.getState().chosen).toBe('clock')
+  setLight('desk')
+})

@@ -1,0 +1,128 @@
+// @vitest-environment jsdom
+import { fireEvent, screen, within } from '@testing-library/react'
+import { beforeEach, describe, expect, test } from 'vitest'
+import { undo } from '../../store/production.ts'
+import { all, draw, openDemo, sent } from '../../testing.tsx'
+import { BriefScreen } from './BriefScreen.tsx'
+
+beforeEach(() => openDemo())
+
+describe('script', () => {
+  const bring = (text: string) => {
+    const user = draw(<BriefScreen />, 'brief?view=script')
+    fireEvent.change(screen.getByLabelText('Screenplay'), { target: { value: text } })
+    return user
+  }
+  const SCRIPT = '21 INT. OLD SHED - DAY\n\nSteam hangs.\n\nEDDA\nNow.\n\n22 EXT. KITCHEN - NIGHT\n\nDark.\n'
+  test('scenes come in with their length, who is in them, and the spot that their heading means', async () => {
+    const user = bring(SCRIPT)
+    expect(screen.getByText(/2 scenes: 0 the same, 0 changed, 2 new, 0 gone/)).toBeTruthy()
+    const before = all('scene').length
+    await user.click(screen.getByRole('button', { name: 'Bring it in' }))
+    const shed = all('scene').find((s) => s.heading.includes('OLD SHED'))!
+    const spot = all('spot').find((s) => s.name === 'Old shed')!
+    expect(shed).toMatchObject({ spotId: spot.id, characters: ['EDDA'], inOut: 'inside', timeOfDay: 'day' })
+    expect(shed.eighths).toBeGreaterThan(0)
+    // Like no spot enough: somebody has to say.
+    expect(all('scene').find((s) => s.heading.includes('KITCHEN'))).toMatchObject({ spotId: null })
+    undo()
+    expect(all('scene')).toHaveLength(before)
+  })
+  test('a newer draft keeps the shots of a scene that is gone, and says how many', async () => {
+    const user = bring(SCRIPT)
+    await user.click(screen.getByRole('button', { name: 'Bring it in' }))
+    const shed = all('scene').find((s) => s.heading.includes('OLD SHED'))!
+    const own = all('shot').filter((s) => s.sceneId === shed.id).length
+    fireEvent.change(screen.getByLabelText('Screenplay'), {
+      target: { value: '22 EXT. KITCHEN - NIGHT\n\nDark.\n' },
+    })
+    if (own > 0) expect(screen.getByText(`gone, its ${own} shots stay`)).toBeTruthy()
+    const shots = all('shot').length
+    await user.click(screen.getByRole('button', { name: 'Bring it in' }))
+    expect(all('shot')).toHaveLength(shots)
+  })
+  test('a heading without a place is said by its line and kept', () => {
+    bring('INT.\n\nSomething.\n')
+    expect(screen.getByText(/^Line 1: This heading names no place/)).toBeTruthy()
+  })
+  test('what a job without a script needs is one line each', async () => {
+    const user = draw(<BriefScreen />, 'brief?view=script')
+    const before = all('need').length
+    await user.type(screen.getByLabelText('We need'), 'the moment the plank goes on{Enter}')
+    expect(all('need')).toHaveLength(before + 1)
+    expect(screen.getByLabelText('We need')).toHaveProperty('value', '')
+  })
+})
+
+describe('palettes', () => {
+  const open = async (name: string) => {
+    const user = draw(<BriefScreen />, 'brief?view=look')
+    await user.click(screen.getByRole('button', { name }))
+    return user
+  }
+  const palette = () => all('palette').find((p) => p.name === 'Sail loft')!
+  test('a stretch of scene numbers says which scenes it holds; words are a name only', async () => {
+    const user = await open('Sail loft')
+    const stretch = screen.getByLabelText('Stretch of the story')
+    await user.type(stretch, '3-5{Tab}')
+    expect(screen.getByText('Scenes 3, 4, 5 are held to it.')).toBeTruthy()
+    await user.clear(stretch)
+    await user.type(stretch, 'the calm part{Tab}')
+    expect(screen.getByText(/^A name only/)).toBeTruthy()
+  })
+  test('a colour is added by its code, named, moved and dropped; what is no colour is said', async () => {
+    const user = await open('Sail loft')
+    const count = palette().colours.length
+    const field = screen.getByLabelText('Another colour')
+    await user.type(field, 'sea green{Enter}')
+    expect(screen.getByRole('alert').textContent).toBe('A colour is written like #27394a.')
+    await user.clear(field)
+    await user.type(field, '#116B66{Enter}')
+    expect(palette().colours.at(-1)).toMatchObject({ hex: '#116b66' })
+    await user.click(screen.getByRole('button', { name: 'Move #116b66 left' }))
+    expect(palette().colours.at(-2)!.hex).toBe('#116b66')
+    undo()
+    undo()
+    expect(palette().colours).toHaveLength(count)
+  })
+  test('a scene is taken into a palette and out again', async () => {
+    const user = await open('Sail loft')
+    const scenes = within(screen.getByRole('group', { name: 'Scenes of the palette' }))
+    const before = palette().sceneIds.length
+    await user.click(scenes.getByRole('button', { name: /5/ }))
+    expect(palette().sceneIds).toHaveLength(before + 1)
+    await user.click(scenes.getByRole('button', { name: /5/ }))
+    expect(palette().sceneIds).toHaveLength(before)
+  })
+})
+
+describe('money', () => {
+  test('what is left follows a line that is typed, and goes below nothing in words', async () => {
+    const user = draw(<BriefScreen />, 'brief?view=money')
+    const before = all('moneyLine').length
+    await user.click(screen.getByRole('button', { name: 'Add line' }))
+    expect(all('moneyLine')).toHaveLength(before + 1)
+    const grid = screen.getByRole('grid', { name: 'Money' })
+    const rows = within(grid).getAllByRole('row')
+    const rate = rows.at(-1)!.querySelector<HTMLElement>('[data-field=rateMinor]')!
+    await user.click(rate)
+    await user.keyboard('90000{Enter}')
+    expect(screen.getAllByText(/over the budget/).length).toBeGreaterThan(0)
+  })
+  test('a reader sees no way to add or to export', () => {
+    openDemo('reader')
+    draw(<BriefScreen />, 'brief?view=money')
+    expect(screen.queryByRole('button', { name: 'Add line' })).toBeNull()
+    expect(screen.queryByRole('link', { name: 'CSV' })).toBeNull()
+  })
+})
+
+test('a value that cannot be is refused beside its field and not sent', async () => {
+  const user = draw(<BriefScreen />, 'brief')
+  await user.click(screen.getByRole('button', { name: 'Change' }))
+  const field = document.querySelector<HTMLInputElement>('[name="production.mainsVolts"]')!
+  await user.clear(field)
+  await user.type(field, '5{Tab}')
+  expect(screen.getByRole('alert').textContent).toMatch(/V/)
+  expect(sent).toEqual([])
+})
