@@ -8,6 +8,7 @@ import { logWithDevices } from '../soak/devices.ts'
 import { create, openWorld, type World } from '../soak/world.ts'
 import { measureBrowser } from './browser.ts'
 import { measurePrep } from './prep.ts'
+import { joinByPhone } from './join.ts'
 import { checksumTool, copyLargeFiles, copySmallFiles } from './copying.ts'
 import { fillLargeProduction } from './largeProduction.ts'
 
@@ -168,6 +169,15 @@ try {
   if (wanted('edits')) {
     await editRoundTrip(world)
     await devices(world)
+  }
+  if (wanted('join')) {
+    const seconds = await joinByPhone(world)
+    add(
+      'joining by a link on a slow phone on a slow network, a name typed, to a slate that can roll',
+      'under 20 s',
+      `${seconds.toFixed(1)} s`,
+      seconds < 20,
+    )
   }
   if (wanted('large')) await large(world)
 } finally {

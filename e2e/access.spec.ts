@@ -98,3 +98,35 @@ test('nothing moves where motion is not wanted', async ({ page }) => {
   )
   expect(moving).toBe(0)
 })
+
+test('a phone joins by a link: one name, one press, and the slate is there; withdrawn, it lets nobody in', async ({
+  page,
+  browser,
+}) => {
+  await enter(page)
+  const [, base] = /(\/p\/[^/]+)/.exec(page.url())!
+  const api = `${server.address}/api/productions/${base!.slice(3)}`
+  const headers = { 'x-kavrell': '1' }
+  const made = await page.request.post(`${api}/invitations`, { headers, data: { role: 'logger', minutes: 60 } })
+  const { id, address } = (await made.json()) as { id: string; address: string }
+  const path = new URL(address).pathname
+  const phone = await browser.newPage({ viewport: { width: 390, height: 844 } })
+  await phone.goto(`${server.address}${path}`)
+  await expect(phone.getByText('You join as logger.')).toBeVisible()
+  await phone.getByLabel('Your name').fill('Juno')
+  await phone.getByRole('button', { name: 'Join' }).click()
+  await expect(phone.getByRole('button', { name: /^Roll/ })).toBeVisible()
+  // Logs a take, and that it was hers is in the record.
+  await phone.getByRole('button', { name: /^Roll/ }).click()
+  await expect
+    .poll(async () => (await server.query('SELECT "loggedBy" FROM take ORDER BY version DESC LIMIT 1'))[0]!.loggedBy)
+    .toBe('Juno')
+  await phone.getByRole('button', { name: /^Cut/ }).click()
+  await page.request.post(`${api}/invitations/${id}/withdraw`, { headers, data: {} })
+  const late = await browser.newPage({ viewport: { width: 390, height: 844 } })
+  await late.goto(`${server.address}${path}`)
+  await expect(late.getByLabel('Your name')).toHaveCount(0)
+  await expect(late.getByText(/link/i).first()).toBeVisible()
+  await phone.close()
+  await late.close()
+})
