@@ -43,5 +43,6 @@ async function picture(viewport, light, stages, name) {
 
 await picture({ width: 1280, height: 800 }, 'desk', STAGES, (stage) => stage)
 await picture({ width: 1280, height: 800 }, 'desk', ['shots?view=coverage'], () => 'coverage')
+await picture({ width: 1280, height: 800 }, 'desk', ['shots?view=boards'], () => 'boards')
 await picture({ width: 390, height: 844 }, 'set', ['roll'], (stage) => `${stage}-phone`)
 await browser.close()

@@ -139,7 +139,16 @@ const SHOTS: readonly Row[] = [
     'in',
     'handheld',
     45,
-    { onceOnly: true, mustHave: true, takesExpected: 1, takeSeconds: 300 },
+    {
+      figures: [
+        { across: 0.3, behindM: 0, figure: 'standing', looks: 'right' },
+        { across: 0.64, behindM: 1.2, figure: 'standing', looks: 'left' },
+      ],
+      onceOnly: true,
+      mustHave: true,
+      takesExpected: 1,
+      takeSeconds: 300,
+    },
   ],
   [
     '2C',
@@ -210,7 +219,15 @@ const SHOTS: readonly Row[] = [
     'N',
     'slider',
     20,
-    { frameSide: 'right', figure: 'seated', quiet: true },
+    {
+      figures: [
+        { across: 0.68, behindM: 0, figure: 'seated', looks: 'left' },
+        { across: 0.16, behindM: -1.6, figure: 'seated', looks: 'right' },
+      ],
+      frameSide: 'right',
+      figure: 'seated',
+      quiet: true,
+    },
   ],
   [
     '3C',

@@ -357,7 +357,16 @@ export function PlanDrawing(props: Props) {
             <title>{way.says}</title>
           </circle>
           {way.seen && !way.seen.startsWith('camera') && (
-            <text x={X(way.to.xM)} y={Y(way.to.yM) - 6} fontSize={11} textAnchor="middle" fill={STOP}>
+            <text
+              x={X(way.to.xM)}
+              y={Y(way.to.yM) - 6}
+              fontSize={11}
+              textAnchor="middle"
+              fill={STOP}
+              paintOrder="stroke"
+              stroke="#f7f9f9"
+              strokeWidth={3}
+            >
               {way.seen}
             </text>
           )}
@@ -478,6 +487,9 @@ function Load({
       fontSize={11}
       fontWeight={over ? 700 : 400}
       fill={over ? STOP : '#4a5965'}
+      paintOrder="stroke"
+      stroke="#f7f9f9"
+      strokeWidth={3}
       textAnchor={left ? 'end' : 'start'}
     >
       {load.totalA.toFixed(1)} of {load.allowedA.toFixed(1)} A{setupId ? `, setup ${letters[setupId]?.letter}` : ''}
