@@ -1,0 +1,137 @@
+// @vitest-environment jsdom
+import { fireEvent, screen, within } from '@testing-library/react'
+import { beforeEach, describe, expect, test } from 'vitest'
+import { undo } from '../../store/production.ts'
+import { all, draw, openDemo, sent } from '../../testing.tsx'
+import { ScoutScreen } from './ScoutScreen.tsx'
+
+beforeEach(() => openDemo('planner'))
+const spot = (name: string) => all('spot').find((s) => s.name === name)!
+const onPlan = (name: string) => all('fitting').filter((f) => f.spotId === spot(name).id)
+const open = async (name: string) => {
+  const user = draw(<ScoutScreen />, 'scout')
+  await user.click(screen.getByRole('tab', { name }))
+  return user
+}
+const plan = () => screen.getByRole('group', { name: /^Plan of/ })
+
+describe('a room', () => {
+  test('is drawn by walking round it; what is no length is named and nothing is drawn', async () => {
+    const user = await open('Old shed')
+    const walls = screen.getByLabelText('Walls as you walk them')
+    await user.type(walls, '6.2 wide{Enter}')
+    expect(screen.getByRole('alert').textContent).toMatch(/“wide” is no length/)
+    expect(sent).toEqual([])
+    await user.clear(walls)
+    await user.type(walls, '6.2 4{Enter}')
+    expect(spot('Old shed')).toMatchObject({ widthM: 6.2, depthM: 4 })
+    expect(spot('Old shed').outline).toHaveLength(4)
+  })
+  test('is copied with everything on its plan, as one edit', async () => {
+    const user = await open('Sail loft')
+    await user.click(screen.getByRole('button', { name: 'Copy this room' }))
+    expect(onPlan('Sail loft copy')).toHaveLength(onPlan('Sail loft').length)
+    expect(spot('Sail loft copy')).toMatchObject({ widthM: spot('Sail loft').widthM })
+    expect(sent).toHaveLength(1)
+    undo()
+    expect(all('spot').some((s) => s.name === 'Sail loft copy')).toBe(false)
+  })
+  test('corners that cross are said, with the walls that do, and where', async () => {
+    openDemo('planner', (records) => ({
+      ...records,
+      spot: Object.fromEntries(
+        Object.entries(records.spot!).map(([id, s]) => [
+          id,
+          s.name === 'Sail loft'
+            ? {
+                ...s,
+                outline: [
+                  [0, 0],
+                  [6, 0],
+                  [0, 5],
+                  [6, 5],
+                ],
+              }
+            : s,
+        ]),
+      ) as never,
+    }))
+    await open('Sail loft')
+    expect(screen.getAllByText(/wall 2 and wall 4 cross/).length).toBeGreaterThan(0)
+  })
+})
+
+describe('on the plan', () => {
+  test('what is free moves by 5 cm with the arrows, ten times as far with Shift', async () => {
+    const user = await open('Sail loft')
+    const table = () => onPlan('Sail loft').find((f) => f.name === 'cutting table')!
+    const { xM, yM } = table()
+    within(plan())
+      .getByRole('button', { name: /^cutting table/ })
+      .focus()
+    await user.keyboard('{ArrowLeft}')
+    expect(table().xM).toBeCloseTo(xM - 0.05, 6)
+    await user.keyboard('{Shift>}{ArrowDown}{/Shift}')
+    expect(table().yM).toBeCloseTo(yM + 0.5, 6)
+  })
+  test('what is on a wall stays on a wall', async () => {
+    const user = await open('Sail loft')
+    const mirror = () => onPlan('Sail loft').find((f) => f.name === 'varnish-room mirror')!
+    const { wall, alongM } = mirror()
+    within(plan())
+      .getByRole('button', { name: /^varnish-room mirror/ })
+      .focus()
+    await user.keyboard('{Shift>}{ArrowDown}{/Shift}')
+    expect(mirror().wall).toBe(wall)
+    expect(mirror().alongM).not.toBe(alongM)
+    expect(mirror()).toMatchObject({ xM: expect.any(Number) as number })
+  })
+  test('the amperes behind each socket stand by it, with the setup that draws most', async () => {
+    await open('Sail loft')
+    const loads = within(plan())
+      .getAllByText(/ of [\d.]+ A/)
+      .map((t) => t.textContent)
+    expect(loads).toHaveLength(onPlan('Sail loft').filter((f) => f.type === 'socket').length)
+    for (const load of loads) expect(load).toMatch(/^[\d.]+ of [\d.]+ A(, setup [A-Z])?(: over)?$/)
+  })
+  test('what a mirror shows a camera is drawn and said', async () => {
+    await open('Sail loft')
+    expect(plan().querySelectorAll('[data-way]').length).toBeGreaterThan(0)
+    expect(screen.getByText(/^In the glass, dotted:/).textContent).toContain('D: B sees itself')
+  })
+  test('a window is added to a room and not offered outdoors', async () => {
+    const user = await open('Sail loft')
+    const before = onPlan('Sail loft').length
+    await user.selectOptions(screen.getByLabelText('Add to the plan'), 'window')
+    expect(onPlan('Sail loft')).toHaveLength(before + 1)
+    await user.click(screen.getByRole('tab', { name: 'Yard' }))
+    const offered = within(screen.getByLabelText('Add to the plan'))
+      .getAllByRole('option')
+      .map((o) => o.textContent)
+    expect(offered).not.toContain('window')
+    expect(offered).toContain('obstacle')
+  })
+})
+
+test('the slider says where the sun stands at that time, and another date has another sun', async () => {
+  await open('Sail loft')
+  const said = () => screen.getByText(/° high, bearing/).textContent
+  const afternoon = said()
+  fireEvent.change(screen.getByLabelText('Time of day'), { target: { value: '600' } })
+  await screen.findByText(/^At 10:00/)
+  expect(said()).not.toBe(afternoon)
+  const rise = screen.getByText(/^Sunrise/).parentElement!.textContent
+  fireEvent.change(document.querySelector('input[type=date]')!, { target: { value: '2026-12-21' } })
+  expect(screen.getByText(/^Sunrise/).parentElement!.textContent).not.toBe(rise)
+})
+
+test('a reader walks round and changes nothing', async () => {
+  openDemo('reader')
+  const user = await open('Sail loft')
+  within(plan())
+    .getByRole('button', { name: /^cutting table/ })
+    .focus()
+  await user.keyboard('{ArrowLeft}')
+  expect(sent).toEqual([])
+  expect(screen.queryByLabelText('Walls as you walk them')).toBeNull()
+})
