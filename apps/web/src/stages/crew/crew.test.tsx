@@ -1,0 +1,48 @@
+// @vitest-environment jsdom
+import { screen, within } from '@testing-library/react'
+import { beforeEach, expect, test } from 'vitest'
+import { undo } from '../../store/production.ts'
+import { all, draw, openDemo, sent } from '../../testing.tsx'
+import { CrewScreen } from './CrewScreen.tsx'
+
+beforeEach(() => openDemo('planner'))
+
+test('somebody new is down for all days, and calls follow for whom the order wants', async () => {
+  const user = draw(<CrewScreen />, 'crew')
+  const days = all('day').length
+  const before = all('attendance').length
+  await user.click(screen.getByRole('button', { name: 'Add a person' }))
+  expect(all('attendance')).toHaveLength(before + days)
+  undo()
+  undo()
+  expect(all('attendance')).toHaveLength(before)
+})
+
+test('each call stands with the hour and the shots it is for', () => {
+  draw(<CrewScreen />, 'crew')
+  const calls = screen.getAllByText(/^\d\d:\d\d to \d\d:\d\d$/)
+  expect(calls.length).toBeGreaterThan(3)
+  for (const call of calls) {
+    const [from, to] = call.textContent.split(' to ')
+    // Within one day the later hour sorts later; a night's release is past midnight.
+    expect(from! <= to! || to! < '06:00').toBe(true)
+  }
+})
+
+test('a phone number is typed in the sheet and kept', async () => {
+  const user = draw(<CrewScreen />, 'crew')
+  const grid = screen.getAllByRole('grid')[0]!
+  const row = within(grid).getAllByRole('row')[1]!
+  const id = row.dataset.row!
+  await user.click(row.querySelector<HTMLElement>('[data-field=phone]')!)
+  await user.keyboard('+44 20 7946 0000{Enter}')
+  expect(all('person').find((p) => p.id === id)!.phone).toBe('+44 20 7946 0000')
+})
+
+test('who may only read adds nobody and sees no way to let others in', () => {
+  openDemo('reader')
+  draw(<CrewScreen />, 'crew')
+  expect(screen.queryByRole('button', { name: 'Add a person' })).toBeNull()
+  expect(screen.queryByText('Who may open this production')).toBeNull()
+  expect(sent).toEqual([])
+})

@@ -1,0 +1,41 @@
+// @vitest-environment jsdom
+import { screen } from '@testing-library/react'
+import { productionOf } from '@kavrell/contract'
+import { kitDifference } from '@kavrell/core/kit'
+import { beforeEach, expect, test } from 'vitest'
+import { undo, useProductionStore } from '../../store/production.ts'
+import { all, draw, openDemo, sent } from '../../testing.tsx'
+import { KitScreen } from './KitScreen.tsx'
+
+beforeEach(() => openDemo('planner'))
+const missing = () =>
+  kitDifference(productionOf(useProductionStore.getState().records)!).filter((line) => line.missing > 0)
+
+test('the answer counts what is missing, and each missing thing says what it is for', () => {
+  draw(<KitScreen />, 'kit')
+  const lines = missing()
+  expect(screen.getByText(new RegExp(`^${lines.length} things? to rent, borrow or change`))).toBeTruthy()
+  for (const line of lines)
+    expect(screen.getByText(`${line.missing} × ${line.name}, for ${line.because.join(', ')}`)).toBeTruthy()
+})
+
+test('renting what is missing takes it off the list', async () => {
+  const user = draw(<KitScreen />, 'kit')
+  const before = missing()
+  await user.click(screen.getByRole('button', { name: 'List all that is needed' }))
+  const item = all('kitItem').find((k) => k.answersTo === before[0]!.key)!
+  expect(item).toBeTruthy()
+  const row = document.querySelector<HTMLElement>(`[data-row="${item.id}"]`)!
+  await user.click(row.querySelector<HTMLElement>('[data-field=rented]')!)
+  await user.keyboard('9{Enter}')
+  expect(missing().map((line) => line.key)).not.toContain(before[0]!.key)
+  undo()
+  expect(missing().map((line) => line.key)).toContain(before[0]!.key)
+})
+
+test('a reader lists nothing', () => {
+  openDemo('reader')
+  draw(<KitScreen />, 'kit')
+  expect(screen.queryByRole('button', { name: 'List all that is needed' })).toBeNull()
+  expect(sent).toEqual([])
+})
