@@ -4,7 +4,7 @@ export default defineConfig({
   testDir: 'e2e',
   timeout: 180_000,
   expect: { timeout: 10_000 },
-  workers: 1,
+  workers: 2,
   reporter: [['list'], ['json']],
   outputDir: process.env.TEST_SCRATCH ? `${process.env.TEST_SCRATCH}/playwright` : 'test-results',
   use: {

@@ -95,10 +95,10 @@ export function PlanDrawing(props: Props) {
       yM: snapToPlan(((e.clientY - box.top) * k - PAD) / scale + top),
     }
   }
-  const grip = (thing: Grabbed, at: PlanPoint, name: string) => ({
+  const grip = (thing: Grabbed, at: PlanPoint, name: string, says = '') => ({
     tabIndex: 0,
     role: 'button' as const,
-    'aria-label': `${name}, ${lengthText(at.xM, units)} across, ${lengthText(at.yM, units)} down`,
+    'aria-label': `${name}${says && ` ${says}`}, ${lengthText(at.xM, units)} across, ${lengthText(at.yM, units)} down`,
     'data-grip': name,
     style: { cursor: props.mayPlan ? 'grab' : 'pointer' },
     onFocus: () => props.onSelect(thing),
@@ -265,34 +265,47 @@ export function PlanDrawing(props: Props) {
         }
         const own = { xM: f.xM, yM: f.yM }
         const now = at(thing, own)
+        const load = props.loads.find((l) => l.fittingId === f.id)
+        const loadText = load ? loadSays(load, props.letters) : ''
         if (f.type === 'socket' || f.type === 'fixed lamp')
           return (
-            <g key={f.id} {...grip(thing, own, name)}>
-              <circle
-                cx={X(now.xM)}
-                cy={Y(now.yM)}
-                r={6}
-                fill={f.type === 'socket' ? '#116b66' : '#fff3d6'}
-                stroke={INK}
-                strokeWidth={isSelected(thing) ? 2.5 : 1}
-              />
-              <text
-                aria-hidden="true"
-                x={X(now.xM) + (now.xM > left + width * 0.85 ? -10 : 10)}
-                y={Y(now.yM) + 4}
-                fontSize={11}
-                fill={INK}
-                textAnchor={now.xM > left + width * 0.85 ? 'end' : 'start'}
-              >
-                {name}
-              </text>
-              <Load
-                load={props.loads.find((l) => l.fittingId === f.id)}
-                letters={props.letters}
-                x={X(now.xM)}
-                y={Y(now.yM)}
-                left={now.xM > left + width * 0.85}
-              />
+            <g key={f.id}>
+              <g {...grip(thing, own, name, loadText)}>
+                <circle
+                  cx={X(now.xM)}
+                  cy={Y(now.yM)}
+                  r={6}
+                  fill={f.type === 'socket' ? '#116b66' : '#fff3d6'}
+                  stroke={INK}
+                  strokeWidth={isSelected(thing) ? 2.5 : 1}
+                />
+                <text
+                  aria-hidden="true"
+                  x={X(now.xM) + (now.xM > left + width * 0.85 ? -10 : 10)}
+                  y={Y(now.yM) + 4}
+                  fontSize={11}
+                  fill={INK}
+                  textAnchor={now.xM > left + width * 0.85 ? 'end' : 'start'}
+                >
+                  {name}
+                </text>
+              </g>
+              {load && (
+                <text
+                  aria-hidden="true"
+                  x={X(now.xM) + (now.xM > left + width * 0.85 ? -10 : 10)}
+                  y={Y(now.yM) + 19}
+                  fontSize={11}
+                  fontWeight={load.load.headroomA < 0 ? 700 : 400}
+                  fill={load.load.headroomA < 0 ? STOP : '#4a5965'}
+                  paintOrder="stroke"
+                  stroke="#f7f9f9"
+                  strokeWidth={3}
+                  textAnchor={now.xM > left + width * 0.85 ? 'end' : 'start'}
+                >
+                  {loadText}
+                </text>
+              )}
             </g>
           )
         const corners = cornersOf({ ...f, ...now })
@@ -464,36 +477,7 @@ export function PlanDrawing(props: Props) {
 }
 
 /** Amperes behind a socket with the heaviest setup lit, against what the house rule allows. */
-function Load({
-  load: found,
-  letters,
-  x,
-  y,
-  left,
-}: {
-  load: SocketLoad | undefined
-  letters: Props['letters']
-  x: number
-  y: number
-  left: boolean
-}) {
-  if (!found) return null
-  const { load, setupId } = found
-  const over = load.headroomA < 0
-  return (
-    <text
-      x={x + (left ? -10 : 10)}
-      y={y + 19}
-      fontSize={11}
-      fontWeight={over ? 700 : 400}
-      fill={over ? STOP : '#4a5965'}
-      paintOrder="stroke"
-      stroke="#f7f9f9"
-      strokeWidth={3}
-      textAnchor={left ? 'end' : 'start'}
-    >
-      {load.totalA.toFixed(1)} of {load.allowedA.toFixed(1)} A{setupId ? `, setup ${letters[setupId]?.letter}` : ''}
-      {over ? ': over' : ''}
-    </text>
-  )
+function loadSays({ load, setupId }: SocketLoad, letters: Props['letters']): string {
+  const by = setupId ? `, setup ${letters[setupId]?.letter}` : ''
+  return `${load.totalA.toFixed(1)} of ${load.allowedA.toFixed(1)} A${by}${load.headroomA < 0 ? ': over' : ''}`
 }
