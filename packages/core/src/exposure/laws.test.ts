@@ -110,6 +110,12 @@ describe('lamps on the mains', () => {
     expect(steadyShutterDegrees(100, 50)).toHaveLength(1)
     expect(steadyShutterDegrees(121, 60)).toEqual([])
   })
+  test('at 24 frames under 50 Hz they are these', () => {
+    expect(steadyShutterDegrees(24, 50).map((a) => Math.round(a * 10) / 10)).toEqual([86.4, 172.8, 259.2, 345.6])
+  })
+  test('far faster than the lamps nearly all of their light swings', () => {
+    expect(mainsFlicker(shutterSeconds(180, 200), 200, 50).ripple).toBeGreaterThan(0.6)
+  })
   test('what beats has a rate, what does not has none; a swing is a share', () =>
     fc.assert(
       fc.property(within(1, 360), within(1, 240), mains, (angle, fps, hz) => {
@@ -130,6 +136,9 @@ describe('lamps on the mains', () => {
     [60, 25, 50, 'steady'],
     [180, 30, 50, 'beats'],
     [144, 24, 60, 'safe'],
+    [144, 25, 50, 'steady'],
+    [180, 60, 50, 'beats'],
+    [180, 200, 50, 'beats'],
   ] as const)('%d° at %d fps under %d Hz: %s', (angle, fps, hz, verdict) => {
     expect(mainsFlicker(shutterSeconds(angle, fps), fps, hz).verdict).toBe(verdict)
   })

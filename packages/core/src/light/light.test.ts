@@ -1,13 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import vectors from '../../vectors/photometry.json'
-import {
-  exposureErrorStops,
-  illuminanceForStop,
-  mainsFlicker,
-  shutterSeconds,
-  steadyShutterDegrees,
-  stopForIlluminance,
-} from '../exposure/index.ts'
+import { exposureErrorStops, illuminanceForStop, shutterSeconds, stopForIlluminance } from '../exposure/index.ts'
 import { aimAt, illuminance, lightMap, readMark, setupDifference, waysOut } from './index.ts'
 
 interface Row {
@@ -113,16 +106,3 @@ test('a setup made from another lists what is moved, changed, added and struck',
     ),
   ).toMatchObject({ moved: 1, added: 1, struck: 1, says: ['key moved 1.0 m', 'edge added: Big', 'fill struck: Big'] })
 })
-test.each([
-  [25, 180, 50, 'safe'],
-  [24, 180, 50, 'beats'],
-  [24, 172.8, 50, 'safe'],
-  [60, 180, 50, 'beats'],
-  [25, 144, 50, 'steady'],
-  [200, 180, 50, 'beats'],
-] as const)('%s fps at %s° on %s Hz is %s', (fps, angle, mains, verdict) => {
-  if (fps === 200) expect(mainsFlicker(shutterSeconds(angle, fps), fps, mains).ripple).toBeGreaterThan(0.6)
-  expect(mainsFlicker(shutterSeconds(angle, fps), fps, mains).verdict).toBe(verdict)
-})
-test('steady angles hold whole half-cycles', () =>
-  expect(steadyShutterDegrees(24, 50).map((a) => Math.round(a * 10) / 10)).toEqual([86.4, 172.8, 259.2, 345.6]))

@@ -12,4 +12,4 @@ export { type Figure, FIGURES, figureInFrame, type FigureInFrame } from './figur
 export { type FocusForRange, type SameSize, distanceForFace, focusForRange, sameSize } from './backwards.ts'
 export { type LensKind, type SensorMode, LENS_KINDS, SENSOR_MODES, SQUEEZES } from './library.ts'
 export { type DrawnPath, type FrameDrawing, frameDrawing } from './frameDrawing.ts'
-export { MOST_FIGURES, type PlacedFigure, figuresText, readFigures } from './placedFigure.ts'
+export { MOST_FIGURES, NEAREST_M, type PlacedFigure, figuresText, readFigures } from './placedFigure.ts'

@@ -1,8 +1,10 @@
 import { Box, Flex } from '@chakra-ui/react'
 import type { RecordOf } from '@kavrell/contract'
-import { type PlacedFigure, MOST_FIGURES } from '@kavrell/core/optics'
+import { MOST_FIGURES, NEAREST_M, type PlacedFigure } from '@kavrell/core/optics'
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
 import { commit, say } from '../../store/production.ts'
+import { useUnits } from '../../store/selectors.ts'
+import { metres } from '../../ui/format.ts'
 import { FramePreview } from '../../ui/FramePreview.tsx'
 import { Button, Hint } from '../../ui/parts.tsx'
 
@@ -15,7 +17,7 @@ const LOOKS = ['ahead', 'left', 'right'] as const
 const tidy = (figure: PlacedFigure, distanceM: number): PlacedFigure => ({
   ...figure,
   across: Math.min(1, Math.max(0, Math.round(figure.across * 100) / 100)),
-  behindM: Math.min(500, Math.max(0.3 - distanceM, Math.round(figure.behindM * 20) / 20)),
+  behindM: Math.min(500, Math.max(NEAREST_M - distanceM, Math.round(figure.behindM * 20) / 20)),
 })
 
 /** The people of a shot put into its computed frame: sideways across it, up for farther, down for nearer. */
@@ -24,6 +26,7 @@ export function PlaceFigures({ shot, width, onDone }: { shot: RecordOf<'shot'>; 
   const [chosen, setChosen] = useState(0)
   const [drag, setDrag] = useState<{ readonly at: number; readonly figure: PlacedFigure } | null>(null)
   const box = useRef<HTMLDivElement>(null)
+  const units = useUnits()
   const shown = figures.map((f, i) => (drag?.at === i ? drag.figure : f))
   const save = (label: string, next: readonly PlacedFigure[]) => {
     const refused = commit(`${label} in ${shot.code}`, [
@@ -105,7 +108,7 @@ export function PlaceFigures({ shot, width, onDone }: { shot: RecordOf<'shot'>; 
           >
             <button
               type="button"
-              aria-label={`Figure ${i + 1}, ${Math.round(f.across * 100)} % across, ${f.behindM} m behind`}
+              aria-label={`Figure ${i + 1}, ${Math.round(f.across * 100)} % across, ${metres(Math.abs(f.behindM), units)} ${f.behindM < 0 ? 'in front' : 'behind'}`}
               onFocus={() => setChosen(i)}
               onKeyDown={onKey(i)}
               onPointerDown={(e) => {
@@ -160,7 +163,7 @@ export function PlaceFigures({ shot, width, onDone }: { shot: RecordOf<'shot'>; 
           Done
         </Button>
       </Flex>
-      <Hint>Drag or arrows: sideways across the frame, up is farther. 0 m is where the focus is.</Hint>
+      <Hint>Drag or arrows: sideways across the frame, up is farther. The middle is where the focus is.</Hint>
     </Box>
   )
 }

@@ -299,8 +299,9 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
   const drawn = long
     ? items.map(({ index }) => ({ record: rows[index]!, row: index }))
     : rows.map((record, row) => ({ record, row }))
-  // Rows that leave a long list become those that come: their elements are filled anew, not made anew.
-  const pool = Math.ceil(drawn.length / 32) * 32
+  // Rows that leave a long list become those that come: their elements are filled anew, not made anew. Large
+  // enough for any window, so that it never changes under a cell that is being typed in.
+  const pool = Math.max(96, drawn.length)
   const above = long ? (items[0]?.start ?? 0) - virtual.options.scrollMargin : 0
   const below = long ? virtual.getTotalSize() - (items.at(-1)?.end ?? 0) + virtual.options.scrollMargin : 0
 
