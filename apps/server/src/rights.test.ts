@@ -152,7 +152,13 @@ const ENDPOINTS: readonly (readonly [
   ],
   ['check', () => 'media/checks', (ids) => ({ copyRunId: ids.get('copyRun') }), ['owner', 'planner', 'logger'], [404]],
   ['stop a job', () => `media/jobs/${uuidv7()}/stop`, () => ({}), ['owner', 'planner', 'logger'], [200]],
-  ['send a sheet', () => 'sheets', (ids) => ({ dayId: ids.get('day'), personIds: [] }), ['owner', 'planner'], [201]],
+  [
+    'send a sheet',
+    () => 'sheets',
+    (ids) => ({ id: uuidv7(), dayId: ids.get('day'), personIds: [] }),
+    ['owner', 'planner'],
+    [201],
+  ],
   [
     'remind',
     () => 'reminders',
@@ -231,7 +237,9 @@ describe('records of another production', () => {
     expect(
       (await world.call('owner', `${base}/media/checks`, { copyRunId: theirs.get('copyRun') })).json.refusal?.says,
     ).toBe('There is no such copy.')
-    expect((await world.call('owner', `${base}/sheets`, { dayId: theirs.get('day'), personIds: [] })).status).toBe(404)
+    expect(
+      (await world.call('owner', `${base}/sheets`, { id: uuidv7(), dayId: theirs.get('day'), personIds: [] })).status,
+    ).toBe(404)
     const reminder = { sentSheetId: theirs.get('sentSheet'), personId: theirs.get('person') }
     expect((await world.call('owner', `${base}/reminders`, reminder)).status).toBe(404)
     expect((await world.call('owner', `${base}/days/${theirs.get('day')}/call-sheet.pdf`)).status).toBe(404)

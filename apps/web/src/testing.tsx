@@ -14,7 +14,7 @@ import { demoProduction } from '@kavrell/demo'
 import { cleanup, render } from '@testing-library/react'
 import { type UserEvent, userEvent } from '@testing-library/user-event'
 import type { ReactElement } from 'react'
-import { MemoryRouter, Route, Routes } from 'react-router'
+import { MemoryRouter, Route, Routes, useLocation } from 'react-router'
 import { afterEach, vi } from 'vitest'
 import { openSnapshot, receive, useProductionStore } from './store/production.ts'
 import { useFindings } from './store/snags.ts'
@@ -38,6 +38,13 @@ Element.prototype.scrollIntoView = () => {}
 Element.prototype.scrollTo = () => {}
 Element.prototype.setPointerCapture = () => {}
 HTMLCanvasElement.prototype.getContext = () => null
+Blob.prototype.text = function () {
+  return new Promise((resolve) => {
+    const reader = new FileReader()
+    reader.onload = () => resolve(reader.result as string)
+    reader.readAsText(this)
+  })
+}
 afterEach(cleanup)
 
 export const PRODUCTION_ID = '00000000-0000-7000-8000-00000000ffff'
@@ -86,14 +93,43 @@ export const all = <K extends KindName>(kind: K): RecordOf<K>[] =>
   Object.values(useProductionStore.getState().records[kind] ?? {}) as unknown as RecordOf<K>[]
 export const shotOf = (code: string): RecordOf<'shot'> => all('shot').find((s) => s.code === code)!
 
-/** Draws a screen where the app draws it. */
-export function draw(screen: ReactElement, at = 'shots'): UserEvent {
+/** What the server was asked, in order. */
+export interface Asked {
+  readonly route: string
+  readonly body: unknown
+}
+
+/**
+ * What the server answers, route by route without `/api`: an object, or a function of the body. A `Response` goes
+ * out as it is; what is not in the table is away.
+ */
+export function answer(routes: Readonly<Record<string, unknown>>): Asked[] {
+  const asked: Asked[] = []
+  vi.stubGlobal('fetch', async (url: string, init?: RequestInit) => {
+    const route = url.replace(/^\/api/, '')
+    if (!(route in routes)) throw new TypeError('connection refused')
+    const body = init?.body === undefined ? null : (JSON.parse(init.body as string) as unknown)
+    asked.push({ route, body })
+    const found = routes[route]
+    const reply = typeof found === 'function' ? (found as (body: unknown) => unknown)(body) : found
+    return reply instanceof Response ? reply : Response.json(reply)
+  })
+  return asked
+}
+/** A no, as the server says it. */
+export const no = (says: string, status = 403): Response =>
+  Response.json({ refusal: { code: 'forbidden', says } }, { status })
+
+const Elsewhere = () => <p>now at {useLocation().pathname}</p>
+
+/** Draws a screen where the app draws it: one of a production's stages, or at a path with its pattern. */
+export function draw(screen: ReactElement, at = 'shots', pattern = '/p/:productionId/:stage'): UserEvent {
   render(
     <ChakraProvider value={system}>
-      <MemoryRouter initialEntries={[`/p/${PRODUCTION_ID}/${at}`]}>
+      <MemoryRouter initialEntries={[at.startsWith('/') ? at : `/p/${PRODUCTION_ID}/${at}`]}>
         <Routes>
-          <Route path="/p/:productionId/:stage" element={screen} />
-          <Route path="*" element={<p>elsewhere</p>} />
+          <Route path={pattern} element={screen} />
+          <Route path="*" element={<Elsewhere />} />
         </Routes>
       </MemoryRouter>
     </ChakraProvider>,

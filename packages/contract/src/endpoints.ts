@@ -31,7 +31,9 @@ export const CopyJobBody = z.strictObject({
   driveIds: z.array(z.uuid()).min(1, 'Choose at least one drive.').max(8),
 })
 export const VerifyJobBody = z.strictObject({ copyRunId: z.uuid() })
-export const IssueSheetBody = z.strictObject({ dayId: z.uuid(), personIds: z.array(z.uuid()).max(500) })
+/** The sheet's id is chosen by who asks: asked again with the same one, nothing is issued or sent twice. */
+export const IssueSheetBody = z.strictObject({ id: z.uuid(), dayId: z.uuid(), personIds: z.array(z.uuid()).max(500) })
+export type IssueSheetBody = z.infer<typeof IssueSheetBody>
 export const RemindBody = z.strictObject({ sentSheetId: z.uuid(), personId: z.uuid() })
 
 export const INVITED_ROLES = ['planner', 'logger', 'reader'] as const

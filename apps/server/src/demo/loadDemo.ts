@@ -48,7 +48,11 @@ export async function loadDemo(services: Services, mediaRoot: string): Promise<s
   const people = ['maren', 'pell', 'juno', 'idris', 'tobias', 'sadie', 'hollis', 'edda', 'corin'].map((name) =>
     demo.id('person', name),
   )
-  await sheets.issue('Juno Brask', demo.productionId, demo.id('day', 'day 1'), people)
+  await sheets.issue('Juno Brask', demo.productionId, {
+    id: uuidv7(),
+    dayId: demo.id('day', 'day 1'),
+    personIds: people,
+  })
   await readSheets(
     services,
     demo.productionId,

@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto'
-import { blank, productionOf, type Refusal } from '@kavrell/contract'
+import { blank, type IssueSheetBody, productionOf, type Refusal } from '@kavrell/contract'
 import { callSheet, type CallSheet, type PrintedSheet, sheetChanges, type SheetChange } from '@kavrell/core/call'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 import type { Production } from '@kavrell/core/production'
@@ -15,8 +15,7 @@ export interface Sheets {
   readonly issue: (
     by: string,
     productionId: string,
-    dayId: string,
-    personIds: readonly string[],
+    asked: IssueSheetBody,
   ) => Promise<Outcome<{ sentSheetId: string; version: number }, Refusal>>
   readonly remind: (
     by: string,
@@ -25,7 +24,15 @@ export interface Sheets {
     personId: string,
   ) => Promise<Outcome<null, Refusal>>
   /** What a person opens from their message; opening it is the acknowledgement. */
-  readonly read: (token: string) => Promise<{ sheet: PrintedSheet; version: number; name: string } | null>
+  readonly read: (token: string) => Promise<ReadSheet | null>
+}
+
+/** A sheet as one person opens it. */
+export interface ReadSheet {
+  readonly sheet: PrintedSheet
+  readonly version: number
+  readonly personId: string
+  readonly name: string
 }
 
 interface Deps {
@@ -110,51 +117,65 @@ export function openSheets(deps: Deps): Sheets {
       },
     ]
   }
+  /** Writes down the sheet of a day as it is now, under the next number; one that has this id already stands. */
+  const makeSheet = async (
+    by: string,
+    productionId: string,
+    id: string,
+    dayId: string,
+  ): Promise<Outcome<{ production: Production; version: number }, Refusal>> => {
+    const production = await loadProduction(database, models, productionId)
+    const planned = production && sheetNow(production, dayId)
+    if (!production || !planned)
+      return fail({ code: 'not-found', says: 'That day has no place yet. Choose one in Order.' })
+    const stands = production.sentSheet[id]
+    if (stands) return ok({ production, version: stands.number })
+    const numbers = Object.values(production.sentSheet).flatMap((s) => (s.dayId === dayId ? [s.number] : []))
+    const version = 1 + Math.max(0, ...numbers)
+    const fields = blank('sentSheet', {
+      dayId,
+      number: version,
+      fingerprint: planned.sheet.fingerprint,
+      sentAt: now().toISOString(),
+      content: planned.sheet as unknown as Record<string, unknown>,
+    }) as Record<string, unknown>
+    const written = await door.acceptEdit({ name: by, role: 'server' }, productionId, {
+      id: uuidv7(),
+      label: `Issue call sheet ${version}`,
+      changes: [{ op: 'create', kind: 'sentSheet', id, fields }],
+    })
+    return written.ok ? ok({ production, version }) : written
+  }
   return {
-    async issue(by, productionId, dayId, personIds) {
-      const production = await loadProduction(database, models, productionId)
-      const planned = production && sheetNow(production, dayId)
-      if (!production || !planned)
-        return fail({ code: 'not-found', says: 'That day has no place yet. Choose one in Order.' })
-      const version =
-        1 +
-        Math.max(
-          0,
-          ...Object.values(production.sentSheet)
-            .filter((s) => s.dayId === dayId)
-            .map((s) => s.number),
-        )
-      const sentSheetId = uuidv7()
-      const sheet = {
-        op: 'create' as const,
-        kind: 'sentSheet' as const,
-        id: sentSheetId,
-        fields: blank('sentSheet', {
-          dayId,
-          number: version,
-          fingerprint: planned.sheet.fingerprint,
-          sentAt: now().toISOString(),
-          content: planned.sheet as unknown as Record<string, unknown>,
-        }) as Record<string, unknown>,
-      }
-      const sent = await door.acceptEdit({ name: by, role: 'server' }, productionId, {
-        id: uuidv7(),
-        label: `Issue call sheet ${version}`,
-        changes: [sheet],
+    async issue(by, productionId, { id, dayId, personIds }) {
+      // One sheet of a day after another, whoever issues: two never have the same number.
+      const made = await database.transaction(async (transaction) => {
+        await database.query('SELECT pg_advisory_xact_lock(hashtext(:dayId))', {
+          replacements: { dayId },
+          transaction,
+        })
+        return makeSheet(by, productionId, id, dayId)
       })
-      if (!sent.ok) return sent
+      if (!made.ok) return made
+      const { production, version } = made.value
+      const sent = await models.delivery.findAll({ where: { sentSheetId: id }, raw: true })
+      const told = new Set((sent as unknown as { personId: string }[]).map((d) => d.personId))
       const deliveries = (
-        await Promise.all(personIds.map((personId) => deliver(by, productionId, production, sentSheetId, personId)))
+        await Promise.all(
+          [...new Set(personIds)]
+            .filter((personId) => !told.has(personId))
+            .map((personId) => deliver(by, productionId, production, id, personId)),
+        )
       ).flat()
       if (deliveries.length > 0) {
-        const told = await door.acceptEdit({ name: by, role: 'server' }, productionId, {
+        const written = await door.acceptEdit({ name: by, role: 'server' }, productionId, {
           id: uuidv7(),
           label: `Send call sheet ${version}`,
           changes: deliveries,
         })
-        if (!told.ok) return told
+        if (!written.ok) return written
       }
-      return ok({ sentSheetId, version })
+      return ok({ sentSheetId: id, version })
     },
     async remind(by, productionId, sentSheetId, personId) {
       const production = await loadProduction(database, models, productionId)
@@ -192,7 +213,7 @@ export function openSheets(deps: Deps): Sheets {
       })
       // The order that the sheet was made from is for the planners, not for everybody with a link.
       const { order: _order, ...printed } = sheet.content
-      return { sheet: printed, version: sheet.number, name: person.name }
+      return { sheet: printed, version: sheet.number, personId: row.personId, name: person.name }
     },
   }
 }

@@ -79,8 +79,7 @@ export function productionRoutes({
     )
   })
   router.post('/sheets', membersOnly(accounts, 'plan'), async (req, res) => {
-    const { dayId, personIds } = IssueSheetBody.parse(req.body)
-    const outcome = await sheets.issue(accountOf(res).name, idOf(req), dayId, personIds)
+    const outcome = await sheets.issue(accountOf(res).name, idOf(req), IssueSheetBody.parse(req.body))
     if (!outcome.ok) {
       sendRefusal(res, outcome.error)
       return

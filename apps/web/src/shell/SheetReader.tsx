@@ -9,6 +9,7 @@ import { Answer } from '../ui/parts.tsx'
 interface Read {
   readonly sheet: PrintedSheet
   readonly version: number
+  readonly personId: string
   readonly name: string
 }
 
@@ -32,7 +33,7 @@ export function SheetReader() {
         Opening …
       </Box>
     )
-  const own = read.sheet.people.find((p) => p.name === read.name)
+  const own = read.sheet.people.find((p) => p.personId === read.personId)
   return (
     <Box maxW="640px" mx="auto" p="18px">
       <Text color="soft">{read.name}, your call</Text>

@@ -2,6 +2,8 @@ import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import type { PrintedSheet, SheetChange } from '@kavrell/core/call'
 import { DateTime } from 'luxon'
 
+/** Changes that are listed; the rest is in the order itself. */
+const MOST_CHANGES = 12
 const WIDE_ONLY = { base: 'none', md: 'block' }
 
 /** A call sheet as paper: black on white whatever the light. */
@@ -46,15 +48,16 @@ export function SheetPaper({
       {changes.length > 0 && (
         <Box mt="10px" pl="8px" borderLeft="3px solid black">
           <Text fontWeight={700}>Changed since the version before</Text>
-          {changes.slice(0, 12).map((c) => (
-            <Text key={c.what}>
+          {changes.slice(0, MOST_CHANGES).map((c, i) => (
+            <Text key={i}>
               {c.what}: {c.was} is now <b>{c.now}</b>
             </Text>
           ))}
+          {changes.length > MOST_CHANGES && <Text>and {changes.length - MOST_CHANGES} more below.</Text>}
         </Box>
       )}
-      {sheet.places.map((place) => (
-        <Box key={place.name} mt="10px">
+      {sheet.places.map((place, i) => (
+        <Box key={i} mt="10px">
           <Text fontWeight={700}>{place.name}</Text>
           {[place.address, place.directions, place.parking, place.shelter].filter(Boolean).map((line) => (
             <Text key={line}>{line}</Text>

@@ -3,7 +3,7 @@ import { productionWith } from '../production/fixture.ts'
 import { planDay } from '../snags/index.ts'
 import { tryChanges } from '../snags/waysOut.ts'
 import { LOCAL_RULES, LONG_DAY_LINE } from './cautions.ts'
-import { callSheet, sheetChanges } from './index.ts'
+import { callSheet, noLongerCalled, sheetChanges } from './index.ts'
 
 const base = productionWith({
   place: {
@@ -105,6 +105,13 @@ describe('a call sheet', () => {
   })
   test('an empty day has no first shot and wraps when it starts', () =>
     expect(sheetOf(productionWith({}))).toMatchObject({ firstShot: null, wrap: '08:00', rows: [], people: [] }))
+})
+
+test('who is no longer called is found by who they are, not by their name', () => {
+  const older = sheetOf()
+  const newer = { ...older, people: older.people.map((p) => (p.name === 'Edda Marsh' ? { ...p, personId: 'x' } : p)) }
+  expect(noLongerCalled(older, newer)).toEqual([expect.objectContaining({ personId: 'edda', call: '08:20' })])
+  expect(noLongerCalled(older, { ...newer, people: older.people })).toEqual([])
 })
 
 describe('what a newer sheet changes', () => {

@@ -207,6 +207,10 @@ export interface SheetChange {
   readonly personId: string | null
 }
 
+/** People whom an older sheet calls and a newer one does not: they still think they are wanted. */
+export const noLongerCalled = (older: PrintedSheet, newer: PrintedSheet): SheetPerson[] =>
+  older.people.filter((was) => !newer.people.some((now) => now.personId === was.personId))
+
 /** What a newer sheet changes for the people who hold the older one. */
 export function sheetChanges(older: PrintedSheet, newer: PrintedSheet): SheetChange[] {
   const changes: SheetChange[] = []

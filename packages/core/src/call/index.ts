@@ -5,6 +5,7 @@ export {
   type SheetPerson,
   callSheet,
   changeWords,
+  noLongerCalled,
   type SheetChange,
   sheetChanges,
 } from './callSheet.ts'

@@ -113,6 +113,11 @@ describe('a day, whatever is put in it', () => {
     expect(between.filter((row) => row.kind === 'change')).toEqual([])
     expect(timeline).toMatchObject({ setups: 1, turns: 0, relights: 0, moves: 0 })
   })
+  test('a shot that names no side between two that do does not hide the turn', () => {
+    const a: Planned = { minutes: 10, setup: 'A', side: 'in', rig: 'sticks', fixedAtMin: null, meal: false }
+    const turns = (...sides: string[]) => dayOf(sides.map((side) => ({ ...a, side }))).timeline.turns
+    expect([turns('in', 'out'), turns('in', '', 'out'), turns('in', '', 'in'), turns('', 'out')]).toEqual([1, 1, 0, 0])
+  })
   test('a turn costs the minutes of the house rule, a relight those of the setup', () => {
     const a: Planned = { minutes: 10, setup: 'A', side: 'in', rig: 'sticks', fixedAtMin: null, meal: false }
     const { production, timeline } = dayOf([a, { ...a, side: 'out' }])

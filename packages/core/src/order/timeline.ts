@@ -112,7 +112,8 @@ export function dayTimeline(
       totals.moves += change.move > 0 ? 1 : 0
       totals.turns += change.turn > 0 ? 1 : 0
       totals.relights += change.relight > 0 && position !== null ? 1 : 0
-      position = next
+      // A shot that names no side leaves the camera where it stands: turning round after it costs what it would have.
+      position = next.side === '' && position?.spotId === next.spotId ? { ...next, side: position.side } : next
       if (lead.setupId) setups.add(lead.setupId)
       for (const shot of shots) waitUntil(earliest(shot), item.id)
     }

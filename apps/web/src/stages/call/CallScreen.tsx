@@ -1,6 +1,8 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { callSheet, type CallSheet, sheetChanges } from '@kavrell/core/call'
-import { useState } from 'react'
+import type { IssueSheetBody } from '@kavrell/contract'
+import { callSheet, type CallSheet, noLongerCalled, sheetChanges } from '@kavrell/core/call'
+import { useRef, useState } from 'react'
+import { v7 as uuidv7 } from 'uuid'
 import { api } from '../../store/api.ts'
 import { say, useProductionStore } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
@@ -23,6 +25,8 @@ export function CallScreen() {
   const productionId = useProductionStore((s) => s.productionId)
   const { plan } = useDay()
   const [busy, setBusy] = useState(false)
+  // Kept until the server has answered: pressed again after a lost answer, nothing is sent twice.
+  const nextId = useRef(uuidv7())
   if (!plan || plan.calls.length === 0)
     return <Empty says="A call sheet follows from a day with an order and people in it." />
   const sheet = callSheet(production, plan)
@@ -40,8 +44,12 @@ export function CallScreen() {
     return own.sort((a, b) => STRENGTH.indexOf(b.status) - STRENGTH.indexOf(a.status) || b.version - a.version)[0]
   }
   const called = sheet.people
+  // Whoever holds a sheet that calls them is told that this one does not.
+  const dropped = (older ? noLongerCalled(older, sheet) : []).filter((p) => production.person[p.personId])
+  const listed = [...called, ...dropped.map((p) => ({ ...p, call: 'none' }))]
+  const everyone = listed.map((p) => p.personId)
   const read = called.filter((p) => statusOf(p.personId)?.status === 'read').length
-  const moved = changes.filter((c) => c.personId !== null).map((c) => c.personId!)
+  const moved = changes.flatMap((c) => (c.personId && everyone.includes(c.personId) ? [c.personId] : []))
   const act = async (work: () => Promise<unknown>) => {
     setBusy(true)
     try {
@@ -53,8 +61,11 @@ export function CallScreen() {
     }
   }
   const issue = (personIds: readonly string[]) =>
-    act(() => api(`/productions/${productionId}/sheets`, { dayId: plan.day.id, personIds }))
-  const everyone = called.map((p) => p.personId)
+    act(async () => {
+      const body: IssueSheetBody = { id: nextId.current, dayId: plan.day.id, personIds: [...personIds] }
+      await api(`/productions/${productionId}/sheets`, body)
+      nextId.current = uuidv7()
+    })
   const base = `/api/productions/${productionId}/days/${plan.day.id}`
   return (
     <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(380px, 1fr) minmax(0, 640px)' }} gap="24px">
@@ -86,6 +97,11 @@ export function CallScreen() {
             {read} of {called.length} have read version {newest.number}.
           </Text>
         )}
+        {dropped.length > 0 && (
+          <Text color="watch" fontWeight={600} mt="4px">
+            Not called any more, and told so: {dropped.map((p) => p.name).join(', ')}.
+          </Text>
+        )}
         {(!newest || !fresh) && (
           <Box mt="12px" p="12px" bg={newest ? 'watchTint' : 'tint'}>
             {newest && (
@@ -104,7 +120,7 @@ export function CallScreen() {
                   Issue {newest ? newest.number + 1 : 1} to everyone
                 </Button>
                 {moved.length > 0 && moved.length < everyone.length && (
-                  <Button disabled={busy} onClick={() => void issue(moved.filter((id) => everyone.includes(id)))}>
+                  <Button disabled={busy} onClick={() => void issue(moved)}>
                     Only to the {moved.length} whose call moved
                   </Button>
                 )}
@@ -129,7 +145,7 @@ export function CallScreen() {
             <Text>sheet {newest?.number ?? ''}</Text>
             <Text />
           </Grid>
-          {called.map((p) => {
+          {listed.map((p) => {
             const status = statusOf(p.personId)
             const person = production.person[p.personId]
             return (

@@ -135,12 +135,16 @@ export function ShotSheet({
   )
   const duplicate = (records: readonly Shot[]) => {
     const used = Object.values(all).map((s) => s.code)
+    const ranks = Object.values(all)
+      .map((s) => s.rank)
+      .sort((a, b) => a - b)
     const changes = records.map((record, i): PlainChange => {
       const { id: _id, version: _version, ...fields } = record
       const code = nextCode(record.code, used)
       used.push(code)
       // Right behind its original, before whatever follows it.
-      const rank = record.rank + (i + 1) / (records.length + 1) / 2
+      const gap = (ranks.find((rank) => rank > record.rank) ?? record.rank + 1) - record.rank
+      const rank = record.rank + (gap * (i + 1)) / (records.length + 1)
       return {
         op: 'create',
         kind: 'shot',

@@ -1,0 +1,146 @@
+import type { Me } from '@kavrell/contract'
+import { QueryTypes } from 'sequelize'
+import { v7 as uuidv7 } from 'uuid'
+import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { loadDemo } from './demo/loadDemo.ts'
+import { create, openTestServer, type TestServer } from './testServer.ts'
+
+type Row = Record<string, unknown> & { readonly id: string }
+let world: TestServer
+let demo = ''
+let dayId = ''
+const rows = async (kind: string): Promise<Row[]> => {
+  const file = (await world.call('demo', `/productions/${demo}/export.json`)).json as unknown as {
+    records: Record<string, Row[]>
+  }
+  return file.records[kind] ?? []
+}
+const person = async (name: string) => (await rows('person')).find((p) => String(p.name).startsWith(name))!
+const issue = (personIds: readonly string[], id = uuidv7(), base = world.server) =>
+  world.call('demo', `/productions/${demo}/sheets`, { id, dayId, personIds }, undefined, base)
+const version = (answer: Awaited<ReturnType<typeof issue>>) => (answer.json as unknown as { version: number }).version
+const sentTo = async (sheetId: string) => (await rows('delivery')).filter((d) => d.sentSheetId === sheetId)
+const tokens = (sheetId: string, personId: string) =>
+  world.server.services.database.query<{ token: string }>(
+    'SELECT token FROM reading WHERE "sentSheetId" = :sheetId AND "personId" = :personId',
+    { replacements: { sheetId, personId }, type: QueryTypes.SELECT },
+  )
+
+beforeAll(async () => {
+  world = await openTestServer()
+  demo = await loadDemo(world.server.services, world.media)
+  const me = (await world.call(null, '/me')).json as unknown as Me
+  const owner = me.demo.find((d) => d.role === 'owner')!
+  world.cookies.set('demo', (await world.call(null, '/enter-demo', { accountId: owner.accountId })).cookie!)
+  dayId = (await rows('day')).find((d) => d.title === 'Day 1')!.id
+}, 60_000)
+afterAll(() => world?.close())
+
+describe('issuing', () => {
+  test('the same one asked for twice is one sheet, and nobody gets two messages', async () => {
+    const id = uuidv7()
+    const { id: edda } = await person('Edda')
+    const first = await issue([edda, edda], id)
+    const again = await issue([edda], id, world.second)
+    expect([first.status, again.status]).toEqual([201, 201])
+    expect(version(again)).toBe(version(first))
+    expect((await rows('sentSheet')).filter((s) => s.id === id)).toHaveLength(1)
+    expect(await sentTo(id)).toHaveLength(1)
+  })
+  test('asked again with more people, only those are told who were not', async () => {
+    const id = uuidv7()
+    const [edda, corin] = [await person('Edda'), await person('Corin')]
+    await issue([edda.id], id)
+    await issue([edda.id, corin.id], id)
+    expect((await sentTo(id)).map((d) => d.personId).sort()).toEqual([edda.id, corin.id].sort())
+  })
+  test('by several at once on two servers: every sheet has a number of its own', async () => {
+    const answers = await Promise.all(
+      Array.from({ length: 8 }, (_, i) => issue([], uuidv7(), i % 2 ? world.second : world.server)),
+    )
+    expect(answers.map((a) => a.status)).toEqual(Array(8).fill(201))
+    const numbers = answers.map(version).sort((a, b) => a - b)
+    expect(numbers).toEqual(numbers.map((_, i) => numbers[0]! + i))
+    const all = (await rows('sentSheet')).filter((s) => s.dayId === dayId).map((s) => s.number)
+    expect(new Set(all).size).toBe(all.length)
+  })
+  test('a day without a place has no sheet, and says what to do', async () => {
+    const day = create('day', { title: 'Pick-ups' })
+    await world.call('demo', `/productions/${demo}/edits`, { id: uuidv7(), label: 'Test', changes: [day] })
+    const answer = await world.call('demo', `/productions/${demo}/sheets`, {
+      id: uuidv7(),
+      dayId: day.id,
+      personIds: [],
+    })
+    expect([answer.status, answer.json.refusal?.says]).toEqual([
+      404,
+      'That day has no place yet. Choose one in Order.',
+    ])
+  })
+  test('an address that refuses is told as such, with the reason', async () => {
+    const nobody = create('person', { name: 'No Address' })
+    const refuses = create('person', { name: 'Bad Address', email: 'bad@bounce.example' })
+    await world.call('demo', `/productions/${demo}/edits`, {
+      id: uuidv7(),
+      label: 'Test',
+      changes: [nobody, refuses],
+    })
+    const id = uuidv7()
+    await issue([nobody.id, refuses.id], id)
+    expect((await sentTo(id)).map((d) => [d.status, d.says]).sort()).toEqual([
+      ['bounced', 'No mail address and no phone number.'],
+      ['bounced', 'The mail address was refused.'],
+    ])
+  })
+})
+
+describe('reading', () => {
+  test('opening the link is the acknowledgement; what is read is the sheet that was sent, not the order now', async () => {
+    const id = uuidv7()
+    const edda = await person('Edda')
+    await issue([edda.id], id)
+    const [{ token }] = (await tokens(id, edda.id)) as [{ token: string }]
+    const before = (await world.call(null, `/sheets/${token}`)).json as unknown as {
+      sheet: { unitCall: string; order?: unknown }
+      personId: string
+      name: string
+    }
+    expect([before.personId, before.name]).toEqual([edda.id, edda.name])
+    // The order is the planners' own.
+    expect(before.sheet.order).toBeUndefined()
+    const day = (await rows('day')).find((d) => d.id === dayId)!
+    const moved = await world.call('demo', `/productions/${demo}/edits`, {
+      id: uuidv7(),
+      label: 'Later',
+      changes: [
+        { op: 'update', kind: 'day', id: dayId, version: 1e6, fields: { callMin: Number(day.callMin) + 30 } },
+      ],
+    })
+    expect(moved.status).toBe(201)
+    const after = (await world.call(null, `/sheets/${token}`)).json as unknown as { sheet: { unitCall: string } }
+    expect(after.sheet.unitCall).toBe(before.sheet.unitCall)
+    const statuses = (await sentTo(id)).map((d) => d.status)
+    expect(statuses).toContain('delivered')
+    expect(statuses).toContain('read')
+  })
+  test('a link that was never given leads nowhere and tells nothing', async () => {
+    const answer = await world.call(null, '/sheets/never')
+    expect([answer.status, answer.json.refusal?.says]).toEqual([404, 'This link is no longer known.'])
+  })
+  test('a reminder is a message of its own with a link of its own; the old one still opens', async () => {
+    const id = uuidv7()
+    const edda = await person('Edda')
+    await issue([edda.id], id)
+    await world.call('demo', `/productions/${demo}/reminders`, { sentSheetId: id, personId: edda.id })
+    const links = await tokens(id, edda.id)
+    expect(links).toHaveLength(2)
+    for (const { token } of links) expect((await world.call(null, `/sheets/${token}`)).status).toBe(200)
+  })
+  test('nobody is reminded who does not exist, nor of a sheet that does not', async () => {
+    const [sheet] = await rows('sentSheet')
+    const remind = (sentSheetId: string, personId: string) =>
+      world.call('demo', `/productions/${demo}/reminders`, { sentSheetId, personId })
+    expect((await remind(sheet!.id, uuidv7())).json.refusal?.says).toBe('There is no such person.')
+    expect((await remind(uuidv7(), (await person('Edda')).id)).json.refusal?.says).toBe('There is no such sheet.')
+  })
+})

@@ -1,0 +1,144 @@
+// @vitest-environment jsdom
+import type { Me } from '@kavrell/contract'
+import { fireEvent, screen } from '@testing-library/react'
+import { describe, expect, test } from 'vitest'
+import { answer, draw, no } from '../testing.tsx'
+import { Entrance } from './Entrance.tsx'
+
+const nobody: Me = { account: null, productions: [], needsOwner: false, demo: [] }
+const maren: Me = {
+  ...nobody,
+  account: { id: 'm', name: 'Maren Tolley' },
+  productions: [{ id: 'plank', title: 'The Long Plank', role: 'owner' }],
+}
+const enter = () => draw(<Entrance />, '/', '/')
+
+describe('an empty installation', () => {
+  test('asks for the first password, says what is wrong with it, and then lets a production be started', async () => {
+    const asked = answer({
+      '/me': { ...nobody, needsOwner: true },
+      '/set-up': ({ password }: { password: string }) =>
+        password.length < 10
+          ? no('A password has at least ten characters.', 422)
+          : { ...maren, account: { id: 'n', name: 'Nils' }, productions: [] },
+    })
+    const user = enter()
+    expect(await screen.findByRole('heading', { name: 'Set up this installation' })).toBeTruthy()
+    await user.type(screen.getByLabelText('Name'), 'Nils')
+    await user.type(screen.getByLabelText('Password'), 'short{Enter}')
+    expect((await screen.findByRole('alert')).textContent).toBe('A password has at least ten characters.')
+    // What was typed is still there to be put right.
+    await user.type(screen.getByLabelText('Password'), ' is not long enough{Enter}')
+    expect(await screen.findByRole('heading', { name: 'Start a production' })).toBeTruthy()
+    expect(screen.queryByRole('alert')).toBeNull()
+    expect(asked.at(-1)).toEqual({
+      route: '/set-up',
+      body: { name: 'Nils', password: 'short is not long enough' },
+    })
+  })
+  test('never shows a password as it is typed', async () => {
+    answer({ '/me': nobody })
+    enter()
+    expect(await screen.findByLabelText('Password')).toHaveProperty('type', 'password')
+  })
+})
+
+describe('signing in', () => {
+  test('a wrong password is said and lets nobody in', async () => {
+    answer({ '/me': nobody, '/sign-in': () => no('Name and password do not match.') })
+    const user = enter()
+    await user.type(await screen.findByLabelText('Name'), 'Maren')
+    await user.type(screen.getByLabelText('Password'), 'guess')
+    await user.click(screen.getByRole('button', { name: 'Sign in' }))
+    expect((await screen.findByRole('alert')).textContent).toBe('Name and password do not match.')
+    expect(screen.queryByText('Start a production')).toBeNull()
+  })
+  test('a right one shows the productions with the role in each, and opens them', async () => {
+    answer({ '/me': nobody, '/sign-in': maren })
+    const user = enter()
+    await user.type(await screen.findByLabelText('Name'), 'Maren Tolley')
+    await user.type(screen.getByLabelText('Password'), 'correct horse battery{Enter}')
+    await user.click(await screen.findByRole('button', { name: 'Open The Long Plank' }))
+    expect(screen.getByText('now at /p/plank/brief')).toBeTruthy()
+  })
+  test('a server that is away is said in words', async () => {
+    answer({})
+    enter()
+    expect((await screen.findByRole('alert')).textContent).toBe('The server does not answer.')
+  })
+  test('signing out leads back to the form', async () => {
+    const asked = answer({ '/me': maren, '/sign-out': nobody })
+    const user = enter()
+    await user.click(await screen.findByRole('button', { name: 'Sign out' }))
+    expect(await screen.findByRole('heading', { name: 'Sign in' })).toBeTruthy()
+    expect(screen.queryByText('The Long Plank')).toBeNull()
+    expect(asked.at(-1)).toEqual({ route: '/sign-out', body: {} })
+  })
+})
+
+describe('the demo', () => {
+  const demo: Me['demo'] = [
+    { accountId: 'a', name: 'Maren Tolley', role: 'owner', title: 'The Long Plank' },
+    { accountId: 'b', name: 'Pell Oake', role: 'logger', title: 'The Long Plank' },
+  ]
+  test('is entered as one of its people, and opens', async () => {
+    const asked = answer({ '/me': { ...nobody, demo }, '/enter-demo': { ...maren, demo } })
+    const user = enter()
+    await user.click(await screen.findByRole('button', { name: 'Enter as Pell Oake' }))
+    expect(await screen.findByText('now at /p/plank/brief')).toBeTruthy()
+    expect(asked.at(-1)).toEqual({ route: '/enter-demo', body: { accountId: 'b' } })
+  })
+  test('is not offered where there is none', async () => {
+    answer({ '/me': nobody })
+    enter()
+    await screen.findByLabelText('Name')
+    expect(screen.queryByText(/Look round in the demo/)).toBeNull()
+  })
+})
+
+describe('a production', () => {
+  test('is started with its title and the mains of its country', async () => {
+    const asked = answer({ '/me': maren, '/productions': { id: 'new' } })
+    const user = enter()
+    await user.type(await screen.findByLabelText('Title'), 'Night ferry')
+    await user.selectOptions(screen.getByLabelText('Mains'), '60 Hz')
+    await user.click(screen.getByRole('button', { name: 'Start' }))
+    expect(await screen.findByText('now at /p/new/brief')).toBeTruthy()
+    expect(asked.at(-1)!.body).toEqual({ title: 'Night ferry', mainsHz: 60 })
+  })
+  test('without a title is refused with what is missing, and nobody is led away', async () => {
+    answer({ '/me': maren, '/productions': () => no('Give the production a title.', 422) })
+    const user = enter()
+    await user.click(await screen.findByRole('button', { name: 'Start' }))
+    expect((await screen.findByRole('alert')).textContent).toBe('Give the production a title.')
+    expect(screen.getByLabelText('Title')).toBeTruthy()
+  })
+  const choose = async (name: string, text: string) => {
+    fireEvent.change(await screen.findByLabelText(/^Or import one/), {
+      target: { files: [new File([text], name, { type: 'application/json' })] },
+    })
+  }
+  test('is brought from a file that was exported', async () => {
+    const asked = answer({ '/me': maren, '/productions/import': { id: 'brought' } })
+    enter()
+    await choose('plank.json', '{"kavrell": 3}')
+    expect(await screen.findByText('now at /p/brought/brief')).toBeTruthy()
+    expect(asked.at(-1)!.body).toEqual({ kavrell: 3 })
+  })
+  test('is not brought from a file that is something else: the file is named, the server not troubled', async () => {
+    const asked = answer({ '/me': maren, '/productions/import': { id: 'brought' } })
+    enter()
+    await choose('holiday.json', 'no JSON at all')
+    expect((await screen.findByRole('alert')).textContent).toMatch(/^holiday\.json is no JSON: /)
+    expect(asked.map((a) => a.route)).toEqual(['/me'])
+  })
+  test('that the server will not have says why', async () => {
+    answer({
+      '/me': maren,
+      '/productions/import': () => no('Nothing was imported. shot 0001 tStop A stop is more than 0.', 422),
+    })
+    enter()
+    await choose('plank.json', '{}')
+    expect((await screen.findByRole('alert')).textContent).toMatch(/^Nothing was imported\. shot 0001 tStop/)
+  })
+})

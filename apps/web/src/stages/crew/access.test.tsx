@@ -1,0 +1,134 @@
+// @vitest-environment jsdom
+import type { Invitation, SessionInfo } from '@kavrell/contract'
+import { screen } from '@testing-library/react'
+import { beforeEach, describe, expect, test } from 'vitest'
+import { answer, type Asked, draw, no, openDemo, PRODUCTION_ID } from '../../testing.tsx'
+import { Access } from './Access.tsx'
+
+const base = `/productions/${PRODUCTION_ID}`
+const link = (id: string, role: Invitation['role'], joined: number): Invitation => ({
+  id,
+  role,
+  createdBy: 'Maren Tolley',
+  expiresAt: '2026-05-14T19:00:00',
+  joined,
+})
+const device = (id: string, name: string, current: boolean): SessionInfo => ({
+  id,
+  name,
+  role: 'logger',
+  device: current ? 'Linux, Firefox' : '',
+  openedAt: '2026-05-14T06:00:00',
+  seenAt: '2026-05-14T07:05:00',
+  current,
+})
+let asked: Asked[]
+let links: Invitation[]
+const serve = (more: Readonly<Record<string, unknown>> = {}) => {
+  asked = answer({
+    [`${base}/invitations`]: (body: unknown) => {
+      if (body === null) return links
+      links = [link('new', 'logger', 0), ...links]
+      return { id: 'new', address: 'http://192.0.2.7:4180/join/T0ken', qr: '<svg xmlns="x"/>' }
+    },
+    [`${base}/invitations/new/withdraw`]: () => (links = links.filter((l) => l.id !== 'new')),
+    [`${base}/sessions`]: [device('s1', 'Maren Tolley', true), device('s2', 'Pell Oake', false)],
+    [`${base}/sessions/s2/end`]: [device('s1', 'Maren Tolley', true)],
+    [`${base}/members`]: [{ name: 'Maren Tolley', role: 'owner' }],
+    ...more,
+  })
+}
+beforeEach(() => {
+  openDemo('owner')
+  links = [link('old', 'reader', 3)]
+  serve()
+})
+
+describe('links', () => {
+  test('those that hold are listed with what they allow, until when, and how many came', async () => {
+    draw(<Access />, 'crew')
+    expect(await screen.findByText('Link: read')).toBeTruthy()
+    expect(screen.getByText('until Thu 14 May 19:00, 3 joined')).toBeTruthy()
+  })
+  test('a new one is made for a role and a time; its address and its code for a camera are shown', async () => {
+    const user = draw(<Access />, 'crew')
+    await screen.findByText('Link: read')
+    await user.selectOptions(screen.getByLabelText('Whoever has the link may'), 'plan and log')
+    await user.selectOptions(screen.getByLabelText('It holds for'), 'three days')
+    await user.click(screen.getByRole('button', { name: 'Make a link' }))
+    expect(await screen.findByText('http://192.0.2.7:4180/join/T0ken')).toBeTruthy()
+    expect(screen.getByAltText(/code for a phone/).getAttribute('src')).toContain(encodeURIComponent('<svg'))
+    expect(asked.find((a) => a.body !== null)).toEqual({
+      route: `${base}/invitations`,
+      body: { role: 'planner', minutes: 3 * 24 * 60 },
+    })
+    expect(await screen.findByText('Link: log takes and copies')).toBeTruthy()
+  })
+  test('offers least first: to log; and nobody is invited to own', async () => {
+    draw(<Access />, 'crew')
+    const choice = await screen.findByLabelText('Whoever has the link may')
+    expect(choice).toHaveProperty('value', 'logger')
+    expect([...choice.querySelectorAll('option')].map((o) => o.value)).not.toContain('owner')
+  })
+  test('a withdrawn one is gone at once, its address with it', async () => {
+    const user = draw(<Access />, 'crew')
+    await user.click(await screen.findByRole('button', { name: 'Make a link' }))
+    await user.click(await screen.findByRole('button', { name: 'Withdraw Link: log takes and copies' }))
+    expect(screen.queryByText('http://192.0.2.7:4180/join/T0ken')).toBeNull()
+    await screen.findByText('Link: read')
+    expect(screen.queryByText('Link: log takes and copies')).toBeNull()
+  })
+  test('a refusal is said', async () => {
+    serve({ [`${base}/invitations`]: (body: unknown) => (body ? no('A link holds for two weeks at most.', 422) : []) })
+    const user = draw(<Access />, 'crew')
+    await user.click(screen.getByRole('button', { name: 'Make a link' }))
+    expect((await screen.findByRole('alert')).textContent).toBe('A link holds for two weeks at most.')
+  })
+})
+
+describe('devices', () => {
+  test('that are signed in are listed; the own one is marked and cannot end itself here', async () => {
+    draw(<Access />, 'crew')
+    expect(await screen.findByText('logger, Linux, Firefox, this one')).toBeTruthy()
+    expect(screen.getByText('logger, a device, seen Thu 14 May 07:05')).toBeTruthy()
+    expect(screen.queryByRole('button', { name: 'End Maren Tolley' })).toBeNull()
+  })
+  test('one is ended and leaves the list', async () => {
+    const user = draw(<Access />, 'crew')
+    await user.click(await screen.findByRole('button', { name: 'End Pell Oake' }))
+    await screen.findByText('logger, Linux, Firefox, this one')
+    expect(screen.queryByText('Pell Oake')).toBeNull()
+  })
+})
+
+describe('accounts with a password', () => {
+  const fill = async () => {
+    const user = draw(<Access />, 'crew')
+    await user.click(await screen.findByRole('button', { name: 'Give somebody an account with a password' }))
+    await user.type(screen.getByLabelText('Name'), 'Sadie Quill')
+    await user.type(screen.getByLabelText('First password'), 'correct horse battery')
+    await user.selectOptions(screen.getByLabelText('May'), 'planner')
+    return user
+  }
+  test('one is given, stands among those who are in it, and the form is empty for the next', async () => {
+    let members = [{ name: 'Maren Tolley', role: 'owner' }]
+    serve({
+      [`${base}/members`]: (body: { name: string; role: string } | null) =>
+        body ? (members = [...members, body]) : members,
+    })
+    const user = await fill()
+    await user.click(screen.getByRole('button', { name: 'Give access' }))
+    expect(await screen.findByText('In it: Maren Tolley (owner), Sadie Quill (planner).')).toBeTruthy()
+    expect(screen.getByLabelText('Name')).toHaveProperty('value', '')
+    expect(screen.getByLabelText('First password')).toHaveProperty('value', '')
+  })
+  test('a name that is taken is said and what was typed stays', async () => {
+    serve({
+      [`${base}/members`]: (body: unknown) => (body ? no('That name is taken. Choose another.', 422) : []),
+    })
+    const user = await fill()
+    await user.click(screen.getByRole('button', { name: 'Give access' }))
+    expect((await screen.findByRole('alert')).textContent).toBe('That name is taken. Choose another.')
+    expect(screen.getByLabelText('Name')).toHaveProperty('value', 'Sadie Quill')
+  })
+})
