@@ -72,10 +72,7 @@ describe('issuing', () => {
       dayId: day.id,
       personIds: [],
     })
-    expect([answer.status, answer.json.refusal?.says]).toEqual([
-      404,
-      'That day has no place yet. Choose one in Order.',
-    ])
+    expect([answer.status, answer.json.refusal?.says]).toEqual([404, 'That day has no place yet. Choose one in Order.'])
   })
   test('an address that refuses is told as such, with the reason', async () => {
     const nobody = create('person', { name: 'No Address' })
@@ -112,9 +109,7 @@ describe('reading', () => {
     const moved = await world.call('demo', `/productions/${demo}/edits`, {
       id: uuidv7(),
       label: 'Later',
-      changes: [
-        { op: 'update', kind: 'day', id: dayId, version: 1e6, fields: { callMin: Number(day.callMin) + 30 } },
-      ],
+      changes: [{ op: 'update', kind: 'day', id: dayId, version: 1e6, fields: { callMin: Number(day.callMin) + 30 } }],
     })
     expect(moved.status).toBe(201)
     const after = (await world.call(null, `/sheets/${token}`)).json as unknown as { sheet: { unitCall: string } }

@@ -6,6 +6,7 @@ import { useProductionStore } from '../store/production.ts'
 import { useOpenSnags, useProduction } from '../store/selectors.ts'
 import { useDay } from '../ui/useDay.ts'
 import { STAGES } from './stages.ts'
+import { counted } from '@kavrell/core/formats'
 
 /** Stages that are worked in one hand come first on a phone. */
 const ON_THE_PHONE: readonly string[] = ['roll', 'order', 'call', 'offload']
@@ -102,7 +103,7 @@ export function Rail({ current }: { current: string }) {
                   display={{ base: 'none', md: 'block' }}
                   color={stopping > 0 ? 'stop' : 'faint'}
                   fontWeight={stopping > 0 ? 700 : 400}
-                  aria-label={stopping > 0 ? `${stopping} snags stop you` : undefined}
+                  aria-label={stopping > 0 ? `${counted(stopping, 'snag stops', 'snags stop')} you` : undefined}
                 >
                   {stopping > 0 ? stopping : counts[stage.path] || ''}
                 </Text>

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { exposureError, parseRate, rate, shutter, stopName } from './index.ts'
+import { counted, exposureError, parseRate, rate, shutter, stopName } from './index.ts'
 
 describe('figures in print', () => {
   test.each([
@@ -17,6 +17,13 @@ describe('figures in print', () => {
     [30000, 1001, '29.97'],
     [25, 2, '12.500'],
   ])('%d/%d prints %s', (num, den, text) => expect(rate(num, den)).toBe(text))
+  test('one is one, none and many are many', () =>
+    expect([
+      counted(1, 'shot'),
+      counted(0, 'shot'),
+      counted(2, 'copy', 'copies'),
+      counted(1, 'copy', 'copies'),
+    ]).toEqual(['1 shot', '0 shots', '2 copies', '1 copy']))
   test('shutters, stops and errors read as crews say them', () => {
     expect([shutter(1 / 50), shutter(1 / 47.95), shutter(2)]).toEqual(['1/50 s', '1/48 s', '2.0 s'])
     expect([stopName(2.8), stopName(11.31), stopName(2)]).toEqual(['T2.8', 'T11', 'T2.0'])

@@ -1,3 +1,5 @@
+import { counted } from '../formats/index.ts'
+
 /** What has happened to the files of one card, from the ledgers. */
 export interface CardHistory {
   /** Copies of the card's present contents, one per drive, that reached the end. */
@@ -32,8 +34,6 @@ export interface WipeAnswer {
   readonly reasons: readonly string[]
 }
 
-const plural = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`
-
 /**
  * May this card be wiped? Only copies that reached the end and are not known to be damaged count, and
  * only a copy read back from the drive counts as checked. The answer is no whenever anything is unknown.
@@ -51,19 +51,17 @@ export function mayWipe(card: CardHistory, rule: WipeRule): WipeAnswer {
   for (const copy of card.copies)
     if (copy.damaged)
       reasons.push(`The copy on ${copy.driveLabel} did not pass its check. Copy again to another drive.`)
-  if (good.length < rule.copies) reasons.push(`${plural(good.length, 'copy', 'copies')} of ${rule.copies}.`)
+  if (good.length < rule.copies) reasons.push(`${counted(good.length, 'copy', 'copies')} of ${rule.copies}.`)
   if (checked.length < rule.checked) reasons.push(`${checked.length} of ${rule.checked} read back and checked.`)
   if (holders.size < rule.holders)
-    reasons.push(
-      `Checked copies are in ${plural(holders.size, 'pair', 'pairs')} of hands; the rule wants ${rule.holders}.`,
-    )
+    reasons.push(`Checked copies are in ${counted(holders.size, 'pair')} of hands; the rule wants ${rule.holders}.`)
   const may = reasons.length === 0
   return {
     may,
     ...counts,
     reasons: may
       ? [
-          `${plural(good.length, 'copy', 'copies')}, ${checked.length} checked, in ${plural(holders.size, 'pair', 'pairs')} of hands.`,
+          `${counted(good.length, 'copy', 'copies')}, ${checked.length} checked, in ${counted(holders.size, 'pair')} of hands.`,
         ]
       : reasons,
   }

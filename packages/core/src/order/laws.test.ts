@@ -115,7 +115,7 @@ describe('a day, whatever is put in it', () => {
   })
   test('a shot that names no side between two that do does not hide the turn', () => {
     const a: Planned = { minutes: 10, setup: 'A', side: 'in', rig: 'sticks', fixedAtMin: null, meal: false }
-    const turns = (...sides: string[]) => dayOf(sides.map((side) => ({ ...a, side }))).timeline.turns
+    const turns = (...sides: Planned['side'][]) => dayOf(sides.map((side) => ({ ...a, side }))).timeline.turns
     expect([turns('in', 'out'), turns('in', '', 'out'), turns('in', '', 'in'), turns('', 'out')]).toEqual([1, 1, 0, 0])
   })
   test('a turn costs the minutes of the house rule, a relight those of the setup', () => {

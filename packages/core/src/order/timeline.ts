@@ -113,7 +113,8 @@ export function dayTimeline(
       totals.turns += change.turn > 0 ? 1 : 0
       totals.relights += change.relight > 0 && position !== null ? 1 : 0
       // A shot that names no side leaves the camera where it stands: turning round after it costs what it would have.
-      position = next.side === '' && position?.spotId === next.spotId ? { ...next, side: position.side } : next
+      const stood = position as Position | null
+      position = next.side === '' && stood?.spotId === next.spotId ? { ...next, side: stood.side } : next
       if (lead.setupId) setups.add(lead.setupId)
       for (const shot of shots) waitUntil(earliest(shot), item.id)
     }

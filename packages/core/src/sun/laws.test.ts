@@ -9,7 +9,11 @@ const dates = fc
   .map((days) => DateTime.fromISO('2015-01-01', { zone: 'utc' }).plus({ days }).toISODate()!)
 const latitudes = fc.double({ min: -85, max: 85, noNaN: true })
 /** A place with the zone that its meridian would have, so that its day is the day of its clocks. */
-const places = fc.record({ latitude: latitudes, longitude: fc.double({ min: -179, max: 179, noNaN: true }), date: dates })
+const places = fc.record({
+  latitude: latitudes,
+  longitude: fc.double({ min: -179, max: 179, noNaN: true }),
+  date: dates,
+})
 type Place = typeof places extends fc.Arbitrary<infer T> ? T : never
 const zoneOf = ({ longitude }: Place) => {
   const hours = Math.round(longitude / 15)

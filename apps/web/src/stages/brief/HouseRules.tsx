@@ -5,6 +5,7 @@ import { useProduction } from '../../store/selectors.ts'
 import { hours } from '../../ui/format.ts'
 import { Button } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
+import { counted } from '@kavrell/core/formats'
 
 /** The rules that checks judge by. A snag's rule is reached as `#its-field`: the field opens and is chosen. */
 export function HouseRules() {
@@ -55,7 +56,8 @@ export function HouseRules() {
       ) : (
         <Box color="soft" mt="8px" lineHeight="1.75">
           <Text>
-            {p.copiesBeforeWipe} copies, {p.checkedBeforeWipe} checked, {p.holdersBeforeWipe} pairs of hands, then{' '}
+            {counted(p.copiesBeforeWipe, 'copy', 'copies')}, {p.checkedBeforeWipe} checked,{' '}
+            {counted(p.holdersBeforeWipe, 'pair')} of hands, then{' '}
             {p.cardSchool === 'wipe' ? 'wipe' : 'still hold until home'}.
           </Text>
           <Text>
@@ -66,7 +68,7 @@ export function HouseRules() {
             {p.mainsHz} Hz, {p.mainsVolts} V.
           </Text>
           <Text>
-            Once only: {p.onceOnlyPictures} pictures, {p.onceOnlySounds} sounds.
+            Once only: {counted(p.onceOnlyPictures, 'picture')}, {counted(p.onceOnlySounds, 'sound')}.
           </Text>
           <Text>Circuits to {p.circuitHeadroomPct} %.</Text>
           <Text>

@@ -19,6 +19,7 @@ import { Answer, Button, Hint, Section, Tag } from '../../ui/parts.tsx'
 import { Area, Input } from '../../ui/RecordField.tsx'
 import { SceneSheet } from '../../ui/SceneSheet.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
+import { counted } from '@kavrell/core/formats'
 
 type Scene = RecordOf<'scene'>
 
@@ -35,9 +36,9 @@ export function Script() {
     <>
       <Answer size="22px">
         {eighths > 0
-          ? `${scenes.filter((s) => !s.dropped).length} scenes, ${pagesText(eighths)} pages, about ${minutesSeconds(scenes.reduce((sum, s) => sum + (s.dropped ? 0 : s.estimatedS), 0))}`
+          ? `${counted(scenes.filter((s) => !s.dropped).length, 'scene')}, ${pagesText(eighths)} pages, about ${minutesSeconds(scenes.reduce((sum, s) => sum + (s.dropped ? 0 : s.estimatedS), 0))}`
           : scenes.length > 0
-            ? `${scenes.length} scenes, by hand`
+            ? `${counted(scenes.length, 'scene')}, by hand`
             : 'No scenes yet. Bring a script, add them by hand, or write what is needed.'}
       </Answer>
       {rights.plan && (
@@ -131,10 +132,10 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
         },
       ]
     })
-    const refused = commit(`Bring in ${read.title || 'a script'}, ${read.scenes.length} scenes`, plain)
+    const refused = commit(`Bring in ${read.title || 'a script'}, ${counted(read.scenes.length, 'scene')}`, plain)
     if (refused) say(refused, 'stop')
     else {
-      say(`${read.scenes.length} scenes brought in.`, 'info', true)
+      say(`${counted(read.scenes.length, 'scene')} brought in.`, 'info', true)
       onDone()
     }
   }
@@ -142,8 +143,8 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
     <Box mt="10px" data-draft>
       <Flex align="baseline" gap="10px">
         <Text fontWeight={700}>
-          {read.scenes.length} scenes: {count('same')} the same, {count('changed')} changed, {count('new')} new,{' '}
-          {count('gone')} gone
+          {counted(read.scenes.length, 'scene')}: {count('same')} the same, {count('changed')} changed, {count('new')}{' '}
+          new, {count('gone')} gone
         </Text>
         {read.scenes.length > 0 && (
           <Button kind="main" ml="auto" onClick={keep}>
@@ -177,7 +178,7 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
                     ? `changed: ${change.what.join(', ')}`
                     : change.kind === 'gone'
                       ? kept > 0
-                        ? `gone, its ${kept} shots stay`
+                        ? `gone, keeps ${counted(kept, 'shot')}`
                         : 'gone'
                       : 'new'}
                 </Tag>

@@ -1,4 +1,5 @@
 // @vitest-environment jsdom
+import { counted } from '@kavrell/core/formats'
 import { fireEvent, screen, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import { undo } from '../../store/production.ts'
@@ -36,7 +37,7 @@ describe('script', () => {
     fireEvent.change(screen.getByLabelText('Screenplay'), {
       target: { value: '22 EXT. KITCHEN - NIGHT\n\nDark.\n' },
     })
-    if (own > 0) expect(screen.getByText(`gone, its ${own} shots stay`)).toBeTruthy()
+    if (own > 0) expect(screen.getByText(`gone, keeps ${counted(own, 'shot')}`)).toBeTruthy()
     const shots = all('shot').length
     await user.click(screen.getByRole('button', { name: 'Bring it in' }))
     expect(all('shot')).toHaveLength(shots)

@@ -9,6 +9,7 @@ import { useProduction, useRights } from '../../store/selectors.ts'
 import { Answer, Button, Empty, Title } from '../../ui/parts.tsx'
 import { SheetPaper } from '../../ui/SheetPaper.tsx'
 import { useDay } from '../../ui/useDay.ts'
+import { counted } from '@kavrell/core/formats'
 
 const TONES: Readonly<Record<string, string>> = { read: 'ink', delivered: 'watch', sent: 'watch', bounced: 'stop' }
 /** A sheet that was read stays read, whatever was sent again later. */
@@ -87,7 +88,7 @@ export function CallScreen() {
         </Title>
         <Answer tone={newest && !fresh ? 'stop' : 'ink'}>
           {!newest
-            ? `${called.length} people to call, first at ${called[0]?.call}`
+            ? `${counted(called.length, 'person', 'people')} to call, first at ${called[0]?.call}`
             : fresh
               ? `${read} of ${called.length} have read it`
               : `Version ${newest.number} no longer says what the order says`}

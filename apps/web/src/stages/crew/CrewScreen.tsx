@@ -10,6 +10,7 @@ import { SnagList } from '../../ui/Snag.tsx'
 import { useDay } from '../../ui/useDay.ts'
 import { Access } from './Access.tsx'
 import { v7 as uuidv7 } from 'uuid'
+import { counted } from '@kavrell/core/formats'
 
 /** Who is there, and when must each be there? */
 export function CrewScreen() {
@@ -95,7 +96,7 @@ export function CrewScreen() {
       }
     >
       <Title
-        note={`${people.length} people`}
+        note={counted(people.length, 'person', 'people')}
         actions={
           rights.plan && (
             <Button kind="main" onClick={add}>

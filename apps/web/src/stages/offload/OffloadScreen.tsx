@@ -14,6 +14,7 @@ import { Answer, Bar, Button, Hint, Page, Section, Title } from '../../ui/parts.
 import { Select } from '../../ui/RecordField.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
+import { counted } from '@kavrell/core/formats'
 
 /** Left out where the screen is held in one hand: the answer matters more. */
 const DESK_ONLY = { base: 'none', md: 'inline' }
@@ -68,7 +69,7 @@ export function OffloadScreen() {
       }
     >
       <Title
-        note={`House rule: ${rule.copies} copies, ${rule.checked} checked, ${rule.holders} pairs of hands${rule.school === 'hold' ? '; cards are kept until home' : ''}.`}
+        note={`House rule: ${counted(rule.copies, 'copy', 'copies')}, ${rule.checked} checked, ${counted(rule.holders, 'pair')} of hands${rule.school === 'hold' ? '; cards are kept until home' : ''}.`}
       >
         Offload
       </Title>
@@ -370,7 +371,7 @@ function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
               )}
             </Flex>
             <Text fontSize="12.5px" color="soft" css={{ overflowWrap: 'anywhere' }}>
-              {run.files} files, {sayBytes(run.bytes)}, {(run as RecordOf<'copyRun'>).folder}
+              {counted(run.files, 'file')}, {sayBytes(run.bytes)}, {(run as RecordOf<'copyRun'>).folder}
             </Text>
             {(check as RecordOf<'copyCheck'> | undefined)?.problems.slice(0, 4).map((p) => (
               <Text key={p} color="stop" fontSize="12.5px">

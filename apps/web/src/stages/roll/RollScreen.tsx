@@ -23,6 +23,7 @@ import { Input } from '../../ui/RecordField.tsx'
 import { setupColour } from '../../ui/theme.ts'
 import { useDay } from '../../ui/useDay.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
+import { counted } from '@kavrell/core/formats'
 
 const NO_RATE: FrameRate = { num: 25, den: 1, drop: false }
 
@@ -391,7 +392,7 @@ function Roll({ plan }: { plan: DayPlan }) {
         <Text fontSize="28px" fontWeight={700} lineHeight="1.1">
           {standing.done} of {standing.planned}{' '}
           <Text as="span" fontSize="14px" fontWeight={400} color="soft">
-            shots good, {states.filter((s) => !s.take.wild).length} takes
+            shots good, {counted(states.filter((s) => !s.take.wild).length, 'take')}
           </Text>
         </Text>
         <Text fontWeight={600} color={behind > 0 ? 'watch' : 'safe'} data-pace>

@@ -10,6 +10,7 @@ import { Answer, Button } from '../../ui/parts.tsx'
 import { Area } from '../../ui/RecordField.tsx'
 import { useNamesOf } from '../../ui/useNames.ts'
 import { addShots, shotLike } from './newShots.ts'
+import { counted } from '@kavrell/core/formats'
 
 const FIELDS = SHOT_COLUMNS.map((c) => c.field)
 const SHOWN = 8
@@ -40,7 +41,7 @@ export function BringShots({ text: given, onClose }: { text: string; onClose: ()
     const like = shotLike(production, undefined)
     const says = addShots(
       production,
-      `Bring in ${read!.shots.length} shots`,
+      `Bring in ${counted(read!.shots.length, 'shot')}`,
       fresh.map((shot) => ({
         id: shot.id,
         fields: wholeShot(shot, { ...like, sceneId: newScene(/^\d+/.exec(shot.code)?.[0] ?? '1') }),
@@ -49,7 +50,7 @@ export function BringShots({ text: given, onClose }: { text: string; onClose: ()
     )
     setRefused(says)
     if (says) return
-    say(`${fresh.length} shots made, ${changed.length} changed.`, 'info', true)
+    say(`${counted(fresh.length, 'shot')} made, ${changed.length} changed.`, 'info', true)
     onClose()
   }
   return (
@@ -72,7 +73,7 @@ export function BringShots({ text: given, onClose }: { text: string; onClose: ()
       <Flex align="center" gap="10px" mb="8px">
         <Answer size="19px">
           {read
-            ? `${fresh.length} shots to make, ${changed.length} to change`
+            ? `${counted(fresh.length, 'shot')} to make, ${changed.length} to change`
             : 'Paste a table, or choose a CSV file. Its first line names the columns.'}
         </Answer>
         <Button ml="auto" onClick={onClose}>
@@ -125,7 +126,7 @@ export function BringShots({ text: given, onClose }: { text: string; onClose: ()
           </Flex>
           {read.newScenes.length > 0 && (
             <Text mt="8px" color="soft">
-              Scenes {read.newScenes.join(', ')} are not there yet and will be made.
+              Not there yet, to be made: scene{read.newScenes.length > 1 && 's'} {read.newScenes.join(', ')}.
             </Text>
           )}
           {read.remarks.length > 0 && (

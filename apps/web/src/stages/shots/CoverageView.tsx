@@ -17,6 +17,7 @@ import { useProduction, useRights } from '../../store/selectors.ts'
 import { FramePreview } from '../../ui/FramePreview.tsx'
 import { Answer, Button, Hint, Section, Tabs } from '../../ui/parts.tsx'
 import { addShots, shotLike } from './newShots.ts'
+import { counted } from '@kavrell/core/formats'
 
 type Shot = RecordOf<'shot'>
 
@@ -161,7 +162,7 @@ function Patterns({ sceneId }: { sceneId: string }) {
       })),
     )
     if (refused) say(refused, 'stop')
-    else say(`${made.length} shots made: ${codes.join(', ')}.`, 'info', true)
+    else say(`${counted(made.length, 'shot')} made: ${codes.join(', ')}.`, 'info', true)
     setChosen(null)
   }
   return (
@@ -219,7 +220,7 @@ function Patterns({ sceneId }: { sceneId: string }) {
                 ))}
                 <Flex>
                   <Button kind="main" onClick={() => make(pattern)}>
-                    Make {pattern.shots.length} shots
+                    Make {counted(pattern.shots.length, 'shot')}
                   </Button>
                 </Flex>
               </Box>

@@ -19,11 +19,11 @@ describe('bringing in a table', () => {
     const { user, closed } = bring(
       'Description,Shot No,T-stop,mm,Mood\nA gull lands,7A,"2,8",85,calm\nEdda again,1A,4,35,',
     )
-    expect(screen.getByText('1 shots to make, 1 to change')).toBeTruthy()
+    expect(screen.getByText('1 shot to make, 1 to change')).toBeTruthy()
     const read = screen.getByLabelText('How the columns were read')
     expect(within(read).getByText('Description is what we see')).toBeTruthy()
     expect(within(read).getByText('Mood, left out')).toBeTruthy()
-    expect(screen.getByText(/Scenes 7 are not there yet and will be made/)).toBeTruthy()
+    expect(screen.getByText(/Not there yet, to be made: scene 7\./)).toBeTruthy()
     expect(sent).toEqual([])
     await user.click(screen.getByRole('button', { name: 'Bring them in' }))
     expect(shotOf('7A')).toMatchObject({ sees: 'A gull lands', tStop: 2.8, focalLengthMm: 85 })
