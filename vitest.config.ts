@@ -12,5 +12,7 @@ export default defineConfig({
     testTimeout: 30_000,
     hookTimeout: 60_000,
     pool: 'forks',
+    // Every core: left to itself the runner keeps one for a person at the machine.
+    maxWorkers: '100%',
   },
 })

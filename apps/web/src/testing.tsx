@@ -9,10 +9,10 @@ import {
   type RecordTable,
   type Role,
 } from '@kavrell/contract'
-import { findSnags } from '@kavrell/core/snags'
+import { type Finding, findSnags } from '@kavrell/core/snags'
 import { demoProduction } from '@kavrell/demo'
-import { cleanup, render } from '@testing-library/react'
-import { type UserEvent, userEvent } from '@testing-library/user-event'
+import { cleanup, configure, render } from '@testing-library/react'
+import { PointerEventsCheckLevel, type UserEvent, userEvent } from '@testing-library/user-event'
 import type { ReactElement } from 'react'
 import { MemoryRouter, Route, Routes, useLocation } from 'react-router'
 import { afterEach, vi } from 'vitest'
@@ -46,6 +46,8 @@ Blob.prototype.text = function () {
   })
 }
 afterEach(cleanup)
+// Whether an element is to be seen is for the browser tests: jsdom takes most of its time to compute styles.
+configure({ defaultHidden: true })
 
 export const PRODUCTION_ID = '00000000-0000-7000-8000-00000000ffff'
 let n = 0
@@ -55,37 +57,50 @@ const demo = demoProduction(
 )
 const demoRecords = applyChanges(applyChanges({}, demo.plan, 1), demo.log, 2)
 
-/** Edits in the order in which they left for the server, which accepts each and announces it. */
+/** Edits from the moment they join the queue for the server, which accepts each and announces it. */
 export const sent: EditBody[] = []
 let seq = 2
+let opened = 0
+useProductionStore.subscribe(({ pending }) => {
+  for (const { edit } of pending) if (!sent.some((known) => known.id === edit.id)) sent.push(edit)
+})
+
+const findings = new WeakMap<RecordTable, readonly Finding[]>()
+/** What is wrong with records, found once for all the tests of a file that open the same. */
+function findingsIn(records: RecordTable): readonly Finding[] {
+  const found = findings.get(records) ?? findSnags(productionOf(records)!)
+  findings.set(records, found)
+  return found
+}
 
 /** Opens the demo's records in the store, as somebody with a role would have them. */
 export function openDemo(role: Role = 'owner', change: (records: RecordTable) => RecordTable = (r) => r): void {
   sent.length = 0
   seq = 2
+  const mine = ++opened
   vi.stubGlobal('fetch', async (url: string, init?: RequestInit) => {
     if (String(url).endsWith('/volumes')) return Response.json([])
     if (!String(url).endsWith('/edits')) return Response.json({ productions: [], demo: [], account: null })
     const edit = JSON.parse(init!.body as string) as EditBody
-    sent.push(edit)
     seq++
-    const at = new Date(0).toISOString()
-    setTimeout(() =>
-      receive({
-        ...edit,
-        seq,
-        productionId: PRODUCTION_ID,
-        author: 'me',
-        at,
-        before: edit.changes.map(() => null),
-      } as never),
-    )
+    const announced = {
+      ...edit,
+      seq,
+      productionId: PRODUCTION_ID,
+      author: 'me',
+      at: new Date(0).toISOString(),
+      before: edit.changes.map(() => null),
+    }
+    // What a test left behind is not announced to the next one.
+    setTimeout(() => {
+      if (opened === mine) receive(announced as never)
+    })
     return Response.json({ seq, repeated: false }, { status: 201 })
   })
   useProductionStore.setState({ productionId: null, pending: [], misfits: [], undo: [], redo: [], notice: null })
   const records = change(demoRecords)
   openSnapshot({ productionId: PRODUCTION_ID, seq, role, jobs: [], records })
-  useFindings.setState({ findings: findSnags(productionOf(records)!), judged: true })
+  useFindings.setState({ findings: findingsIn(records), judged: true })
 }
 
 /** Records of a kind as the store has them now. */
@@ -134,5 +149,5 @@ export function draw(screen: ReactElement, at = 'shots', pattern = '/p/:producti
       </MemoryRouter>
     </ChakraProvider>,
   )
-  return userEvent.setup()
+  return userEvent.setup({ delay: null, pointerEventsCheck: PointerEventsCheckLevel.Never })
 }

@@ -123,6 +123,17 @@ describe('clocks', () => {
       }),
       { numRuns: 500 },
     ))
+  test('any instant stands on the wall clock of its zone, on whatever date', () =>
+    fc.assert(
+      fc.property(dates, fc.integer({ min: -4e9, max: 4e9 }), fc.constantFrom(...ZONES), (date, aroundMs, zone) => {
+        const at = DateTime.fromMillis(Date.parse(date) + aroundMs, { zone })
+        const days = Math.round(Date.parse(at.toISODate()!) / 864e5 - Date.parse(date) / 864e5)
+        const onTheWall = days * 1440 + at.hour * 60 + at.minute + at.second / 60
+        expect(minuteOfDay(at.toMillis(), date, zone)).toBeCloseTo(onTheWall, 9)
+      }),
+      { numRuns: 500 },
+    ))
+  test('a zone that is none has no clock', () => expect(minuteOfDay(0, '2026-05-14', 'Nowhere/At_all')).toBeNaN())
   test('later is later', () =>
     fc.assert(
       fc.property(dates, fc.integer({ min: 180, max: 1380 }), fc.constantFrom(...ZONES), (date, minute, zone) => {

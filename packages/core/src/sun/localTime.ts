@@ -1,4 +1,4 @@
-import { DateTime } from 'luxon'
+import { DateTime, IANAZone } from 'luxon'
 
 /** UTC milliseconds of a local clock time, given in minutes after the local midnight of a date (may pass 24 h). */
 export function instantAt(isoDate: string, minutes: number, zone: string): number {
@@ -10,11 +10,12 @@ export function instantAt(isoDate: string, minutes: number, zone: string): numbe
     .toMillis()
 }
 
-/** Local clock minutes after the midnight that starts a date; the next day counts on from 1440. */
+/**
+ * Local clock minutes, to the whole second, after the midnight that starts a date; the next day counts on from 1440.
+ * @returns NaN for a zone that is none
+ */
 export function minuteOfDay(utcMs: number, isoDate: string, zone: string): number {
-  const local = DateTime.fromMillis(utcMs, { zone })
-  const days = Math.round(
-    DateTime.fromISO(local.toISODate()!, { zone: 'utc' }).diff(DateTime.fromISO(isoDate, { zone: 'utc' }), 'days').days,
-  )
-  return days * 1440 + local.hour * 60 + local.minute + local.second / 60
+  // Asked for every shot of every trial order: the zone's offset alone, without a calendar date around it.
+  const onTheClock = utcMs + IANAZone.create(zone).offset(utcMs) * 60_000
+  return Math.floor((onTheClock - Date.parse(isoDate)) / 1000) / 60
 }

@@ -178,17 +178,21 @@ function Roll({ plan }: { plan: DayPlan }) {
       ' ': startOrCut,
       g: () => verdict('good'),
       n: () => verdict('no-good'),
-      '/': () => setNote(''),
+      '/': () => {
+        if (last) setNote('')
+      },
       w: () => {
         if (!rolling) start(true)
       },
-      s: next,
+      s: () => {
+        if (!rolling) next()
+      },
     }
     const action = actions[e.key.toLowerCase()]
-    if (action) {
-      e.preventDefault()
-      action()
-    }
+    if (!action) return
+    e.preventDefault()
+    // A key that is held down is one press: a thumb that rests on space must not cut what it has just rolled.
+    if (!e.repeat) action()
   })
   useEffect(() => {
     const listen = (e: KeyboardEvent) => onKey(e)

@@ -1,7 +1,9 @@
 // @vitest-environment jsdom
-import { screen } from '@testing-library/react'
-import { beforeEach, describe, expect, test } from 'vitest'
-import { all, draw, openDemo, sent } from '../../testing.tsx'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
+import { goToMoment } from '../../store/desk.ts'
+import { useProductionStore } from '../../store/production.ts'
+import { all, draw, openDemo, sent, shotOf } from '../../testing.tsx'
 import { RollScreen } from './RollScreen.tsx'
 
 beforeEach(() => openDemo('logger'))
@@ -27,6 +29,18 @@ describe('a take, by keys alone', () => {
     await user.keyboard('g')
     expect(events(newest().id)).toEqual(['cut', 'good'])
     expect(sent.flatMap((edit) => edit.changes.map((c) => c.op)).every((op) => op === 'create')).toBe(true)
+  })
+  test('a key that is held down is one press', async () => {
+    const user = roll()
+    await user.keyboard(' ')
+    for (let i = 0; i < 20; i++) fireEvent.keyDown(window, { key: ' ', repeat: true })
+    expect(takes()).toHaveLength(before.size + 1)
+    expect(events(newest().id)).toEqual([])
+  })
+  test('with Ctrl, Alt or Command held a key is the browser’s', async () => {
+    const user = roll()
+    for (const held of ['Control', 'Alt', 'Meta']) await user.keyboard(`{${held}>} wgn{/${held}}`)
+    expect(sent).toEqual([])
   })
   test('a verdict while it rolls cuts it first', async () => {
     const user = roll()
@@ -68,6 +82,7 @@ describe('a take, by keys alone', () => {
     const user = roll()
     await user.keyboard(' ')
     await user.keyboard('/')
+    await screen.findByLabelText('Note on the take')
     await user.keyboard('gulls, wind ng{Enter}')
     const [note] = all('takeEvent').filter((e) => e.takeId === newest().id)
     expect(note).toMatchObject({ type: 'note', text: 'gulls, wind ng' })
@@ -89,4 +104,209 @@ test('who only reads sees the slate and has nothing to press', async () => {
   expect(sent).toEqual([])
   expect(screen.queryByRole('button', { name: /^Roll/ })).toBeNull()
   expect(document.querySelector('[data-take-number]')!.textContent).toMatch(/^\d+$/)
+})
+
+/** The device's clock on the first day, when ten shots of the order are behind it. */
+const at = (clock: string) => vi.useFakeTimers({ toFake: ['Date'], now: Date.parse(`2026-05-14T${clock}+01:00`) })
+afterEach(() => vi.useRealTimers())
+const slate = () => document.querySelector('[data-take-number]')!.closest('div')!.parentElement!.textContent
+const pace = () => document.querySelector('[data-pace]')!.textContent
+const button = (name: RegExp) => screen.getByRole<HTMLButtonElement>('button', { name })
+const logged = (take: string) => document.querySelector(`[data-logged="${take}"]`)!
+
+describe('where the day stands', () => {
+  test('the slate is the first shot of the order that is not good, with its next take', () => {
+    at('08:50:00')
+    roll()
+    expect(slate()).toBe('shot2Jtake1')
+    expect(screen.getAllByText(/^7 of 20/).length).toBeGreaterThan(0)
+  })
+  test.each([
+    ['09:01:00', 'while the next should be done: on the order', 'on the order'],
+    ['09:16:00', 'as it should be good: on the order', 'on the order'],
+    ['09:46:00', 'past that: behind by what has passed since', '30 min behind the order'],
+    ['08:41:00', 'before the last good one should be: ahead', '20 min ahead of the order'],
+  ])('at %s, %s', (clock, _, says) => {
+    at(clock)
+    roll()
+    expect(pace()).toBe(says)
+  })
+  test('on another date no pace is counted, and it says why', () => {
+    vi.useFakeTimers({ toFake: ['Date'], now: Date.parse('2026-11-25T09:00:00Z') })
+    roll()
+    expect(pace()).toBe('The box does not show Day 1; pace is not counted.')
+  })
+  test('the clock is the time of day by the frame', () => {
+    at('09:33:20')
+    vi.setSystemTime(Date.now() + 480)
+    roll()
+    expect(document.querySelector('[data-timecode]')!.textContent).toBe('09:33:20:12')
+  })
+  test('takes that are behind it stand with verdict, length and note, newest first', () => {
+    at('08:50:00')
+    roll()
+    const lines = [...document.querySelectorAll('[data-logged]')].map((e) => e.getAttribute('data-logged'))
+    expect(lines.slice(0, 4)).toEqual(['2H/2', '2H/1', 'W1/1', '2G/2'])
+    expect(logged('2H/2').textContent).toBe('2H2good0:55')
+    expect(logged('2H/1').textContent).toBe('2H1—0:51')
+    expect(logged('W1/1').textContent).toBe('W1–wild0:45plane on oak, close')
+    expect(logged('2G/1').textContent).toBe('2G1no good1:28Corin looks down')
+  })
+})
+
+describe('which shot', () => {
+  beforeEach(() => at('08:50:00'))
+  test('S goes to the next of the order, and stays at the last', async () => {
+    const user = roll()
+    await user.keyboard('s')
+    expect(slate()).toBe('shot2A–Dtake1')
+    for (let i = 0; i < 30; i++) await user.keyboard('s')
+    expect(slate()).toBe('shot5Btake1')
+  })
+  test('one of the order is taken by a press, and says when it is due', async () => {
+    const user = roll()
+    const row = button(/^4A/)
+    expect(row.textContent).toContain('11:21')
+    await user.click(row)
+    expect(slate()).toBe('shot4Atake1')
+  })
+  test('a press on the ribbon goes to the shot of that hour', async () => {
+    roll()
+    goToMoment(14 * 60)
+    await waitFor(() => expect(slate()).toContain('3A'))
+  })
+  test('while it rolls neither key nor press leaves the shot', async () => {
+    const user = roll()
+    await user.keyboard(' ')
+    expect(button(/^Next shot/).disabled).toBe(true)
+    await user.keyboard('s')
+    await user.keyboard(' ')
+    expect(slate()).toBe('shot2Jtake2')
+  })
+  test('shots that roll together are one slate, and a good take makes all of them good', async () => {
+    const user = roll()
+    await user.keyboard('s')
+    await user.keyboard(' ')
+    await user.keyboard('g')
+    const ids = ['2A', '2B', '2C', '2D'].map((code) => shotOf(code).id)
+    expect(newest()).toMatchObject({ shotIds: ids, recorderIds: all('recorder').map((r) => r.id) })
+    expect(newest().cameraIds).toHaveLength(4)
+    expect(screen.getAllByText(/^11 of 20/).length).toBeGreaterThan(0)
+  })
+  test('once only is said before it rolls', async () => {
+    const user = roll()
+    expect(screen.queryByText('once only')).toBeNull()
+    await user.keyboard('s')
+    expect(screen.getByText('once only')).toBeTruthy()
+  })
+  test('each camera shows its card and its shot; the take keeps the card it went to', async () => {
+    const user = roll()
+    await user.keyboard('s')
+    const camera = all('camera').find((c) => c.letter === 'C')!
+    expect(button(/^C/).textContent).toContain(`card C1, 2A, ${shotOf('2A').focalLengthMm} mm`)
+    await user.keyboard(' ')
+    const card = all('card').find((c) => c.cameraId === camera.id)!
+    expect(newest().cardIds).toContain(card.id)
+  })
+  test('a camera that was not planned rolls when it is switched on', async () => {
+    const user = roll()
+    const a = all('camera').find((c) => c.letter === 'A')!
+    expect(button(/^A/).textContent).toContain('off')
+    await user.click(button(/^A/))
+    await user.keyboard(' ')
+    expect(newest().cameraIds).toContain(a.id)
+    expect(button(/^A/).disabled).toBe(true)
+  })
+})
+
+describe('by hand', () => {
+  beforeEach(() => at('09:01:00'))
+  test('a take is rolled, cut and judged by buttons that say what they will do', async () => {
+    const user = roll()
+    await user.click(button(/^Roll/))
+    expect(screen.queryByRole('button', { name: /^Roll/ })).toBeNull()
+    await user.click(button(/^Cut/))
+    await user.click(button(/^No good/))
+    expect(events(newest().id)).toEqual(['cut', 'no-good'])
+    expect(logged('2J/1').textContent).toContain('no good')
+  })
+  test('the newest verdict counts: no good after all', async () => {
+    const user = roll()
+    await user.click(button(/^Roll/))
+    await user.click(button(/^Good/))
+    await user.click(button(/^No good/))
+    expect(events(newest().id)).toEqual(['cut', 'good', 'no-good'])
+    expect(slate()).toBe('shot2Jtake2')
+  })
+  test('a note is kept by its button, none that is empty, none after Escape', async () => {
+    const user = roll()
+    await user.click(button(/^Note/))
+    await user.click(button(/^Keep note/))
+    await user.click(button(/^Note/))
+    await user.keyboard('half a thought{Escape}')
+    expect(screen.queryByLabelText('Note on the take')).toBeNull()
+    expect(sent).toEqual([])
+    await user.click(button(/^Note/))
+    expect(screen.getByLabelText('Note on the take').getAttribute('placeholder')).toBe('Note on 2H take 2')
+    await user.keyboard('  shavings fall well ')
+    await user.click(button(/^Keep note/))
+    expect(sent.map((edit) => edit.label)).toEqual(['2H take 2: note'])
+    expect(logged('2H/2').textContent).toContain('shavings fall well')
+  })
+  test('wild sound waits until the cut', async () => {
+    const user = roll()
+    await user.click(button(/^Roll/))
+    expect(button(/^Wild sound/).disabled).toBe(true)
+    await user.keyboard('w')
+    expect(takes().filter((t) => t.wild && !before.has(t.id))).toEqual([])
+    await user.click(button(/^Cut/))
+    await user.click(button(/^Wild sound/))
+    expect(
+      takes()
+        .filter((t) => t.wild && !before.has(t.id))
+        .map((t) => t.slate),
+    ).toEqual(['W2'])
+    expect(slate()).toBe('shotW2take1')
+  })
+})
+
+describe('setting the box', () => {
+  const box = () => all('timecodeBox')[0]!
+  const open = async () => {
+    at('09:01:00')
+    openDemo('planner')
+    const user = roll()
+    await user.click(button(/^Set the box/))
+    return { user, field: screen.getByLabelText('Time of day for the box') }
+  }
+  test('to a time of day: ahead by what lies between it and what it shows', async () => {
+    const { user, field } = await open()
+    const was = box().offsetMs
+    await user.type(field, '9:33{Enter}')
+    expect(box().offsetMs - was).toBe(32 * 60e3)
+    expect(box().setAt).toBe('2026-05-14T08:01:00.000Z')
+    expect(screen.queryByLabelText('Time of day for the box')).toBeNull()
+  })
+  test('to this device’s clock', async () => {
+    const { user } = await open()
+    await user.click(button(/^To this clock/))
+    expect(box().offsetMs).toBe(0)
+  })
+  test.each(['933', '24:00', '09:60', 'noon'])('%s is no time of day', async (typed) => {
+    const { user, field } = await open()
+    await user.type(field, typed)
+    await user.click(button(/^Set$/))
+    expect(useProductionStore.getState().notice?.says).toBe('A time of day looks like 09:33.')
+    expect(sent).toEqual([])
+  })
+  test('is for those who plan', () => {
+    roll()
+    expect(screen.queryByRole('button', { name: /^Set the box/ })).toBeNull()
+  })
+})
+
+test('with nothing in the order there is nothing to log, and it says where to go', () => {
+  openDemo('logger', (records) => ({ ...records, orderItem: {} }))
+  draw(<RollScreen />, 'roll')
+  expect(screen.getByText('Roll logs the takes of a day’s order. Put shots in Order first.')).toBeTruthy()
 })
