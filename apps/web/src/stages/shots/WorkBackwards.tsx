@@ -177,13 +177,13 @@ function SameSizeAs({ shot }: { shot: Shot }) {
   const others = Object.values(production.shot)
     .filter((s) => s.id !== shot.id && s.figure !== 'none')
     .sort((a, b) => a.code.localeCompare(b.code, 'en', { numeric: true }))
-  const [otherId, setOtherId] = useState(shot.pairId ?? others[0]?.id ?? '')
+  const [otherId, setOtherId] = useState(others.find((s) => s.id === shot.pairId)?.id ?? others[0]?.id ?? '')
   const [lens, setLens] = useState('50')
   const [behind, setBehind] = useState('3')
   const other = byId(production.shot, otherId)
   if (!other) return null
   const focal = numberIn(lens)
-  const behindM = parseLength(behind, units) ?? 0
+  const behindM = parseLength(behind, units) ?? Number.NaN
   const ok = focal > 0 && behindM >= 0
   const found = ok
     ? sameSize(
@@ -210,6 +210,11 @@ function SameSizeAs({ shot }: { shot: Shot }) {
         on the <Small label="On the lens, mm" value={lens} onChange={setLens} /> mm, background
         <Small label="Background behind" value={behind} onChange={setBehind} width="52px" /> behind
       </Flex>
+      {!found && (
+        <Text color="stop" fontSize="13px">
+          A lens is more than 0 mm; a background is behind, or at 0.
+        </Text>
+      )}
       {found && (
         <>
           <Text fontSize="18px" fontWeight={700} mt="6px">
@@ -262,6 +267,11 @@ function TwoLenses({ shot }: { shot: Shot }) {
                 />
                 mm
               </Flex>
+              {!size && (
+                <Text color="stop" fontSize="12.5px">
+                  A lens has 1 to 2000 mm.
+                </Text>
+              )}
               {size && (
                 <Text color="soft" fontSize="12.5px">
                   {figureInFrame(FIGURES[shot.figure === 'seated' ? 'seated' : 'standing'], size.heightM).size},{' '}
