@@ -10,7 +10,9 @@ import {
   openKept,
   openSnapshot,
   receive,
+  receiveJob,
   redo,
+  say,
   undo,
   useProductionStore,
 } from './production.ts'
@@ -237,6 +239,96 @@ test('undo and redo go through the same door', async () => {
   comeBack(7)
   redo()
   expect(shot().tStop).toBe(5.6)
+})
+
+test('what did not fit cannot be undone; what had the same words and fitted still can', async () => {
+  set({ iso: 1600 })
+  await settle()
+  comeBack(6)
+  answer = clash
+  set({ tStop: 5.6 })
+  expect(state().undo).toHaveLength(2)
+  await settle()
+  expect(state().undo.map((entry) => entry.changes[0])).toMatchObject([{ fields: { iso: 800 } }])
+  undo()
+  expect([shot().iso, shot().tStop]).toEqual([800, 4])
+})
+
+test('an undo that did not fit is not offered to be done again', async () => {
+  set({ tStop: 5.6 })
+  await settle()
+  comeBack(6)
+  answer = clash
+  undo()
+  expect(state().redo).toHaveLength(1)
+  await settle()
+  expect([state().redo, state().misfits.length]).toEqual([[], 1])
+})
+
+test('a new edit empties what could be done again', () => {
+  set({ tStop: 5.6 })
+  undo()
+  expect(state().redo).toHaveLength(1)
+  set({ iso: 3200 })
+  expect(state().redo).toEqual([])
+  redo()
+  expect([shot().tStop, shot().iso]).toEqual([4, 3200])
+})
+
+test('with nothing to take back, undo and redo do nothing and say nothing', () => {
+  undo()
+  redo()
+  expect([state().pending, state().notice]).toEqual([[], null])
+})
+
+test('a notice that offers its undo is gone with the next edit: the undo would be another', () => {
+  set({ tStop: 5.6 })
+  say('Removed it.', 'info', true)
+  set({ iso: 3200 })
+  expect(state().notice).toBeNull()
+  say('The server is away.', 'stop')
+  set({ iso: 1600 })
+  expect(state().notice?.says).toBe('The server is away.')
+})
+
+test('what was done before the server answered can be undone after it has', async () => {
+  await openKept(PRODUCTION)
+  away()
+  set({ tStop: 5.6 })
+  await settle()
+  openSnapshot({ productionId: PRODUCTION, seq: 5, role: 'owner', jobs: [], records: state().confirmed })
+  undo()
+  expect(shot().tStop).toBe(4)
+})
+
+test('a hundred edits can be undone, the oldest beyond that cannot', () => {
+  for (let i = 0; i < 105; i++) set({ iso: 400 + i })
+  expect(state().undo).toHaveLength(100)
+  for (let i = 0; i < 110; i++) undo()
+  expect(shot().iso).toBe(404)
+})
+
+test('an edit of another production, or one that is known already, changes nothing', () => {
+  receive({ ...logged({ tStop: 2 }, 6), productionId: 'another' })
+  receive(logged({ tStop: 2 }, 5))
+  expect([shot().tStop, state().seq]).toEqual([4, 5])
+})
+
+test('a job is shown as it goes on, the newest first', () => {
+  const job = (id: string, bytesDone: number) => ({ id, bytesDone }) as never
+  receiveJob(job('first', 0))
+  receiveJob(job('second', 0))
+  receiveJob(job('first', 50))
+  expect(state().jobs).toMatchObject([
+    { id: 'second', bytesDone: 0 },
+    { id: 'first', bytesDone: 50 },
+  ])
+})
+
+test('opening another production takes nothing along', async () => {
+  set({ tStop: 5.6 })
+  openSnapshot({ productionId: 'another', seq: 1, role: 'reader', jobs: [], records: {} })
+  expect(state()).toMatchObject({ pending: [], misfits: [], undo: [], redo: [], records: {}, role: 'reader' })
 })
 
 test('with the server away the change stays and waits', async () => {

@@ -27,6 +27,8 @@ interface Pending {
   answered?: number
 }
 interface Undoable {
+  /** The edit that this would take back. */
+  readonly editId: string
   readonly label: string
   readonly changes: readonly PlainChange[]
 }
@@ -127,12 +129,14 @@ export function commit(
     return fields
   })
   const inverse = invertChanges(edit.changes, before)
-  const entry = inverse && { label, changes: inverse }
+  const entry = inverse && { editId: edit.id, label, changes: inverse }
   const mine: Pending = { edit, queuedAt: new Date().toISOString(), sent: false }
   const pending = [...state.pending, mine]
   setState({
     pending,
     records: applyChanges(state.records, edit.changes, state.seq),
+    // Its undo would now take back this edit instead of the one it speaks of.
+    notice: state.notice?.undo ? null : state.notice,
     ...(origin === 'user' && entry ? { undo: [...state.undo.slice(-99), entry], redo: [] } : {}),
     ...(origin === 'undo' && entry ? { redo: [...state.redo, entry] } : {}),
     ...(origin === 'redo' && entry ? { undo: [...state.undo, entry] } : {}),
@@ -189,7 +193,8 @@ async function flush(): Promise<void> {
 
 /** Takes an edit that no longer fits out of the queue and keeps it, with why, until somebody decides. */
 function setAside(head: Pending, refusal: Refusal): void {
-  const { productionId, pending, confirmed, seq, undo: undos, misfits } = getState()
+  const { productionId, pending, confirmed, seq, undo: undos, redo: redos, misfits } = getState()
+  const others = (entry: Undoable) => entry.editId !== head.edit.id
   const rest = pending.filter((p) => p !== head)
   const misfit: Misfit = {
     id: head.edit.id,
@@ -202,7 +207,8 @@ function setAside(head: Pending, refusal: Refusal): void {
     pending: rest,
     misfits: [...misfits, misfit],
     records: withPending(confirmed, rest, seq),
-    undo: undos.filter((u) => u.label !== head.edit.label),
+    undo: undos.filter(others),
+    redo: redos.filter(others),
     notice: { says: `“${head.edit.label}” was not saved. ${refusal.says} It is kept among the snags.`, tone: 'stop' },
   })
   device.keepMisfit(misfit).catch(cannotKeep)
@@ -303,7 +309,7 @@ export async function openKept(productionId: string): Promise<void> {
 }
 
 export function openSnapshot(snapshot: Snapshot): void {
-  const { productionId, pending, misfits } = getState()
+  const { productionId, pending, misfits, undo: undos, redo: redos, notice } = getState()
   const same = productionId === snapshot.productionId
   const queue = same ? pending : []
   setState({
@@ -313,7 +319,8 @@ export function openSnapshot(snapshot: Snapshot): void {
     seq: snapshot.seq,
     confirmed: snapshot.records,
     pending: queue,
-    misfits: same ? misfits : [],
+    // What was done while only this device knew the production can be taken back afterwards too.
+    ...(same ? { misfits, undo: undos, redo: redos, notice } : {}),
     records: withPending(snapshot.records, queue, snapshot.seq),
     jobs: snapshot.jobs,
     connection: 'live',
