@@ -29,3 +29,10 @@ export function nextLetter(used: readonly string[]): string {
   const letters = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ']
   return [...letters, ...letters.map((l) => `A${l}`)].find((letter) => !used.includes(letter)) ?? 'ZZ'
 }
+
+/** The first of A1, A2, A3 … that nothing is called yet. */
+export function nextNumbered(name: string, used: readonly string[]): string {
+  let number = 1
+  while (used.includes(`${name}${number}`)) number++
+  return `${name}${number}`
+}

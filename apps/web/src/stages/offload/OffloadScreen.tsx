@@ -8,7 +8,7 @@ import { api } from '../../store/api.ts'
 import { stamp } from '../../store/clock.ts'
 import { commit, say, useProductionStore } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { addRecord } from '../../ui/addRecord.ts'
+import { addRecord, nextNumbered } from '../../ui/addRecord.ts'
 import { minutesSeconds, sayBytes } from '../../ui/format.ts'
 import { Answer, Bar, Button, Hint, Page, Section, Title } from '../../ui/parts.tsx'
 import { Select } from '../../ui/RecordField.tsx'
@@ -18,6 +18,10 @@ import { counted } from '@kavrell/core/formats'
 
 /** Left out where the screen is held in one hand: the answer matters more. */
 const DESK_ONLY = { base: 'none', md: 'inline' }
+
+/** Two cards under one name, or in one folder, would be taken for each other. */
+const labelsAndFolders = (volumes: readonly { label: string; folder: string }[]) =>
+  volumes.flatMap((v) => [v.label, v.folder])
 
 const isUnderWay = (job: Job) => job.state === 'running' || job.state === 'waiting'
 
@@ -221,9 +225,10 @@ export function OffloadScreen() {
             kind="card"
             name="Cards"
             rows={cards}
-            onAdd={() =>
-              addRecord('card', 'Add a card', { label: `A${cards.length + 1}`, folder: `A${cards.length + 1}` })
-            }
+            onAdd={() => {
+              const label = nextNumbered('A', labelsAndFolders(cards))
+              addRecord('card', 'Add a card', { label, folder: label })
+            }}
             columns={[
               { field: 'label', head: 'card', width: '70px' },
               { field: 'cameraId', head: 'camera', width: '70px' },
@@ -237,9 +242,10 @@ export function OffloadScreen() {
               kind="drive"
               name="Drives"
               rows={drives}
-              onAdd={() =>
-                addRecord('drive', 'Add a drive', { label: `S${drives.length + 1}`, folder: `S${drives.length + 1}` })
-              }
+              onAdd={() => {
+                const label = nextNumbered('S', labelsAndFolders(drives))
+                addRecord('drive', 'Add a drive', { label, folder: label })
+              }}
               columns={[
                 { field: 'label', head: 'drive', width: '70px' },
                 { field: 'speed', head: 'speed', width: '70px' },

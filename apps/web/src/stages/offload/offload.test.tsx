@@ -1,8 +1,9 @@
 // @vitest-environment jsdom
-import { screen, within } from '@testing-library/react'
-import type { RecordTable } from '@kavrell/contract'
+import { act, screen, waitFor, within } from '@testing-library/react'
+import { blank, type Job, type RecordTable } from '@kavrell/contract'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
-import { all, draw, openDemo, PRODUCTION_ID } from '../../testing.tsx'
+import { receiveJob, useProductionStore } from '../../store/production.ts'
+import { all, draw, openDemo, PRODUCTION_ID, sent } from '../../testing.tsx'
 import { OffloadScreen } from './OffloadScreen.tsx'
 
 /** A card copied to all drives but the last `open` ones, each copy read back. */
@@ -145,4 +146,217 @@ describe('copying', () => {
     const buttons = within(document.body).queryAllByRole('button', { name: /Copy|Check again|wiped|List/ })
     expect(buttons).toEqual([])
   })
+})
+
+describe('a copy under way', () => {
+  const cardId = (label: string) => all('card').find((c) => c.label === label)!.id
+  const job = (given: Partial<Job> = {}): Job => ({
+    id: 'job',
+    productionId: PRODUCTION_ID,
+    kind: 'copy',
+    cardId: cardId('A1'),
+    state: 'running',
+    phase: 'copying',
+    bytesDone: 25e9,
+    bytesTotal: 100e9,
+    bytesPerSecond: 400e6,
+    secondsLeft: 187,
+    targets: all('drive').map((d) => ({ driveId: d.id, state: 'copying', says: '' })),
+    problems: [],
+    ...given,
+  })
+  const open = () => {
+    reader(all('card').map((c) => c.folder))
+    return draw(<OffloadScreen />, 'offload')
+  }
+  const status = () => screen.getByRole('status').textContent
+  const now = (given: Partial<Job>) => act(() => receiveJob(job(given)))
+  beforeEach(() => openDemo('logger'))
+
+  test('says from where to where, how fast, how long yet and how far it is', () => {
+    open()
+    now({})
+    expect(status()).toBe('Copying A1 to S1, S2, H1400 MB/s, 3:07 leftStop')
+    expect(screen.getByLabelText('25 %')).toBeTruthy()
+    now({ bytesDone: 50e9, secondsLeft: 125 })
+    expect(screen.getByLabelText('50 %')).toBeTruthy()
+  })
+  test('reading back and waiting have words of their own; with nothing to reckon by no time is promised', () => {
+    open()
+    now({ phase: 'checking' })
+    expect(status()).toMatch(/^Reading back A1 from S1, S2, H1/)
+    now({ state: 'waiting', bytesTotal: 0, bytesDone: 0, bytesPerSecond: 0, secondsLeft: null })
+    expect(status()).toMatch(/^A1 waits to be copied/)
+    expect(screen.getByLabelText('0 %')).toBeTruthy()
+    expect(status()).not.toContain('left')
+  })
+  test('is stopped by one press; a server that cannot says why', async () => {
+    const user = open()
+    now({})
+    await user.click(screen.getByRole('button', { name: 'Stop' }))
+    expect(asked.map((a) => a.url)).toEqual([`/api/productions/${PRODUCTION_ID}/media/jobs/job/stop`])
+    vi.stubGlobal('fetch', async () =>
+      Response.json({ refusal: { code: 'forbidden', says: 'It has ended already.' } }, { status: 409 }),
+    )
+    await user.click(screen.getByRole('button', { name: 'Stop' }))
+    await waitFor(() => expect(useProductionStore.getState().notice?.says).toBe('It has ended already.'))
+  })
+  test('is seen by a reader, who cannot stop it', () => {
+    openDemo('reader')
+    open()
+    now({})
+    expect(status()).toContain('Copying A1')
+    expect(screen.queryByRole('button', { name: 'Stop' })).toBeNull()
+  })
+  test('keeps its card from being copied a second time, and no other card', async () => {
+    const user = open()
+    const copy = (label: string) => screen.findByRole('button', { name: `Copy ${label} and check` })
+    await user.click(card('A1'))
+    await waitFor(async () => expect(await copy('A1')).toHaveProperty('disabled', false))
+    now({})
+    expect(await copy('A1')).toHaveProperty('disabled', true)
+    await user.click(card('A2'))
+    expect(await copy('A2')).toHaveProperty('disabled', false)
+  })
+  test('what went wrong stays with the card: which drive failed and why', async () => {
+    const user = open()
+    await user.click(card('A1'))
+    const [s1, s2] = all('drive')
+    now({
+      state: 'failed',
+      problems: ['clip 3 on the card could not be read twice the same.'],
+      targets: [
+        { driveId: s1!.id, state: 'done', says: '' },
+        { driveId: s2!.id, state: 'failed', says: 'S2 is full.' },
+      ],
+    })
+    expect(screen.queryByRole('status')).toBeNull()
+    expect(screen.getByText('clip 3 on the card could not be read twice the same.')).toBeTruthy()
+    expect(screen.getByText('S2: S2 is full.')).toBeTruthy()
+    await user.click(card('A2'))
+    expect(screen.queryByText('S2: S2 is full.')).toBeNull()
+  })
+})
+
+describe('drives', () => {
+  beforeEach(() => openDemo('logger'))
+  const drive = (label: string) => all('drive').find((d) => d.label === label)!
+  const line = (label: string) => {
+    const drives = within(screen.getByRole('heading', { name: 'Drives' }).closest('section')!)
+    return drives.getByText(label).parentElement!
+  }
+  test('who holds one, and a handing over that is added to the record', async () => {
+    const user = draw(<OffloadScreen />, 'offload')
+    const before = all('custody').length
+    expect(line('S1').textContent).toMatch(/with .+/)
+    await user.selectOptions(within(line('S1')).getByLabelText('Hand over to'), 'Juno Brask')
+    expect(line('S1').textContent).toContain('with Juno Brask')
+    expect(sent.flatMap((edit) => edit.changes)).toMatchObject([
+      { op: 'create', kind: 'custody', fields: { driveId: drive('S1').id } },
+    ])
+    expect(all('custody')).toHaveLength(before + 1)
+  })
+  test('one that nobody holds says so', () => {
+    openDemo('logger', (records) => ({ ...records, custody: {} }))
+    draw(<OffloadScreen />, 'offload')
+    expect(line('S1').textContent).toContain('nobody is down as holding it')
+  })
+  test('free room where it is plugged in', async () => {
+    vi.stubGlobal('fetch', async () =>
+      Response.json([{ folder: drive('S1').folder, kind: 'drive', files: 0, bytes: 0, freeBytes: 1.5e12 }]),
+    )
+    draw(<OffloadScreen />, 'offload')
+    await waitFor(() => expect(line('S1').textContent).toContain('1.50 TB free'))
+    expect(line('S2').textContent).toContain('not plugged in')
+  })
+  test('a reader hands nothing over', () => {
+    openDemo('reader')
+    draw(<OffloadScreen />, 'offload')
+    expect(screen.queryByLabelText('Hand over to')).toBeNull()
+  })
+})
+
+describe('which drives', () => {
+  const boxes = () =>
+    screen.getAllByRole<HTMLInputElement>('checkbox').map((box) => [box.parentElement!.textContent, box.checked])
+  test('those that were planned are chosen, others can be, none is none', async () => {
+    openDemo('logger', (records) => {
+      const [first] = Object.values(records.drive!)
+      const a1 = Object.values(records.card!).find((c) => c.label === 'A1')!
+      const plan = blank('plannedCopy', { cardId: a1.id, driveId: first!.id })
+      return { ...records, plannedCopy: { plan: { id: 'plan', version: 9, ...plan } } }
+    })
+    reader(all('card').map((c) => c.folder))
+    const user = draw(<OffloadScreen />, 'offload')
+    await user.click(card('A1'))
+    const [s1, s2, h1] = all('drive')
+    const named = (d: typeof s1, more = '') => `to ${d!.label}, ${d!.speed}${more}`
+    expect(boxes()).toEqual([
+      [named(h1), false],
+      [named(s1, ', planned'), true],
+      [named(s2), false],
+    ])
+    const [slow, fast] = screen.getAllByRole('checkbox')
+    await user.click(fast!)
+    const copy = screen.getByRole('button', { name: 'Copy A1 and check' })
+    expect(copy).toHaveProperty('disabled', true)
+    await user.click(slow!)
+    await waitFor(() => expect(copy).toHaveProperty('disabled', false))
+    await user.click(copy)
+    expect(asked).toMatchObject([{ body: { driveIds: [h1!.id] } }])
+  })
+  test('a copy can be read back again', async () => {
+    openDemo('logger', copied(1))
+    reader([])
+    const user = draw(<OffloadScreen />, 'offload')
+    await user.click(card('A1'))
+    expect(screen.getAllByText('read back, same')).toHaveLength(2)
+    await user.click(screen.getAllByRole('button', { name: 'Check again' })[0]!)
+    expect(asked).toEqual([
+      {
+        url: `/api/productions/${PRODUCTION_ID}/media/checks`,
+        body: { copyRunId: expect.stringMatching(/^run/) as string },
+      },
+    ])
+  })
+  test.each([
+    [{ fromMedium: false }, 'read back through memory, same'],
+    [{ outcome: 'different', problems: ['clip 2 differs'] }, 'differs'],
+    [null, 'not checked'],
+  ])('a check of %j is shown as: %s', async (check, says) => {
+    openDemo('logger', (records) => {
+      const made = copied(2)(records)
+      const [found] = Object.values(made.copyCheck!)
+      return { ...made, copyCheck: check ? { [found!.id]: { ...found!, ...check } } : {} } as RecordTable
+    })
+    const user = draw(<OffloadScreen />, 'offload')
+    await user.click(card('A1'))
+    expect(screen.getByText(says)).toBeTruthy()
+    if (check && 'problems' in check) expect(screen.getByText('clip 2 differs')).toBeTruthy()
+  })
+  test('a reader that is away says so', async () => {
+    openDemo('logger')
+    vi.stubGlobal('fetch', async () => {
+      throw new TypeError('connection refused')
+    })
+    draw(<OffloadScreen />, 'offload')
+    await waitFor(() => expect(useProductionStore.getState().notice?.says).toBe('The server does not answer.'))
+  })
+})
+
+test('an empty list of cards says so, and cards and drives are added by name', async () => {
+  openDemo('planner', (records) => ({ ...records, card: {}, drive: {} }))
+  const user = draw(<OffloadScreen />, 'offload')
+  expect(screen.getByText('No cards are listed yet.')).toBeTruthy()
+  await user.click(screen.getByRole('button', { name: 'Add card' }))
+  await user.click(screen.getByRole('button', { name: 'Add drive' }))
+  expect([all('card').map((c) => c.label), all('drive').map((d) => d.label)]).toEqual([['A1'], ['S1']])
+})
+test('no card is added under a label that another has', async () => {
+  openDemo('planner')
+  const user = draw(<OffloadScreen />, 'offload')
+  for (let i = 0; i < 6; i++) await user.click(screen.getByRole('button', { name: 'Add card' }))
+  const labels = all('card').map((c) => c.label)
+  expect(new Set(labels).size).toBe(labels.length)
+  expect(labels).toContain('A3')
 })

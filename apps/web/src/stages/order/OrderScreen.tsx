@@ -25,7 +25,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { commit, say } from '../../store/production.ts'
 import { chooseDay } from '../../store/desk.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { addRecord, removeRecord } from '../../ui/addRecord.ts'
+import { addRecord, nextNumbered, removeRecord } from '../../ui/addRecord.ts'
 import { clock, hours } from '../../ui/format.ts'
 import { Answer, Button, Empty, Hint, Page, Reading, Section, SetupLetter, Title } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
@@ -37,6 +37,8 @@ import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 
 type Item = RecordOf<'orderItem'>
 
+const dayAfter = (isoDate: string) => new Date(Date.parse(isoDate) + 86_400_000).toISOString().slice(0, 10)
+
 /** In which order, and when are we out? */
 export function OrderScreen() {
   const production = useProduction()
@@ -46,23 +48,36 @@ export function OrderScreen() {
   const addDay = () => {
     const place = places[0]
     if (!place) return
-    const id = addRecord('day', 'Add a day', {
-      title: `Day ${days.length + 1}`,
-      placeId: place.id,
-      date: new Date().toISOString().slice(0, 10),
-    })
-    if (!id) return
-    const people = Object.values(production.person)
-    if (people.length > 0)
-      commit(
-        'Everyone down for it',
-        people.map((p) => ({
-          op: 'create',
-          kind: 'attendance',
-          id: uuidv7(),
-          fields: blank('attendance', { personId: p.id, dayId: id }),
-        })),
-      )
+    const id = uuidv7()
+    const last = days
+      .map((d) => d.date)
+      .sort()
+      .at(-1)
+    const refused = commit('Add a day, everyone down for it', [
+      {
+        op: 'create',
+        kind: 'day',
+        id,
+        fields: blank('day', {
+          title: nextNumbered(
+            'Day ',
+            days.map((d) => d.title),
+          ),
+          placeId: place.id,
+          date: last ? dayAfter(last) : new Date().toISOString().slice(0, 10),
+        }),
+      },
+      ...Object.values(production.person).map((p) => ({
+        op: 'create' as const,
+        kind: 'attendance',
+        id: uuidv7(),
+        fields: blank('attendance', { personId: p.id, dayId: id }),
+      })),
+    ])
+    if (refused) {
+      say(refused, 'stop')
+      return
+    }
     chooseDay(id)
   }
   if (places.length === 0) return <Empty says="A shoot day happens at a place. Add one in Scout first." />
@@ -106,6 +121,7 @@ function DayOrder({ plan, onAddDay }: { plan: DayPlan; onAddDay: () => void }) {
     if (refused) say(refused, 'stop')
   }
   const move = (id: string, to: number) => {
+    if (to === items.findIndex((i) => i.id === id)) return
     const others = items.filter((i) => i.id !== id)
     const before = others[to - 1]?.rank,
       after = others[to]?.rank
@@ -243,7 +259,7 @@ function DayOrder({ plan, onAddDay }: { plan: DayPlan; onAddDay: () => void }) {
                       row={row}
                       open={openId === item.id}
                       onOpen={() => setOpenId(openId === item.id ? null : item.id)}
-                      onMove={(by) => move(item.id, Math.max(0, index + by))}
+                      onMove={(by) => move(item.id, Math.min(items.length - 1, Math.max(0, index + by)))}
                     />
                   )}
                 </Box>

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { screen, within } from '@testing-library/react'
 import { beforeEach, expect, test, vi } from 'vitest'
-import { undo } from '../../store/production.ts'
+import { undo, useProductionStore } from '../../store/production.ts'
 import { all, draw, openDemo, sent } from '../../testing.tsx'
 import { OrderScreen } from './OrderScreen.tsx'
 
@@ -25,12 +25,108 @@ test('Alt with an arrow moves a row, times and wrap follow, and one undo puts it
   expect(ids()).toEqual(before)
 })
 
-test('a meal lengthens the day by its minutes or by what it spares of a wait', async () => {
+const at = (index: number) => rows()[index]!.querySelector<HTMLElement>('[aria-expanded]')!
+const codesAt = (index: number) => rows()[index]!.textContent
+
+test('past either end nothing moves and nothing is written', async () => {
   const user = draw(<OrderScreen />, 'order')
-  const before = all('orderItem').length
+  const before = ids()
+  at(0).focus()
+  await user.keyboard('{Alt>}{ArrowUp}{/Alt}')
+  at(before.length - 1).focus()
+  await user.keyboard('{Alt>}{ArrowDown}{/Alt}')
+  expect(ids()).toEqual(before)
+  expect(sent).toEqual([])
+})
+
+test('a row opened with Enter has its fields, and moves by words as well', async () => {
+  const user = draw(<OrderScreen />, 'order')
+  const before = ids()
+  at(2).focus()
+  await user.keyboard('{Enter}')
+  expect(at(2).getAttribute('aria-expanded')).toBe('true')
+  await user.click(screen.getByRole('button', { name: 'Earlier' }))
+  expect(ids().slice(0, 3)).toEqual([before[0], before[2], before[1]])
+  await user.click(screen.getByRole('button', { name: 'Later' }))
+  expect(ids()).toEqual(before)
+  await user.click(at(2))
+  expect(screen.queryByRole('button', { name: 'Earlier' })).toBeNull()
+})
+
+test('its own minutes move everything after it, and none is what its shots take', async () => {
+  const user = draw(<OrderScreen />, 'order')
+  const ended = wrap()
+  await user.click(at(18))
+  const minutes = screen.getByLabelText<HTMLInputElement>(/^Minutes|^Length/)
+  await user.type(minutes, '95{Enter}')
+  expect(wrap()).not.toBe(ended)
+  await user.clear(minutes)
+  await user.keyboard('{Enter}')
+  await vi.waitFor(() => expect(wrap()).toBe(ended))
+})
+
+test('taken out, its shots are named as being in no order, and the notice takes it back', async () => {
+  const user = draw(<OrderScreen />, 'order')
+  const before = ids()
+  await user.click(at(0))
+  await user.click(screen.getByRole('button', { name: 'Take out' }))
+  expect(ids()).toEqual(before.slice(1))
+  expect(screen.getByRole('heading', { name: 'Not in any order, 1' })).toBeTruthy()
+  expect(useProductionStore.getState().notice).toMatchObject({
+    says: 'Removed Yard wakes, wide from the slip.',
+    undo: true,
+  })
+  undo()
+  await vi.waitFor(() => expect(ids()).toEqual(before))
+})
+
+test('a meal is put at the end with its 45 minutes, and the wrap with it', async () => {
+  const user = draw(<OrderScreen />, 'order')
+  const minutesOf = (says: string) => Number(says.slice(8, 10)) * 60 + Number(says.slice(11))
+  const ended = minutesOf(wrap())
   await user.click(screen.getByRole('button', { name: 'Add meal' }))
-  expect(all('orderItem')).toHaveLength(before + 1)
-  expect(all('orderItem').some((i) => i.type === 'meal' && i.minutes === 45 && i.title === 'Meal')).toBe(true)
+  expect(codesAt(rows().length - 1)).toMatch(/Meal.*45′$/)
+  expect(minutesOf(wrap()) - ended).toBe(45)
+})
+
+test('a fixed time waits for its hour', async () => {
+  const user = draw(<OrderScreen />, 'order')
+  await user.click(screen.getByRole('button', { name: 'Add fixed time' }))
+  expect(codesAt(rows().length - 1)).toContain('fixed 12:00')
+})
+
+test('a further day is the one after the last, with everybody down for it, as one edit', async () => {
+  const user = draw(<OrderScreen />, 'order')
+  await user.click(screen.getByRole('button', { name: 'Add day' }))
+  const day = all('day').find((d) => d.title === 'Day 3')!
+  expect(day.date).toBe('2026-05-16')
+  expect(all('attendance').filter((a) => a.dayId === day.id)).toHaveLength(all('person').length)
+  expect(sent).toHaveLength(1)
+  expect(screen.getByText('Nothing in the order yet. Add shots from below.')).toBeTruthy()
+  undo()
+  await vi.waitFor(() => expect(rows().length).toBeGreaterThan(0))
+  expect(all('day')).toHaveLength(2)
+})
+
+test('with no place there can be no day, and it says where to add one', () => {
+  openDemo('planner', (records) => ({ ...records, place: {}, day: {} }))
+  draw(<OrderScreen />, 'order')
+  expect(screen.getByText('A shoot day happens at a place. Add one in Scout first.')).toBeTruthy()
+})
+
+test('the first day is added from nothing', async () => {
+  openDemo('planner', (records) => ({ ...records, day: {}, attendance: {}, orderItem: {} }))
+  const user = draw(<OrderScreen />, 'order')
+  await user.click(screen.getByRole('button', { name: 'Add a day' }))
+  expect(all('day').map((d) => d.title)).toEqual(['Day 1'])
+  expect(all('day')[0]!.date).toBe(new Date().toISOString().slice(0, 10))
+})
+
+test('between the shots stands what has to be done and how long it takes; waiting is said as waiting', () => {
+  draw(<OrderScreen />, 'order')
+  const text = screen.getByRole('list', { name: 'Running order' }).textContent
+  expect(text).toMatch(/Wait\d+′/)
+  expect(screen.getByText('Waiting').parentElement!.textContent).toMatch(/^Waiting\d+ h \d\d$/)
 })
 
 test('a shot that no order has is put in by one press, and all of them by one edit', async () => {

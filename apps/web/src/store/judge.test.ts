@@ -1,0 +1,106 @@
+import { applyChanges, productionOf, type RecordTable } from '@kavrell/contract'
+import { findSnags } from '@kavrell/core/snags'
+import { demoProduction } from '@kavrell/demo'
+import { afterEach, beforeEach, expect, test, vi } from 'vitest'
+import { commit, openSnapshot, useProductionStore } from './production.ts'
+import { judgeChanges, useFindings } from './snags.ts'
+
+const wire = vi.hoisted(() => ({ judge: {} as Record<string, (given: unknown) => unknown>, calls: [] as string[] }))
+// The thread between the page and its judge, without a thread: what goes over it is copied, as it would be.
+vi.mock('comlink', () => ({
+  expose: (judge: typeof wire.judge) => {
+    wire.judge = judge
+  },
+  wrap: () =>
+    new Proxy(
+      {},
+      {
+        get: (_, name: string) => async (given: unknown) => {
+          wire.calls.push(name)
+          return structuredClone(wire.judge[name]!(structuredClone(given)))
+        },
+      },
+    ),
+}))
+await import('../workers/judge.worker.ts')
+
+let n = 0
+const demo = demoProduction(() => `00000000-0000-7000-8000-${String(n++).padStart(12, '0')}`, Date.parse('2026-05-01'))
+const records: RecordTable = applyChanges({}, demo.plan, 1)
+const terminated: string[] = []
+let stop: () => void
+
+beforeEach(() => {
+  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'performance'] })
+  vi.stubGlobal(
+    'Worker',
+    class {
+      terminate() {
+        terminated.push('judge')
+      }
+    },
+  )
+  vi.stubGlobal('fetch', async () => {
+    throw new TypeError('away')
+  })
+  wire.calls.length = 0
+  terminated.length = 0
+  useProductionStore.setState({ productionId: null, pending: [], records: {} })
+  stop = judgeChanges()
+})
+afterEach(() => {
+  stop()
+  vi.useRealTimers()
+})
+const open = () => openSnapshot({ productionId: 'p', seq: 1, role: 'planner', jobs: [], records })
+const found = () => useFindings.getState()
+const judged = () => findSnags(productionOf(useProductionStore.getState().records)!)
+const shot = (code: string) => Object.values(useProductionStore.getState().records.shot!).find((s) => s.code === code)!
+
+test('the whole is judged once the page stands, and not before', async () => {
+  open()
+  expect(found().judged).toBe(false)
+  await vi.advanceTimersByTimeAsync(700)
+  expect(found()).toEqual({ findings: judged(), judged: true })
+  expect(found().findings.length).toBeGreaterThan(8)
+  expect(wire.calls).toEqual(['open'])
+})
+
+test('a change is judged from what changed alone, and comes to the same', async () => {
+  open()
+  await vi.advanceTimersByTimeAsync(700)
+  const before = found().findings.length
+  commit('Too dark', [{ op: 'update', kind: 'shot', id: shot('3A').id, fields: { tStop: 22 } }])
+  await vi.advanceTimersByTimeAsync(0)
+  expect(found().findings).toEqual(judged())
+  expect(found().findings.length).toBeGreaterThan(before)
+  commit('Gone', [{ op: 'remove', kind: 'shot', id: shot('4A').id }])
+  await vi.advanceTimersByTimeAsync(0)
+  expect(found().findings).toEqual(judged())
+  expect(wire.calls).toEqual(['open', 'change', 'change'])
+})
+
+test('changes that come while it judges are judged together afterwards', async () => {
+  open()
+  await vi.advanceTimersByTimeAsync(700)
+  for (const tStop of [4, 5.6, 8, 11])
+    commit('Stop', [{ op: 'update', kind: 'shot', id: shot('3A').id, fields: { tStop } }])
+  await vi.advanceTimersByTimeAsync(0)
+  expect(found().findings).toEqual(judged())
+  expect(wire.calls).toEqual(['open', 'change', 'change'])
+})
+
+test('before there is a production nothing is said to be well', async () => {
+  await vi.advanceTimersByTimeAsync(1000)
+  expect([found().judged, wire.calls]).toEqual([false, []])
+})
+
+test('left, the judge is sent home and what it found is forgotten', async () => {
+  open()
+  await vi.advanceTimersByTimeAsync(700)
+  stop()
+  expect([found(), terminated]).toEqual([{ findings: [], judged: false }, ['judge']])
+  commit('Stop', [{ op: 'update', kind: 'shot', id: shot('3A').id, fields: { tStop: 4 } }])
+  await vi.advanceTimersByTimeAsync(0)
+  expect(found().judged).toBe(false)
+})
