@@ -3,7 +3,7 @@ import { beforeEach, expect, test, vi } from 'vitest'
 import { bringPictures, pictureUrl } from './pictures.ts'
 import { openSnapshot, useProductionStore } from './production.ts'
 
-const drawn = vi.hoisted(() => ({ colours: (): string[] => ['#102030', '#d0c0a0'] }))
+const drawn = vi.hoisted(() => ({ colours: () => [{ hex: '#102030', share: 0.7 }] }))
 // The worker that draws colours out of pixels has no pixels here: what it would give stands in its place.
 vi.mock('comlink', () => ({ wrap: () => ({ draw: async () => drawn.colours() }), expose: () => undefined }))
 
@@ -24,7 +24,7 @@ beforeEach(() => {
     uploads.push({ url, headers: init.headers, body: init.body })
     return answer(uploads.length)
   })
-  drawn.colours = () => ['#102030', '#d0c0a0']
+  drawn.colours = () => [{ hex: '#102030', share: 0.7 }]
   useProductionStore.setState({ productionId: null, pending: [] })
   openSnapshot({ productionId: PRODUCTION, seq: 1, role: 'planner', jobs: [], records: { picture: {} } })
 })
@@ -40,7 +40,7 @@ test('a picture is kept with its size, its colours, what it is for and the name 
       fileId: FILE,
       widthPx: 4000,
       heightPx: 3000,
-      colours: ['#102030', '#d0c0a0'],
+      colours: [{ hex: '#102030', share: 0.7 }],
     },
   ])
   expect(uploads).toEqual([

@@ -105,8 +105,8 @@ export function Snag({ snag, onGo, brief = false }: { snag: OpenSnag; onGo?: () 
       )}
       {open && (
         <Box mt="6px" color="soft" fontSize="12.5px">
-          {snag.evidence.map((e) => (
-            <Flex key={e.label + e.from} gap="8px">
+          {snag.evidence.map((e, i) => (
+            <Flex key={i} gap="8px">
               <Text minW="110px">{e.label}</Text>
               <Text fontFamily="mono" color="ink">
                 {printed(e.value)} {e.unit}
