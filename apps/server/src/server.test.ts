@@ -11,7 +11,6 @@ import {
   ROLES,
   readSnapshot,
   type SnapshotOnTheWay,
-  type StreamMessage,
 } from '@kavrell/contract'
 import { QueryTypes } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
@@ -326,33 +325,12 @@ describe('the stream', () => {
   test('goes on from the last number seen, across server processes, without gaps', async () => {
     const from = (await snapshot()).seq
     await edit('owner', [place('Before')])
-    const stop = new AbortController()
-    const response = await fetch(`${second.address}/api/productions/${productionId}/stream?after=${from}`, {
-      headers: { cookie: cookies.get('reader')! },
-      signal: stop.signal,
-    })
-    const seen: number[] = []
-    const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader()
-    const until = async (count: number) => {
-      let text = ''
-      while (seen.length < count) {
-        text += (await reader.read()).value ?? ''
-        const events = text.split('\n\n')
-        text = events.pop()!
-        for (const event of events) {
-          const data = /^data: (.*)$/m.exec(event)
-          if (data) {
-            const message = JSON.parse(data[1]!) as StreamMessage
-            if (message.type === 'edit') seen.push(message.edit.seq)
-          }
-        }
-      }
-    }
-    await until(1)
+    const stream = await world.listen('reader', from, second)
+    await stream.until(() => stream.edits().length === 1)
     await Promise.all(Array.from({ length: 8 }, (_, i) => edit('owner', [place(`Live ${i}`)])))
-    await until(9)
-    stop.abort()
-    expect(seen).toEqual(Array.from({ length: 9 }, (_, i) => from + 1 + i))
+    await stream.until(() => stream.edits().length === 9)
+    stream.stop()
+    expect(stream.edits().map((e) => e.seq)).toEqual(Array.from({ length: 9 }, (_, i) => from + 1 + i))
   })
 })
 

@@ -1,7 +1,7 @@
 import { mkdtemp, rm } from 'node:fs/promises'
 import os from 'node:os'
 import path from 'node:path'
-import { blank, type KindName, readSnapshot, ROLES, type SnapshotOnTheWay } from '@kavrell/contract'
+import { blank, type KindName, readSnapshot, ROLES, type SnapshotOnTheWay, type StreamMessage } from '@kavrell/contract'
 import { v7 as uuidv7 } from 'uuid'
 import { openDatabase } from './records/database.ts'
 import { type Running, start } from './start.ts'
@@ -91,6 +91,34 @@ export async function openTestServer() {
       call(who, `/productions/${productionId}/edits`, { id, label: 'Test', changes }),
     snapshot: async (who = 'owner') =>
       readSnapshot((await call(who, `/productions/${productionId}/snapshot`)).json as unknown as SnapshotOnTheWay),
+    /** Follows the production's stream after a number, as a device would; `until` resolves once enough was heard. */
+    async listen(who: string, after: number, base: Running = server) {
+      const stop = new AbortController()
+      const response = await fetch(`${base.address}/api/productions/${productionId}/stream?after=${after}`, {
+        headers: { cookie: cookies.get(who)! },
+        signal: stop.signal,
+      })
+      const heard: StreamMessage[] = []
+      const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader()
+      let text = ''
+      const edits = () => heard.flatMap((message) => (message.type === 'edit' ? [message.edit] : []))
+      return {
+        heard,
+        edits,
+        async until(enough: () => boolean) {
+          while (!enough()) {
+            text += (await reader.read()).value ?? ''
+            const events = text.split('\n\n')
+            text = events.pop()!
+            for (const event of events) {
+              const data = /^data: (.*)$/m.exec(event)
+              if (data) heard.push(JSON.parse(data[1]!) as StreamMessage)
+            }
+          }
+        },
+        stop: () => stop.abort(),
+      }
+    },
     async close() {
       await second.stop()
       await server.stop()

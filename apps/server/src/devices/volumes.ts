@@ -71,7 +71,8 @@ async function readBehaviour(file: string): Promise<Behaviour> {
   try {
     return JSON.parse(await readFile(file, 'utf8')) as Behaviour
   } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === 'ENOENT') return {}
+    // None, or one that is not to be read: the folder is what its disk makes it.
+    if ((error as NodeJS.ErrnoException).code === 'ENOENT' || error instanceof SyntaxError) return {}
     throw error
   }
 }

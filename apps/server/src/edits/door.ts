@@ -13,7 +13,7 @@ import {
   schemaOf,
 } from '@kavrell/contract'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import { DatabaseError, QueryTypes, type Sequelize } from 'sequelize'
 import { type Models, recordFromRow } from '../records/models.ts'
 import { findMissingReference, findReferrer } from './references.ts'
 import { refuseUnsafeWipe } from './wipeGuard.ts'
@@ -33,15 +33,21 @@ export interface Door {
 export function openDoor(database: Sequelize, models: Models): Door {
   return {
     async acceptEdit(author, productionId, body) {
-      const refused = refuseRights(author, body.changes) ?? refuseShape(body.changes)
+      const refused = refuseRights(author, body.changes)
       if (refused) return fail(refused)
+      const changes = readValues(body.changes)
+      if (!changes.ok) return changes
       try {
         return await database.transaction((transaction) =>
-          write({ database, models, author, productionId, body, transaction }),
+          write({ database, models, author, productionId, body: { ...body, changes: changes.value }, transaction }),
         )
       } catch (error) {
         if (error instanceof Repeated) return ok({ seq: error.seq, repeated: true })
         if (error instanceof Refused) return fail(error.refusal)
+        if (isUnkeepable(error)) {
+          const [{ kind, id }] = body.changes as [Change]
+          return fail({ code: 'invalid', kind, id, field: '', says: 'One of the values is none that can be kept.' })
+        }
         const referrer = findReferrer(error)
         if (referrer)
           return fail({
@@ -90,25 +96,42 @@ function refuseRights({ role }: Author, changes: readonly Change[]): Refusal | n
   return null
 }
 
-function refuseShape(changes: readonly Change[]): Refusal | null {
+/**
+ * The changes with every value as it will be kept: text trimmed, say. So they are written and so they are logged,
+ * since whoever follows the log has to come to the same records.
+ */
+function readValues(changes: readonly Change[]): Outcome<Change[], Refusal> {
+  const read: Change[] = []
   for (const change of changes) {
-    if (change.op === 'remove') continue
-    const { kind, id, fields } = change
-    const invalid = (field: string, says: string): Refusal => ({ code: 'invalid', kind, id, field, says })
+    if (change.op === 'remove') {
+      read.push(change)
+      continue
+    }
+    const { kind, id } = change
+    const invalid = (field: string, says: string) => fail<Refusal>({ code: 'invalid', kind, id, field, says })
     if (change.op === 'create') {
-      const parsed = schemaOf(kind).safeParse(fields)
+      const parsed = schemaOf(kind).safeParse(change.fields)
       if (!parsed.success) {
         const issue = parsed.error.issues[0]!
         return invalid(issue.path.join('.') || kind, issue.message)
       }
-    } else
-      for (const [name, value] of Object.entries(fields)) {
-        const says = refuseValue(kind, name, value)
-        if (says) return invalid(name, says)
-      }
+      read.push({ ...change, fields: parsed.data as Record<string, unknown> })
+      continue
+    }
+    const fields: Record<string, unknown> = {}
+    for (const [name, value] of Object.entries(change.fields)) {
+      const says = refuseValue(kind, name, value)
+      if (says) return invalid(name, says)
+      fields[name] = fieldsOf(kind)[name]!.schema.parse(value)
+    }
+    read.push({ ...change, fields })
   }
-  return null
+  return ok(read)
 }
+
+/** What no column takes although its field's schema did: class 22 of PostgreSQL's error codes. */
+const isUnkeepable = (error: unknown): boolean =>
+  error instanceof DatabaseError && /^22/.test((error.parent as { code?: string }).code ?? '')
 
 async function write(writing: Writing): Promise<Outcome<EditAccepted, Refusal>> {
   const { database, author, productionId, body, transaction } = writing
@@ -197,8 +220,7 @@ function applyOne(change: Change, touched: Map<string, Touched>, seq: number): R
   const current = entry.after
   if (change.op === 'create') {
     if (current) throw new Refused({ code: 'exists', kind, id, says: 'That record is there already.' })
-    const parsed = schemaOf(kind).parse(change.fields) as Record<string, unknown>
-    entry.after = { ...parsed, version: seq, fieldVersions: {} }
+    entry.after = { ...change.fields, version: seq, fieldVersions: {} }
     return null
   }
   if (!current)
@@ -225,10 +247,7 @@ function applyOne(change: Change, touched: Map<string, Touched>, seq: number): R
     if ((fieldVersions[field] ?? 0) > change.version && !sameValue(current[field], value)) throw clashOver(field)
     fieldVersions[field] = seq
   }
-  const parsed = Object.fromEntries(
-    Object.entries(change.fields).map(([name, value]) => [name, fieldsOf(kind)[name]!.schema.parse(value)]),
-  )
-  entry.after = { ...current, ...parsed, version: seq, fieldVersions }
+  entry.after = { ...current, ...change.fields, version: seq, fieldVersions }
   return before
 }
 

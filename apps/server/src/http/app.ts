@@ -47,6 +47,13 @@ export interface Services {
   readonly hosts: readonly string[]
 }
 
+/**
+ * NUL and halves of surrogate pairs come along with pasted text, unseen, and no database text can hold them. They are
+ * left out: refused, nobody would find what to take away.
+ */
+const keepable = (value: unknown): unknown =>
+  typeof value === 'string' ? value.replace(/[\0\p{Surrogate}]/gu, '') : value
+
 /** The whole HTTP face: the API under /api, the built web app for everything else. */
 export function makeApp(services: Services, webFolder: string | null): Express {
   const app = express()
@@ -74,7 +81,7 @@ export function makeApp(services: Services, webFolder: string | null): Express {
   )
   app.use(knownHostsOnly(services.hosts))
   // An import reads a larger body, once it is known who asks.
-  const small = express.json({ limit: '8mb' })
+  const small = express.json({ limit: '8mb', reviver: (_name, value: unknown) => keepable(value) })
   const body: RequestHandler = (req, res, next) => {
     if (req.path === '/productions/import' || /\/uploads\/?$/.test(req.path)) next()
     else small(req, res, next)

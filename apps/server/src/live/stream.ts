@@ -47,7 +47,14 @@ export function openStream(
       res.end()
     })
   }
+  const tellJobs = async () => {
+    const jobs = closed ? [] : await deps.jobs.recent(productionId)
+    // Oldest first: whoever hears of them puts a new one before those it knows.
+    for (const job of jobs.toReversed()) write(JSON.stringify({ type: 'job', job } satisfies StreamMessage))
+  }
   queue(catchUp)
+  // A copy may have ended while this device, or the server's own ear, was away.
+  queue(tellJobs)
   const unfollow = deps.recentEdits.follow(productionId, after, (edits) => {
     queue(async () => {
       // Something between what this one has and what it was given: it reads that itself.
@@ -61,6 +68,7 @@ export function openStream(
         const job = await deps.jobs.read(payload)
         if (job?.productionId === productionId) write(JSON.stringify({ type: 'job', job } satisfies StreamMessage))
       })
+    if (channel === 'heard-again') queue(tellJobs)
   })
   const heartbeat = setInterval(() => {
     res.write(': still here\n\n')
