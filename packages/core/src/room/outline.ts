@@ -19,6 +19,8 @@ export type OutlineFault =
   | { readonly code: 'too-few-corners'; readonly corners: number }
   | { readonly code: 'no-length'; readonly wall: number }
   | { readonly code: 'walls-cross'; readonly walls: readonly [number, number]; readonly at: PlanPoint }
+  /** One runs back over a stretch of the other, whose middle is `at`. */
+  | { readonly code: 'walls-overlap'; readonly walls: readonly [number, number]; readonly at: PlanPoint }
 
 /** Measures on a plan go in steps of 5 cm. */
 export const PLAN_STEP_M = 0.05
@@ -84,7 +86,18 @@ export function crossing(
   return { t, u, at: { xM: a.xM + rx * t, yM: a.yM + ry * t } }
 }
 
-/** What is wrong with an outline, and where: too few corners, walls of no length, walls that cross. */
+/** The middle of what two walls in one line have in common; null where that is a corner at most. */
+function overlap(a: Wall, b: Wall): PlanPoint | null {
+  const [ux, uy] = [(a.to.xM - a.from.xM) / a.lengthM, (a.to.yM - a.from.yM) / a.lengthM]
+  const onLine = (p: PlanPoint) => Math.abs((p.xM - a.from.xM) * uy - (p.yM - a.from.yM) * ux) < 1e-6
+  if (!onLine(b.from) || !onLine(b.to)) return null
+  const along = (p: PlanPoint) => (p.xM - a.from.xM) * ux + (p.yM - a.from.yM) * uy
+  const from = Math.max(0, Math.min(along(b.from), along(b.to)))
+  const to = Math.min(a.lengthM, Math.max(along(b.from), along(b.to)))
+  return to - from > 1e-6 ? alongWall(a, (from + to) / 2) : null
+}
+
+/** What is wrong with an outline, and where: too few corners, walls of no length, walls that cross or overlap. */
 export function outlineFaults(outline: Outline): OutlineFault[] {
   if (outline.length < 3) return [{ code: 'too-few-corners', corners: outline.length }]
   const walls = wallsOf(outline)
@@ -95,6 +108,11 @@ export function outlineFaults(outline: Outline): OutlineFault[] {
   if (faults.length > 0) return faults
   for (const a of walls)
     for (const b of walls.slice(a.index + 1)) {
+      const lap = overlap(a, b)
+      if (lap) {
+        faults.push({ code: 'walls-overlap', walls: [a.index, b.index], at: lap })
+        continue
+      }
       const neighbours = b.index === a.index + 1 || (a.index === 0 && b.index === walls.length - 1)
       const hit = crossing(a.from, a.to, b.from, b.to)
       // Neighbours meet at their corner, and only there.

@@ -116,6 +116,11 @@ export function sayFault(plan: SpotPlan, fault: OutlineFault | OnWallFault): { s
         says: `${wallName(fault.walls[0])} and ${wallName(fault.walls[1])} cross, ${metres(fault.at.xM)} across and ${metres(fault.at.yM)} down.`,
         at: fault.at,
       }
+    case 'walls-overlap':
+      return {
+        says: `${wallName(fault.walls[0])} and ${wallName(fault.walls[1])} lie on one another, ${metres(fault.at.xM)} across and ${metres(fault.at.yM)} down.`,
+        at: fault.at,
+      }
     case 'no-such-wall':
       return { says: `${name} is on wall ${fault.wall + 1}; there are ${fault.walls}.`, at: null }
     case 'beyond-wall':
