@@ -16,6 +16,11 @@ const demo = demoProduction(
 const records = applyChanges(applyChanges({}, demo.plan, 1), demo.log, 2)
 const production = productionOf(records)!
 const snags = findSnags(production)
+
+test('each finding can be told from the others: no two are of one check about one record', () => {
+  const names = snags.map((s) => `${s.check} ${s.about.id}`)
+  expect(names.filter((name, at) => names.indexOf(name) !== at)).toEqual([])
+})
 const of = (check: string) => snags.filter((s) => s.check === check)
 const apply = (changes: Finding['fixes'][number]['changes']) =>
   productionOf(

@@ -182,6 +182,14 @@ describe('lens, mode, room and screen', () => {
   })
 })
 
+test('no two findings are of one check about one record: each can be told from the others', () => {
+  const star = [0, 2, 4, 1, 3].map((i) => [3 + 3 * Math.sin(i * 1.2566), 3 - 3 * Math.cos(i * 1.2566)])
+  const found = checkSpots(
+    productionWith({ spot: { s: { outline: star } }, fitting: { w: { spotId: 's', alongM: 99 } } } as never),
+  )
+  expect(found.map((f) => f.check)).toEqual(['scout.walls-cross', 'scout.beyond-wall'])
+})
+
 describe('the plan of a spot', () => {
   test.each([
     [
