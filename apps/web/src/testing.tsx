@@ -11,7 +11,7 @@ import {
 } from '@kavrell/contract'
 import { type Finding, findSnags } from '@kavrell/core/snags'
 import { demoProduction } from '@kavrell/demo'
-import { cleanup, configure, render } from '@testing-library/react'
+import { cleanup, configure, fireEvent, render } from '@testing-library/react'
 import { PointerEventsCheckLevel, type UserEvent, userEvent } from '@testing-library/user-event'
 import type { ReactElement } from 'react'
 import { MemoryRouter, Route, Routes, useLocation } from 'react-router'
@@ -151,3 +151,7 @@ export function draw(screen: ReactElement, at = 'shots', pattern = '/p/:producti
   )
   return userEvent.setup({ delay: null, pointerEventsCheck: PointerEventsCheckLevel.Never })
 }
+
+/** A pointer on an element, at a place on the page. */
+export const pointer = (element: Element, does: 'down' | 'move' | 'up', clientX = 0, clientY = 0): boolean =>
+  fireEvent(element, new MouseEvent(`pointer${does}`, { bubbles: true, clientX, clientY }))

@@ -33,7 +33,7 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
   [
     'Light, on the plan',
     [
-      ['arrows', 'move what is chosen by 10 cm'],
+      ['arrows', 'move what is chosen by 5 cm; with Shift, by 50 cm'],
       ['Q, E', 'turn it'],
       ['+, −', 'brighter, dimmer'],
     ],

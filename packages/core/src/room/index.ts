@@ -1,4 +1,6 @@
 export {
+  type Extent,
+  extentOf,
   type Outline,
   type OutlineFault,
   type PlanPoint,

@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest'
 import {
   alongWall,
   areaM2,
+  extentOf,
   isInside,
   longestRunM,
   type Outline,
@@ -98,6 +99,16 @@ describe('any room of square corners', () => {
         const [xs, ys] = [outline.map((p) => p.xM), outline.map((p) => p.yM)]
         expect(run).toBeGreaterThanOrEqual(Math.max(...wallsOf(outline).map((w) => w.lengthM)) - 1e-9)
         expect(run).toBeLessThanOrEqual(Math.hypot(Math.max(...xs), Math.max(...ys)) + 1e-9)
+      }),
+    ))
+  test('its extent is the least that holds every corner', () =>
+    fc.assert(
+      fc.property(rooms, fc.integer({ min: -9, max: 9 }), (outline, by) => {
+        const moved = outline.map((p) => ({ xM: p.xM + by, yM: p.yM - by }))
+        const { leftM, topM, widthM, depthM } = extentOf(moved)
+        expect([leftM, topM]).toEqual([by, 0 - by])
+        expect(moved.some((p) => p.xM === leftM + widthM) && moved.some((p) => p.yM === topM + depthM)).toBe(true)
+        expect(moved.every((p) => p.xM <= leftM + widthM && p.yM <= topM + depthM)).toBe(true)
       }),
     ))
   test('begun at another corner, gone round the other way or put elsewhere it is the same room', () =>

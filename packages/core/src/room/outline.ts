@@ -121,6 +121,22 @@ export function outlineFaults(outline: Outline): OutlineFault[] {
   return faults
 }
 
+/** What an outline takes up on a plan: its upper left corner, and how far it goes right and down, 10 cm at least. */
+export interface Extent {
+  readonly leftM: number
+  readonly topM: number
+  readonly widthM: number
+  readonly depthM: number
+}
+
+/** The extent of an outline. @param outline three corners or more */
+export function extentOf(outline: Outline): Extent {
+  const xs = outline.map((p) => p.xM),
+    ys = outline.map((p) => p.yM)
+  const [leftM, topM] = [Math.min(...xs), Math.min(...ys)]
+  return { leftM, topM, widthM: Math.max(0.1, Math.max(...xs) - leftM), depthM: Math.max(0.1, Math.max(...ys) - topM) }
+}
+
 /** Floor area in m². @source the shoelace formula */
 export const areaM2 = (outline: Outline): number =>
   Math.abs(wallsOf(outline).reduce((sum, { from, to }) => sum + from.xM * to.yM - to.xM * from.yM, 0)) / 2

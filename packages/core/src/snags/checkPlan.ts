@@ -18,7 +18,8 @@ const ofSetup = <T extends { setupId: string; id: string }>(records: Readonly<Re
   Object.values(records)
     .filter((r) => r.setupId === setup.id)
     .sort(byAge)
-const shotOf = (production: Production, position: CameraPosition): Shot | undefined =>
+/** The shot that a camera of a setup is there for: the one on the widest lens where there are several. */
+export const shotOfPosition = (production: Production, position: CameraPosition): Shot | undefined =>
   Object.values(production.shot)
     .filter((s) => s.setupId === position.setupId && s.cameraId === position.cameraId)
     .sort((a, b) => a.focalLengthMm - b.focalLengthMm)[0]
@@ -90,7 +91,7 @@ export function checkLine(production: Production): Finding[] {
   return Object.values(production.setup).flatMap((setup) => {
     const [first, second] = ofSetup(production.mark, setup)
     // Cameras that hold a shot of both people, or of either.
-    const positions = ofSetup(production.cameraPosition, setup).filter((p) => shotOf(production, p))
+    const positions = ofSetup(production.cameraPosition, setup).filter((p) => shotOfPosition(production, p))
     if (!first || !second || positions.length < 2) return []
     const found = lineCrossing(
       first,
@@ -155,7 +156,7 @@ function acrossTheLine(position: CameraPosition, name: string, first: Mark, seco
 
 /** A camera of a setup as the plan sees it, with the widest lens that any of its shots is on. */
 export function planCamera(production: Production, position: CameraPosition): PlanCamera {
-  const shot = shotOf(production, position)
+  const shot = shotOfPosition(production, position)
   const angle = shot
     ? angleOfView(takingOfShot(production, shot).used, shot.focalLengthMm)
     : { horizontalDeg: 40, verticalDeg: 24 }
@@ -232,7 +233,7 @@ function mirrorSights(production: Production, setup: Setup, things: readonly See
   const plan = spot && spotPlan(production, spot)
   if (!plan || plan.mirrors.length === 0) return []
   return ofSetup(production.cameraPosition, setup)
-    .filter((position) => shotOf(production, position))
+    .filter((position) => shotOfPosition(production, position))
     .map((position) => {
       const camera = planCamera(production, position)
       return { plan, position, camera, seen: reflections([camera], plan.mirrors, things) }

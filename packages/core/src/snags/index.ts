@@ -22,6 +22,6 @@ export {
 export { type DayPlan, dayPlans, daysInOrder, planDay } from './planDay.ts'
 export { cardHistory, wipeRule, copiesOfCard, openPlannedCopies } from './cardHistory.ts'
 export { operatorOf } from './checkPlaces.ts'
-export { type MirrorWay, mirrorWays, planCamera } from './checkPlan.ts'
+export { type MirrorWay, mirrorWays, planCamera, shotOfPosition } from './checkPlan.ts'
 export { alikeColours } from './checkColour.ts'
 export { looksOf } from './checkMatching.ts'

@@ -2,7 +2,8 @@ import { Box } from '@chakra-ui/react'
 import type { RecordOf } from '@kavrell/contract'
 import { lengthText } from '@kavrell/core/formats'
 import { mapStep } from '@kavrell/core/light'
-import { lampOf, mirrorWays } from '@kavrell/core/snags'
+import { extentOf, outlineOfSpot } from '@kavrell/core/room'
+import { lampOf, mirrorWays, planCamera, shotOfPosition } from '@kavrell/core/snags'
 import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
@@ -54,9 +55,14 @@ export function LightPlan({
   const spot = production.spot[setup.spotId]!
   const marks = Object.values(production.mark).filter((m) => m.setupId === setup.id)
   const cameras = Object.values(production.cameraPosition).filter((c) => c.setupId === setup.id)
-  const scale = Math.min(PLAN_WIDTH / spot.widthM, 470 / spot.depthM)
-  const width = spot.widthM * scale,
-    height = spot.depthM * scale
+  const outline = outlineOfSpot(spot)
+  // A corner may have been drawn left of or above where the plan began.
+  const { leftM, topM, widthM, depthM } = extentOf(outline)
+  const scale = Math.min(PLAN_WIDTH / widthM, 470 / depthM)
+  const width = widthM * scale,
+    height = depthM * scale
+  const X = (m: number) => (m - leftM) * scale
+  const Y = (m: number) => (m - topM) * scale
   const faceHeight = marks[0]?.heightM ?? 1.5
   const [drag, setDrag] = useState<{ thing: Thing; xM: number; yM: number } | null>(null)
   const ways = useMemo(() => mirrorWays(production, setup), [production, setup])
@@ -67,11 +73,11 @@ export function LightPlan({
   const facing = (thing: Thing, record: Placed) =>
     turning?.thing.id === thing.id ? turning.deg : facingOf(thing, record)
   const map = useLightMap(
-    { widthM: spot.widthM, depthM: spot.depthM, heightM: faceHeight },
+    { widthM, depthM, heightM: faceHeight },
     lamps.map((lamp) => {
       const p = at({ kind: 'lamp', id: lamp.id }, lamp)
       const bearingDeg = facing({ kind: 'lamp', id: lamp.id }, lamp)
-      return lampOf({ ...lamp, xM: p.xM, yM: p.yM, bearingDeg })
+      return lampOf({ ...lamp, xM: p.xM - leftM, yM: p.yM - topM, bearingDeg })
     }),
     setup.ambientLux,
     140,
@@ -96,11 +102,13 @@ export function LightPlan({
   const place = (e: PointerEvent) => {
     const box = svg.current!.getBoundingClientRect()
     return {
-      xM: snap(((e.clientX - box.left) / box.width) * spot.widthM),
-      yM: snap(((e.clientY - box.top) / box.height) * spot.depthM),
+      xM: snap(((e.clientX - box.left) / box.width) * widthM + leftM),
+      yM: snap(((e.clientY - box.top) / box.height) * depthM + topM),
     }
   }
-  const save = (label: string, thing: Thing, fields: Record<string, unknown>) => {
+  const save = (label: string, thing: Thing, record: Placed, fields: Record<string, number>) => {
+    if (Object.entries(fields).every(([name, value]) => (record as unknown as Record<string, number>)[name] === value))
+      return
     const refused = commit(label, [{ op: 'update', kind: thing.kind, id: thing.id, fields }])
     if (refused) say(refused, 'stop')
   }
@@ -123,7 +131,8 @@ export function LightPlan({
     },
     onPointerUp: () => {
       if (drag?.thing.id !== thing.id) return
-      if (drag.xM !== record.xM || drag.yM !== record.yM) save(`Move ${name}`, thing, { xM: drag.xM, yM: drag.yM })
+      if (drag.xM !== record.xM || drag.yM !== record.yM)
+        save(`Move ${name}`, thing, record, { xM: drag.xM, yM: drag.yM })
       setDrag(null)
     },
     onKeyDown: (e: KeyboardEvent) => {
@@ -139,19 +148,21 @@ export function LightPlan({
       const bearing = facingOf(thing, record)
       if (move) {
         e.preventDefault()
-        save(`Move ${name}`, thing, { xM: snap(record.xM + move[0]), yM: snap(record.yM + move[1]) })
-      } else if (e.key === 'q' || e.key === 'e')
-        save(`Turn ${name}`, thing, { [turnFieldOf(thing)]: (bearing + (e.key === 'q' ? 355 : 5)) % 360 })
+        save(`Move ${name}`, thing, record, { xM: snap(record.xM + move[0]), yM: snap(record.yM + move[1]) })
+      } else if (/^[qe]$/i.test(e.key))
+        save(`Turn ${name}`, thing, record, {
+          [turnFieldOf(thing)]: (bearing + (e.key.toLowerCase() === 'q' ? 355 : 5)) % 360,
+        })
       else if (thing.kind === 'lamp' && (e.key === '+' || e.key === '-'))
-        save(`Level ${name}`, thing, {
+        save(`Level ${name}`, thing, record, {
           levelPct: Math.min(100, Math.max(0, (record as RecordOf<'lamp'>).levelPct + (e.key === '+' ? 5 : -5))),
         })
     },
   })
   const pointedAt = (e: PointerEvent, record: Placed) => {
     const box = svg.current!.getBoundingClientRect()
-    const dx = e.clientX - box.left - (record.xM / spot.widthM) * box.width
-    const dy = e.clientY - box.top - (record.yM / spot.depthM) * box.height
+    const dx = e.clientX - box.left - ((record.xM - leftM) / widthM) * box.width
+    const dy = e.clientY - box.top - ((record.yM - topM) / depthM) * box.height
     return (Math.round((Math.atan2(dx, -dy) * 180) / Math.PI / TURN_STEP_DEG) * TURN_STEP_DEG + 360) % 360
   }
   /** What marks the chosen thing, with the handle that turns it. */
@@ -182,7 +193,7 @@ export function LightPlan({
               onPointerUp={(e) => {
                 e.stopPropagation()
                 if (turning && turning.deg !== facingOf(thing, record))
-                  save(`Turn ${name}`, thing, { [turnFieldOf(thing)]: turning.deg })
+                  save(`Turn ${name}`, thing, record, { [turnFieldOf(thing)]: turning.deg })
                 setTurning(null)
               }}
             />
@@ -211,21 +222,30 @@ export function LightPlan({
         width="100%"
         style={{ position: 'relative', display: 'block', userSelect: 'none' }}
         role="group"
-        aria-label={`Plan of ${spot.name}, ${lengthText(spot.widthM, units)} by ${lengthText(spot.depthM, units)}`}
+        aria-label={`Plan of ${spot.name}, ${lengthText(widthM, units)} by ${lengthText(depthM, units)}`}
       >
         <g stroke="white" opacity={0.1}>
-          {Array.from({ length: Math.ceil(spot.widthM / gridM) - 1 }, (_, i) => (
+          {Array.from({ length: Math.ceil(widthM / gridM) - 1 }, (_, i) => (
             <line key={`v${i}`} x1={(i + 1) * gridM * scale} x2={(i + 1) * gridM * scale} y2={height} />
           ))}
-          {Array.from({ length: Math.ceil(spot.depthM / gridM) - 1 }, (_, i) => (
+          {Array.from({ length: Math.ceil(depthM / gridM) - 1 }, (_, i) => (
             <line key={`h${i}`} y1={(i + 1) * gridM * scale} y2={(i + 1) * gridM * scale} x2={width} />
           ))}
         </g>
+        {spot.outline.length > 0 && (
+          <path
+            data-walls
+            d={`M 0 0 H ${width} V ${height} H 0 Z M ${outline.map((p) => `${X(p.xM)} ${Y(p.yM)}`).join(' L ')} Z`}
+            fill="#11161a"
+            fillRule="evenodd"
+            pointerEvents="none"
+          />
+        )}
         {ways.map((way, i) => (
           <path
             key={i}
             data-way={way.cameraId}
-            d={`M ${way.from.xM * scale} ${way.from.yM * scale} L ${way.by.xM * scale} ${way.by.yM * scale} L ${way.to.xM * scale} ${way.to.yM * scale}`}
+            d={`M ${[way.from, way.by, way.to].map((p) => `${X(p.xM)} ${Y(p.yM)}`).join(' L ')}`}
             fill="none"
             stroke="#ff8a7a"
             strokeWidth={1.6}
@@ -239,16 +259,14 @@ export function LightPlan({
           const thing = { kind: 'cameraPosition', id: position.id } as const
           const p = at(thing, position)
           const camera = production.camera[position.cameraId]
-          const shot = Object.values(production.shot).find(
-            (s) => s.setupId === setup.id && s.cameraId === position.cameraId,
-          )
-          const half =
-            camera && shot ? Math.atan((camera.sensorWidthMm * shot.squeeze) / (2 * shot.focalLengthMm)) : 0.3
+          const shot = shotOfPosition(production, position)
+          // As it is delivered: what is cropped off is not in the picture.
+          const half = (planCamera(production, position).angleDeg * Math.PI) / 360
           const reach = Math.min(width, height) * 0.62
           return (
             <g
               key={position.id}
-              transform={`translate(${p.xM * scale} ${p.yM * scale})`}
+              transform={`translate(${X(p.xM)} ${Y(p.yM)})`}
               {...handlers(thing, position, `Camera ${camera?.letter ?? ''}${shot ? ` ${shot.focalLengthMm} mm` : ''}`)}
             >
               <g transform={`rotate(${facing(thing, position)})`}>
@@ -285,11 +303,7 @@ export function LightPlan({
           const thing = { kind: 'mark', id: mark.id } as const
           const p = at(thing, mark)
           return (
-            <g
-              key={mark.id}
-              transform={`translate(${p.xM * scale} ${p.yM * scale})`}
-              {...handlers(thing, mark, mark.name)}
-            >
+            <g key={mark.id} transform={`translate(${X(p.xM)} ${Y(p.yM)})`} {...handlers(thing, mark, mark.name)}>
               <g transform={`rotate(${facing(thing, mark)})`}>
                 <path d="M -4 -9 L 0 -18 L 4 -9 Z" fill="white" />
                 <circle r={9} fill="#11161a" stroke="white" strokeWidth={2} />
@@ -317,7 +331,7 @@ export function LightPlan({
           return (
             <g
               key={lamp.id}
-              transform={`translate(${p.xM * scale} ${p.yM * scale})`}
+              transform={`translate(${X(p.xM)} ${Y(p.yM)})`}
               {...handlers(thing, lamp, `Lamp ${i + 1}, ${lamp.role}`)}
             >
               <g transform={`rotate(${facing(thing, lamp)})`}>

@@ -4,6 +4,7 @@ import { aimAt, LAMP_LIBRARY, LIGHT_MAP_STEPS, setupDifference } from '@kavrell/
 import { circuitLoad } from '@kavrell/core/power'
 import { lampsOfSetup, readSetup } from '@kavrell/core/snags'
 import { stopForIlluminance } from '@kavrell/core/exposure'
+import { extentOf, outlineOfSpot } from '@kavrell/core/room'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { commit, say } from '../../store/production.ts'
@@ -116,11 +117,17 @@ function Setup({
   const difference = parent ? setupDifference(lampsOfSetup(production, parent.id), lamps, units) : null
   const [markId, setMarkId] = useState<string | null>(null)
   const mark = reading.marks.find((m) => m.mark.id === markId) ?? reading.marks[0]
-  const middle = { xM: Math.round(spot.widthM * 10) / 20, yM: Math.round(spot.depthM * 10) / 20 }
+  const { leftM, topM, widthM, depthM } = extentOf(outlineOfSpot(spot))
+  const nearest = (m: number) => Math.round(m * 20) / 20
+  const middle = { xM: nearest(leftM + widthM / 2), yM: nearest(topM + depthM / 2) }
   const addLamp = (key: string) => {
     const type = LAMP_LIBRARY.find((l) => l.key === key)
     if (!type) return
-    const from = { xM: Math.max(0.3, middle.xM - 1.5), yM: Math.min(spot.depthM - 0.3, middle.yM + 1.5), zM: 2.2 }
+    const from = {
+      xM: Math.max(leftM + 0.3, middle.xM - 1.5),
+      yM: Math.min(topM + depthM - 0.3, middle.yM + 1.5),
+      zM: 2.2,
+    }
     const target = mark ? { xM: mark.mark.xM, yM: mark.mark.yM, zM: mark.mark.heightM } : { ...middle, zM: 1.5 }
     const aim = aimAt(from, target)
     const role = !lamps.some((l) => l.role === 'key') ? 'key' : !lamps.some((l) => l.role === 'fill') ? 'fill' : 'edge'
@@ -330,7 +337,7 @@ function Setup({
                     setupId: setup.id,
                     cameraId: c.id,
                     xM: middle.xM,
-                    yM: Math.min(spot.depthM - 0.3, middle.yM + 2),
+                    yM: Math.min(topM + depthM - 0.3, middle.yM + 2),
                   })
                 }
               >

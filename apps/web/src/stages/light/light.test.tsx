@@ -1,8 +1,9 @@
 // @vitest-environment jsdom
-import { fireEvent, screen } from '@testing-library/react'
+import type { RecordTable } from '@kavrell/contract'
+import { fireEvent, screen, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import { undo } from '../../store/production.ts'
-import { all, draw, openDemo, sent } from '../../testing.tsx'
+import { all, draw, openDemo, pointer, sent } from '../../testing.tsx'
 import { LightScreen } from './LightScreen.tsx'
 
 beforeEach(() => openDemo('planner'))
@@ -86,4 +87,246 @@ test('a setup made from another has its lamps, remembers its parent, and says th
   expect(all('lamp').filter((l) => l.setupId === made.id)).toHaveLength(lampsOf('D').length)
   expect(screen.getByText(/from D: nothing changed/)).toBeTruthy()
   expect(sent).toHaveLength(1)
+})
+
+const section = (title: string | RegExp) => within(screen.getByRole('heading', { name: title }).closest('section')!)
+const shotsIn = (letter: string) => all('shot').filter((s) => s.setupId === setup(letter).id)
+/** The demo with every record of a kind changed. */
+const withEach = (kind: string, fields: object) => (records: RecordTable) =>
+  ({
+    ...records,
+    [kind]: Object.fromEntries(Object.entries(records[kind]!).map(([id, r]) => [id, { ...r, ...fields }])),
+  }) as RecordTable
+
+describe('the answer', () => {
+  test('is that it is bright enough, once it is', async () => {
+    openDemo('planner', withEach('lamp', { luxAt1m: 5e6 }))
+    await open('E')
+    expect(screen.getByText('Bright enough for every shot here')).toBeTruthy()
+  })
+  test('is a stop to go by where no shot is planned yet', async () => {
+    openDemo('planner', withEach('shot', { setupId: null }))
+    await open('D')
+    expect(screen.getByText(/^[\d,.]+ (k?lx|lux): T[\d.]+ at ISO 800, 1\/50 s$/)).toBeTruthy()
+    expect(screen.getByText('No shot uses this setup yet.')).toBeTruthy()
+  })
+  test('asks for a mark where there is none', async () => {
+    openDemo('planner', (records) => ({ ...records, mark: {} }))
+    await open('D')
+    expect(screen.getByText('Put a mark where the face will be.')).toBeTruthy()
+    expect(screen.getByText('Put a mark on the plan to read the light there.')).toBeTruthy()
+  })
+  test('opens on the setup that is too dark, which is what one came for', () => {
+    draw(<LightScreen />, 'light')
+    expect(screen.getByRole('tab', { selected: true, name: /^E/ })).toBeTruthy()
+  })
+  test('follows a lamp that is turned up, shot by shot', async () => {
+    const user = await open('E')
+    const short = () => Number(/([\d.]+) stops? short/.exec(document.body.textContent)?.[1] ?? 0)
+    const before = short()
+    for (const lamp of lampsOf('E')) {
+      await user.click(section('Lamps').getByRole('button', { name: new RegExp(lamp.name) }))
+      const field = screen.getByLabelText<HTMLInputElement>(/^At 1 m/)
+      await user.clear(field)
+      await user.type(field, `${lamp.luxAt1m * 2}{Enter}`)
+    }
+    // Twice the light from every lamp is a stop, less what was there anyway.
+    expect(before - short()).toBeGreaterThan(0.8)
+    expect(before - short()).toBeLessThanOrEqual(1.05)
+  })
+})
+
+test('with two marks the light is read at either', async () => {
+  const user = await open('C')
+  const marks = within(screen.getByRole('tablist', { name: 'Read the light at' })).getAllByRole('tab')
+  expect(marks).toHaveLength(2)
+  const read = () =>
+    section('Lamps')
+      .getAllByRole('button')
+      .map((b) => b.textContent)
+  const first = read()
+  await user.click(marks[1]!)
+  expect(marks[1]!.getAttribute('aria-selected')).toBe('true')
+  expect(read()).not.toEqual(first)
+})
+
+describe('what stands in it', () => {
+  test('a mark is added in the middle, chosen, and taken out again', async () => {
+    const user = await open('A')
+    const before = all('mark').length
+    await user.click(thing(/^Add mark/))
+    const spot = all('spot').find((s) => s.id === setup('A').spotId)!
+    const made = all('mark').at(-1)!
+    expect([made.xM, made.yM]).toEqual([expect.closeTo(spot.widthM / 2, 1), expect.closeTo(spot.depthM / 2, 1)])
+    await user.click(section(made.name).getByRole('button', { name: 'Remove' }))
+    expect(all('mark')).toHaveLength(before)
+    undo()
+    expect(all('mark')).toHaveLength(before + 1)
+  })
+  test('a camera that is not there yet is placed, and stands there once', async () => {
+    const user = await open('A')
+    const [place] = screen.getAllByRole('button', { name: /^Place camera/ })
+    const letter = place!.textContent.at(-1)
+    await user.click(place!)
+    const camera = all('camera').find((c) => c.letter === letter)!
+    expect(all('cameraPosition').filter((p) => p.setupId === setup('A').id && p.cameraId === camera.id)).toHaveLength(1)
+    expect(screen.queryByRole('button', { name: `Place camera ${letter}` })).toBeNull()
+  })
+  test('a lamp is aimed at a mark by one press, and shines there', async () => {
+    const user = await open('D')
+    const [lamp] = lampsOf('D')
+    const mark = all('mark').find((m) => m.setupId === setup('D').id)!
+    await user.click(section('Lamps').getAllByRole('button')[0]!)
+    await user.click(screen.getByRole('button', { name: `Aim at ${mark.name}` }))
+    const aimed = lampsOf('D')[0]!
+    const bearing = (Math.atan2(mark.xM - lamp!.xM, lamp!.yM - mark.yM) * 180) / Math.PI
+    expect((aimed.bearingDeg - bearing + 720) % 360).toBeCloseTo(0, 0)
+    const down = Math.hypot(mark.xM - lamp!.xM, mark.yM - lamp!.yM)
+    expect(aimed.tiltDeg).toBeCloseTo((Math.atan2(mark.heightM - lamp!.heightM, down) * 180) / Math.PI, 0)
+  })
+  test('a lamp that is full up is not turned further, and nothing is written', async () => {
+    openDemo('planner', withEach('lamp', { levelPct: 100 }))
+    await open('D')
+    fireEvent.keyDown(document.querySelector('[data-thing="lamp"]')!, { key: '+' })
+    expect(sent).toEqual([])
+    fireEvent.keyDown(document.querySelector('[data-thing="lamp"]')!, { key: 'E' })
+    expect(sent).toHaveLength(1)
+  })
+})
+
+describe('dragged', () => {
+  const box = { left: 0, top: 0, width: 600, height: 300 } as DOMRect
+  const grip = (kind: string) => {
+    const svg = screen.getByRole('group', { name: /^Plan of/ })
+    svg.getBoundingClientRect = () => box
+    return document.querySelector<SVGGElement>(`[data-thing="${kind}"]`)!
+  }
+  test('a lamp goes where it is put down, in steps of 5 cm, as one edit', async () => {
+    await open('D')
+    const spot = all('spot').find((s) => s.id === setup('D').spotId)!
+    const lamp = grip('lamp')
+    pointer(lamp, 'down', 10, 10)
+    pointer(lamp, 'move', 100, 40)
+    pointer(lamp, 'move', 300, 151)
+    expect(sent).toEqual([])
+    pointer(lamp, 'up')
+    expect(sent).toHaveLength(1)
+    const now = lampsOf('D')[0]!
+    expect(now.xM).toBeCloseTo(spot.widthM / 2, 1)
+    expect((now.yM * 20) % 1).toBeCloseTo(0, 6)
+  })
+  test('put down where it was it is not moved', async () => {
+    await open('D')
+    const lamp = grip('lamp')
+    pointer(lamp, 'down', 10, 10)
+    pointer(lamp, 'up')
+    expect(sent).toEqual([])
+  })
+  test('its handle turns it to where it points, by 5°', async () => {
+    const user = await open('D')
+    await user.click(section('Lamps').getAllByRole('button')[0]!)
+    grip('lamp')
+    const spot = all('spot').find((s) => s.id === setup('D').spotId)!
+    const lamp = lampsOf('D')[0]!
+    const handle = document.querySelector('[data-turn="lamp"]')!
+    const [x, y] = [(lamp.xM / spot.widthM) * 600, (lamp.yM / spot.depthM) * 300]
+    pointer(handle, 'down', x, y - 10)
+    pointer(handle, 'move', x + 100, y + 1)
+    pointer(handle, 'up')
+    expect(lampsOf('D')[0]!.bearingDeg).toBe(90)
+    expect(sent).toHaveLength(1)
+  })
+})
+
+test('a room whose corner lies left of where the plan began has everything where it is', async () => {
+  const outline = [
+    [-2, 0],
+    [6, 0],
+    [6, 3],
+    [3, 3],
+    [3, 5],
+    [-2, 5],
+  ]
+  openDemo('planner', withEach('spot', { outline, widthM: 8, depthM: 5 }))
+  await open('D')
+  const svg = screen.getByRole('group', { name: /^Plan of/ })
+  expect(svg.getAttribute('aria-label')).toMatch(/, 8.0 m by 5.0 m$/)
+  svg.getBoundingClientRect = () => ({ left: 0, top: 0, width: 800, height: 500 }) as DOMRect
+  const lamp = document.querySelector('[data-thing="lamp"]')!
+  pointer(lamp, 'down', 1, 1)
+  pointer(lamp, 'move', 200, 100)
+  pointer(lamp, 'up')
+  // A quarter across of eight metres that begin at −2.
+  expect(lampsOf('D')[0]).toMatchObject({ xM: expect.closeTo(0, 6) as number, yM: expect.closeTo(1, 6) as number })
+  const [x, y] = /translate\(([-\d.]+) ([-\d.]+)\)/
+    .exec(document.querySelector('[data-thing="lamp"]')!.getAttribute('transform')!)!
+    .slice(1)
+    .map(Number)
+  const [, , wide, high] = svg.getAttribute('viewBox')!.split(' ').map(Number)
+  expect([x! / wide!, y! / high!]).toEqual([expect.closeTo(0.25, 6), expect.closeTo(0.2, 6)])
+  expect(document.querySelector('[data-walls]')).not.toBeNull()
+})
+
+describe('care and power', () => {
+  test('what to take care of is ticked, and goes on the sheet of the setup', async () => {
+    const user = await open('A')
+    const before = setup('A').cautions
+    const boxes = screen.getAllByRole<HTMLInputElement>('checkbox')
+    const off = boxes.find((b) => !b.checked)!
+    await user.click(off)
+    expect(setup('A').cautions).toEqual([...before, off.parentElement!.textContent])
+    await user.click(off)
+    expect(setup('A').cautions).toEqual(before)
+  })
+  test('each circuit of the place says what it carries, over its limit in amperes over', async () => {
+    await open('B')
+    expect(screen.getByText(/^13\.0 A, 0\.2 over$/)).toBeTruthy()
+    expect(screen.getByLabelText('13.0 of 16 A')).toBeTruthy()
+  })
+  test('a lamp that is on no circuit is named', async () => {
+    openDemo('planner', withEach('lamp', { circuitId: null }))
+    await open('B')
+    const names = lampsOf('B')
+      .filter((l) => l.watts > 0)
+      .map((l) => l.name)
+    expect(screen.getByText(`On no circuit: ${names.join(', ')}.`)).toBeTruthy()
+  })
+})
+
+test('setups are added from none, and there can be none without a spot', async () => {
+  openDemo('planner', (records) => ({
+    ...records,
+    setup: {},
+    lamp: {},
+    mark: {},
+    cameraPosition: {},
+    shot: {},
+    orderItem: {},
+  }))
+  const user = draw(<LightScreen />, 'light')
+  await user.click(screen.getByRole('button', { name: 'Add a setup' }))
+  expect(all('setup').map((s) => s.letter)).toEqual(['A'])
+  await user.click(screen.getByRole('button', { name: 'Add setup' }))
+  expect(all('setup').map((s) => s.letter)).toEqual(['A', 'B'])
+})
+
+test('with no spot it says where to add one', () => {
+  openDemo('planner', (records) => ({
+    ...records,
+    setup: {},
+    spot: {},
+    lamp: {},
+    mark: {},
+    cameraPosition: {},
+    shot: {},
+  }))
+  draw(<LightScreen />, 'light')
+  expect(screen.getByText(/Add a place with a room or an area in Scout first/)).toBeTruthy()
+})
+
+test('every shot of the setup is there with what it is set to', async () => {
+  await open('C')
+  const list = section('Shots in this light')
+  for (const shot of shotsIn('C'))
+    expect(list.getByText(shot.code).parentElement!.textContent).toContain(`T${shot.tStop}, ISO ${shot.iso}`)
 })

@@ -2,6 +2,7 @@ import type { RecordOf } from '@kavrell/contract'
 import { lengthText, type Units } from '@kavrell/core/formats'
 import {
   alongWall,
+  extentOf,
   cornersOf,
   isOnWall,
   type LineSide,
@@ -74,10 +75,7 @@ const STEPS: Readonly<Record<string, readonly [number, number]>> = {
 /** A spot to scale, with the sun of a moment in it. Colours are its own, so that it is the same on paper. */
 export function PlanDrawing(props: Props) {
   const { plan, marks, pictures, sun, patches, units, selected } = props
-  const xs = plan.outline.map((p) => p.xM),
-    ys = plan.outline.map((p) => p.yM)
-  const [left, top] = [Math.min(...xs), Math.min(...ys)]
-  const [width, depth] = [Math.max(...xs) - left || 1, Math.max(...ys) - top || 1]
+  const { leftM: left, topM: top, widthM: width, depthM: depth } = extentOf(plan.outline)
   const scale = Math.min((WIDE - 2 * PAD) / width, (TALL - 2 * PAD) / depth)
   const [w, h] = [width * scale + 2 * PAD, depth * scale + 2 * PAD]
   const X = (m: number) => PAD + (m - left) * scale

@@ -4,8 +4,10 @@ import { lengthText } from '@kavrell/core/formats'
 import {
   alongWall,
   areaM2,
+  extentOf,
   isOnWall,
   lineCrossing,
+  type Outline,
   outlineOfSpot,
   type PlanPoint,
   PLAN_STEP_M,
@@ -96,9 +98,9 @@ export function SpotView({
   }
   const move = (thing: Grabbed, to: PlanPoint) => {
     if (thing.kind === 'corner') {
-      const outline = plan.outline.map((p, i) => (i === thing.index ? [to.xM, to.yM] : [p.xM, p.yM]))
+      const outline = plan.outline.map((p, i) => (i === thing.index ? to : p))
       save(`Move corner ${thing.index + 1} of ${spot.name}`, [
-        { op: 'update', kind: 'spot', id: spot.id, fields: { outline, ...extent(outline) } },
+        { op: 'update', kind: 'spot', id: spot.id, fields: drawn(outline) },
       ])
     } else if (thing.kind === 'picture')
       save('Pin a picture', [{ op: 'update', kind: 'picture', id: thing.id, fields: { ...to } }])
@@ -276,14 +278,10 @@ function stagingOf(production: Records, spot: Spot): { cameras: PlacedCamera[]; 
   return { cameras, lines }
 }
 
-/** Width and depth that an outline takes up. */
-const extent = (outline: readonly (readonly number[])[]) => {
-  const xs = outline.map((p) => p[0]!),
-    ys = outline.map((p) => p[1]!)
-  return {
-    widthM: Math.max(0.1, Math.max(...xs) - Math.min(...xs)),
-    depthM: Math.max(0.1, Math.max(...ys) - Math.min(...ys)),
-  }
+/** What a spot keeps of its walls. */
+function drawn(outline: Outline) {
+  const { widthM, depthM } = extentOf(outline)
+  return { outline: outline.map((p) => [p.xM, p.yM]), widthM, depthM }
 }
 
 /** The wall nearest to a point, and how far along it something of a width is put. */
@@ -329,9 +327,8 @@ function DrawTools({
       )
       return
     }
-    const outline = walked.value.map((p) => [p.xM, p.yM])
     const refused = commit(`Draw the walls of ${spot.name}`, [
-      { op: 'update', kind: 'spot', id: spot.id, fields: { outline, ...extent(outline) } },
+      { op: 'update', kind: 'spot', id: spot.id, fields: drawn(walked.value) },
     ])
     setSays(refused)
     if (!refused) setWalls('')
