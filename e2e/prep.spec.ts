@@ -180,7 +180,7 @@ test('a script comes in, a newer draft says what it changes, and shots stay with
   await expect(row(page, '8A')).toHaveCount(1)
   await page.goto(page.url().replace(/shots.*$/, 'brief?view=script'))
   await area.fill('7 INT. LOFT - NIGHT\n\nEDDA\nHold it. Now.')
-  await expect(draft).toContainText('1 scenes: 0 the same, 1 changed, 0 new, 1 gone')
+  await expect(draft).toContainText('1 scene: 0 the same, 1 changed, 0 new, 1 gone')
   await expect(draft).toContainText('gone, keeps 1 shot')
   await draft.getByRole('button', { name: 'Bring it in' }).click()
   await expect(page.getByRole('status').first()).toHaveText('saved')

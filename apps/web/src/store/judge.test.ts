@@ -1,9 +1,10 @@
-import { applyChanges, productionOf, type RecordTable } from '@kavrell/contract'
+// @vitest-environment jsdom
+import { productionOf, type RecordTable } from '@kavrell/contract'
 import { findSnags } from '@kavrell/core/snags'
-import { demoProduction } from '@kavrell/demo'
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 import { commit, openSnapshot, useProductionStore } from './production.ts'
 import { judgeChanges, useFindings } from './snags.ts'
+import { openDemo } from '../testing.tsx'
 
 const wire = vi.hoisted(() => ({ judge: {} as Record<string, (given: unknown) => unknown>, calls: [] as string[] }))
 // The thread between the page and its judge, without a thread: what goes over it is copied, as it would be.
@@ -24,9 +25,8 @@ vi.mock('comlink', () => ({
 }))
 await import('../workers/judge.worker.ts')
 
-let n = 0
-const demo = demoProduction(() => `00000000-0000-7000-8000-${String(n++).padStart(12, '0')}`, Date.parse('2026-05-01'))
-const records: RecordTable = applyChanges({}, demo.plan, 1)
+openDemo()
+const records: RecordTable = useProductionStore.getState().records
 const terminated: string[] = []
 let stop: () => void
 
@@ -46,6 +46,7 @@ beforeEach(() => {
   wire.calls.length = 0
   terminated.length = 0
   useProductionStore.setState({ productionId: null, pending: [], records: {} })
+  useFindings.setState({ findings: [], judged: false })
   stop = judgeChanges()
 })
 afterEach(() => {
