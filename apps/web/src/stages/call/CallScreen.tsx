@@ -2,6 +2,7 @@ import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import type { IssueSheetBody } from '@kavrell/contract'
 import { callSheet, type CallSheet, noLongerCalled, sheetChanges } from '@kavrell/core/call'
 import { useRef, useState } from 'react'
+import { Link } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
 import { api } from '../../store/api.ts'
 import { say, useProductionStore } from '../../store/production.ts'
@@ -100,7 +101,8 @@ export function CallScreen() {
         )}
         {dropped.length > 0 && (
           <Text color="watch" fontWeight={600} mt="4px">
-            Not called any more, and told so: {dropped.map((p) => p.name).join(', ')}.
+            Not called any more{fresh ? ', and told so' : `, which version ${newest!.number + 1} tells them`}:{' '}
+            {dropped.map((p) => p.name).join(', ')}.
           </Text>
         )}
         {(!newest || !fresh) && (
@@ -196,6 +198,11 @@ export function CallScreen() {
                     <a href={`tel:${person.phone.replace(/\s/g, '')}`}>
                       <Button as="span">Ring</Button>
                     </a>
+                  )}
+                  {status?.status === 'bounced' && !person?.phone && (
+                    <Box asChild color="action" fontWeight={600}>
+                      <Link to={`/p/${productionId}/crew#${p.personId}`}>No number</Link>
+                    </Box>
                   )}
                 </Box>
               </Grid>

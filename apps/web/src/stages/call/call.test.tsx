@@ -1,8 +1,8 @@
 // @vitest-environment jsdom
-import { productionOf } from '@kavrell/contract'
+import { productionOf, type RecordTable } from '@kavrell/contract'
 import { callSheet } from '@kavrell/core/call'
 import { planDay } from '@kavrell/core/snags'
-import { screen } from '@testing-library/react'
+import { screen, within } from '@testing-library/react'
 import { beforeEach, expect, test, vi } from 'vitest'
 import { useProductionStore } from '../../store/production.ts'
 import { all, draw, openDemo, PRODUCTION_ID } from '../../testing.tsx'
@@ -60,6 +60,110 @@ test('a sheet that the order has left behind says so in its largest words, and w
   expect(asked).toHaveLength(1)
   expect(asked[0]!.url).toBe(`/api/productions/${PRODUCTION_ID}/sheets`)
   expect(asked[0]!.body.personIds).toHaveLength(document.querySelectorAll('[data-person]').length)
+})
+
+const day1 = () => all('day').find((d) => d.title === 'Day 1')!
+const planned = () => planDay(productionOf(useProductionStore.getState().records)!, day1().id)!
+const personNamed = (name: string) => all('person').find((p) => p.name === name)!
+/** A sheet that was sent, as the day stood before it was changed, and what became of it with some. */
+const sentSheet = (
+  status: Readonly<Record<string, string>> = {},
+  change: (records: RecordTable) => RecordTable = (r) => r,
+) => {
+  openDemo('planner')
+  const [content, fingerprint, dayId] = [
+    callSheet(productionOf(useProductionStore.getState().records)!, planned()),
+    planned().fingerprint,
+    day1().id,
+  ]
+  const delivery = Object.fromEntries(
+    Object.entries(status).map(([name, became], i) => [
+      `d${i}`,
+      { id: `d${i}`, version: 4, sentSheetId: 'sheet', personId: personNamed(name).id, status: became, says: '' },
+    ]),
+  )
+  const sheet = { id: 'sheet', version: 3, dayId, number: 1, fingerprint, sentAt: '2026-05-13T18:00:00Z', content }
+  openDemo('planner', (records) => change({ ...records, sentSheet: { sheet }, delivery } as never))
+  listen()
+  return draw(<CallScreen />, 'call')
+}
+const line = (name: string) => document.querySelector<HTMLElement>(`[data-person="${name}"]`)!
+
+test('a sheet that still holds says how many have read it, and is not issued again', () => {
+  sentSheet({ 'Juno Brask': 'read', 'Edda Marsh': 'read', 'Pell Ansah': 'delivered' })
+  expect(screen.getByText('2 of 9 have read it')).toBeTruthy()
+  expect(screen.queryByRole('button', { name: /^Issue/ })).toBeNull()
+  expect(line('Juno Brask').textContent).toMatch(/04:25read$/)
+})
+
+test('whoever has not read it is reminded by one press; with whom it bounced is rung, or needs a number first', async () => {
+  const user = sentSheet({ 'Juno Brask': 'delivered', 'Sadie Quill': 'bounced', 'Hollis Reed': 'bounced' })
+  await user.click(within(line('Juno Brask')).getByRole('button', { name: 'Remind' }))
+  expect(asked).toEqual([
+    {
+      url: `/api/productions/${PRODUCTION_ID}/reminders`,
+      body: { sentSheetId: 'sheet', personId: personNamed('Juno Brask').id },
+    },
+  ])
+  expect(within(line('Sadie Quill')).getByText('Ring').closest('a')!.getAttribute('href')).toMatch(/^tel:\+[\d]+$/)
+  expect(within(line('Hollis Reed')).getByRole('link', { name: 'No number' }).getAttribute('href')).toBe(
+    `/p/${PRODUCTION_ID}/crew#${personNamed('Hollis Reed').id}`,
+  )
+})
+
+/** Everybody begins earlier, and one has nothing to do any more. */
+const moved = (records: RecordTable): RecordTable => {
+  const hollis = Object.values(records.person!).find((p) => p.name === 'Hollis Reed')!
+  const edda = Object.values(records.person!).find((p) => p.name === 'Edda Marsh')!
+  return {
+    ...records,
+    person: { ...records.person, [edda.id]: { ...edda, leadMin: 90 } },
+    attendance: Object.fromEntries(Object.entries(records.attendance!).filter(([, a]) => a.personId !== hollis.id)),
+  }
+}
+
+test('who is not called any more is named, stands in the list without a time, and is told with everybody', async () => {
+  const user = sentSheet({}, moved)
+  expect(screen.getByText('Not called any more, which version 2 tells them: Hollis Reed.')).toBeTruthy()
+  expect(line('Hollis Reed').textContent).toContain('none')
+  await user.click(screen.getByRole('button', { name: 'Issue 2 to everyone' }))
+  expect(asked[0]!.body.personIds).toContain(personNamed('Hollis Reed').id)
+})
+
+test('a new version can go to those alone whose call moved', async () => {
+  const user = sentSheet({}, moved)
+  await user.click(screen.getByRole('button', { name: /^Only to the \d whose call moved$/ }))
+  const told = asked[0]!.body.personIds!
+  expect(told).toContain(personNamed('Edda Marsh').id)
+  expect(told).toContain(personNamed('Hollis Reed').id)
+  expect(told).not.toContain(personNamed('Juno Brask').id)
+})
+
+test('pressed again after a lost answer it is the same sheet, after an answer another', async () => {
+  const user = sentSheet({}, moved)
+  const press = () => user.click(screen.getByRole('button', { name: 'Issue 2 to everyone' }))
+  const edits = globalThis.fetch
+  const ids: unknown[] = []
+  let lost = true
+  vi.stubGlobal('fetch', async (url: string, init?: RequestInit) => {
+    if (!String(url).endsWith('/sheets')) return edits(url, init)
+    ids.push((JSON.parse(init!.body as string) as { id: string }).id)
+    if (lost) throw new TypeError('connection reset')
+    return Response.json({}, { status: 201 })
+  })
+  await press()
+  expect(useProductionStore.getState().notice).toMatchObject({ says: 'The server does not answer.', tone: 'stop' })
+  lost = false
+  await press()
+  await press()
+  expect(ids[1]).toBe(ids[0])
+  expect(ids[2]).not.toBe(ids[0])
+})
+
+test('with nobody called there is no sheet', () => {
+  openDemo('planner', (records) => ({ ...records, attendance: {}, orderItem: {} }))
+  draw(<CallScreen />, 'call')
+  expect(screen.getByText('A call sheet follows from a day with an order and people in it.')).toBeTruthy()
 })
 
 test('a reader sees who was told and issues nothing', () => {

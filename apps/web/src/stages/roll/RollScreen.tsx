@@ -255,6 +255,14 @@ function Roll({ plan }: { plan: DayPlan }) {
           {once && <Tag tone="stop">once only</Tag>}
           <Text fontWeight={600}>{current.title || shots[0]?.sees}</Text>
           {cautions.length > 0 && <Text color="watch">take care: {cautions.join(', ')}</Text>}
+          {last && !rolling && (
+            <Text color="soft" ml={{ md: 'auto' }} data-last-take>
+              {/* What G, N and a note speak of, while the slate is on the next one already. */}
+              last {last.take.slate}
+              {last.take.wild ? '' : ` take ${last.take.number}`}
+              {last.verdict === 'open' ? '' : `, ${last.verdict === 'good' ? 'good' : 'no good'}`}
+            </Text>
+          )}
         </Flex>
         <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(auto-fill, minmax(170px, 1fr))' }} gap="10px" mt="14px">
           {[

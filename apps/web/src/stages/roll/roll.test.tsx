@@ -230,6 +230,18 @@ describe('by hand', () => {
     expect(events(newest().id)).toEqual(['cut', 'no-good'])
     expect(logged('2J/1').textContent).toContain('no good')
   })
+  test('the take that a verdict is for is named, with the verdict it has', async () => {
+    const user = roll()
+    const last = () => document.querySelector('[data-last-take]')!.textContent
+    expect(last()).toBe('last 2H take 2, good')
+    await user.keyboard('n')
+    expect(last()).toBe('last 2H take 2, no good')
+    await user.keyboard('g')
+    await user.keyboard('w')
+    expect(document.querySelector('[data-last-take]')).toBeNull()
+    await user.keyboard(' ')
+    expect(last()).toBe('last W2')
+  })
   test('the newest verdict counts: no good after all', async () => {
     const user = roll()
     await user.click(button(/^Roll/))
