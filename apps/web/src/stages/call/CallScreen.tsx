@@ -201,7 +201,7 @@ export function CallScreen() {
                   )}
                   {status?.status === 'bounced' && !person?.phone && (
                     <Box asChild color="action" fontWeight={600}>
-                      <Link to={`/p/${productionId}/crew#${p.personId}`}>No number</Link>
+                      <Link to={`/p/${productionId}/crew#${p.personId}`}>Add a number</Link>
                     </Box>
                   )}
                 </Box>

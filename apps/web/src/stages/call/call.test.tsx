@@ -106,7 +106,7 @@ test('whoever has not read it is reminded by one press; with whom it bounced is 
     },
   ])
   expect(within(line('Sadie Quill')).getByText('Ring').closest('a')!.getAttribute('href')).toMatch(/^tel:\+[\d]+$/)
-  expect(within(line('Hollis Reed')).getByRole('link', { name: 'No number' }).getAttribute('href')).toBe(
+  expect(within(line('Hollis Reed')).getByRole('link', { name: 'Add a number' }).getAttribute('href')).toBe(
     `/p/${PRODUCTION_ID}/crew#${personNamed('Hollis Reed').id}`,
   )
 })

@@ -2,11 +2,11 @@ import { Flex, Text } from '@chakra-ui/react'
 import { blank, type RecordOf } from '@kavrell/contract'
 import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { addRecord } from '../../ui/addRecord.ts'
 import { clock, hours } from '../../ui/format.ts'
 import { Answer, Button, Empty, Page, Reading, Section, Title } from '../../ui/parts.tsx'
 import { Sheet, type SheetColumn } from '../../ui/sheet/Sheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
+import { useChosen } from '../../ui/useChosen.ts'
 import { useDay } from '../../ui/useDay.ts'
 import { Access } from './Access.tsx'
 import { v7 as uuidv7 } from 'uuid'
@@ -16,20 +16,22 @@ import { counted } from '@kavrell/core/formats'
 export function CrewScreen() {
   const production = useProduction()
   const rights = useRights()
+  const [chosen, choose] = useChosen()
   const { plan, days } = useDay()
   const people = Object.values(production.person).sort((a, b) => (a.id < b.id ? -1 : 1))
   const add = () => {
-    const id = addRecord('person', 'Add a person')
-    if (id && days.length > 0)
-      commit(
-        'Down for all days',
-        days.map((day) => ({
-          op: 'create',
-          kind: 'attendance',
-          id: uuidv7(),
-          fields: blank('attendance', { personId: id, dayId: day.id }),
-        })),
-      )
+    const id = uuidv7()
+    const refused = commit('Add a person, down for all days', [
+      { op: 'create', kind: 'person', id, fields: blank('person') },
+      ...days.map((day) => ({
+        op: 'create' as const,
+        kind: 'attendance',
+        id: uuidv7(),
+        fields: blank('attendance', { personId: id, dayId: day.id }),
+      })),
+    ])
+    if (refused) say(refused, 'stop')
+    else choose(id)
   }
   if (people.length === 0)
     return (
@@ -118,7 +120,15 @@ export function CrewScreen() {
           and the drive home count too.
         </Text>
       )}
-      <Sheet kind="person" name="People" rows={people} columns={columns} onAdd={add} />
+      <Sheet
+        kind="person"
+        name="People"
+        rows={people}
+        columns={columns}
+        selectedId={chosen}
+        onSelect={choose}
+        onAdd={add}
+      />
       {days.length > 0 && (
         <Section title="Which days">
           {people.map((person) => (

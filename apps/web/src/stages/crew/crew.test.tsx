@@ -13,9 +13,44 @@ test('somebody new is down for all days, and calls follow for whom the order wan
   const before = all('attendance').length
   await user.click(screen.getByRole('button', { name: 'Add a person' }))
   expect(all('attendance')).toHaveLength(before + days)
-  undo()
+  expect(sent).toHaveLength(1)
   undo()
   expect(all('attendance')).toHaveLength(before)
+})
+
+test('whom an address names is the one that is chosen', () => {
+  const hollis = all('person').find((p) => p.name === 'Hollis Reed')!
+  draw(<CrewScreen />, `crew#${hollis.id}`)
+  const chosen = screen.getAllByRole('row').filter((row) => row.getAttribute('aria-selected') === 'true')
+  expect(chosen.map((row) => row.dataset.row)).toEqual([hollis.id])
+})
+
+test('days are ticked off person by person; whoever is away is not called', async () => {
+  const user = draw(<CrewScreen />, 'crew')
+  const maren = all('person').find((p) => p.name === 'Maren Tolley')!
+  const day1 = all('day').find((d) => d.title === 'Day 1')!
+  const line = screen
+    .getAllByText('Maren Tolley')
+    .map((name) => name.parentElement!)
+    .find((el) => within(el).queryByLabelText('Day 1'))!
+  await user.click(within(line).getByLabelText('Day 1'))
+  expect(all('attendance').some((a) => a.personId === maren.id && a.dayId === day1.id)).toBe(false)
+  expect(sent.map((edit) => edit.label)).toEqual(['Maren Tolley on Day 1'])
+  await user.click(within(line).getByLabelText('Day 1'))
+  expect(all('attendance').some((a) => a.personId === maren.id && a.dayId === day1.id)).toBe(true)
+})
+
+test('the largest words are who is first in, and when', () => {
+  draw(<CrewScreen />, 'crew')
+  expect(screen.getByText('First in: Juno at 04:25')).toBeTruthy()
+})
+
+test('with nobody listed it says what listing them is for', async () => {
+  openDemo('planner', (records) => ({ ...records, person: {}, attendance: {} }))
+  const user = draw(<CrewScreen />, 'crew')
+  expect(screen.getByText(/List who is on the production/)).toBeTruthy()
+  await user.click(screen.getByRole('button', { name: 'Add a person' }))
+  expect(all('attendance')).toHaveLength(all('day').length)
 })
 
 test('each call stands with the hour and the shots it is for', () => {
