@@ -66,6 +66,30 @@ async function read(route: string): Promise<Paper> {
   return { pages, size, text: texts.join(' ').replace(/\s+/g, ' ') }
 }
 
+describe('for the editor', () => {
+  test('good takes in the order they were shot, wild sound beside them, what is no good left out', async () => {
+    const answer = await ask(`/days/${dayId}/good-takes.otio`)
+    const { tracks } = (await answer.json()) as {
+      tracks: {
+        children: { kind: string; children: { name: string; metadata: { kavrell: Record<string, unknown> } }[] }[]
+      }
+    }
+    expect(tracks.children.map(({ kind, children }) => [kind, children.map((c) => c.name)])).toEqual([
+      ['Video', ['1A take 2', '1B take 4', '1C take 1', '2E take 3', '2F take 1', '2G take 2', '2H take 2']],
+      ['Audio', ['Wild sound W1']],
+    ])
+    const [, second] = tracks.children[0]!.children
+    expect(second!.metadata.kavrell).toMatchObject({
+      slate: '1B',
+      take: 4,
+      cameras: ['A'],
+      shots: ['1B'],
+      captureFps: [25],
+      notes: ['key turns cleanly'],
+    })
+  })
+})
+
 describe('what stands on the papers', () => {
   test('the shot list has every shot of every scene, with lens, stop and rate', async () => {
     const { text, pages } = await read('/shots.pdf')

@@ -1,5 +1,5 @@
-import { otioTimeline, toCsv } from '@kavrell/core/formats'
-import { takeStates } from '@kavrell/core/pace'
+import { otioTimeline, type TimelineClip, toCsv } from '@kavrell/core/formats'
+import { type TakeState, takeStates } from '@kavrell/core/pace'
 import { byId, type Production } from '@kavrell/core/production'
 import { type DayPlan, masterDeliverable } from '@kavrell/core/snags'
 import { differenceFrames, parseTimecode } from '@kavrell/core/timecode'
@@ -22,24 +22,28 @@ export const takesCsv = (report: DayReport): string =>
     ]),
   )
 
-/** The day's good takes as an OpenTimelineIO timeline, in the order they were shot. */
+/** The day's good takes as an OpenTimelineIO timeline, in the order they were shot, wild sounds on a track of their own. */
 export function goodTakesOtio(production: Production, plan: DayPlan): object {
   const master = masterDeliverable(production)
-  const good = takeStates(production, plan.day.id).filter(
-    (state) => state.verdict === 'good' && state.cutTimecode !== null,
+  // Nobody judges a wild sound: it is kept unless somebody said no.
+  const kept = takeStates(production, plan.day.id).filter(
+    ({ take, verdict, cutTimecode }) =>
+      cutTimecode !== null && (take.wild ? verdict !== 'no-good' : verdict === 'good'),
   )
-  const first = good[0]?.take
+  const first = kept[0]?.take
   const rate = first
     ? { num: first.rateNum, den: first.rateDen, drop: first.dropFrame }
     : { num: master?.rateNum ?? 25, den: master?.rateDen ?? 1, drop: master?.dropFrame ?? false }
-  const clips = good.flatMap(({ take, cutTimecode, notes }) => {
+  const clipOf = ({ take, cutTimecode, notes }: TakeState): TimelineClip[] => {
     const own = { num: take.rateNum, den: take.rateDen, drop: take.dropFrame }
     const start = parseTimecode(take.startTimecode, own),
       length = differenceFrames(take.startTimecode, cutTimecode!, own)
     if (!start.ok || !length.ok) return []
+    const shots = take.shotIds.flatMap((id) => byId(production.shot, id) ?? [])
     return [
       {
-        name: `${take.slate} take ${take.number}`,
+        name: take.wild ? `Wild sound ${take.slate}` : `${take.slate} take ${take.number}`,
+        rate: own,
         startFrame: start.value,
         frames: length.value,
         metadata: {
@@ -51,10 +55,13 @@ export function goodTakesOtio(production: Production, plan: DayPlan): object {
           notes,
           cameras: take.cameraIds.flatMap((id) => byId(production.camera, id)?.letter ?? []),
           sound: take.recorderIds.flatMap((id) => byId(production.recorder, id)?.letter ?? []),
-          shots: take.shotIds.flatMap((id) => byId(production.shot, id)?.code ?? []),
+          shots: shots.map((shot) => shot.code),
+          // Slow motion lasts longer in its file than by the clock that the range is counted on.
+          captureFps: shots.map((shot) => shot.fpsNum / shot.fpsDen),
         },
       },
     ]
-  })
-  return otioTimeline(`${production.production.title} ${plan.day.title}`, rate, clips)
+  }
+  const clips = (wild: boolean) => kept.filter(({ take }) => take.wild === wild).flatMap(clipOf)
+  return otioTimeline(`${production.production.title} ${plan.day.title}`, rate, clips(false), clips(true))
 }

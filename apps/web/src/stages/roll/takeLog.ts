@@ -1,0 +1,60 @@
+import { blank, type RecordFields } from '@kavrell/contract'
+import type { TakeState } from '@kavrell/core/pace'
+import type { PlainChange } from '@kavrell/core/snags'
+import { minuteOfDay } from '@kavrell/core/sun'
+import { formatTimecode, frameOfDayClock, type FrameRate } from '@kavrell/core/timecode'
+import { v7 as uuidv7 } from 'uuid'
+import { stamp } from '../../store/clock.ts'
+
+/** The clock of a set: the time of day at its place, counted in frames. */
+export interface SetClock {
+  readonly date: string
+  readonly timeZone: string
+  readonly rate: FrameRate
+}
+
+/** What the clock of a set shows at a moment. */
+export function timecodeAt({ date, timeZone, rate }: SetClock, ms: number): string {
+  const minute = minuteOfDay(ms, date, timeZone)
+  const seconds = (((minute * 60) % 86_400) + 86_400) % 86_400
+  return formatTimecode(frameOfDayClock(Math.round(seconds) + (ms % 1000) / 1000, rate), rate)
+}
+
+type What = Pick<RecordFields<'take'>, 'dayId' | 'slate' | 'number'> & Partial<RecordFields<'take'>>
+type EventType = RecordFields<'takeEvent'>['type']
+
+/** A take that rolls from now on. */
+export function rollNow(clock: SetClock, what: What): PlainChange[] {
+  const { at, atMs, deviceAt } = stamp()
+  const { num, den, drop } = clock.rate
+  const fields = blank('take', {
+    ...what,
+    startTimecode: timecodeAt(clock, atMs),
+    rateNum: num,
+    rateDen: den,
+    dropFrame: drop,
+    startedAt: at,
+    deviceAt,
+  })
+  return [{ op: 'create', kind: 'take', id: uuidv7(), fields }]
+}
+
+/** What happens to a take now. A verdict on one that still rolls cuts it too: nobody judges before the cut. */
+export function happensNow(clock: SetClock, state: TakeState, type: EventType, text = ''): PlainChange[] {
+  const { at, atMs, deviceAt } = stamp()
+  const entry = (event: EventType, words: string): PlainChange => ({
+    op: 'create',
+    kind: 'takeEvent',
+    id: uuidv7(),
+    fields: blank('takeEvent', {
+      takeId: state.take.id,
+      type: event,
+      timecode: timecodeAt(clock, atMs),
+      text: words,
+      happenedAt: at,
+      deviceAt,
+    }),
+  })
+  const isVerdict = type === 'good' || type === 'no-good'
+  return [...(isVerdict && state.cutAt === null ? [entry('cut', '')] : []), entry(type, text)]
+}

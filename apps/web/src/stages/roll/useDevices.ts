@@ -1,0 +1,57 @@
+import type { RecordOf } from '@kavrell/contract'
+import { useState } from 'react'
+import { useProduction } from '../../store/selectors.ts'
+
+/** A camera or a sound recorder as it is before a take: whether it will roll, and onto which card. */
+export interface Device {
+  readonly kind: 'camera' | 'recorder'
+  readonly id: string
+  readonly letter: string
+  readonly planned: boolean
+  readonly on: boolean
+  /** The card in it: of its own cards the one that was recorded on last. */
+  readonly card: RecordOf<'card'> | undefined
+  readonly shot: RecordOf<'shot'> | undefined
+}
+
+/** Every camera and recorder. What is planned for the shots rolls, unless it was switched by hand. */
+export function useDevices(
+  item: RecordOf<'orderItem'>,
+  shots: readonly RecordOf<'shot'>[],
+): { devices: readonly Device[]; toggle: (device: Device) => void } {
+  const { camera, recorder, card, take } = useProduction()
+  const [switchedOff, setSwitchedOff] = useState<ReadonlySet<string>>(new Set())
+  const [switchedOn, setSwitchedOn] = useState<ReadonlySet<string>>(new Set())
+  const lastUsed = new Map<string, string>()
+  for (const { cardIds, startedAt } of Object.values(take))
+    for (const id of cardIds) if (startedAt > (lastUsed.get(id) ?? '')) lastUsed.set(id, startedAt)
+  const cardIn = (kind: Device['kind'], id: string) =>
+    Object.values(card)
+      .filter((c) => (kind === 'camera' ? c.cameraId : c.recorderId) === id)
+      .sort(
+        (a, b) => (lastUsed.get(b.id) ?? '').localeCompare(lastUsed.get(a.id) ?? '') || (a.label < b.label ? -1 : 1),
+      )[0]
+  const device = (kind: Device['kind'], { id, letter }: { id: string; letter: string }): Device => {
+    const shot = kind === 'camera' ? shots.find((s) => s.cameraId === id) : undefined
+    const planned = kind === 'camera' ? shot !== undefined : item.recorderIds.includes(id)
+    const on = planned ? !switchedOff.has(id) : switchedOn.has(id)
+    return { kind, id, letter, planned, on, card: cardIn(kind, id), shot }
+  }
+  const byLetter = (a: { letter: string }, b: { letter: string }) => (a.letter < b.letter ? -1 : 1)
+  return {
+    devices: [
+      ...Object.values(camera)
+        .sort(byLetter)
+        .map((c) => device('camera', c)),
+      ...Object.values(recorder)
+        .sort(byLetter)
+        .map((r) => device('recorder', r)),
+    ],
+    toggle({ id, planned }) {
+      const next = new Set(planned ? switchedOff : switchedOn)
+      if (!next.delete(id)) next.add(id)
+      if (planned) setSwitchedOff(next)
+      else setSwitchedOn(next)
+    },
+  }
+}

@@ -1,0 +1,76 @@
+import type { RecordOf } from '@kavrell/contract'
+import { type Pace, pace, shotsDone, slateFor, type TakeState, takeStates } from '@kavrell/core/pace'
+import { slateOf } from '@kavrell/core/production'
+import type { DayPlan } from '@kavrell/core/snags'
+import { minuteOfDay } from '@kavrell/core/sun'
+import { useMemo, useState } from 'react'
+import { useBoxTime } from '../../store/clock.ts'
+import { useProduction } from '../../store/selectors.ts'
+import { useRibbonRow } from '../../ui/useRibbonRow.ts'
+
+type Item = RecordOf<'orderItem'>
+
+/** What is on the slate, and where the day stands. */
+export interface SlateState {
+  readonly states: readonly TakeState[]
+  readonly rolling: TakeState | undefined
+  /** What a verdict or a note is about: the take that rolls, else the last one. */
+  readonly last: TakeState | undefined
+  /** Everything in the order that has shots, and what of it is still to be done. */
+  readonly items: readonly Item[]
+  readonly open: readonly Item[]
+  readonly current: Item
+  readonly shots: readonly RecordOf<'shot'>[]
+  readonly slate: string
+  /** What the shots are called, which the slate need not be. */
+  readonly codes: string
+  readonly number: number
+  readonly pace: Pace
+  /** Whether the box shows the day that is looked at: else no pace can be told. */
+  readonly onTheDay: boolean
+  readonly choose: (itemId: string) => void
+}
+
+export function useSlate(plan: DayPlan): SlateState {
+  const production = useProduction()
+  // Seconds are for the clock: the day is behind or ahead by minutes.
+  const nowMs = useBoxTime(0.5)
+  const { day, place, timeline } = plan
+  const [chosen, choose] = useState<string | null>(null)
+  useRibbonRow((row) => choose(row.itemId))
+  const states = useMemo(
+    () => takeStates(production, day.id),
+    // The whole production is a new object with every edit; its takes are not.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [production.take, production.takeEvent, day.id],
+  )
+  const done = shotsDone(states)
+  const nowMin = minuteOfDay(nowMs, day.date, place.timeZone)
+  const onTheDay = nowMin >= 0 && nowMin < 2880
+  const standing = pace(timeline, done, onTheDay ? nowMin : timeline.startMin)
+  const items = plan.items.filter((i) => i.type === 'shots' && i.shotIds.length > 0) as Item[]
+  const rolling = states.filter((s) => s.cutAt === null && s.verdict === 'open').at(-1)
+  const find = (id: string | null) => items.find((item) => item.id === id)
+  const rollingItem =
+    rolling && !rolling.take.wild ? find((rolling.take as RecordOf<'take'>).orderItemId) : find(chosen)
+  const current = rollingItem ?? find(standing.nextItemId) ?? items[0]!
+  const shots = current.shotIds.flatMap((id) => production.shot[id] ?? [])
+  const own = slateFor(production, current)
+  // Takes go on counting when a shot is taken up again on another day.
+  const taken = Object.values(production.take).filter((take) => take.slate === own).length
+  return {
+    states,
+    rolling,
+    last: rolling ?? states.at(-1),
+    items,
+    open: items.filter((item) => !item.shotIds.every((id) => done.has(id))),
+    current,
+    shots,
+    slate: own,
+    codes: slateOf(shots.map((s) => s.code)),
+    number: rolling && !rolling.take.wild ? rolling.take.number : taken + 1,
+    pace: standing,
+    onTheDay,
+    choose,
+  }
+}
