@@ -1,4 +1,5 @@
 import type { BoxReading } from '@kavrell/contract'
+import { boxAheadMs } from '@kavrell/core/timecode'
 import type { Models } from '../records/models.ts'
 
 /**
@@ -9,10 +10,6 @@ export interface TimecodeBox {
   readonly read: (productionId: string, nowMs: number) => Promise<BoxReading | null>
 }
 
-/** What the box shows less what the server's clock shows: as it was set, drifting since. */
-export const boxAheadMs = (box: { offsetMs: number; driftPpm: number; setAt: Date }, nowMs: number): number =>
-  box.offsetMs + (nowMs - box.setAt.getTime()) * box.driftPpm * 1e-6
-
 /** The stand-in: a clock that is set, and drifts, as the production's box record says. */
 export const standInBox = (models: Models): TimecodeBox => ({
   async read(productionId, nowMs) {
@@ -22,6 +19,6 @@ export const standInBox = (models: Models): TimecodeBox => ({
       driftPpm: number
       setAt: Date
     } | null
-    return box && { name: box.name, aheadMs: boxAheadMs(box, nowMs) }
+    return box && { name: box.name, aheadMs: boxAheadMs({ ...box, setAtMs: box.setAt.getTime() }, nowMs) }
   },
 })

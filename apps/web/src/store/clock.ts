@@ -1,10 +1,12 @@
-import type { ClockReading } from '@kavrell/contract'
-import { clockOffset, type ClockSample } from '@kavrell/core/timecode'
+import type { ClockReading, RecordOf } from '@kavrell/contract'
+import { boxAheadMs, clockOffset, type ClockSample } from '@kavrell/core/timecode'
 import { useEffect, useState } from 'react'
 import { create } from 'zustand'
 import { api } from './api.ts'
 import { useProductionStore } from './production.ts'
 import { useRecords } from './selectors.ts'
+
+type TimecodeBox = RecordOf<'timecodeBox'>
 
 interface Measured {
   /** What to add to this device's clock to get the server's. */
@@ -56,9 +58,17 @@ export function useMeasuredClock(productionId: string): void {
   }, [productionId, connection, box?.version])
 }
 
+/** How far the box is ahead before anybody has asked it: as is written down of its setting. */
+function writtenAheadMs(serverMs: number): number {
+  const [box] = Object.values(useProductionStore.getState().records.timecodeBox ?? {}) as unknown as TimecodeBox[]
+  return box ? boxAheadMs({ ...box, setAtMs: Date.parse(box.setAt) }, serverMs) : 0
+}
+
 /** The moment by the box, or by the server where there is no box. */
-export const boxTime = (deviceMs: number, { serverAheadMs, box }: Measured = useMeasured.getState()): number =>
-  deviceMs + serverAheadMs + (box?.aheadMs ?? 0)
+export function boxTime(deviceMs: number, { serverAheadMs, box }: Measured = useMeasured.getState()): number {
+  const serverMs = deviceMs + serverAheadMs
+  return serverMs + (box?.aheadMs ?? writtenAheadMs(serverMs))
+}
 
 /** For a ledger: the moment by the clock that all share, and what this device's own clock said. */
 export function stamp(): { at: string; deviceAt: string; atMs: number } {

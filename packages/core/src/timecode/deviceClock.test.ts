@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { expect, test } from 'vitest'
-import { clockOffset } from './deviceClock.ts'
+import { boxAheadMs, clockOffset } from './deviceClock.ts'
 
 test('the quickest answer counts, halved either way', () =>
   // The device is 5 s behind. One answer took 400 ms, all of it on the way back; the other 20 ms.
@@ -26,3 +26,13 @@ test('the truth is never further away than it says, whichever way the answer was
       },
     ),
   ))
+
+test('a box shows what it was set to, and drifts from there', () => {
+  const setAtMs = Date.parse('2026-05-14T04:00:00Z')
+  const after = (driftPpm: number, hours: number) =>
+    boxAheadMs({ offsetMs: 250, driftPpm, setAtMs }, setAtMs + hours * 3_600_000)
+  expect(after(1, 0)).toBe(250)
+  // One in a million is 3.6 ms an hour.
+  expect(after(1, 10)).toBeCloseTo(286, 9)
+  expect(after(-1, 10)).toBeCloseTo(214, 9)
+})

@@ -22,3 +22,16 @@ export function clockOffset(samples: readonly ClockSample[]): ClockOffset {
   const best = samples.reduce((a, b) => (b.backMs - b.sentMs < a.backMs - a.sentMs ? b : a))
   return { aheadMs: best.otherMs - (best.sentMs + best.backMs) / 2, withinMs: (best.backMs - best.sentMs) / 2 }
 }
+
+/** A box that keeps the time of day for all devices, as it was set. */
+export interface BoxSetting {
+  /** What it showed less what the server's clock showed, when it was set, ms. */
+  readonly offsetMs: number
+  /** Above 0 it runs fast, in millionths. */
+  readonly driftPpm: number
+  readonly setAtMs: number
+}
+
+/** What a box shows less what the server's clock shows, ms: as it was set, drifting since. */
+export const boxAheadMs = ({ offsetMs, driftPpm, setAtMs }: BoxSetting, nowMs: number): number =>
+  offsetMs + (nowMs - setAtMs) * driftPpm * 1e-6

@@ -18,4 +18,4 @@ export {
   secondsOfFrames,
   frameOfDayClock,
 } from './timecode.ts'
-export { type ClockOffset, type ClockSample, clockOffset } from './deviceClock.ts'
+export { type BoxSetting, boxAheadMs, type ClockOffset, type ClockSample, clockOffset } from './deviceClock.ts'

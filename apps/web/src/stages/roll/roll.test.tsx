@@ -6,7 +6,13 @@ import { useProductionStore } from '../../store/production.ts'
 import { all, draw, openDemo, sent, shotOf } from '../../testing.tsx'
 import { RollScreen } from './RollScreen.tsx'
 
-beforeEach(() => openDemo('logger'))
+/** The demo with its box so far ahead of the clock, and steady. */
+const demoWithBox = (role: 'logger' | 'planner', offsetMs = 0) =>
+  openDemo(role, (records) => {
+    const [box] = Object.values(records.timecodeBox!)
+    return { ...records, timecodeBox: { [box!.id]: { ...box!, offsetMs, driftPpm: 0 } } }
+  })
+beforeEach(() => demoWithBox('logger'))
 const takes = () => all('take')
 const events = (takeId: string) =>
   all('takeEvent')
@@ -286,18 +292,26 @@ describe('setting the box', () => {
   const box = () => all('timecodeBox')[0]!
   const open = async () => {
     at('09:01:00')
-    openDemo('planner')
+    demoWithBox('planner', 60_000)
     const user = roll()
     await user.click(button(/^Set the box/))
     return { user, field: screen.getByLabelText('Time of day for the box') }
   }
   test('to a time of day: ahead by what lies between it and what it shows', async () => {
     const { user, field } = await open()
-    const was = box().offsetMs
     await user.type(field, '9:33{Enter}')
-    expect(box().offsetMs - was).toBe(32 * 60e3)
+    // It showed 09:02, a minute ahead of this device.
+    expect(box().offsetMs).toBe(60_000 + 31 * 60e3)
     expect(box().setAt).toBe('2026-05-14T08:01:00.000Z')
     expect(screen.queryByLabelText('Time of day for the box')).toBeNull()
+  })
+  test('a take that is logged before anybody has asked the box has the time that it was set to', async () => {
+    at('09:01:00')
+    demoWithBox('logger', -1_800_000)
+    const user = roll()
+    await user.keyboard(' ')
+    expect(newest().startTimecode).toBe('08:31:00:00')
+    expect([newest().startedAt, newest().deviceAt]).toEqual(['2026-05-14T07:31:00.000Z', '2026-05-14T08:01:00.000Z'])
   })
   test('to this device’s clock', async () => {
     const { user } = await open()
