@@ -1,0 +1,88 @@
+import { Grid, Text } from '@chakra-ui/react'
+import { blank, type MediaVolume, type RecordOf } from '@kavrell/contract'
+import { v7 as uuidv7 } from 'uuid'
+import { stamp } from '../../store/clock.ts'
+import { commit, say } from '../../store/production.ts'
+import { useProduction, useRights } from '../../store/selectors.ts'
+import { sayBytes } from '../../ui/format.ts'
+import { Section } from '../../ui/parts.tsx'
+import { Select } from '../../ui/RecordField.tsx'
+
+const DESK_ONLY = { base: 'none', md: 'inline' }
+
+/** Each drive with its free room, who holds it, and handing it over. */
+export function Drives({
+  drives,
+  volumeOf,
+}: {
+  drives: readonly RecordOf<'drive'>[]
+  volumeOf: (folder: string) => MediaVolume | undefined
+}) {
+  const production = useProduction()
+  const rights = useRights()
+  return (
+    <Section title="Drives">
+      {drives.map((drive) => {
+        const volume = volumeOf(drive.folder)
+        const holder = Object.values(production.custody)
+          .filter((c) => c.driveId === drive.id)
+          .sort((a, b) => b.version - a.version)[0]
+        return (
+          <Grid
+            key={drive.id}
+            templateColumns={{ base: '56px 1fr auto', md: '56px 60px 150px 1fr auto' }}
+            gap="10px"
+            py="6px"
+            borderBottom="1px solid"
+            borderColor="line"
+            alignItems="center"
+          >
+            <Text fontWeight={700} pl="8px">
+              {drive.label}
+            </Text>
+            <Text color="soft" display={DESK_ONLY}>
+              {drive.speed}
+            </Text>
+            <Text fontFamily="mono" fontSize="13px" display={DESK_ONLY}>
+              {volume ? `${sayBytes(volume.freeBytes ?? 0)} free` : 'not plugged in'}
+            </Text>
+            <Text color="soft">
+              {holder
+                ? `with ${production.person[holder.personId]?.name}${holder.place ? `, ${holder.place}` : ''}`
+                : 'nobody is down as holding it'}
+            </Text>
+            {rights.log && <HandOver driveId={drive.id} />}
+          </Grid>
+        )
+      })}
+    </Section>
+  )
+}
+
+function HandOver({ driveId }: { driveId: string }) {
+  const { person } = useProduction()
+  const give = (personId: string) => {
+    if (personId) {
+      const { at, deviceAt } = stamp()
+      const refused = commit('Hand over a drive', [
+        {
+          op: 'create',
+          kind: 'custody',
+          id: uuidv7(),
+          fields: blank('custody', { driveId, personId, since: at, deviceAt }),
+        },
+      ])
+      if (refused) say(refused, 'stop')
+    }
+  }
+  return (
+    <Select aria-label="Hand over to" value="" w="130px" onChange={(e) => give(e.target.value)}>
+      <option value="">Hand over to …</option>
+      {Object.values(person).map((p) => (
+        <option key={p.id} value={p.id}>
+          {p.name}
+        </option>
+      ))}
+    </Select>
+  )
+}

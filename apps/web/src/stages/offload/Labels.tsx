@@ -1,0 +1,78 @@
+import { Box, Flex } from '@chakra-ui/react'
+import type { MediaVolume, RecordOf } from '@kavrell/contract'
+import { addRecord, nextNumbered } from '../../ui/addRecord.ts'
+import { Button, Section } from '../../ui/parts.tsx'
+import { Sheet } from '../../ui/sheet/Sheet.tsx'
+
+/** Two cards under one name, or in one folder, would be taken for each other. */
+const labelsAndFolders = (volumes: readonly { label: string; folder: string }[]) =>
+  volumes.flatMap((v) => [v.label, v.folder])
+
+/** What is called how and lies where: cards and drives, and what the reader sees that is neither. */
+export function Labels({
+  cards,
+  drives,
+  unlisted,
+}: {
+  cards: readonly RecordOf<'card'>[]
+  drives: readonly RecordOf<'drive'>[]
+  unlisted: readonly MediaVolume[]
+}) {
+  return (
+    <>
+      {unlisted.length > 0 && (
+        <Section title="Seen by the reader, not listed">
+          <Flex gap="8px" wrap="wrap">
+            {unlisted.map((v) => (
+              <Button
+                key={`${v.kind} ${v.folder}`}
+                onClick={() =>
+                  v.kind === 'card'
+                    ? addRecord('card', `List card ${v.folder}`, { label: v.folder.slice(0, 12), folder: v.folder })
+                    : addRecord('drive', `List drive ${v.folder}`, { label: v.folder.slice(0, 12), folder: v.folder })
+                }
+              >
+                List {v.kind} {v.folder}
+              </Button>
+            ))}
+          </Flex>
+        </Section>
+      )}
+      <Section title="Labels and sizes">
+        <Sheet
+          kind="card"
+          name="Cards"
+          rows={cards}
+          onAdd={() => {
+            const label = nextNumbered('A', labelsAndFolders(cards))
+            addRecord('card', 'Add a card', { label, folder: label })
+          }}
+          columns={[
+            { field: 'label', head: 'card', width: '70px' },
+            { field: 'cameraId', head: 'camera', width: '70px' },
+            { field: 'recorderId', head: 'sound', width: '70px' },
+            { field: 'capacityGb', head: 'size, GB', width: '80px', align: 'right', mono: true },
+            { field: 'folder', head: 'folder in the reader', width: '160px', mono: true },
+          ]}
+        />
+        <Box mt="12px">
+          <Sheet
+            kind="drive"
+            name="Drives"
+            rows={drives}
+            onAdd={() => {
+              const label = nextNumbered('S', labelsAndFolders(drives))
+              addRecord('drive', 'Add a drive', { label, folder: label })
+            }}
+            columns={[
+              { field: 'label', head: 'drive', width: '70px' },
+              { field: 'speed', head: 'speed', width: '70px' },
+              { field: 'capacityGb', head: 'size, GB', width: '80px', align: 'right', mono: true },
+              { field: 'folder', head: 'folder', width: '160px', mono: true },
+            ]}
+          />
+        </Box>
+      </Section>
+    </>
+  )
+}
