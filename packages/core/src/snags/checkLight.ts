@@ -2,10 +2,8 @@ import { lengthText } from '../formats/index.ts'
 import { waysOut } from '../light/index.ts'
 import { byId, captureRate, type PlacedLamp, type Production, type Shot } from '../production/index.ts'
 import type { Finding, Fix } from './finding.ts'
-import { masterDeliverable, readSetup, type SetupReading } from './readSetup.ts'
+import { isTooDark, masterDeliverable, readSetup, type SetupReading } from './readSetup.ts'
 
-/** Less than this is within what grading and metering forgive. */
-const SEEN_STOPS = 0.33
 /** From here on nobody rescues the shot. */
 const LOST_STOPS = 1
 
@@ -13,8 +11,7 @@ const LOST_STOPS = 1
 export function checkExposure(production: Production): Finding[] {
   return Object.values(production.setup).flatMap((setup) => {
     const reading = readSetup(production, setup)
-    return reading.shots.flatMap(({ shot, errorStops, stop, shutterS }) => {
-      if (errorStops >= -SEEN_STOPS) return []
+    return reading.shots.filter(isTooDark).flatMap(({ shot, errorStops, stop, shutterS }) => {
       const short = -errorStops
       const light = reading.marks[0]!.reading
       return [

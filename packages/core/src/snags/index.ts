@@ -11,6 +11,7 @@ export { findSnags } from './findSnags.ts'
 export {
   type SetupReading,
   type ShotReading,
+  isTooDark,
   readSetup,
   lampsOfSetup,
   lampOf,

@@ -26,6 +26,12 @@ export interface ShotReading {
   readonly errorStops: number
 }
 
+/** Less than this is within what grading and metering forgive. */
+const SEEN_STOPS = 0.33
+
+/** Whether a shot is further under than is forgiven. */
+export const isTooDark = ({ errorStops }: Pick<ShotReading, 'errorStops'>): boolean => errorStops < -SEEN_STOPS
+
 export interface SetupReading {
   readonly setup: Setup
   readonly lamps: readonly PlacedLamp[]

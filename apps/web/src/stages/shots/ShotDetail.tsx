@@ -5,7 +5,7 @@ import { recordingRateMbps, takeBytes } from '@kavrell/core/media'
 import { angleOfView, circleOfConfusion, depthOfField, FIGURES, figureInFrame, frameSize } from '@kavrell/core/optics'
 import { byId, captureRate } from '@kavrell/core/production'
 import { takingOfShot } from '@kavrell/core/shotlist'
-import { deliverablesInOrder, masterDeliverable, readSetup, shotFlicker } from '@kavrell/core/snags'
+import { deliverablesInOrder, isTooDark, masterDeliverable, readSetup, shotFlicker } from '@kavrell/core/snags'
 import { useState } from 'react'
 import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
@@ -186,7 +186,7 @@ function Exposure({ shot }: { shot: Shot }) {
       <Reading
         name={setup ? `Setup ${setup.letter} gives` : 'Light'}
         value={lit ? `${stopName(lit.stop)}, ${exposureError(lit.errorStops)}` : setup ? 'no mark yet' : 'no setup'}
-        tone={lit && lit.errorStops < -0.33 ? 'stop' : undefined}
+        tone={lit && isTooDark(lit) ? 'stop' : undefined}
       />
       <Reading
         name={`Mains ${mainsHz} Hz`}

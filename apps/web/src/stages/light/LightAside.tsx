@@ -1,0 +1,189 @@
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import type { RecordOf } from '@kavrell/contract'
+import { stopForIlluminance } from '@kavrell/core/exposure'
+import { LAMP_LIBRARY } from '@kavrell/core/light'
+import { isTooDark, type SetupReading, type ShotReading } from '@kavrell/core/snags'
+import { useState } from 'react'
+import { useRights } from '../../store/selectors.ts'
+import { exposureError, lux, rate, shutter, stopName } from '../../ui/format.ts'
+import { Answer, Hint, Section } from '../../ui/parts.tsx'
+import { Select } from '../../ui/RecordField.tsx'
+import { SnagList } from '../../ui/Snag.tsx'
+import type { Thing } from './LightPlan.tsx'
+import { addLamp } from './placing.ts'
+import { Power } from './Power.tsx'
+
+type MarkRead = SetupReading['marks'][number]
+
+interface Props {
+  readonly setup: RecordOf<'setup'>
+  readonly spot: Parameters<typeof addLamp>[1]
+  readonly reading: SetupReading
+  readonly selectedId: string | undefined
+  readonly onSelect: (thing: Thing) => void
+}
+
+/** Is it bright enough, at which mark, for which shot, from which lamp, and on which circuit. */
+export function LightAside({ setup, spot, reading, selectedId, onSelect }: Props) {
+  const [markId, setMarkId] = useState<string | null>(null)
+  const mark = reading.marks.find((m) => m.mark.id === markId) ?? reading.marks[0]
+  const worst = [...reading.shots].sort((a, b) => a.errorStops - b.errorStops)[0]
+  return (
+    <>
+      <Answer tone={worst && isTooDark(worst) ? 'stop' : 'ink'}>{inWords(reading, worst)}</Answer>
+      {mark && (
+        <Text color="soft" mt="6px">
+          {mark.reading.ratio ? (
+            <>
+              Key to fill <b>{mark.reading.ratio.toFixed(1)} : 1</b>
+              {setup.ratioLeast ? `, asked for ${setup.ratioLeast} : 1 to ${setup.ratioMost ?? 'any'} : 1` : ''}.{' '}
+            </>
+          ) : null}
+          {lux(mark.reading.totalLux)} at {mark.mark.name}.
+        </Text>
+      )}
+      {reading.marks.length > 1 && <Marks marks={reading.marks} chosen={mark} onChoose={setMarkId} />}
+      <SnagList
+        about={(s) =>
+          s.about.id === setup.id || reading.shots.some((r) => r.shot.id === s.about.id && s.check.startsWith('light.'))
+        }
+        title=""
+      />
+      <Section title="Shots in this light">
+        {reading.shots.length === 0 && (
+          <Hint>{mark ? 'No shot uses this setup yet.' : 'Put a mark on the plan to read the light there.'}</Hint>
+        )}
+        {reading.shots.map((shot) => (
+          <ShotLine key={shot.shot.id} {...shot} />
+        ))}
+      </Section>
+      <Lamps setup={setup} spot={spot} reading={reading} mark={mark} selectedId={selectedId} onSelect={onSelect} />
+      <Power setup={setup} lamps={reading.lamps as RecordOf<'lamp'>[]} />
+    </>
+  )
+}
+
+/** The screen's answer. Without a shot it is a stop to go by. */
+function inWords({ marks: [mark] }: SetupReading, worst: ShotReading | undefined): string {
+  if (!mark) return 'Put a mark where the face will be.'
+  const { totalLux } = mark.reading
+  if (!worst) return `${lux(totalLux)}: ${stopName(stopForIlluminance(totalLux, 800, 1 / 50))} at ISO 800, 1/50 s`
+  return isTooDark(worst)
+    ? `${worst.shot.code} is ${exposureError(worst.errorStops)}`
+    : 'Bright enough for every shot here'
+}
+
+const Marks = ({
+  marks,
+  chosen,
+  onChoose,
+}: {
+  marks: readonly MarkRead[]
+  chosen: MarkRead | undefined
+  onChoose: (markId: string) => void
+}) => (
+  <Flex gap="12px" mt="6px" role="tablist" aria-label="Read the light at">
+    {marks.map((m) => (
+      <Box
+        asChild
+        key={m.mark.id}
+        borderBottom="2px solid"
+        borderColor={m === chosen ? 'action' : 'transparent'}
+        fontWeight={m === chosen ? 700 : 400}
+      >
+        <button type="button" role="tab" aria-selected={m === chosen} onClick={() => onChoose(m.mark.id)}>
+          {m.mark.name}, {lux(m.reading.totalLux)}
+        </button>
+      </Box>
+    ))}
+  </Flex>
+)
+
+function ShotLine(reading: ShotReading) {
+  const { shot, shutterS, stop, errorStops } = reading
+  const short = isTooDark(reading)
+  return (
+    <Grid
+      templateColumns="38px 1fr 62px 112px"
+      gap="8px"
+      py="5px"
+      borderBottom="1px solid"
+      borderColor="line"
+      alignItems="baseline"
+    >
+      <Text fontWeight={700}>{shot.code}</Text>
+      <Text color="soft" truncate>
+        T{shot.tStop}, ISO {shot.iso}, {rate(shot.fpsNum, shot.fpsDen)} fps, {shutter(shutterS)}
+      </Text>
+      <Text fontFamily="mono" textAlign="right">
+        {stopName(stop)}
+      </Text>
+      <Text textAlign="right" color={short ? 'stop' : 'ink'} fontWeight={short ? 700 : 400}>
+        {exposureError(errorStops)}
+      </Text>
+    </Grid>
+  )
+}
+
+/** Each lamp with its level and what it gives at the mark that is read. */
+function Lamps({ setup, spot, reading, mark, selectedId, onSelect }: Props & { readonly mark: MarkRead | undefined }) {
+  const rights = useRights()
+  const add = (key: string) => {
+    const id = addLamp(setup, spot, key, reading.lamps, mark?.mark)
+    if (id) onSelect({ kind: 'lamp', id })
+  }
+  return (
+    <Section
+      title="Lamps"
+      actions={
+        rights.plan && (
+          <Select aria-label="Add a lamp" value="" onChange={(e) => add(e.target.value)} w="150px">
+            <option value="">Add a lamp …</option>
+            {LAMP_LIBRARY.map((l) => (
+              <option key={l.key} value={l.key}>
+                {l.name}
+              </option>
+            ))}
+          </Select>
+        )
+      }
+    >
+      {reading.lamps.map((lamp, i) => (
+        <Box
+          asChild
+          key={lamp.id}
+          display="grid"
+          gridTemplateColumns="18px 1fr 44px 66px"
+          gap="8px"
+          w="100%"
+          textAlign="left"
+          py="5px"
+          borderBottom="1px solid"
+          borderColor="line"
+          bg={selectedId === lamp.id ? 'leaf' : undefined}
+        >
+          <button type="button" onClick={() => onSelect({ kind: 'lamp', id: lamp.id })}>
+            <b>{i + 1}</b>
+            <Text as="span" truncate>
+              {lamp.role}, {lamp.name}
+            </Text>
+            <Text as="span" fontFamily="mono" textAlign="right">
+              {lamp.levelPct} %
+            </Text>
+            <Text as="span" fontFamily="mono" textAlign="right">
+              {mark ? lux(mark.reading.each[i]!) : '—'}
+            </Text>
+          </button>
+        </Box>
+      ))}
+      {setup.ambientLux > 0 && (
+        <Flex py="5px" color="soft">
+          <Text>light already there</Text>
+          <Text ml="auto" fontFamily="mono">
+            {lux(setup.ambientLux)}
+          </Text>
+        </Flex>
+      )}
+    </Section>
+  )
+}

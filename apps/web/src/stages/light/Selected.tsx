@@ -1,0 +1,68 @@
+import { Grid } from '@chakra-ui/react'
+import { fieldsOf, type RecordOf } from '@kavrell/contract'
+import { aimAt } from '@kavrell/core/light'
+import { commit, say } from '../../store/production.ts'
+import { useProduction, useRights } from '../../store/selectors.ts'
+import { removeRecord } from '../../ui/addRecord.ts'
+import { Button, Section } from '../../ui/parts.tsx'
+import { RecordField } from '../../ui/RecordField.tsx'
+import type { Thing } from './LightPlan.tsx'
+
+/** The lamp, mark or camera that is chosen on the plan, with everything that is set on it. */
+export function Selected({ thing, setup, onGone }: { thing: Thing; setup: RecordOf<'setup'>; onGone: () => void }) {
+  const production = useProduction()
+  const rights = useRights()
+  const record = production[thing.kind][thing.id]
+  if (!record) return null
+  const marks = Object.values(production.mark).filter((m) => m.setupId === setup.id)
+  const name =
+    'name' in record
+      ? record.name
+      : `camera ${production.camera[(record as RecordOf<'cameraPosition'>).cameraId]?.letter}`
+  const fields = Object.keys(fieldsOf(thing.kind)).filter((f) => !['setupId', 'libraryKey', 'cameraId'].includes(f))
+  const lamp = thing.kind === 'lamp' ? (record as RecordOf<'lamp'>) : null
+  const aim = (mark: RecordOf<'mark'>) => {
+    const to = aimAt({ xM: lamp!.xM, yM: lamp!.yM, zM: lamp!.heightM }, { xM: mark.xM, yM: mark.yM, zM: mark.heightM })
+    const refused = commit(`Aim at ${mark.name}`, [
+      {
+        op: 'update',
+        kind: 'lamp',
+        id: lamp!.id,
+        fields: { bearingDeg: Math.round(to.bearingDeg * 10) / 10, tiltDeg: Math.round(to.tiltDeg * 10) / 10 },
+      },
+    ])
+    if (refused) say(refused, 'stop')
+  }
+  return (
+    <Section
+      title={name}
+      actions={
+        rights.plan && (
+          <>
+            {lamp &&
+              marks.map((m) => (
+                <Button key={m.id} onClick={() => aim(m)}>
+                  Aim at {m.name}
+                </Button>
+              ))}
+            <Button
+              kind="stop"
+              onClick={() => {
+                removeRecord(thing.kind, thing.id, name)
+                onGone()
+              }}
+            >
+              Remove
+            </Button>
+          </>
+        )
+      }
+    >
+      <Grid templateColumns="repeat(5, 1fr)" gap="8px">
+        {fields.map((f) => (
+          <RecordField key={thing.id + f} kind={thing.kind} id={thing.id} field={f} />
+        ))}
+      </Grid>
+    </Section>
+  )
+}

@@ -1,0 +1,53 @@
+import { Flex, Grid, Text } from '@chakra-ui/react'
+import { CAUTIONS, type RecordOf } from '@kavrell/contract'
+import { commit } from '../../store/production.ts'
+import { useRights } from '../../store/selectors.ts'
+import { Section } from '../../ui/parts.tsx'
+import { RecordField } from '../../ui/RecordField.tsx'
+
+/** What is set on a setup as a whole, and what there is to take care of. */
+export function SetupFields({ setup }: { setup: RecordOf<'setup'> }) {
+  return (
+    <Section title="Setup">
+      <Grid templateColumns="repeat(4, 1fr)" gap="8px">
+        {['letter', 'name', 'spotId', 'parentId', 'buildMin', 'ambientLux', 'ratioLeast', 'ratioMost'].map((f) => (
+          <RecordField key={f} kind="setup" id={setup.id} field={f} />
+        ))}
+      </Grid>
+      <Cautions setup={setup} />
+    </Section>
+  )
+}
+
+function Cautions({ setup }: { setup: RecordOf<'setup'> }) {
+  const rights = useRights()
+  const toggle = (caution: string) =>
+    commit('Change what to take care of', [
+      {
+        op: 'update',
+        kind: 'setup',
+        id: setup.id,
+        fields: {
+          cautions: setup.cautions.includes(caution)
+            ? setup.cautions.filter((c) => c !== caution)
+            : [...setup.cautions, caution],
+        },
+      },
+    ])
+  return (
+    <Flex gap="14px" mt="8px" wrap="wrap" align="center">
+      <Text color="soft">Take care of</Text>
+      {CAUTIONS.map((c) => (
+        <label key={c} style={{ display: 'flex', gap: 5 }}>
+          <input
+            type="checkbox"
+            disabled={!rights.plan}
+            checked={setup.cautions.includes(c)}
+            onChange={() => toggle(c)}
+          />
+          {c}
+        </label>
+      ))}
+    </Flex>
+  )
+}
