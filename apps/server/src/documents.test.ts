@@ -1,9 +1,7 @@
-import type { Me } from '@kavrell/contract'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { QueryTypes } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest'
-import { loadDemo } from './demo/loadDemo.ts'
 import { openTestServer, type TestServer } from './testServer.ts'
 
 let world: TestServer
@@ -15,11 +13,8 @@ let records: Record<string, Record<string, Row>>
 
 beforeAll(async () => {
   world = await openTestServer()
-  demo = await loadDemo(world.server.services, world.media)
-  const me = (await world.call(null, '/me')).json as unknown as Me
-  const owner = me.demo.find((d) => d.role === 'owner')!
-  cookie = (await world.call(null, '/enter-demo', { accountId: owner.accountId })).cookie!
-  world.cookies.set('demo', cookie)
+  demo = await world.enterDemo()
+  cookie = world.cookies.get('demo')!
   const file = (await world.call('demo', `/productions/${demo}/export.json`)).json as unknown as {
     records: Record<string, Row[]>
   }

@@ -1,16 +1,12 @@
-import type { Me, ProductionFile } from '@kavrell/contract'
+import type { ProductionFile } from '@kavrell/contract'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { loadDemo } from './demo/loadDemo.ts'
 import { openTestServer, type TestServer } from './testServer.ts'
 
 let world: TestServer
 let demo = ''
 beforeAll(async () => {
   world = await openTestServer()
-  demo = await loadDemo(world.server.services, world.media)
-  const me = (await world.call(null, '/me')).json as unknown as Me
-  const owner = me.demo.find((d) => d.role === 'owner')!
-  world.cookies.set('demo', (await world.call(null, '/enter-demo', { accountId: owner.accountId })).cookie!)
+  demo = await world.enterDemo()
 }, 60_000)
 afterAll(() => world?.close())
 

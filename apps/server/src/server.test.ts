@@ -6,7 +6,6 @@ import {
   fieldsOf,
   KIND_NAMES,
   KINDS,
-  type Me,
   type Role,
   ROLES,
   readSnapshot,
@@ -15,7 +14,6 @@ import {
 import { QueryTypes } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { loadDemo } from './demo/loadDemo.ts'
 import { type Running, start } from './start.ts'
 import { create, openTestServer, type TestServer } from './testServer.ts'
 
@@ -335,12 +333,7 @@ describe('the stream', () => {
 })
 
 test('the demo loads through the door: cards really copied and checked, a sheet really sent and read', async () => {
-  productionId = await loadDemo(server.services, media)
-  const me = (await call(null, '/me')).json as unknown as Me
-  cookies.set(
-    'demo',
-    (await call(null, '/enter-demo', { accountId: me.demo.find((d) => d.role === 'owner')!.accountId })).cookie!,
-  )
+  productionId = await world.enterDemo()
   const { records } = await snapshot('demo')
   expect(Object.values(records.copyCheck!).map((c) => c.outcome)).toEqual(Array(6).fill('same'))
   expect(Object.values(records.delivery!).filter((d) => d.status === 'read')).toHaveLength(6)

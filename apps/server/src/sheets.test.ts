@@ -1,8 +1,6 @@
-import type { Me } from '@kavrell/contract'
 import { QueryTypes } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { loadDemo } from './demo/loadDemo.ts'
 import { create, openTestServer, type TestServer } from './testServer.ts'
 
 type Row = Record<string, unknown> & { readonly id: string }
@@ -28,10 +26,7 @@ const tokens = (sheetId: string, personId: string) =>
 
 beforeAll(async () => {
   world = await openTestServer()
-  demo = await loadDemo(world.server.services, world.media)
-  const me = (await world.call(null, '/me')).json as unknown as Me
-  const owner = me.demo.find((d) => d.role === 'owner')!
-  world.cookies.set('demo', (await world.call(null, '/enter-demo', { accountId: owner.accountId })).cookie!)
+  demo = await world.enterDemo()
   dayId = (await rows('day')).find((d) => d.title === 'Day 1')!.id
 }, 60_000)
 afterAll(() => world?.close())

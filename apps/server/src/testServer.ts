@@ -1,8 +1,17 @@
 import { mkdtemp, rm } from 'node:fs/promises'
 import os from 'node:os'
 import path from 'node:path'
-import { blank, type KindName, readSnapshot, ROLES, type SnapshotOnTheWay, type StreamMessage } from '@kavrell/contract'
+import {
+  blank,
+  type KindName,
+  type Me,
+  readSnapshot,
+  ROLES,
+  type SnapshotOnTheWay,
+  type StreamMessage,
+} from '@kavrell/contract'
 import { v7 as uuidv7 } from 'uuid'
+import { loadDemo } from './demo/loadDemo.ts'
 import { openDatabase } from './records/database.ts'
 import { type Running, start } from './start.ts'
 
@@ -87,6 +96,14 @@ export async function openTestServer() {
     productionId,
     cookies,
     call,
+    /** Loads the demo and signs its owner in as `demo`. Gives the demo's id. */
+    async enterDemo(): Promise<string> {
+      const id = await loadDemo(server.services, settings.mediaRoot)
+      const me = (await call(null, '/me')).json as unknown as Me
+      const { accountId } = me.demo.find((d) => d.role === 'owner')!
+      cookies.set('demo', (await call(null, '/enter-demo', { accountId })).cookie!)
+      return id
+    },
     edit: (who: string, changes: unknown[], id = uuidv7()) =>
       call(who, `/productions/${productionId}/edits`, { id, label: 'Test', changes }),
     snapshot: async (who = 'owner') =>
