@@ -154,6 +154,19 @@ describe('what somebody has not seen', () => {
     expect(answer.json.refusal).toMatchObject({ code: 'gone' })
     expect(answer.json.refusal!.says).toMatch(/^Somebody removed .+ in the meantime\.$/)
   })
+  test('an edit does not clash with itself: changed twice and removed in one, all of it is done', async () => {
+    const { id, change, remove } = await yard()
+    const twice = await world.edit('planner', [change({ name: 'First' }), change({ name: 'Second' })])
+    expect(twice.status).toBe(201)
+    expect((await world.snapshot()).records.place![id]!.name).toBe('Second')
+    const { seq } = await world.snapshot()
+    const last = await world.edit('planner', [
+      { op: 'update', kind: 'place', id, version: seq, fields: { name: 'Third' } },
+      { ...remove, version: seq },
+    ])
+    expect(last.status).toBe(201)
+    expect((await world.snapshot()).records.place![id]).toBeUndefined()
+  })
   test('one clash in an edit of many leaves all of it undone', async () => {
     const [a, b] = [await yard(), await yard()]
     await world.edit('owner', [b.change({ name: 'Theirs' })])

@@ -148,6 +148,9 @@ async function write(writing: Writing): Promise<Outcome<EditAccepted, Refusal>> 
   const missing = await findMissingReference(writing, touched)
   if (missing) throw new Refused(missing)
   await writeRows(writing, touched)
+  // Asked here, since a commit that fails takes its connection with it: what was removed may still be referred to.
+  if (body.changes.some(({ op }) => op === 'remove'))
+    await database.query('SET CONSTRAINTS ALL IMMEDIATE', { transaction })
   const unsafe = await refuseUnsafeWipe(writing)
   if (unsafe) throw new Refused(unsafe)
   const logged: Omit<LoggedEdit, 'at'> = {
@@ -159,8 +162,7 @@ async function write(writing: Writing): Promise<Outcome<EditAccepted, Refusal>> 
     changes: body.changes,
     before,
   }
-  // One statement: everybody's edits of a production wait for this one to end. Deferred constraints are
-  // checked by the commit.
+  // One statement: everybody's edits of a production wait for this one to end.
   await database.query(
     `WITH logged AS (
        INSERT INTO edit (id, "productionId", seq, label, author, changes, before)
@@ -236,15 +238,17 @@ function applyOne(change: Change, touched: Map<string, Touched>, seq: number): R
       version: current.version,
       says: `Somebody changed ${fieldsOf(kind)[field]?.label ?? field} in the meantime.`,
     })
+  // What this very edit wrote a change earlier is not somebody else's.
+  const isUnseen = (version: number) => version > change.version && version !== seq
   if (change.op === 'remove') {
-    const changed = Object.entries(current.fieldVersions).find(([, version]) => version > change.version)
+    const changed = Object.entries(current.fieldVersions).find(([, version]) => isUnseen(version))
     if (changed) throw clashOver(changed[0])
     entry.after = null
     return before
   }
   const fieldVersions = { ...current.fieldVersions }
   for (const [field, value] of Object.entries(change.fields)) {
-    if ((fieldVersions[field] ?? 0) > change.version && !sameValue(current[field], value)) throw clashOver(field)
+    if (isUnseen(fieldVersions[field] ?? 0) && !sameValue(current[field], value)) throw clashOver(field)
     fieldVersions[field] = seq
   }
   entry.after = { ...current, ...change.fields, version: seq, fieldVersions }
