@@ -7,33 +7,22 @@ import {
   useSensor,
   useSensors,
 } from '@dnd-kit/core'
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable'
-import { CSS } from '@dnd-kit/utilities'
-import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable'
+import { Box, Flex, Text } from '@chakra-ui/react'
 import { blank, type RecordOf } from '@kavrell/contract'
-import { changeWords } from '@kavrell/core/call'
-import type { TimelineRow } from '@kavrell/core/order'
 import { slateOf } from '@kavrell/core/production'
 import type { DayPlan } from '@kavrell/core/snags'
-import { type ReactNode, useState } from 'react'
+import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { commit, say } from '../../store/production.ts'
 import { chooseDay } from '../../store/desk.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { addRecord, nextNumbered, removeRecord } from '../../ui/addRecord.ts'
-import { clock, hours } from '../../ui/format.ts'
-import { Answer, Button, Empty, Hint, Page, Reading, Section, SetupLetter, Title } from '../../ui/parts.tsx'
-import { RecordField } from '../../ui/RecordField.tsx'
-import { Sheet } from '../../ui/sheet/Sheet.tsx'
-import { SnagList } from '../../ui/Snag.tsx'
-import { setupColour } from '../../ui/theme.ts'
+import { addRecord, nextNumbered } from '../../ui/addRecord.ts'
+import { Button, Empty, Hint, Page, Section, Title } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
+import { OrderAside } from './OrderAside.tsx'
+import { Between, OrderRow } from './OrderRow.tsx'
 
 type Item = RecordOf<'orderItem'>
 
@@ -144,83 +133,8 @@ function DayOrder({ plan, onAddDay }: { plan: DayPlan; onAddDay: () => void }) {
   }
   const leading = (itemId: string) =>
     timeline.rows.filter((r) => (r.kind === 'change' || r.kind === 'wait') && r.beforeItemId === itemId)
-  const late = day.outByMin !== null && timeline.wrapMin > day.outByMin
   return (
-    <Page
-      asideWidth="430px"
-      aside={
-        <>
-          <Answer tone={late ? 'stop' : 'ink'}>Wrap at {clock(timeline.wrapMin)}</Answer>
-          <Text color="soft" mb="8px">
-            {day.outByMin !== null
-              ? late
-                ? `${Math.round(timeline.wrapMin - day.outByMin)} min after you must be out at ${clock(day.outByMin)}`
-                : `${hours(day.outByMin - timeline.wrapMin)} before you must be out at ${clock(day.outByMin)}`
-              : `${hours(timeline.wrapMin - timeline.startMin)} from call`}
-          </Text>
-          <Grid templateColumns="1fr 1fr" columnGap="18px">
-            <Reading name="Shots" value={timeline.shots} />
-            <Reading name="Setups" value={timeline.setups} />
-            <Reading name="Relights" value={timeline.relights} />
-            <Reading name="Turns" value={timeline.turns} />
-            <Reading name="Moves" value={timeline.moves} />
-            <Reading name="Waiting" value={hours(timeline.waitMin)} />
-          </Grid>
-          <SnagList stage="order" about={(s) => s.about.id === day.id || items.some((i) => i.id === s.about.id)} />
-          <Section title="Who waits">
-            {plan.calls.map((call) => {
-              const person = production.person[call.personId]
-              const all = Math.max(1, call.releaseMin - call.callMin),
-                busy = call.busy.reduce((sum, b) => sum + b.endMin - b.startMin, 0)
-              return (
-                <Grid key={call.personId} templateColumns="110px 92px 1fr 60px" gap="8px" py="3px" alignItems="center">
-                  <Text truncate>{person?.name}</Text>
-                  <Text fontFamily="mono" fontSize="12px">
-                    {clock(call.callMin)}–{clock(call.releaseMin)}
-                  </Text>
-                  <Box position="relative" h="10px" bg="well">
-                    {call.busy.map((b) => (
-                      <Box
-                        key={b.startMin}
-                        position="absolute"
-                        h="100%"
-                        bg="soft"
-                        left={`${((b.startMin - timeline.startMin) / (timeline.wrapMin - timeline.startMin)) * 100}%`}
-                        w={`${((b.endMin - b.startMin) / (timeline.wrapMin - timeline.startMin)) * 100}%`}
-                      />
-                    ))}
-                  </Box>
-                  <Text fontSize="12.5px" textAlign="right" color="soft">
-                    {Math.round((busy / all) * 100)} % busy
-                  </Text>
-                </Grid>
-              )
-            })}
-          </Section>
-          <Section title="The day">
-            <Grid templateColumns="1fr 1fr" gap="8px">
-              {['title', 'date', 'placeId', 'callMin', 'outByMin', 'weather'].map((f) => (
-                <RecordField key={f} kind="day" id={day.id} field={f} />
-              ))}
-            </Grid>
-            <RecordField kind="day" id={day.id} field="note" />
-          </Section>
-          <Section title="Fixed events">
-            <Sheet
-              kind="fixedEvent"
-              name="Events"
-              rows={Object.values(production.fixedEvent).filter((e) => e.dayId === day.id)}
-              onAdd={() => addRecord('fixedEvent', 'Add a fixed event', { dayId: day.id })}
-              columns={[
-                { field: 'title', head: 'what', width: '170px' },
-                { field: 'startMin', head: 'at', width: '60px', mono: true },
-                { field: 'endMin', head: 'until', width: '60px', mono: true },
-              ]}
-            />
-          </Section>
-        </>
-      }
-    >
+    <Page asideWidth="430px" aside={<OrderAside plan={plan} />}>
       <Title
         note={`${timeline.shots} shots, ${timeline.setups} setups, ${timeline.turns} turns`}
         actions={
@@ -274,30 +188,11 @@ function DayOrder({ plan, onAddDay }: { plan: DayPlan; onAddDay: () => void }) {
         </Text>
       )}
       {unplanned.length > 0 && (
-        <Section
-          title={`Not in any order, ${unplanned.length}`}
-          actions={rights.plan && <Button onClick={addAll}>Put all in</Button>}
-        >
-          {unplanned.map((s) => (
-            <Flex key={s.id} py="4px" borderBottom="1px solid" borderColor="line" gap="10px">
-              <Text fontWeight={700} w="44px">
-                {s.code}
-              </Text>
-              <Text truncate flex="1">
-                {s.sees}
-              </Text>
-              <Text fontFamily="mono">{s.minutes}′</Text>
-              {rights.plan && (
-                <Button
-                  kind="quiet"
-                  onClick={() => addItem({ type: 'shots', shotIds: [s.id] }, `Put ${s.code} in the order`)}
-                >
-                  Put in
-                </Button>
-              )}
-            </Flex>
-          ))}
-        </Section>
+        <Unplanned
+          shots={unplanned}
+          onPutAllIn={addAll}
+          onPutIn={(shot) => addItem({ type: 'shots', shotIds: [shot.id] }, `Put ${shot.code} in the order`)}
+        />
       )}
       <Box mt="10px">
         <Hint>Drag a row, or press Alt with the up and down arrows on it. Enter opens it.</Hint>
@@ -306,157 +201,38 @@ function DayOrder({ plan, onAddDay }: { plan: DayPlan; onAddDay: () => void }) {
   )
 }
 
-function Between({ row }: { row: TimelineRow }) {
-  const production = useProduction()
-  const words = row.kind === 'wait' ? 'Wait' : row.kind === 'change' ? changeWords(production, row) : ''
-  return (
-    <Line
-      time={clock(row.startMin)}
-      minutes={row.endMin - row.startMin}
-      stripe="repeating-linear-gradient(135deg, var(--chakra-colors-line) 0 3px, transparent 3px 6px)"
-      faint
-    >
-      <Text color="faint" gridColumn="span 3">
-        {words}
-      </Text>
-    </Line>
-  )
-}
-
-function Line({
-  time,
-  minutes,
-  stripe,
-  faint,
-  children,
+/** Shots that no day has yet. */
+function Unplanned({
+  shots,
+  onPutIn,
+  onPutAllIn,
 }: {
-  time: string
-  minutes: number
-  stripe: string
-  faint?: boolean
-  children: ReactNode
+  shots: readonly RecordOf<'shot'>[]
+  onPutIn: (shot: RecordOf<'shot'>) => void
+  onPutAllIn: () => void
 }) {
-  return (
-    <Grid
-      flex="1"
-      templateColumns="52px 8px 64px 1fr auto 48px"
-      gap="10px"
-      alignItems="center"
-      minH={`${Math.min(46, Math.max(26, 18 + minutes * 0.4))}px`}
-      borderBottom="1px solid"
-      borderColor="line"
-      bg={faint ? undefined : 'leaf'}
-    >
-      <Text fontFamily="mono" fontSize="13px" color={faint ? 'faint' : 'ink'} pl="6px">
-        {time}
-      </Text>
-      <Box alignSelf="stretch" background={stripe} />
-      {children}
-      <Text fontFamily="mono" fontSize="13px" textAlign="right" pr="6px" color={faint ? 'faint' : 'ink'}>
-        {Math.round(minutes)}′
-      </Text>
-    </Grid>
-  )
-}
-
-function OrderRow({
-  item,
-  row,
-  open,
-  onOpen,
-  onMove,
-}: {
-  item: Item
-  row: TimelineRow
-  open: boolean
-  onOpen: () => void
-  onMove: (by: number) => void
-}) {
-  const production = useProduction()
   const rights = useRights()
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
-    id: item.id,
-    disabled: !rights.plan,
-    transition: { duration: 200, easing: 'ease' },
-  })
-  const shots = item.shotIds.flatMap((id) => production.shot[id] ?? [])
-  const setup = shots[0]?.setupId ? production.setup[shots[0].setupId] : undefined
-  const title = item.title || shots[0]?.sees || (item.type === 'meal' ? 'Meal' : 'Fixed')
-  const flags = [
-    shots.some((s) => s.onceOnly) ? 'once only' : '',
-    item.fixedAtMin !== null ? `fixed ${clock(item.fixedAtMin)}` : '',
-    shots[0]?.side ?? '',
-  ]
-    .filter(Boolean)
-    .join(', ')
   return (
-    <Box
-      ref={setNodeRef}
-      role="listitem"
-      style={{ transform: CSS.Translate.toString(transform), transition }}
-      opacity={isDragging ? 0.7 : 1}
-      position="relative"
-      zIndex={isDragging ? 5 : undefined}
-      data-item={item.id}
+    <Section
+      title={`Not in any order, ${shots.length}`}
+      actions={rights.plan && <Button onClick={onPutAllIn}>Put all in</Button>}
     >
-      <Box
-        {...attributes}
-        {...listeners}
-        role="button"
-        aria-expanded={open}
-        cursor={rights.plan ? 'grab' : 'pointer'}
-        onClick={onOpen}
-        onKeyDown={(e) => {
-          if (e.altKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown') && rights.plan) {
-            e.preventDefault()
-            onMove(e.key === 'ArrowUp' ? -1 : 1)
-          } else if (e.key === 'Enter') {
-            e.preventDefault()
-            onOpen()
-          } else listeners?.onKeyDown?.(e)
-        }}
-      >
-        <Line
-          time={clock(row.startMin)}
-          minutes={row.endMin - row.startMin}
-          stripe={setup ? setupColour(setup.colour) : 'var(--chakra-colors-line)'}
-        >
-          <Flex align="center" gap="6px">
-            <Text fontWeight={700} whiteSpace="nowrap">
-              {slateOf(shots.map((s) => s.code))}
-            </Text>
-          </Flex>
-          <Text truncate>{title}</Text>
-          <Flex gap="8px" align="center" color="soft" fontSize="13px">
-            {flags}
-            {setup && <SetupLetter letter={setup.letter} colour={setup.colour} size={16} />}
-          </Flex>
-        </Line>
-      </Box>
-      {open && (
-        <Box p="10px" bg="leaf" borderBottom="1px solid" borderColor="line">
-          <Grid templateColumns="2fr 1fr 1fr" gap="8px">
-            <RecordField kind="orderItem" id={item.id} field="title" />
-            <RecordField kind="orderItem" id={item.id} field="minutes" />
-            <RecordField kind="orderItem" id={item.id} field="fixedAtMin" />
-          </Grid>
-          {item.type === 'shots' && (
-            <Grid templateColumns="1fr 1fr" gap="8px" mt="8px">
-              <RecordField kind="orderItem" id={item.id} field="shotIds" label="Shots that roll together" />
-              <RecordField kind="orderItem" id={item.id} field="recorderIds" label="Sound recorders" />
-            </Grid>
-          )}
+      {shots.map((shot) => (
+        <Flex key={shot.id} py="4px" borderBottom="1px solid" borderColor="line" gap="10px">
+          <Text fontWeight={700} w="44px">
+            {shot.code}
+          </Text>
+          <Text truncate flex="1">
+            {shot.sees}
+          </Text>
+          <Text fontFamily="mono">{shot.minutes}′</Text>
           {rights.plan && (
-            <Flex mt="8px" gap="8px">
-              <Button onClick={() => onMove(-1)}>Earlier</Button>
-              <Button onClick={() => onMove(1)}>Later</Button>
-              <Button kind="stop" onClick={() => removeRecord('orderItem', item.id, title)}>
-                Take out
-              </Button>
-            </Flex>
+            <Button kind="quiet" onClick={() => onPutIn(shot)}>
+              Put in
+            </Button>
           )}
-        </Box>
-      )}
-    </Box>
+        </Flex>
+      ))}
+    </Section>
   )
 }

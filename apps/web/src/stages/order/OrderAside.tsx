@@ -1,0 +1,96 @@
+import { Box, Grid, Text } from '@chakra-ui/react'
+import type { PersonCall } from '@kavrell/core/order'
+import type { DayPlan } from '@kavrell/core/snags'
+import { useProduction } from '../../store/selectors.ts'
+import { addRecord } from '../../ui/addRecord.ts'
+import { clock, hours } from '../../ui/format.ts'
+import { Answer, Reading, Section } from '../../ui/parts.tsx'
+import { RecordField } from '../../ui/RecordField.tsx'
+import { Sheet } from '../../ui/sheet/Sheet.tsx'
+import { SnagList } from '../../ui/Snag.tsx'
+
+/** When the day is over, what it is made of, and who waits in it. */
+export function OrderAside({ plan }: { plan: DayPlan }) {
+  const production = useProduction()
+  const { timeline, day } = plan
+  const late = day.outByMin !== null && timeline.wrapMin > day.outByMin
+  return (
+    <>
+      <Answer tone={late ? 'stop' : 'ink'}>Wrap at {clock(timeline.wrapMin)}</Answer>
+      <Text color="soft" mb="8px">
+        {day.outByMin !== null
+          ? late
+            ? `${Math.round(timeline.wrapMin - day.outByMin)} min after you must be out at ${clock(day.outByMin)}`
+            : `${hours(day.outByMin - timeline.wrapMin)} before you must be out at ${clock(day.outByMin)}`
+          : `${hours(timeline.wrapMin - timeline.startMin)} from call`}
+      </Text>
+      <Grid templateColumns="1fr 1fr" columnGap="18px">
+        <Reading name="Shots" value={timeline.shots} />
+        <Reading name="Setups" value={timeline.setups} />
+        <Reading name="Relights" value={timeline.relights} />
+        <Reading name="Turns" value={timeline.turns} />
+        <Reading name="Moves" value={timeline.moves} />
+        <Reading name="Waiting" value={hours(timeline.waitMin)} />
+      </Grid>
+      <SnagList stage="order" about={(s) => s.about.id === day.id || plan.items.some((i) => i.id === s.about.id)} />
+      <Section title="Who waits">
+        {plan.calls.map((call) => (
+          <Waiting key={call.personId} call={call} plan={plan} />
+        ))}
+      </Section>
+      <Section title="The day">
+        <Grid templateColumns="1fr 1fr" gap="8px">
+          {['title', 'date', 'placeId', 'callMin', 'outByMin', 'weather'].map((f) => (
+            <RecordField key={f} kind="day" id={day.id} field={f} />
+          ))}
+        </Grid>
+        <RecordField kind="day" id={day.id} field="note" />
+      </Section>
+      <Section title="Fixed events">
+        <Sheet
+          kind="fixedEvent"
+          name="Events"
+          rows={Object.values(production.fixedEvent).filter((e) => e.dayId === day.id)}
+          onAdd={() => addRecord('fixedEvent', 'Add a fixed event', { dayId: day.id })}
+          columns={[
+            { field: 'title', head: 'what', width: '170px' },
+            { field: 'startMin', head: 'at', width: '60px', mono: true },
+            { field: 'endMin', head: 'until', width: '60px', mono: true },
+          ]}
+        />
+      </Section>
+    </>
+  )
+}
+
+/** From call to release, and what of it somebody works. */
+function Waiting({ call, plan }: { call: PersonCall; plan: DayPlan }) {
+  const { person } = useProduction()
+  const { startMin, wrapMin } = plan.timeline
+  const share = (minutes: number) => `${(minutes / (wrapMin - startMin)) * 100}%`
+  const busy = call.busy.reduce((sum, b) => sum + b.endMin - b.startMin, 0)
+  const all = Math.max(1, call.releaseMin - call.callMin)
+  return (
+    <Grid templateColumns="110px 92px 1fr 60px" gap="8px" py="3px" alignItems="center">
+      <Text truncate>{person[call.personId]?.name}</Text>
+      <Text fontFamily="mono" fontSize="12px">
+        {clock(call.callMin)}–{clock(call.releaseMin)}
+      </Text>
+      <Box position="relative" h="10px" bg="well">
+        {call.busy.map((b) => (
+          <Box
+            key={b.startMin}
+            position="absolute"
+            h="100%"
+            bg="soft"
+            left={share(b.startMin - startMin)}
+            w={share(b.endMin - b.startMin)}
+          />
+        ))}
+      </Box>
+      <Text fontSize="12.5px" textAlign="right" color="soft">
+        {Math.round((busy / all) * 100)} % busy
+      </Text>
+    </Grid>
+  )
+}
