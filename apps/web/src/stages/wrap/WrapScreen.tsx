@@ -1,15 +1,11 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { dayReport, type DayReport } from '@kavrell/core/wrap'
-import { CategoryScale, Chart, Filler, Legend, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js'
-import { Line } from 'react-chartjs-2'
+import { dayReport } from '@kavrell/core/wrap'
 import { useProductionStore } from '../../store/production.ts'
 import { useProduction } from '../../store/selectors.ts'
-import { clock, minutesSeconds, sayBytes } from '../../ui/format.ts'
+import { minutesSeconds, sayBytes } from '../../ui/format.ts'
 import { Answer, Button, Empty, Page, Reading, Section, Title } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
-import { useDesk } from '../../store/desk.ts'
-
-Chart.register(CategoryScale, LinearScale, LineElement, PointElement, Filler, Legend, Tooltip)
+import { ProgressChart } from './ProgressChart.tsx'
 
 /** What did the day give, and what is missing? */
 export function WrapScreen() {
@@ -92,7 +88,7 @@ export function WrapScreen() {
           : `${report.shotsDone} of ${report.shotsPlanned} shots good, ${left} missing`}
       </Answer>
       <Box h="220px" mt="14px">
-        <Progress report={report} />
+        <ProgressChart report={report} />
       </Box>
       <Section title={`Takes, ${report.lines.length}`}>
         <Grid templateColumns="64px 34px 66px 96px 96px 54px 64px 44px 1fr" gap="0 10px" fontSize="13.5px">
@@ -133,55 +129,5 @@ export function WrapScreen() {
       </Section>
       <Flex mt="10px" />
     </Page>
-  )
-}
-
-/** Shots planned against done over the day. */
-function Progress({ report }: { report: DayReport }) {
-  useDesk((s) => s.light)
-  const colour = (name: string) =>
-    getComputedStyle(document.documentElement).getPropertyValue(`--chakra-colors-${name}`).trim()
-  const points = report.progress
-  return (
-    <Line
-      role="img"
-      aria-label={`Shots over the day: ${report.shotsDone} of ${report.shotsPlanned} done`}
-      data={{
-        labels: points.map((p) => clock(p.minute)),
-        datasets: [
-          {
-            label: 'planned',
-            data: points.map((p) => p.planned),
-            borderColor: colour('faint'),
-            borderDash: [5, 4],
-            pointRadius: 0,
-            stepped: true,
-            borderWidth: 1.5,
-          },
-          {
-            label: 'done',
-            data: points.map((p) => p.done),
-            borderColor: colour('action'),
-            backgroundColor: colour('tint'),
-            fill: true,
-            pointRadius: 2,
-            stepped: true,
-            borderWidth: 2.5,
-          },
-        ],
-      }}
-      options={{
-        maintainAspectRatio: false,
-        animation: false,
-        font: { family: 'Archivo Variable' },
-        plugins: {
-          legend: { position: 'bottom', align: 'start', labels: { boxWidth: 22, boxHeight: 1, color: colour('soft') } },
-        },
-        scales: {
-          x: { ticks: { color: colour('faint'), maxTicksLimit: 12 }, grid: { display: false } },
-          y: { beginAtZero: true, ticks: { color: colour('faint'), precision: 0 }, grid: { color: colour('line') } },
-        },
-      }}
-    />
   )
 }

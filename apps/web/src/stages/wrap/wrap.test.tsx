@@ -8,7 +8,20 @@ import { useProductionStore } from '../../store/production.ts'
 import { all, draw, openDemo, PRODUCTION_ID } from '../../testing.tsx'
 
 // The chart is drawn on a canvas, which is not there; what it says is in its label.
-vi.mock('react-chartjs-2', () => ({ Line: ({ 'aria-label': label }: { 'aria-label'?: string }) => <p>{label}</p> }))
+interface Drawn {
+  readonly 'aria-label': string
+  readonly data: { datasets: { label: string; data: { x: number; y: number }[] }[] }
+  readonly options: {
+    scales: { x: { min: number; max: number; ticks: { stepSize: number; callback: (v: number) => string } } }
+  }
+}
+const drawn = vi.hoisted(() => ({ chart: null as unknown }))
+vi.mock('react-chartjs-2', () => ({
+  Line: (chart: Drawn) => {
+    drawn.chart = chart
+    return <p>{chart['aria-label']}</p>
+  },
+}))
 const { WrapScreen } = await import('./WrapScreen.tsx')
 
 beforeEach(() => openDemo())
@@ -50,4 +63,41 @@ test('a day on which nothing was logged says so without a figure that is not one
   draw(<WrapScreen />, 'wrap')
   expect(document.body.textContent).not.toMatch(/NaN|Infinity|undefined/)
   expect(screen.getByText(/^0 of \d+ shots good/)).toBeTruthy()
+})
+
+test('on the chart an hour is as wide as any other, and what is done is drawn as far as anybody knows', () => {
+  draw(<WrapScreen />, 'wrap')
+  const { data, options } = drawn.chart as Drawn
+  const [planned, done] = data.datasets
+  const { progress, shotsDone } = report()
+  expect(planned!.data).toEqual(progress.map((p) => ({ x: p.minute, y: p.planned })))
+  expect(done!.data.at(-1)!.y).toBe(shotsDone)
+  expect(done!.data.length).toBeLessThan(planned!.data.length)
+  const { min, max, ticks } = options.scales.x
+  expect([ticks.callback(min), ticks.callback(max)]).toEqual(['04:00', '00:00 +1'])
+  expect(min).toBeLessThanOrEqual(progress[0]!.minute)
+  expect(max).toBeGreaterThanOrEqual(progress.at(-1)!.minute)
+  expect((max - min) / ticks.stepSize).toBeLessThanOrEqual(10)
+  expect((max - min) % ticks.stepSize).toBe(0)
+})
+
+test('a day whose takes were all good says all, and nothing is missing but copies', () => {
+  openDemo('owner', (records) => {
+    const [take] = Object.values(records.take!)
+    const [event] = Object.values(records.takeEvent!)
+    const ids = Object.values(records.shot!).map((s) => s.id)
+    return {
+      ...records,
+      take: {
+        one: { ...take!, id: 'one', dayId: day().id, shotIds: ids, cardIds: [], recorderIds: ['r'], wild: false },
+      },
+      takeEvent: {
+        cut: { ...event!, id: 'cut', takeId: 'one', type: 'cut', timecode: '05:10:00:00' },
+        good: { ...event!, id: 'good', takeId: 'one', type: 'good' },
+      },
+    } as never
+  })
+  draw(<WrapScreen />, 'wrap')
+  expect(screen.getByText('All 20 shots are good')).toBeTruthy()
+  expect(screen.getByText('Nothing.')).toBeTruthy()
 })
