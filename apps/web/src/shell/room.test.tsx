@@ -128,6 +128,8 @@ describe('what just happened', () => {
 })
 
 describe('the ribbon', () => {
+  // By this device's own clock: no box that was set to another day.
+  beforeEach(() => openDemo('planner', (records) => ({ ...records, timecodeBox: {} })))
   const Ribbon = () => {
     const { plan } = useDay()
     return plan ? <DayRibbon plan={plan} /> : null

@@ -10,7 +10,8 @@ import { Sheet, type SheetColumn } from './sheet/Sheet.tsx'
 const COLUMNS: readonly SheetColumn<RecordOf<'scene'>>[] = [
   { field: 'number', head: 'no', width: '46px' },
   { field: 'title', head: 'scene', width: '170px' },
-  { field: 'inOut', head: 'in or out', width: '70px' },
+  // What nobody said is left blank in a list; its editor has the words for it.
+  { field: 'inOut', head: 'in or out', width: '70px', show: (scene) => scene.inOut },
   { field: 'timeOfDay', head: 'time', width: '80px' },
   {
     field: 'eighths',

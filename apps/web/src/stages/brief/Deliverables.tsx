@@ -18,15 +18,21 @@ export function Deliverables() {
   const deliverables = deliverablesInOrder(production) as RecordOf<'deliverable'>[]
   const [open, setOpen] = useState<string | null>(null)
   const shots = Object.keys(production.shot).length
+  const putFirst = ({ id, name }: RecordOf<'deliverable'>) => {
+    const rank = Math.min(...deliverables.map((d) => d.rank)) - 1
+    const refused = commit(`Put ${name} first`, [{ op: 'update', kind: 'deliverable', id, fields: { rank } }])
+    if (refused) say(refused, 'stop')
+  }
   return (
     <Section
       title="To deliver"
       actions={
         rights.plan && (
           <Button
-            onClick={() =>
-              setOpen(addRecord('deliverable', 'Add a deliverable', { name: 'Another cut', rank: deliverables.length }))
-            }
+            onClick={() => {
+              const rank = 1 + Math.max(-1, ...deliverables.map((d) => d.rank))
+              setOpen(addRecord('deliverable', 'Add a deliverable', { name: 'Another cut', rank }))
+            }}
           >
             Add
           </Button>
@@ -48,9 +54,14 @@ export function Deliverables() {
                 </button>
               </Box>
               {i > 0 && rights.plan && open === d.id && (
-                <Button kind="quiet" ml="auto" onClick={() => removeRecord('deliverable', d.id, d.name)}>
-                  Remove
-                </Button>
+                <Flex ml="auto">
+                  <Button kind="quiet" onClick={() => putFirst(d)}>
+                    Put first
+                  </Button>
+                  <Button kind="quiet" onClick={() => removeRecord('deliverable', d.id, d.name)}>
+                    Remove
+                  </Button>
+                </Flex>
               )}
             </Flex>
             <Text fontFamily="mono" fontSize="13px" color="soft">

@@ -10,16 +10,18 @@ import { counted } from '@kavrell/core/formats'
 /** The rules that checks judge by. A snag's rule is reached as `#its-field`: the field opens and is chosen. */
 export function HouseRules() {
   const { production: p } = useProduction()
-  const asked = useLocation().hash.slice(1)
-  const [opened, setOpen] = useState<boolean | null>(null)
-  const open = opened ?? asked !== ''
+  const { hash, key } = useLocation()
+  const asked = hash.slice(1)
+  /** What was pressed last, and at which visit: a later one to a rule opens it again. */
+  const [pressed, setPressed] = useState<{ readonly open: boolean; readonly key: string } | null>(null)
+  const open = pressed?.key === key ? pressed.open : asked !== ''
   useEffect(() => {
     const field = asked && document.getElementsByName(`production.${asked}`)[0]
     if (field) {
       field.scrollIntoView({ block: 'center' })
       field.focus()
     }
-  }, [asked])
+  }, [asked, key])
   const groups = [
     ['Cards', ['copiesBeforeWipe', 'checkedBeforeWipe', 'holdersBeforeWipe', 'cardSchool']],
     ['Hours', ['longestDayMin', 'shortestRestMin', 'mealEveryMin']],
@@ -36,7 +38,7 @@ export function HouseRules() {
         <Text fontWeight={700} fontSize="14.5px">
           House rules
         </Text>
-        <Button ml="auto" onClick={() => setOpen(!open)} aria-expanded={open}>
+        <Button ml="auto" onClick={() => setPressed({ open: !open, key })} aria-expanded={open}>
           {open ? 'Done' : 'Change'}
         </Button>
       </Flex>

@@ -2,6 +2,7 @@
 import { counted } from '@kavrell/core/formats'
 import { fireEvent, screen, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
+import { Link } from 'react-router'
 import { undo } from '../../store/production.ts'
 import { all, draw, openDemo, sent } from '../../testing.tsx'
 import { BriefScreen } from './BriefScreen.tsx'
@@ -126,4 +127,82 @@ test('a value that cannot be is refused beside its field and not sent', async ()
   await user.type(field, '5{Tab}')
   expect(screen.getByRole('alert').textContent).toMatch(/V/)
   expect(sent).toEqual([])
+})
+
+describe('house rules', () => {
+  const withLink = () =>
+    draw(
+      <>
+        <Link to="#mealEveryMin">the rule</Link>
+        <BriefScreen />
+      </>,
+      'brief',
+    )
+  const meal = () => screen.queryByLabelText(/^Meal (at least )?every/i)
+  test('stand in words, and open to be changed', async () => {
+    const user = withLink()
+    expect(screen.getByText(/^3 copies, 3 checked, 2 pairs of hands, then wipe\.$/)).toBeTruthy()
+    expect(document.getElementsByName('production.copiesBeforeWipe')).toHaveLength(0)
+    await user.click(screen.getByRole('button', { name: 'Change' }))
+    const copies = document.getElementsByName('production.copiesBeforeWipe')[0] as HTMLInputElement
+    await user.clear(copies)
+    await user.type(copies, '1{Enter}')
+    await user.click(screen.getByRole('button', { name: 'Done' }))
+    expect(screen.getByText(/^1 copy, /)).toBeTruthy()
+  })
+  test('one that a snag names is opened and chosen, though they were closed by hand before', async () => {
+    const user = withLink()
+    await user.click(screen.getByRole('button', { name: 'Change' }))
+    await user.click(screen.getByRole('button', { name: 'Done' }))
+    await user.click(screen.getByText('the rule'))
+    expect(document.activeElement).toHaveProperty('name', 'production.mealEveryMin')
+    await user.click(screen.getByRole('button', { name: 'Done' }))
+    expect(meal()).toBeNull()
+  })
+})
+
+describe('what is to be delivered', () => {
+  const first = () => [...all('deliverable')].sort((a, b) => a.rank - b.rank)[0]!
+  const box = (name: string) => screen.getByRole('button', { name }).closest('div')!.parentElement!
+  test('the first is what every screen crops to; another says what it would lose', () => {
+    draw(<BriefScreen />, 'brief')
+    expect(box('Film').textContent).toContain('every screen crops to this')
+    expect(box('Tall cut').textContent).toMatch(/\d+ of 25 shots will not crop: /)
+  })
+  test('another is put first, and what is cropped to changes with it', async () => {
+    const user = draw(<BriefScreen />, 'brief')
+    await user.click(screen.getByRole('button', { name: 'Tall cut' }))
+    await user.click(within(box('Tall cut')).getByRole('button', { name: 'Put first' }))
+    expect(first().name).toBe('Tall cut')
+    expect(box('Tall cut').textContent).toContain('every screen crops to this')
+    expect(within(box('Tall cut')).queryByRole('button', { name: 'Remove' })).toBeNull()
+    undo()
+    expect(first().name).toBe('Film')
+  })
+  test('a rate is one that a camera has, drop-frame and all, as one edit', async () => {
+    const user = draw(<BriefScreen />, 'brief')
+    await user.click(screen.getByRole('button', { name: 'Film' }))
+    await user.selectOptions(screen.getByLabelText('Frame rate, fps'), '29.97 drop')
+    expect(first()).toMatchObject({ rateNum: 30000, rateDen: 1001, dropFrame: true })
+    expect(sent).toHaveLength(1)
+    expect(box('Film').textContent).toContain('29.97 drop fps')
+  })
+  test('one more is added behind the others, and taken out again', async () => {
+    const user = draw(<BriefScreen />, 'brief')
+    await user.click(screen.getByRole('button', { name: 'Add' }))
+    const added = all('deliverable').find((d) => d.name === 'Another cut')!
+    expect(added.rank).toBeGreaterThan(
+      Math.max(
+        ...all('deliverable')
+          .filter((d) => d !== added)
+          .map((d) => d.rank),
+      ),
+    )
+    await user.click(within(box('Another cut')).getByRole('button', { name: 'Remove' }))
+    expect(
+      all('deliverable')
+        .map((d) => d.name)
+        .sort(),
+    ).toEqual(['Film', 'Tall cut'])
+  })
 })
