@@ -1,4 +1,5 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
+import { counted } from '@kavrell/core/formats'
 import type { Finding } from '@kavrell/core/snags'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
@@ -6,7 +7,6 @@ import { useProductionStore } from '../store/production.ts'
 import { useOpenSnags, useProduction } from '../store/selectors.ts'
 import { useDay } from '../ui/useDay.ts'
 import { STAGES } from './stages.ts'
-import { counted } from '@kavrell/core/formats'
 
 /** Stages that are worked in one hand come first on a phone. */
 const ON_THE_PHONE: readonly string[] = ['roll', 'order', 'call', 'offload']

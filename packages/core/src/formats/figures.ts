@@ -1,5 +1,6 @@
 /** "1 copy", "3 copies": so many of something; `many` where it is not just an s more. */
 export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`
+
 /** Lux with the digits that mean something. */
 export const lux = (value: number): string =>
   `${value >= 100 ? Math.round(value) : value.toFixed(value >= 10 ? 0 : 1)} lx`

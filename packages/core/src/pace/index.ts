@@ -13,7 +13,7 @@ export interface TakeState {
 }
 
 /** Folds the ledger of a day: the newest verdict and the first cut count, notes pile up. */
-export function takeStates(production: Production, dayId: string): TakeState[] {
+export function takeStates(production: Pick<Production, 'take' | 'takeEvent'>, dayId: string): TakeState[] {
   const events = new Map<string, TakeEvent[]>()
   for (const event of Object.values(production.takeEvent)) {
     const list = events.get(event.takeId)

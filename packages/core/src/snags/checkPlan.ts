@@ -30,41 +30,40 @@ const letter = (production: Production, position: CameraPosition) =>
 export function checkSpots(production: Production): Finding[] {
   return Object.values(production.spot).flatMap((spot) => {
     const plan = spotPlan(production, spot)
-    const ofWalls = plan.faults.filter((fault) => !('id' in fault))
     // Walls that are wrong are one finding with one way out, however often they cross; the plan shows every place.
-    return plan.faults
-      .filter((fault) => 'id' in fault || fault === ofWalls[0])
-      .map((fault): Finding => {
-        const { says, at } = sayFault(plan, fault)
-        const id = 'id' in fault ? fault.id : spot.id
-        return {
-          check: `scout.${fault.code}`,
-          severity: 'watch',
-          stage: 'scout',
-          rule: null,
-          about: { kind: 'id' in fault ? 'fitting' : 'spot', id },
-          says: `${spot.name}: ${says}`,
-          evidence: [
-            {
-              label: 'where',
-              value: at ? `${at.xM.toFixed(2)} m, ${at.yM.toFixed(2)} m` : spot.name,
-              unit: '',
-              from: 'across, down',
-            },
-          ],
-          fixes:
-            'id' in fault
-              ? fault.code === 'beyond-wall'
-                ? slideIn(plan, id, fault.wallM)
-                : []
-              : [
-                  {
-                    says: `Make ${spot.name} four walls of ${spot.widthM} × ${spot.depthM} m`,
-                    changes: [{ op: 'update', kind: 'spot', id: spot.id, fields: { outline: [] } }],
-                  },
-                ],
-        }
-      })
+    const ofWalls = plan.faults.find((fault) => !('id' in fault))
+    const faults = plan.faults.filter((fault) => 'id' in fault || fault === ofWalls)
+    return faults.map((fault): Finding => {
+      const { says, at } = sayFault(plan, fault)
+      const id = 'id' in fault ? fault.id : spot.id
+      return {
+        check: `scout.${fault.code}`,
+        severity: 'watch',
+        stage: 'scout',
+        rule: null,
+        about: { kind: 'id' in fault ? 'fitting' : 'spot', id },
+        says: `${spot.name}: ${says}`,
+        evidence: [
+          {
+            label: 'where',
+            value: at ? `${at.xM.toFixed(2)} m, ${at.yM.toFixed(2)} m` : spot.name,
+            unit: '',
+            from: 'across, down',
+          },
+        ],
+        fixes:
+          'id' in fault
+            ? fault.code === 'beyond-wall'
+              ? slideIn(plan, id, fault.wallM)
+              : []
+            : [
+                {
+                  says: `Make ${spot.name} four walls of ${spot.widthM} × ${spot.depthM} m`,
+                  changes: [{ op: 'update', kind: 'spot', id: spot.id, fields: { outline: [] } }],
+                },
+              ],
+      }
+    })
   })
 }
 

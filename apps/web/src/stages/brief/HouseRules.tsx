@@ -1,11 +1,11 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { counted } from '@kavrell/core/formats'
 import { useEffect, useState } from 'react'
 import { useLocation } from 'react-router'
 import { useProduction } from '../../store/selectors.ts'
 import { hours } from '../../ui/format.ts'
 import { Button } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
-import { counted } from '@kavrell/core/formats'
 
 /** The rules that checks judge by. A snag's rule is reached as `#its-field`: the field opens and is chosen. */
 export function HouseRules() {

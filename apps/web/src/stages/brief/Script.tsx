@@ -1,5 +1,6 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { blank, type RecordOf } from '@kavrell/contract'
+import { counted } from '@kavrell/core/formats'
 import {
   compareDrafts,
   pagesText,
@@ -19,7 +20,6 @@ import { Answer, Button, Hint, Section, Tag } from '../../ui/parts.tsx'
 import { Area, Input } from '../../ui/RecordField.tsx'
 import { SceneSheet } from '../../ui/SceneSheet.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
-import { counted } from '@kavrell/core/formats'
 
 type Scene = RecordOf<'scene'>
 

@@ -1,6 +1,7 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import type { IssueSheetBody } from '@kavrell/contract'
 import { callSheet, type CallSheet, noLongerCalled, sheetChanges } from '@kavrell/core/call'
+import { counted } from '@kavrell/core/formats'
 import { useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
@@ -10,7 +11,6 @@ import { useProduction, useRights } from '../../store/selectors.ts'
 import { Answer, Button, Empty, Title } from '../../ui/parts.tsx'
 import { SheetPaper } from '../../ui/SheetPaper.tsx'
 import { useDay } from '../../ui/useDay.ts'
-import { counted } from '@kavrell/core/formats'
 
 const TONES: Readonly<Record<string, string>> = { read: 'ink', delivered: 'watch', sent: 'watch', bounced: 'stop' }
 /** A sheet that was read stays read, whatever was sent again later. */
@@ -101,8 +101,8 @@ export function CallScreen() {
         )}
         {dropped.length > 0 && (
           <Text color="watch" fontWeight={600} mt="4px">
-            Not called any more{fresh ? ', and told so' : `, which version ${newest!.number + 1} tells them`}:{' '}
-            {dropped.map((p) => p.name).join(', ')}.
+            Not called any more: {dropped.map((p) => p.name).join(', ')}.{' '}
+            {fresh ? 'They were told.' : `Version ${newest!.number + 1} tells them.`}
           </Text>
         )}
         {(!newest || !fresh) && (
@@ -199,7 +199,7 @@ export function CallScreen() {
                       <Button as="span">Ring</Button>
                     </a>
                   )}
-                  {status?.status === 'bounced' && !person?.phone && (
+                  {rights.plan && status?.status === 'bounced' && !person?.phone && (
                     <Box asChild color="action" fontWeight={600}>
                       <Link to={`/p/${productionId}/crew#${p.personId}`}>Add a number</Link>
                     </Box>

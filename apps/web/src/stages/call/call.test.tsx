@@ -124,7 +124,7 @@ const moved = (records: RecordTable): RecordTable => {
 
 test('who is not called any more is named, stands in the list without a time, and is told with everybody', async () => {
   const user = sentSheet({}, moved)
-  expect(screen.getByText('Not called any more, which version 2 tells them: Hollis Reed.')).toBeTruthy()
+  expect(screen.getByText('Not called any more: Hollis Reed. Version 2 tells them.')).toBeTruthy()
   expect(line('Hollis Reed').textContent).toContain('none')
   await user.click(screen.getByRole('button', { name: 'Issue 2 to everyone' }))
   expect(asked[0]!.body.personIds).toContain(personNamed('Hollis Reed').id)

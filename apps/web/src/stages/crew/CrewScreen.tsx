@@ -1,5 +1,6 @@
 import { Flex, Text } from '@chakra-ui/react'
 import { blank, type RecordOf } from '@kavrell/contract'
+import { counted } from '@kavrell/core/formats'
 import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { clock, hours } from '../../ui/format.ts'
@@ -10,7 +11,6 @@ import { useChosen } from '../../ui/useChosen.ts'
 import { useDay } from '../../ui/useDay.ts'
 import { Access } from './Access.tsx'
 import { v7 as uuidv7 } from 'uuid'
-import { counted } from '@kavrell/core/formats'
 
 /** Who is there, and when must each be there? */
 export function CrewScreen() {

@@ -133,7 +133,7 @@ function Roll({ plan }: { plan: DayPlan }) {
           borderColor="line"
         >
           <Flex gap="26px">
-            <Large name={slate.slate === slate.codes ? 'shot' : `slate, shot ${slate.codes}`} data-slate>
+            <Large name={slate.slate === slate.codes ? 'shot' : `slate, shot ${slate.codes}`}>
               {rolling?.take.wild ? rolling.take.slate : slate.slate}
             </Large>
             <Large name="take" data-take-number>

@@ -38,12 +38,9 @@ export function useSlate(plan: DayPlan): SlateState {
   const { day, place, timeline } = plan
   const [chosen, choose] = useState<string | null>(null)
   useRibbonRow((row) => choose(row.itemId))
-  const states = useMemo(
-    () => takeStates(production, day.id),
-    // The whole production is a new object with every edit; its takes are not.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [production.take, production.takeEvent, day.id],
-  )
+  // The whole production is a new object with every edit; its takes are not.
+  const { take, takeEvent } = production
+  const states = useMemo(() => takeStates({ take, takeEvent }, day.id), [take, takeEvent, day.id])
   const done = shotsDone(states)
   const nowMin = minuteOfDay(nowMs, day.date, place.timeZone)
   const onTheDay = nowMin >= 0 && nowMin < 2880
@@ -57,7 +54,7 @@ export function useSlate(plan: DayPlan): SlateState {
   const shots = current.shotIds.flatMap((id) => production.shot[id] ?? [])
   const own = slateFor(production, current)
   // Takes go on counting when a shot is taken up again on another day.
-  const taken = Object.values(production.take).filter((take) => take.slate === own).length
+  const taken = Object.values(take).filter((t) => t.slate === own).length
   return {
     states,
     rolling,

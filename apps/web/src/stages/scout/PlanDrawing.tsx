@@ -2,8 +2,8 @@ import type { RecordOf } from '@kavrell/contract'
 import { lengthText, type Units } from '@kavrell/core/formats'
 import {
   alongWall,
-  extentOf,
   cornersOf,
+  extentOf,
   isOnWall,
   type LineSide,
   type PlanPoint,

@@ -1,5 +1,6 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { fieldsOf, newScene, readShotTable, SHOT_COLUMNS, wholeShot } from '@kavrell/contract'
+import { counted } from '@kavrell/core/formats'
 import type { PlainChange } from '@kavrell/core/snags'
 import Papa from 'papaparse'
 import { useEffect, useMemo, useRef, useState } from 'react'
@@ -10,7 +11,6 @@ import { Answer, Button } from '../../ui/parts.tsx'
 import { Area } from '../../ui/RecordField.tsx'
 import { useNamesOf } from '../../ui/useNames.ts'
 import { addShots, shotLike } from './newShots.ts'
-import { counted } from '@kavrell/core/formats'
 
 const FIELDS = SHOT_COLUMNS.map((c) => c.field)
 const SHOWN = 8

@@ -1,5 +1,6 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { blank, type RecordFields, type RecordOf } from '@kavrell/contract'
+import { counted } from '@kavrell/core/formats'
 import {
   COVERAGE_COLUMNS,
   coverage,
@@ -17,7 +18,6 @@ import { useProduction, useRights } from '../../store/selectors.ts'
 import { FramePreview } from '../../ui/FramePreview.tsx'
 import { Answer, Button, Hint, Section, Tabs } from '../../ui/parts.tsx'
 import { addShots, shotLike } from './newShots.ts'
-import { counted } from '@kavrell/core/formats'
 
 type Shot = RecordOf<'shot'>
 
