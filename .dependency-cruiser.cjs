@@ -1,6 +1,59 @@
+/**
+ * The rooms of the core from the ground up, floor by floor. A room uses rooms of lower floors only; on one floor, those
+ * named before it.
+ */
+const FLOORS = {
+  ground: ['outcome', 'text', 'geometry', 'timecode'],
+  trade: ['optics', 'exposure', 'light', 'sun', 'room', 'power', 'media', 'colour', 'script', 'money'],
+  records: ['records'],
+  readings: ['place', 'shotlist', 'setup', 'takes', 'cards', 'kit', 'day'],
+  roof: ['snags', 'papers'],
+}
+/** Beside one another: neither may use the other. */
+const APART = [['snags', 'papers']]
+const rooms = Object.values(FLOORS).flat()
+const isTest = '\\.test\\.tsx?$'
+const upwards = rooms.map((room, i) => ({
+  name: `${room}-looks-down`,
+  severity: 'error',
+  from: { path: `^packages/core/src/${room}/`, pathNot: isTest },
+  to: { path: `^packages/core/src/(${[...rooms.slice(i + 1), 'testing'].join('|')})/` },
+}))
+const apart = APART.flatMap(([a, b]) => ({
+  name: `${b}-stands-beside-${a}`,
+  severity: 'error',
+  from: { path: `^packages/core/src/${b}/`, pathNot: isTest },
+  to: { path: `^packages/core/src/${a}/` },
+}))
+
 /** The layers of docs/architecture.md. */
 module.exports = {
   forbidden: [
+    ...upwards,
+    ...apart,
+    {
+      name: 'rooms-have-one-door',
+      comment: 'A room is imported by its index only.',
+      severity: 'error',
+      from: { path: '^packages/core/src/([^/]+)/' },
+      to: {
+        path: '^packages/core/src/([^/]+)/',
+        pathNot: ['^packages/core/src/$1/', '^packages/core/src/[^/]+/index\\.ts$'],
+      },
+    },
+    {
+      name: 'rooms-are-known',
+      comment: 'A new room is given its floor above.',
+      severity: 'error',
+      from: { path: `^packages/core/src/(?!(${[...rooms, 'testing'].join('|')})/)` },
+      to: {},
+    },
+    {
+      name: 'testing-is-for-tests',
+      severity: 'error',
+      from: { path: '^(packages|apps|demo)/', pathNot: [isTest, '^packages/core/src/testing/'] },
+      to: { path: '^packages/core/src/testing/' },
+    },
     {
       name: 'no-circles',
       severity: 'error',

@@ -17,6 +17,24 @@ export default tseslint.config(
     },
   },
   {
+    // Controls are the library's, in our dress: `ui` has them.
+    files: ['apps/web/src/{shell,stages}/**/*.tsx'],
+    ignores: ['**/*.test.tsx'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'JSXOpeningElement[name.name=/^(button|input|select|textarea|dialog)$/]',
+          message: 'Use the part from ui/parts.tsx or ui/fields.tsx.',
+        },
+        {
+          selector: "CallExpression[callee.property.name=/^(confirm|alert|prompt)$/][callee.object.name='window']",
+          message: 'Ask with ui/Question.tsx.',
+        },
+      ],
+    },
+  },
+  {
     files: ['packages/core/src/**/*.ts'],
     ignores: ['**/*.test.ts'],
     plugins: { kavrell: { rules: { documented } } },

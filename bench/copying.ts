@@ -2,7 +2,6 @@ import { spawn, spawnSync } from 'node:child_process'
 import { mkdir, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import os from 'node:os'
 import path from 'node:path'
-import { HASH_LIST_NAMES } from '@kavrell/copying'
 
 export interface CopyFigures {
   readonly what: string
@@ -67,7 +66,7 @@ async function measure(what: string, fill: (card: string) => Promise<void>): Pro
     await fill(path.join(cwd, 'card'))
     must('sync', ['-f', 'card'], cwd)
     const own = await ours(cwd)
-    if (!(await readFile(path.join(cwd, 'S1/card', HASH_LIST_NAMES.xxh64), 'utf8'))) throw new Error('No hash list')
+    if (!(await readFile(path.join(cwd, 'S1/card', 'checksums.xxh64'), 'utf8'))) throw new Error('No hash list')
     const theirSeconds = await seconds(() => theirs(cwd))
     return { what, ourSeconds: own.seconds, theirSeconds, peakMb: own.peakMb }
   } finally {

@@ -1,3 +1,4 @@
+import { asId } from '@kavrell/core/records'
 import { chromium } from '@playwright/test'
 import { create, type World } from '../soak/world.ts'
 
@@ -44,9 +45,9 @@ export async function joinByPhone(world: World): Promise<number> {
 
 function dayToLog(): object[] {
   const place = create('place', { name: 'Yard' })
-  const day = create('day', { title: 'Day 1', placeId: place.id })
+  const day = create('day', { title: 'Day 1', placeId: asId(place.id) })
   const scene = create('scene', { number: '1' })
-  const shot = create('shot', { sceneId: scene.id, code: '1A' })
-  const item = create('orderItem', { dayId: day.id, shotIds: [shot.id] })
+  const shot = create('shot', { sceneId: asId(scene.id), code: '1A' })
+  const item = create('orderItem', { dayId: asId(day.id), shotIds: [asId(shot.id)] })
   return [place, day, scene, shot, item]
 }

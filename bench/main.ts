@@ -1,4 +1,5 @@
 // npm run bench: measures what has been promised and writes docs/bench.md. Figures, not tests.
+
 import { spawn } from 'node:child_process'
 import { writeFile } from 'node:fs/promises'
 import os from 'node:os'
@@ -7,10 +8,10 @@ import { v7 as uuidv7 } from 'uuid'
 import { logWithDevices } from '../soak/devices.ts'
 import { create, openWorld, type World } from '../soak/world.ts'
 import { measureBrowser } from './browser.ts'
-import { measurePrep } from './prep.ts'
-import { joinByPhone } from './join.ts'
 import { checksumTool, copyLargeFiles, copySmallFiles } from './copying.ts'
+import { joinByPhone } from './join.ts'
 import { fillLargeProduction } from './largeProduction.ts'
+import { measurePrep } from './prep.ts'
 
 const { values } = parseArgs({
   options: {

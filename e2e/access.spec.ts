@@ -80,6 +80,8 @@ test('by keyboard alone: go anywhere by name, see the keys, close them', async (
   await expect(page.locator('html')).toHaveClass('set')
   await page.keyboard.press('?')
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('start and cut')
+  // It listens from when it has the keys.
+  await page.waitForFunction(() => document.activeElement?.closest('[role=dialog]'))
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog', { name: 'Keys' })).toHaveCount(0)
 })

@@ -104,11 +104,7 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
     await page.getByRole('button', { name: 'Add a person' }).click()
     await type(page, 'People', 'name', 'Bo Lark')
     await type(page, 'People', 'email', 'bo@kettle.example')
-    await page
-      .getByRole('button', { name: 'Add people' })
-      .or(page.getByRole('button', { name: 'Add a person' }))
-      .first()
-      .click()
+    await page.getByRole('button', { name: 'Add a person' }).click()
     await type(page, 'People', 'name', 'Cy Moss', 1)
   })
   await test.step('Shots', async () => {
@@ -245,7 +241,11 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
     await mkdir(path.join(server.media, 'cards/A1/CLIPS'), { recursive: true })
     await writeFile(path.join(server.media, 'cards/A1/CLIPS/A001 kettle – 茶.mov'), Buffer.alloc(3_000_000, 'tea'))
     await writeFile(path.join(server.media, 'cards/A1/empty.txt'), '')
-    for (const drive of ['S1', 'S2']) await mkdir(path.join(server.media, 'drives', drive), { recursive: true })
+    for (const drive of ['S1', 'S2']) {
+      await mkdir(path.join(server.media, 'drives', drive), { recursive: true })
+      // Two folders of one disk would count once: each stands for a drive of its own.
+      await writeFile(path.join(server.media, 'drives', `${drive}.volume.json`), JSON.stringify({ medium: drive }))
+    }
     await go(page, 'Offload')
     for (const name of ['List card A1', 'List drive S1', 'List drive S2'])
       await page.getByRole('button', { name }).click()
@@ -263,7 +263,7 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
       execFileSync('diff', [
         '-r',
         '-x',
-        'checksums.xxh64',
+        'checksums.xxh64*',
         path.join(server.media, 'cards/A1'),
         path.join(server.media, 'drives', drive, folder!),
       ])
@@ -277,6 +277,7 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
       expect(verified).toMatchObject({ same: true, files: 2 })
     }
     await page.getByRole('button', { name: 'Write down that A1 is wiped' }).click()
+    await page.getByRole('button', { name: 'It is wiped' }).click()
     await expect(page.locator('[data-card="A1"]')).toContainText('wiped')
   })
   await test.step('Wrap reports the day', async () => {

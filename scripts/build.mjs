@@ -36,6 +36,11 @@ export async function build() {
     },
   }
   await esbuild.build({ ...shared, entryPoints: ['apps/server/src/main.ts'], outfile: 'apps/server/dist/main.js' })
+  await esbuild.build({
+    ...shared,
+    entryPoints: ['apps/server/src/imports/fileReader.worker.ts'],
+    outdir: 'apps/server/dist',
+  })
   await esbuild.build({ ...shared, entryPoints: ['apps/cli/src/main.ts'], outfile: 'apps/cli/dist/main.js' })
   execFileSync(path.join(root, 'node_modules/.bin/vite'), ['build', '--logLevel', 'warn'], {
     cwd: path.join(root, 'apps/web'),

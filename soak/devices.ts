@@ -1,7 +1,8 @@
-import type { LoggedEdit, StreamMessage } from '@kavrell/contract'
-import { clockOffset, type ClockSample } from '@kavrell/core/timecode'
+import { asId } from '@kavrell/core/records'
 import { v7 as uuidv7 } from 'uuid'
 import { type Chance, create, seeded, type ServerProcess, wait, type World } from './world.ts'
+import type { LoggedEdit, StreamMessage } from '@kavrell/contract'
+import { clockOffset, type ClockSample } from '@kavrell/core/timecode'
 
 export interface DevicesOutcome {
   readonly devices: number
@@ -45,9 +46,9 @@ export async function logWithDevices(
   const roundTripMs: number[] = []
   let cuts = 0
   const place = create('place', { name: 'Soak' })
-  const day = create('day', { placeId: place.id })
+  const day = create('day', { placeId: asId(place.id) })
   const scene = create('scene', { number: '1' })
-  const shots = Array.from({ length: 5 }, (_, i) => create('shot', { sceneId: scene.id, code: `1${'ABCDE'[i]}` }))
+  const shots = Array.from({ length: 5 }, (_, i) => create('shot', { sceneId: asId(scene.id), code: `1${'ABCDE'[i]}` }))
   const setUp = await world.ask<{ seq: number }>(world.servers[0]!, `/productions/${world.productionId}/edits`, {
     id: uuidv7(),
     label: 'Set up',
@@ -74,10 +75,10 @@ export async function logWithDevices(
       const trueMs = Date.now()
       const deviceMs = trueMs + device.clockErrorMs
       const take = create('take', {
-        dayId: day.id,
+        dayId: asId(day.id),
         slate: '1A',
         number: device.answered.size + 1,
-        shotIds: [device.chance.of(shots).id],
+        shotIds: [asId(device.chance.of(shots).id)],
         startedAt: new Date(deviceMs + device.aheadMs).toISOString(),
         deviceAt: new Date(deviceMs).toISOString(),
       })

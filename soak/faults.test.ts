@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { logWithDevices } from './devices.ts'
-import { FAULTS, faultRound } from './faults.ts'
+import { faultRound, FAULTS } from './faults.ts'
 import { openWorld, type World } from './world.ts'
 
 let world: World

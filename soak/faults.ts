@@ -1,10 +1,11 @@
+import { asId } from '@kavrell/core/records'
 import { createHash } from 'node:crypto'
 import { existsSync } from 'node:fs'
 import { appendFile, mkdir, open, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises'
 import path from 'node:path'
-import type { Job } from '@kavrell/contract'
 import { v7 as uuidv7 } from 'uuid'
 import { type Chance, create, seeded, wait, type World } from './world.ts'
+import type { Job } from '@kavrell/contract'
 
 export const FAULTS = [
   'kill the server that copies',
@@ -113,14 +114,15 @@ export async function faultRound(world: World, seed: number, fault: Fault): Prom
     await mkdir(folder, { recursive: true })
     await writeFile(path.join(folder, 'precious.txt'), label)
     // Slow enough for the fault to strike while it copies.
-    const behaviour = { bytesPerSecond: chance.between(3, 12) * 1_000_000, capacityBytes: 10_000_000_000 }
+    const speed = chance.between(3, 12) * 1_000_000
+    const behaviour = { bytesPerSecond: speed, capacityBytes: 10_000_000_000, medium: label }
     if (fault === 'fill a drive' && label.endsWith('Y')) behaviour.capacityBytes = 1_500_000
     await writeFile(`${folder}.volume.json`, JSON.stringify(behaviour))
   }
   const card = create('card', { label: name, folder: name })
   const driveRecords = drives.map(({ label }) => create('drive', { label, folder: label }))
   const place = create('place', { name })
-  const day = create('day', { placeId: place.id })
+  const day = create('day', { placeId: asId(place.id) })
   const answered = [await post(world, chance, 'Set up', [card, ...driveRecords, place, day])]
   const takes: string[] = []
 
@@ -139,7 +141,12 @@ export async function faultRound(world: World, seed: number, fault: Fault): Prom
   }
   const log = async (count: number) => {
     for (let i = 0; i < count; i++) {
-      const take = create('take', { dayId: day.id, slate: '1A', number: i + 1, startedAt: new Date().toISOString() })
+      const take = create('take', {
+        dayId: asId(day.id),
+        slate: '1A',
+        number: i + 1,
+        startedAt: new Date().toISOString(),
+      })
       answered.push(await post(world, chance, `Take ${i + 1}`, [take]))
       takes.push(take.id)
       await wait(chance.between(0, 40))

@@ -1,8 +1,9 @@
 // npm run soak: faults at random moments, then devices that log. Leaves with 1 if anything was found.
+
 import { parseArgs } from 'node:util'
 import { logWithDevices } from './devices.ts'
-import { FAULTS, faultRound } from './faults.ts'
-import { seeded, openWorld } from './world.ts'
+import { faultRound, FAULTS } from './faults.ts'
+import { openWorld, seeded } from './world.ts'
 
 const { values } = parseArgs({
   options: {

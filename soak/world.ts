@@ -3,10 +3,10 @@ import { chmodSync, readFileSync } from 'node:fs'
 import { mkdir, mkdtemp, rm } from 'node:fs/promises'
 import os from 'node:os'
 import path from 'node:path'
-import { blank, type KindName, type RecordFields } from '@kavrell/contract'
 import { Client } from 'pg'
 import { v7 as uuidv7 } from 'uuid'
 import { startPostgres } from '../scripts/database.mjs'
+import { blank, type KindName, type RecordFields } from '@kavrell/core/records'
 
 /** Numbers from a seed, so that a round that failed can be run again. @source mulberry32 */
 export function seeded(seed: number) {

@@ -1,4 +1,4 @@
-import { blank, type Change, type KindName, type RecordFields } from '@kavrell/contract'
+import { asId, type Change, createRecord, type Id, type KindName, type RecordFields } from '@kavrell/core/records'
 
 /** Collects records by name and turns them into the changes of one edit. Names stand for ids that are made once. */
 export class Builder {
@@ -7,16 +7,16 @@ export class Builder {
 
   constructor(private readonly newId: () => string) {}
 
-  id(kind: KindName, name: string): string {
+  id<K extends KindName>(kind: K, name: string): Id<K> {
     const key = `${kind}/${name}`
     const id = this.#ids.get(key) ?? this.newId()
     this.#ids.set(key, id)
-    return id
+    return asId(id)
   }
 
-  add<K extends KindName>(kind: K, name: string, fields: Partial<RecordFields<K>>): string {
+  add<K extends KindName>(kind: K, name: string, fields: Partial<RecordFields<K>>): Id<K> {
     const id = this.id(kind, name)
-    this.changes.push({ op: 'create', kind, id, fields: blank(kind, fields) })
+    this.changes.push(createRecord(kind, fields, id) as Change)
     return id
   }
 }

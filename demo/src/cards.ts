@@ -1,7 +1,7 @@
-import { parseTimecode } from '@kavrell/core/timecode'
-import { mustBe } from '@kavrell/core/outcome'
 import { broadcastWave } from './media/broadcastWave.ts'
 import { bandPicture, quickTimeMovie } from './media/quickTime.ts'
+import { mustBe } from '@kavrell/core/outcome'
+import { parseTimecode } from '@kavrell/core/timecode'
 
 export interface DemoFile {
   readonly path: string
@@ -9,11 +9,12 @@ export interface DemoFile {
 }
 
 /** How the stand-ins for the demo's drives behave; cards are as fast as the machine. */
-export const DEMO_VOLUMES: Readonly<Record<string, { capacityBytes: number; bytesPerSecond: number }>> = {
-  S1: { capacityBytes: 400e6, bytesPerSecond: 40e6 },
-  S2: { capacityBytes: 400e6, bytesPerSecond: 40e6 },
-  H1: { capacityBytes: 400e6, bytesPerSecond: 6e6 },
-}
+export const DEMO_VOLUMES: Readonly<Record<string, { capacityBytes: number; bytesPerSecond: number; medium: string }>> =
+  {
+    S1: { capacityBytes: 400e6, bytesPerSecond: 40e6, medium: 'drive S1' },
+    S2: { capacityBytes: 400e6, bytesPerSecond: 40e6, medium: 'drive S2' },
+    H1: { capacityBytes: 400e6, bytesPerSecond: 6e6, medium: 'drive H1' },
+  }
 
 const RATE = { num: 25, den: 1, drop: false }
 const CLIPS: Readonly<Record<string, readonly (readonly [name: string, start: string])[]>> = {

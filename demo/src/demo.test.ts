@@ -1,19 +1,20 @@
-import { applyChanges, productionOf, schemaOf } from '@kavrell/contract'
-import { callSheet, sheetChanges } from '@kavrell/core/call'
-import { clock } from '@kavrell/core/formats'
-import { kitNeeds } from '@kavrell/core/kit'
-import { pace, shotsDone, takeStates } from '@kavrell/core/pace'
-import { type Finding, findSnags, planDay, withNewIds } from '@kavrell/core/snags'
-import { dayReport } from '@kavrell/core/wrap'
 import { describe, expect, test } from 'vitest'
-import { demoCardFiles, demoProduction } from './index.ts'
+import { demoCardFiles } from './cards.ts'
+import { demoProduction } from './production.ts'
+import { pace, planDay } from '@kavrell/core/day'
+import { kitNeeds } from '@kavrell/core/kit'
+import { callSheet, dayReport, sheetChanges } from '@kavrell/core/papers'
+import { asId, applyChanges, productionOf, schemaOf, withNewIds, NO_RECORDS } from '@kavrell/core/records'
+import { type Finding, findSnags } from '@kavrell/core/snags'
+import { shotsDone, takeStates } from '@kavrell/core/takes'
+import { clock } from '@kavrell/core/text'
 
 let n = 0
 const demo = demoProduction(
   () => `00000000-0000-7000-8000-${String(n++).padStart(12, '0')}`,
   Date.parse('2026-05-01T12:00:00Z'),
 )
-const records = applyChanges(applyChanges({}, demo.plan, 1), demo.log, 2)
+const records = applyChanges(applyChanges(NO_RECORDS, demo.plan, 1), demo.log, 2)
 const production = productionOf(records)!
 const snags = findSnags(production)
 
@@ -70,7 +71,17 @@ test('a call sheet older than its order is found, and what changed is listed', (
   const moved = apply([{ op: 'update', kind: 'day', id: day, fields: { callMin: 300 } }])
   const withSheet = {
     ...moved,
-    sentSheet: { s: { id: 's', dayId: day, number: 1, fingerprint: sheet.fingerprint, sentAt: '', content: sheet } },
+    sentSheet: {
+      s: {
+        id: asId<'sentSheet'>('s'),
+        version: 1,
+        dayId: day,
+        number: 1,
+        fingerprint: sheet.fingerprint,
+        sentAt: '',
+        content: sheet,
+      },
+    },
   }
   expect(findSnags(withSheet).map((s) => s.check)).toContain('call.older-than-order')
   const changes = sheetChanges(sheet, callSheet(moved, planDay(moved, day)!))
@@ -78,8 +89,17 @@ test('a call sheet older than its order is found, and what changed is listed', (
 })
 
 test('somebody wanted in two places at once is found', () => {
-  const unit = { ...production.day[demo.id('day', 'day 1')]!, id: 'second', title: 'Second unit', callMin: 300 }
-  const item = { ...production.orderItem[demo.id('orderItem', 'day 1 1A')]!, id: 'other', dayId: 'second' }
+  const unit = {
+    ...production.day[demo.id('day', 'day 1')]!,
+    id: asId<'day'>('second'),
+    title: 'Second unit',
+    callMin: 300,
+  }
+  const item = {
+    ...production.orderItem[demo.id('orderItem', 'day 1 1A')]!,
+    id: asId<'orderItem'>('other'),
+    dayId: unit.id,
+  }
   const doubled = {
     ...production,
     day: { ...production.day, second: unit },

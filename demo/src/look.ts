@@ -1,6 +1,6 @@
-import { colourName } from '@kavrell/core/colour'
-import type { RecordFields } from '@kavrell/contract'
 import type { Builder } from './builder.ts'
+import { colourName } from '@kavrell/core/colour'
+import { type RecordFields, rankOfNumber } from '@kavrell/core/records'
 
 /** Palettes scene by scene, and what in front of the camera is held to them. One jacket strays. */
 export function addLook(b: Builder): void {
@@ -15,7 +15,7 @@ export function addLook(b: Builder): void {
     b.add('palette', name, {
       name,
       note,
-      rank,
+      rank: rankOfNumber(rank),
       sceneIds: [b.id('scene', scene)],
       colours: hexes.map((hex, i) => ({
         hex,
@@ -57,7 +57,7 @@ export function addMoney(b: Builder): void {
     ['Quay, town permit', { basis: 'place', unit: 'job', rateMinor: 18_000 }],
     ['Fiddle tune, right to use', { basis: 'usage', unit: 'year and medium', years: 2, media: 2, rateMinor: 5_500 }],
   ]
-  lines.forEach(([title, fields], rank) => b.add('moneyLine', title, { title, rank, ...fields }))
+  lines.forEach(([title, fields], rank) => b.add('moneyLine', title, { title, rank: rankOfNumber(rank), ...fields }))
 }
 
 /** Lenses in the case and the modes that are used, named by what they do. */
@@ -101,7 +101,7 @@ export function addNeeds(b: Builder): void {
   needs.forEach(([text, scene, shots], rank) =>
     b.add('need', text, {
       text,
-      rank,
+      rank: rankOfNumber(rank),
       sceneId: b.id('scene', scene),
       shotIds: shots ? shots.split(' ').map((code) => b.id('shot', code)) : [],
     }),

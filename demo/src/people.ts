@@ -1,5 +1,5 @@
-import type { Role } from '@kavrell/contract'
 import type { Builder } from './builder.ts'
+import type { Role } from '@kavrell/contract'
 
 /** Those who may be entered as, with what they may do. */
 export const DEMO_PEOPLE: readonly { readonly name: string; readonly role: Role }[] = [

@@ -1,3 +1,4 @@
+import { asId } from '@kavrell/core/records'
 import type { Builder } from './builder.ts'
 
 /** The yard and the quay on the River Sennet. None of it exists. */
@@ -45,15 +46,15 @@ export function addPlaces(b: Builder): void {
     hospital: 'Sennet Cross, 4 min by car.',
     hazards: 'Quay edge without a rail.',
   })
-  b.add('circuit', 'loft ring', { placeId: slip, name: 'Loft ring', ratingA: 13 })
+  b.add('circuit', 'loft ring', { placeId: asId(slip), name: 'Loft ring', ratingA: 13 })
   b.add('circuit', 'shed wall', {
-    placeId: slip,
+    placeId: asId(slip),
     name: 'Shed wall',
     ratingA: 16,
     otherLoadW: 2200,
     otherLoadNote: 'kettle in the net store',
   })
-  b.add('circuit', 'quay post', { placeId: quay, name: 'Quay post', ratingA: 16 })
+  b.add('circuit', 'quay post', { placeId: asId(quay), name: 'Quay post', ratingA: 16 })
   const spots = [
     ['yard', slip, 'Yard', 40, 25, 12, true, 'Low wall to the river, slipway at the bottom of the plan.'],
     ['shed', slip, 'Old shed', 14, 8, 4.2, false, 'Double doors south. Steam box along the east wall.'],
@@ -73,7 +74,7 @@ export function addPlaces(b: Builder): void {
   ] as const
   for (const [name, placeId, title, widthM, depthM, heightM, outdoors, note] of spots)
     b.add('spot', name, {
-      placeId,
+      placeId: asId(placeId),
       name: title,
       widthM,
       depthM,
@@ -143,7 +144,7 @@ function addPlans(b: Builder): void {
 }
 
 function addNoise(b: Builder, slip: string, quay: string): void {
-  b.add('noiseSource', 'saw morning', { placeId: slip, name: 'band saw below', fromMin: 480, toMin: 720 })
-  b.add('noiseSource', 'saw afternoon', { placeId: slip, name: 'band saw below', fromMin: 780, toMin: 900 })
-  b.add('noiseSource', 'horn', { placeId: quay, name: 'tug horn at high water', fromMin: 885, toMin: 895 })
+  b.add('noiseSource', 'saw morning', { placeId: asId(slip), name: 'band saw below', fromMin: 480, toMin: 720 })
+  b.add('noiseSource', 'saw afternoon', { placeId: asId(slip), name: 'band saw below', fromMin: 780, toMin: 900 })
+  b.add('noiseSource', 'horn', { placeId: asId(quay), name: 'tug horn at high water', fromMin: 885, toMin: 895 })
 }

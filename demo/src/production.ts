@@ -1,4 +1,3 @@
-import type { Change } from '@kavrell/contract'
 import { Builder } from './builder.ts'
 import { addGlass, addLook, addMoney, addNeeds } from './look.ts'
 import { addPeople, DEMO_PEOPLE } from './people.ts'
@@ -6,6 +5,7 @@ import { addPlaces } from './places.ts'
 import { addSetups } from './setups.ts'
 import { addScenesAndShots, ORDER } from './shots.ts'
 import { addTakes } from './takes.ts'
+import { asId, type Change, rankOfNumber } from '@kavrell/core/records'
 
 export { DEMO_PEOPLE }
 
@@ -18,7 +18,7 @@ export interface DemoBuild {
   readonly plan: readonly Change[]
   readonly log: readonly Change[]
   /** Ids of what the loader has to act on: copy, send, change. */
-  readonly id: (kind: Parameters<Builder['id']>[0], name: string) => string
+  readonly id: Builder['id']
 }
 
 /**
@@ -48,7 +48,7 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
     rasterHeightPx: 1608,
     runningTimeS: 180,
     shownAt: 'the school’s own screen, festivals',
-    rank: 0,
+    rank: rankOfNumber(0),
   })
   b.add('deliverable', 'tall', {
     name: 'Tall cut',
@@ -57,14 +57,14 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
     rasterHeightPx: 1920,
     runningTimeS: 40,
     shownAt: 'telephones',
-    rank: 1,
+    rank: rankOfNumber(1),
   })
   addPlaces(b)
   const slip = b.id('place', 'slip')
   b.add('day', 'day 1', {
     title: 'Day 1',
     date: '2026-05-14',
-    placeId: slip,
+    placeId: asId(slip),
     callMin: 280,
     outByMin: 1350,
     weather: 'read 13 May 18:30: 9 to 15 °C, dry, wind SW 4 m/s, 9 in gusts after 15:00',
@@ -108,11 +108,16 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
     entries.forEach((entry, rank) => {
       const dayId = b.id('day', day)
       if (typeof entry === 'string')
-        b.add('orderItem', `${day} ${entry}`, { dayId, rank, type: 'shots', shotIds: [b.id('shot', entry)] })
+        b.add('orderItem', `${day} ${entry}`, {
+          dayId: asId(dayId),
+          rank: rankOfNumber(rank),
+          type: 'shots',
+          shotIds: [b.id('shot', entry)],
+        })
       else if ('meal' in entry)
         b.add('orderItem', `${day} ${entry.meal}`, {
-          dayId,
-          rank,
+          dayId: asId(dayId),
+          rank: rankOfNumber(rank),
           type: 'meal',
           title: entry.meal,
           minutes: entry.minutes,
@@ -121,8 +126,8 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
       else {
         const fixedAtMin = entry.title.startsWith('Launch') ? 885 : null
         b.add('orderItem', `${day} ${entry.together}`, {
-          dayId,
-          rank,
+          dayId: asId(dayId),
+          rank: rankOfNumber(rank),
           type: 'shots',
           title: entry.title,
           shotIds: entry.together.split(' ').map((code) => b.id('shot', code)),
@@ -195,6 +200,11 @@ function addMedia(b: Builder): void {
     ['H1', 'slow', 4000, 'sadie', 'room 12'],
   ] as const) {
     const driveId = b.add('drive', label, { label, speed, capacityGb, folder: label })
-    b.add('custody', label, { driveId, personId: b.id('person', holder), place, since: '2026-05-13T19:00:00.000Z' })
+    b.add('custody', label, {
+      driveId: asId(driveId),
+      personId: b.id('person', holder),
+      place,
+      since: '2026-05-13T19:00:00.000Z',
+    })
   }
 }

@@ -1,6 +1,6 @@
-import { aimAt, lampType } from '@kavrell/core/light'
-import type { RecordFields } from '@kavrell/contract'
 import type { Builder } from './builder.ts'
+import { aimAt, lampType } from '@kavrell/core/light'
+import { asId, type RecordFields } from '@kavrell/core/records'
 
 interface LampPlan {
   kind: string
@@ -194,10 +194,10 @@ export function addSetups(b: Builder): void {
       cautions: plan.cautions,
     })
     for (const [name, xM, yM, heightM, facingDeg] of plan.marks)
-      b.add('mark', `${plan.letter} ${name}`, { setupId, name, xM, yM, heightM, facingDeg })
+      b.add('mark', `${plan.letter} ${name}`, { setupId: asId(setupId), name, xM, yM, heightM, facingDeg })
     for (const [camera, xM, yM, bearingDeg] of plan.cameras)
       b.add('cameraPosition', `${plan.letter} ${camera}`, {
-        setupId,
+        setupId: asId(setupId),
         cameraId: b.id('camera', camera),
         xM,
         yM,
@@ -210,7 +210,7 @@ export function addSetups(b: Builder): void {
       const [xM, yM, zM] = lamp.at
       const aim = aimAt({ xM, yM, zM }, { xM: x, yM: y, zM: z })
       b.add('lamp', `${plan.letter} ${i}`, {
-        setupId,
+        setupId: asId(setupId),
         name: type.name,
         libraryKey: type.key,
         role: lamp.role,

@@ -1,5 +1,5 @@
-import type { RecordFields } from '@kavrell/contract'
 import type { Builder } from './builder.ts'
+import { type RecordFields, rankOfNumber } from '@kavrell/core/records'
 
 type Extra = Partial<Omit<RecordFields<'shot'>, 'personIds' | 'pairId'>>
 type Row = readonly [
@@ -322,7 +322,7 @@ const PAIRS: Readonly<Record<string, string>> = { '3C': '3A', '2G': '2F' }
 
 export function addScenesAndShots(b: Builder): void {
   SCENES.forEach(([number, title, spot, note], rank) =>
-    b.add('scene', number, { number, title, note, spotId: b.id('spot', spot), rank }),
+    b.add('scene', number, { number, title, note, spotId: b.id('spot', spot), rank: rankOfNumber(rank) }),
   )
   SHOTS.forEach(
     ([code, sees, camera, who, focalLengthMm, tStop, distanceM, setup, side, rig, minutes, extra], rank) => {
@@ -339,7 +339,7 @@ export function addScenesAndShots(b: Builder): void {
         side,
         rig,
         minutes,
-        rank,
+        rank: rankOfNumber(rank),
         pairId: PAIRS[code] ? b.id('shot', PAIRS[code]) : null,
         ...extra,
       })

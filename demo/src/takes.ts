@@ -1,7 +1,7 @@
-import type { RecordFields } from '@kavrell/contract'
-import { addFrames, frameOfDayClock, formatTimecode, type FrameRate } from '@kavrell/core/timecode'
-import { mustBe } from '@kavrell/core/outcome'
 import type { Builder } from './builder.ts'
+import { mustBe } from '@kavrell/core/outcome'
+import { asId, type RecordFields } from '@kavrell/core/records'
+import { addFrames, formatTimecode, frameOfDayClock, type FrameRate } from '@kavrell/core/timecode'
 
 const RATE: FrameRate = { num: 25, den: 1, drop: false }
 
@@ -51,12 +51,12 @@ export function addTakes(b: Builder): void {
     timecode: string,
     happenedAt: string,
     text = '',
-  ) => b.add('takeEvent', name, { takeId, type, timecode, happenedAt, text })
+  ) => b.add('takeEvent', name, { takeId: asId(takeId), type, timecode, happenedAt, text })
   for (const [start, seconds, code, number, verdict, card, sound, note] of TAKES) {
     const name = `${code}/${number}`
     const startTimecode = timecodeAt(start)
     const takeId = b.add('take', name, {
-      dayId,
+      dayId: asId(dayId),
       orderItemId: b.id('orderItem', `day 1 ${code}`),
       slate: code,
       number,
@@ -73,7 +73,7 @@ export function addTakes(b: Builder): void {
     if (note) event(`${name} note`, takeId, 'note', end, iso(start, seconds + 8), note)
   }
   const wild = b.add('take', 'W1', {
-    dayId,
+    dayId: asId(dayId),
     slate: 'W1',
     number: 1,
     recorderIds: [b.id('recorder', 'R')],

@@ -53,6 +53,21 @@ test('one flipped bit is found later, and the program leaves with 1', async () =
   expect(JSON.stringify(said)).toMatch(/zeros.bin: differs from what was copied/)
 })
 
+test('a list that was emptied, or has lost its seal, is no proof', async () => {
+  kavrell('copy', 'A1', '--to', 'S1')
+  await rm(path.join(scratch, 'S1/A1/checksums.xxh64.seal'))
+  expect(kavrell('verify', 'S1/A1').status).toBe(1)
+  await writeFile(path.join(scratch, 'S1/A1/checksums.xxh64'), '')
+  expect(kavrell('verify', 'S1/A1').status).toBe(1)
+})
+
+test('an empty card is not copied', async () => {
+  await mkdir(path.join(scratch, 'A2'))
+  const { status, said } = kavrell('copy', 'A2', '--to', 'S1')
+  expect(status).toBe(1)
+  expect(JSON.stringify(said)).toMatch(/Is the card mounted/)
+})
+
 test('what is there already is left alone, and that is not well', async () => {
   await mkdir(path.join(scratch, 'S1/A1'))
   await writeFile(path.join(scratch, 'S1/A1/hello.txt'), 'precious')

@@ -1,14 +1,14 @@
 import path from 'node:path'
 import { parseArgs } from 'node:util'
 import { stat } from 'node:fs/promises'
-import type { HashName } from '@kavrell/core/formats'
-import { copyTree, sayFault, verifyFolder } from '@kavrell/copying'
+import { copyTree, type HashName, sayFault, verifyFolder } from '@kavrell/copying'
 
 const HELP = `kavrell copy CARD --to DRIVE [--to DRIVE …] [--hash xxh64|md5]
   Copies every file of the folder CARD into DRIVE/NAME-OF-CARD, all drives in one pass, then reads the
   copies back and compares them. Nothing that exists is overwritten. Leaves a hash list beside the files.
 kavrell verify FOLDER
-  Reads a copy back and compares it with its hash list.
+  Reads a copy back and compares it with its hash list. A list without its seal does not say how many files there
+  were: what it lists may be the same and the copy is not called whole.
 Prints the outcome as JSON. Leaves with 0 when all is well, 1 when something is not, 2 when the call is wrong.`
 
 class WrongCall extends Error {}
@@ -50,7 +50,11 @@ async function copy(args: string[]): Promise<boolean> {
   })
   const drives = []
   for (const target of copied.targets) {
-    const check = target.complete ? await verifyFolder(targets.find((t) => t.id === target.id)!.folder) : null
+    // What this run wrote is what is checked, whatever lists lie beside it.
+    const expected = { hashName: values.hash as HashName, files: target.copied }
+    const check = target.complete
+      ? await verifyFolder(targets.find((t) => t.id === target.id)!.folder, { expected })
+      : null
     drives.push({
       drive: target.id,
       copied: target.complete,
@@ -58,6 +62,7 @@ async function copy(args: string[]): Promise<boolean> {
       files: target.files,
       bytes: target.bytes,
       problems: [...target.problems, ...(check?.problems ?? [])],
+      notes: check?.notes ?? [],
     })
   }
   console.log(
@@ -76,7 +81,7 @@ async function verify(args: string[]): Promise<boolean> {
   if (!folder || positionals.length !== 1) throw new WrongCall('verify takes one folder.')
   const outcome = await verifyFolder(path.resolve(folder))
   console.log(JSON.stringify(outcome, null, 2))
-  return outcome.same
+  return outcome.same && outcome.whole
 }
 
 async function main([command, ...args]: string[]): Promise<number> {

@@ -1,9 +1,10 @@
-import { applyChanges, type Change, invertChanges, type LoggedEdit, type RecordTable } from '@kavrell/contract'
 import fc from 'fast-check'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { editsAfter } from './live/editLog.ts'
 import { create, openTestServer, type TestServer } from './testServer.ts'
+import type { LoggedEdit } from '@kavrell/contract'
+import { applyChanges, type Change, invertChanges, type Tables } from '@kavrell/core/records'
 
 let world: TestServer
 beforeAll(async () => {
@@ -11,7 +12,7 @@ beforeAll(async () => {
 }, 60_000)
 afterAll(() => world?.close())
 
-const bare = (records: RecordTable) =>
+const bare = (records: Tables) =>
   Object.fromEntries(
     Object.entries(records).map(([kind, table]) => [
       kind,
@@ -52,7 +53,7 @@ describe('whatever is done', () => {
           now = after
         }
         const log = await logAfter(start.seq)
-        let replayed: RecordTable = start.records
+        let replayed: Tables = start.records
         for (const { changes, seq } of log) replayed = applyChanges(replayed, changes, seq)
         expect(replayed).toEqual(now.records)
         for (const { changes, before } of log.toReversed()) {

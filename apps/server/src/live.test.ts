@@ -1,8 +1,9 @@
-import { applyChanges, type Job, type RecordTable } from '@kavrell/contract'
 import { QueryTypes } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { create, openTestServer, type TestServer } from './testServer.ts'
+import type { Job } from '@kavrell/contract'
+import { applyChanges, type Tables } from '@kavrell/core/records'
 
 let world: TestServer
 beforeAll(async () => {
@@ -99,7 +100,7 @@ describe('a device that listens', () => {
     await world.edit('owner', [{ op: 'update', kind: 'scene', id: scene.id, version: 1e6, fields: { number: ' 13' } }])
     await stream.until(() => stream.edits().length === 2)
     stream.stop()
-    let records: RecordTable = early.records
+    let records: Tables = early.records
     for (const edit of stream.edits()) records = applyChanges(records, edit.changes, edit.seq)
     expect(records).toEqual((await world.snapshot()).records)
   })

@@ -1,6 +1,6 @@
-import type { ProductionFile } from '@kavrell/contract'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { openTestServer, type TestServer } from './testServer.ts'
+import type { ProductionFile } from '@kavrell/contract'
 
 let world: TestServer
 let demo = ''
@@ -74,7 +74,7 @@ test.each([
 })
 
 test('strangers import nothing, readers export nothing', async () => {
-  expect((await imported({}, 'reader')).status).toBe(422)
+  expect((await imported({}, 'reader')).status).toBe(403)
   expect((await world.call(null, '/productions/import', {})).status).toBe(401)
   expect((await world.call('reader', `/productions/${world.productionId}/export.json`)).status).toBe(403)
 })

@@ -1,7 +1,8 @@
-import { blank, KIND_NAMES, KINDS, type KindName, type Role, ROLES } from '@kavrell/contract'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { create, openTestServer, type TestServer } from './testServer.ts'
+import { type Role, ROLES } from '@kavrell/contract'
+import { blank, KIND_NAMES, type KindName, KINDS } from '@kavrell/core/records'
 
 let world: TestServer
 /** One record of every kind, in our production and in another one that only its owner is in. */

@@ -1,21 +1,13 @@
 import { mkdir, readdir, readFile, writeFile } from 'node:fs/promises'
 import { request } from 'node:http'
 import path from 'node:path'
-import {
-  blank,
-  fieldsOf,
-  KIND_NAMES,
-  KINDS,
-  type Role,
-  ROLES,
-  readSnapshot,
-  type SnapshotOnTheWay,
-} from '@kavrell/contract'
 import { QueryTypes } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { type Running, start } from './start.ts'
 import { create, openTestServer, type TestServer } from './testServer.ts'
+import { readSnapshot, type Role, ROLES, type SnapshotOnTheWay } from '@kavrell/contract'
+import { blank, fieldsOf, KIND_NAMES, KINDS } from '@kavrell/core/records'
 
 let world: TestServer
 let server: Running, second: Running

@@ -2,26 +2,29 @@ import { createServer, type Server } from 'node:http'
 import { hostname, networkInterfaces } from 'node:os'
 import { mkdir } from 'node:fs/promises'
 import path from 'node:path'
-import { sayFault } from '@kavrell/copying'
-import { openInvitations } from './accounts/invitations.ts'
 import { openAccounts } from './accounts/accounts.ts'
+import { openInvitations } from './accounts/invitations.ts'
 import { standInGateway } from './devices/messageGateway.ts'
 import { standInBox } from './devices/timecodeBox.ts'
 import { folderVolumes } from './devices/volumes.ts'
 import { type DocumentJobs, drawPapers, openDocuments, PaperFailed } from './documents/documents.ts'
 import { openSheets } from './documents/sheets.ts'
 import { openDoor } from './edits/door.ts'
+import type { LookAtCard } from './edits/wipeGuard.ts'
 import { makeApp, type Services } from './http/app.ts'
 import { runJobs } from './jobs/jobRunner.ts'
 import { openJobs } from './jobs/jobs.ts'
 import { listenToAnnouncements } from './live/announcements.ts'
 import { openRecentEdits } from './live/recentEdits.ts'
 import { type MediaJobs, mediaWork } from './media/copyJob.ts'
+import { openManifests } from './media/manifests.ts'
 import { openOffload } from './media/offload.ts'
-import { openPictures } from './uploads/pictures.ts'
+import { lookAtCard } from './media/sight.ts'
 import { openDatabase } from './records/database.ts'
 import { migrate } from './records/migrate.ts'
 import { defineModels } from './records/models.ts'
+import { openPictures } from './uploads/pictures.ts'
+import { sayFault } from '@kavrell/copying'
 
 export interface Settings {
   readonly databaseUrl: string
@@ -51,18 +54,20 @@ export async function start(settings: Settings): Promise<Running> {
   for (const folder of ['cards', 'drives']) await mkdir(path.join(settings.mediaRoot, folder), { recursive: true })
   const models = defineModels(database)
   const host = settings.host ?? LOOPBACK
-  const door = openDoor(database, models)
+  const volumes = folderVolumes(settings.mediaRoot)
+  const manifests = openManifests(database)
+  const look: LookAtCard = (folder, runs) => lookAtCard({ volumes, manifests }, folder, runs)
+  const door = openDoor(database, models, look)
   const accounts = openAccounts(database)
   const announcements = await listenToAnnouncements(settings.databaseUrl)
   const recentEdits = openRecentEdits(database, announcements)
   const now = () => new Date()
-  const volumes = folderVolumes(settings.mediaRoot)
   const pictures = openPictures(database, settings.uploads ?? path.join(settings.mediaRoot, '..', 'uploads'))
   const jobs: MediaJobs = openJobs(database, 'media')
   const offload = openOffload({ models, volumes, jobs, now })
   const documentJobs: DocumentJobs = openJobs(database, 'document')
   const runners = [
-    runJobs(jobs, announcements, mediaWork({ database, models, door, volumes, now }), (error) =>
+    runJobs(jobs, announcements, mediaWork({ database, models, door, volumes, manifests, now }), (error) =>
       sayFault(error, 'Copying'),
     ),
     runJobs(documentJobs, announcements, drawPapers({ database, models, pictures }), (error) =>
@@ -87,6 +92,8 @@ export async function start(settings: Settings): Promise<Running> {
     announcements,
     recentEdits,
     volumes,
+    manifests,
+    look,
     timecodeBox: standInBox(models),
     offload,
     jobs,

@@ -1,19 +1,12 @@
 import { mkdtemp, rm } from 'node:fs/promises'
 import os from 'node:os'
 import path from 'node:path'
-import {
-  blank,
-  type KindName,
-  type Me,
-  readSnapshot,
-  ROLES,
-  type SnapshotOnTheWay,
-  type StreamMessage,
-} from '@kavrell/contract'
 import { v7 as uuidv7 } from 'uuid'
 import { loadDemo } from './demo/loadDemo.ts'
 import { openDatabase } from './records/database.ts'
 import { type Running, start } from './start.ts'
+import { type Me, readSnapshot, ROLES, type SnapshotOnTheWay, type StreamMessage } from '@kavrell/contract'
+import { createRecord, type KindName, asId } from '@kavrell/core/records'
 
 export interface Answer {
   readonly status: number
@@ -27,12 +20,8 @@ export interface Answer {
 const PASSWORD = 'correct horse battery'
 
 /** A change that makes a record, with what is given over what its fields start with. */
-export const create = (kind: KindName, fields: object, id = uuidv7()) => ({
-  op: 'create',
-  kind,
-  id,
-  fields: blank(kind, fields),
-})
+export const create = <K extends KindName>(kind: K, fields: object, id: string = uuidv7()) =>
+  createRecord(kind, fields, asId(id))
 
 /**
  * For tests: two servers on one new database, with one production and somebody signed in for each role.

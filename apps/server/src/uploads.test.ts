@@ -1,8 +1,8 @@
 import { readdir } from 'node:fs/promises'
-import type { ProductionFile, Upload } from '@kavrell/contract'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { openTestServer, type TestServer } from './testServer.ts'
+import type { ProductionFile, Upload } from '@kavrell/contract'
 
 let world: TestServer
 beforeAll(async () => {

@@ -12,7 +12,7 @@ import { ProductionRoom } from './shell/ProductionRoom.tsx'
 import { SheetReader } from './shell/SheetReader.tsx'
 import { useDesk } from './store/desk.ts'
 import { say } from './store/production.ts'
-import { system } from './ui/theme.ts'
+import { system } from './ui/theme/theme.ts'
 
 // Without a secure address (a phone on a set's plain network) there is no worker; the open page still works.
 if ('serviceWorker' in navigator && import.meta.env.PROD)

@@ -1,16 +1,5 @@
 import 'fake-indexeddb/auto'
 import { ChakraProvider } from '@chakra-ui/react'
-import {
-  applyChanges,
-  type EditBody,
-  type KindName,
-  productionOf,
-  type RecordOf,
-  type RecordTable,
-  type Role,
-} from '@kavrell/contract'
-import { type Finding, findSnags } from '@kavrell/core/snags'
-import { demoProduction } from '@kavrell/demo'
 import { cleanup, configure, fireEvent, render } from '@testing-library/react'
 import { PointerEventsCheckLevel, type UserEvent, userEvent } from '@testing-library/user-event'
 import type { ReactElement } from 'react'
@@ -18,7 +7,18 @@ import { MemoryRouter, Route, Routes, useLocation } from 'react-router'
 import { afterEach, vi } from 'vitest'
 import { openSnapshot, receive, useProductionStore } from './store/production.ts'
 import { useFindings } from './store/snags.ts'
-import { system } from './ui/theme.ts'
+import { system } from './ui/theme/theme.ts'
+import type { EditBody, Role } from '@kavrell/contract'
+import {
+  applyChanges,
+  type KindName,
+  productionOf,
+  type RecordOf,
+  type Tables,
+  NO_RECORDS,
+} from '@kavrell/core/records'
+import { type Finding, findSnags } from '@kavrell/core/snags'
+import { demoProduction } from '@kavrell/demo'
 
 /** What a page has and jsdom has not: nothing here is looked at, it only has to be there. */
 class Nothing {
@@ -30,6 +30,17 @@ class Nothing {
   removeEventListener() {}
   terminate() {}
 }
+class Pointer extends MouseEvent {
+  readonly pointerId: number
+  readonly pointerType: string
+  constructor(type: string, init: PointerEventInit = {}) {
+    super(type, init)
+    this.pointerId = init.pointerId ?? 0
+    this.pointerType = init.pointerType ?? ''
+  }
+}
+// The window of the document is not the one that globals are stubbed on.
+Object.assign(document.defaultView!, { PointerEvent: Pointer })
 vi.stubGlobal('ResizeObserver', Nothing)
 vi.stubGlobal('IntersectionObserver', Nothing)
 vi.stubGlobal('Worker', Nothing)
@@ -47,7 +58,8 @@ Blob.prototype.text = function () {
 }
 afterEach(cleanup)
 // Whether an element is to be seen is for the browser tests: jsdom takes most of its time to compute styles.
-configure({ defaultHidden: true })
+// And a machine that does other things too is waited for: what ends a test is its own limit.
+configure({ defaultHidden: true, asyncUtilTimeout: 20_000 })
 
 export const PRODUCTION_ID = '00000000-0000-7000-8000-00000000ffff'
 let n = 0
@@ -55,7 +67,7 @@ const demo = demoProduction(
   () => `00000000-0000-7000-8000-${String(n++).padStart(12, '0')}`,
   Date.parse('2026-05-01T12:00:00Z'),
 )
-const demoRecords = applyChanges(applyChanges({}, demo.plan, 1), demo.log, 2)
+const demoRecords = applyChanges(applyChanges(NO_RECORDS, demo.plan, 1), demo.log, 2)
 
 /** Edits from the moment they join the queue for the server, which accepts each and announces it. */
 export const sent: EditBody[] = []
@@ -65,21 +77,21 @@ useProductionStore.subscribe(({ pending }) => {
   for (const { edit } of pending) if (!sent.some((known) => known.id === edit.id)) sent.push(edit)
 })
 
-const findings = new WeakMap<RecordTable, readonly Finding[]>()
+const findings = new WeakMap<Tables, readonly Finding[]>()
 /** What is wrong with records, found once for all the tests of a file that open the same. */
-function findingsIn(records: RecordTable): readonly Finding[] {
+function findingsIn(records: Tables): readonly Finding[] {
   const found = findings.get(records) ?? findSnags(productionOf(records)!)
   findings.set(records, found)
   return found
 }
 
 /** Opens the demo's records in the store, as somebody with a role would have them. */
-export function openDemo(role: Role = 'owner', change: (records: RecordTable) => RecordTable = (r) => r): void {
+export function openDemo(role: Role = 'owner', change: (records: Tables) => Tables = (r) => r): void {
   sent.length = 0
   seq = 2
   const mine = ++opened
   vi.stubGlobal('fetch', async (url: string, init?: RequestInit) => {
-    if (String(url).endsWith('/volumes')) return Response.json([])
+    if (String(url).endsWith('/volumes')) return Response.json({ volumes: [], cards: {} })
     if (!String(url).endsWith('/edits')) return Response.json({ productions: [], demo: [], account: null })
     const edit = JSON.parse(init!.body as string) as EditBody
     seq++
@@ -103,9 +115,9 @@ export function openDemo(role: Role = 'owner', change: (records: RecordTable) =>
   useFindings.setState({ findings: findingsIn(records), judged: true })
 }
 
-/** Records of a kind as the store has them now. */
+/** Production of a kind as the store has them now. */
 export const all = <K extends KindName>(kind: K): RecordOf<K>[] =>
-  Object.values(useProductionStore.getState().records[kind] ?? {}) as unknown as RecordOf<K>[]
+  Object.values(useProductionStore.getState().records[kind]) as unknown as RecordOf<K>[]
 export const shotOf = (code: string): RecordOf<'shot'> => all('shot').find((s) => s.code === code)!
 
 /** What the server was asked, in order. */
@@ -123,7 +135,9 @@ export function answer(routes: Readonly<Record<string, unknown>>): Asked[] {
   vi.stubGlobal('fetch', async (url: string, init?: RequestInit) => {
     const route = url.replace(/^\/api/, '')
     if (!(route in routes)) throw new TypeError('connection refused')
-    const body = init?.body === undefined ? null : (JSON.parse(init.body as string) as unknown)
+    const text = init?.body
+    // A file goes out as it is.
+    const body: unknown = text === undefined ? null : typeof text === 'string' ? JSON.parse(text) : text
     asked.push({ route, body })
     const found = routes[route]
     const reply = typeof found === 'function' ? (found as (body: unknown) => unknown)(body) : found

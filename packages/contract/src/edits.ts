@@ -1,18 +1,6 @@
-import type { PlainChange } from '@kavrell/core/snags'
 import { z } from 'zod'
-import { isKindName, type KindName, KINDS } from './kinds.ts'
 import type { RefusalCode } from './refusals.ts'
-import type { AnyRecord } from './records.ts'
-
-const kindName = z.string().refine(isKindName, 'There is no such kind of record.') as unknown as z.ZodType<KindName>
-const fields = z.record(z.string().max(60), z.unknown())
-
-export const Change = z.discriminatedUnion('op', [
-  z.strictObject({ op: z.literal('create'), kind: kindName, id: z.uuid(), fields }),
-  z.strictObject({ op: z.literal('update'), kind: kindName, id: z.uuid(), version: z.int().min(0), fields }),
-  z.strictObject({ op: z.literal('remove'), kind: kindName, id: z.uuid(), version: z.int().min(0) }),
-])
-export type Change = z.infer<typeof Change>
+import { type Before, Change } from '@kavrell/core/records'
 
 /** One write: all of it or nothing. */
 export const EditBody = z.strictObject({
@@ -29,7 +17,7 @@ export interface LoggedEdit extends EditBody {
   readonly author: string
   readonly at: string
   /** For each change, the record before it; null for a create. */
-  readonly before: readonly (Readonly<Record<string, unknown>> | null)[]
+  readonly before: readonly Before[]
 }
 
 export interface EditAccepted {
@@ -53,47 +41,7 @@ export type Refusal = { readonly code: RefusalCode; readonly says: string } & (
   | { readonly code: 'missing-reference'; readonly kind: string; readonly id: string; readonly field: string }
   | { readonly code: 'still-referenced'; readonly kind: string; readonly id: string; readonly by: string }
   | { readonly code: 'ledger'; readonly kind: string; readonly id: string }
-  | { readonly code: 'forbidden' }
-  | { readonly code: 'not-found' | 'not-made' }
-)
-
-export type RecordTable = Readonly<Record<string, Readonly<Record<string, AnyRecord>>>>
-
-/** Puts an edit's changes over records. Kinds and records that are not touched keep their identity. */
-export function applyChanges(records: RecordTable, changes: readonly Change[], seq: number): RecordTable {
-  const next: Record<string, Record<string, AnyRecord>> = { ...(records as Record<string, Record<string, AnyRecord>>) }
-  const fresh = new Set<string>()
-  for (const change of changes) {
-    if (!fresh.has(change.kind)) {
-      next[change.kind] = { ...next[change.kind] }
-      fresh.add(change.kind)
+  | {
+      readonly code: 'forbidden' | 'not-found' | 'not-made' | 'signed-out' | 'too-large' | 'too-many' | 'unreadable'
     }
-    const table = next[change.kind]!
-    if (change.op === 'remove') delete table[change.id]
-    else if (change.op === 'create') table[change.id] = { id: change.id, version: seq, ...change.fields }
-    else if (table[change.id]) table[change.id] = { ...table[change.id]!, ...change.fields, version: seq }
-  }
-  return next
-}
-
-/**
- * The changes that take an edit back, last first. Null when it cannot be taken back because it added to a ledger.
- * @param before per change, the record as it was
- */
-export function invertChanges(changes: readonly Change[], before: LoggedEdit['before']): PlainChange[] | null {
-  if (changes.some((change) => KINDS[change.kind].ledger)) return null
-  return changes
-    .map((change, i): PlainChange => {
-      const { kind, id } = change
-      const old = before[i] ?? {}
-      if (change.op === 'create') return { op: 'remove', kind, id }
-      if (change.op === 'remove') return { op: 'create', kind, id, fields: old }
-      return {
-        op: 'update',
-        kind,
-        id,
-        fields: Object.fromEntries(Object.keys(change.fields).map((name) => [name, old[name]])),
-      }
-    })
-    .reverse()
-}
+)

@@ -1,6 +1,8 @@
+import type { PrintedSheet } from '@kavrell/core/papers'
 import { z } from 'zod'
-import type { AnyRecord } from './records.ts'
 import type { LoggedEdit } from './edits.ts'
+import type { CardSight } from '@kavrell/core/cards'
+import type { Tables } from '@kavrell/core/records'
 
 export const ROLES = ['owner', 'planner', 'logger', 'reader'] as const
 export type Role = (typeof ROLES)[number]
@@ -18,6 +20,8 @@ export const RIGHTS: Readonly<
 const name = z.string().trim().min(1, 'Give a name.').max(100)
 const password = z.string().min(10, 'A password has at least ten characters.').max(200)
 
+/** A question that needs no answer: nothing comes with it, and what does is not looked at. */
+export const NothingBody = z.unknown().transform(() => ({}))
 export const SetUpBody = z.strictObject({ name, password })
 export const SignInBody = z.strictObject({ name, password: z.string().max(200) })
 export const EnterBody = z.strictObject({ accountId: z.uuid() })
@@ -72,6 +76,24 @@ export interface SessionInfo {
   readonly current: boolean
 }
 
+/** Somebody with a role in a production. */
+export interface Member {
+  readonly name: string
+  readonly role: Role
+}
+/** A call sheet that was issued: its number among those of its day. */
+export interface IssuedSheet {
+  readonly sentSheetId: string
+  readonly version: number
+}
+/** A sheet as somebody reads it by their own link. */
+export interface ReadSheet {
+  readonly sheet: PrintedSheet
+  readonly version: number
+  readonly personId: string
+  readonly name: string
+}
+
 /** Who is asking, and what they may enter. */
 export interface Me {
   readonly account: { readonly id: string; readonly name: string } | null
@@ -100,7 +122,7 @@ export interface Snapshot {
   readonly productionId: string
   readonly seq: number
   readonly role: Role
-  readonly records: Readonly<Record<string, Readonly<Record<string, AnyRecord>>>>
+  readonly records: Tables
   readonly jobs: readonly Job[]
 }
 
@@ -140,9 +162,17 @@ export interface ClockReading {
 export interface MediaVolume {
   readonly folder: string
   readonly kind: 'card' | 'drive'
+  /** The device it is: two that have the same are one medium. */
+  readonly medium: string
   readonly files: number
   readonly bytes: number
   readonly freeBytes: number | null
+}
+
+/** What the reader sees, and each card of the production that is in it held against its copies. */
+export interface MediaView {
+  readonly volumes: readonly MediaVolume[]
+  readonly cards: Readonly<Record<string, CardSight>>
 }
 
 export type StreamMessage =

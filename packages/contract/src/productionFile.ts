@@ -1,12 +1,22 @@
-import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 import { z } from 'zod'
-import { isKindName, KIND_NAMES, type KindName, KINDS } from './kinds.ts'
 import { Upload } from './endpoints.ts'
-import { type AnyRecord, blank, fieldsOf, refuseTogether, schemaOf } from './records.ts'
+import { fail, ok, type Outcome } from '@kavrell/core/outcome'
+import {
+  type AnyRecord,
+  blank,
+  fieldsOf,
+  isKindName,
+  KIND_NAMES,
+  type KindName,
+  KINDS,
+  rankOfNumber,
+  refuseTogether,
+  schemaOf,
+} from '@kavrell/core/records'
 
 export const FILE_FORMAT = 'kavrell-production'
-/** 2: pictures come along, and fields that an older file does not have start as new ones do. 3: figures in frames. */
-export const FILE_VERSION = 3
+/** 2: pictures come along, and fields that an older file does not have start as new ones do. 3: figures in frames. 4: what copies hold. 5: ranks as text. */
+export const FILE_VERSION = 5
 
 /** A record in a file: its fields, the number of the edit that last changed it, and who added it to a ledger. */
 export type FiledRecord = AnyRecord & { readonly loggedAt?: string; readonly loggedBy?: string }
@@ -20,17 +30,26 @@ export interface ProductionFile {
   readonly records: Readonly<Record<KindName, readonly FiledRecord[]>>
   /** Uploaded pictures, base64. */
   readonly attachments: readonly Attachment[]
+  /** What the copies in the ledger hold: lists of files, packed with gzip, by the digest of their text. */
+  readonly manifests: readonly FiledManifest[]
 }
+/** A production file without its pictures. */
+export type FiledProduction = Omit<ProductionFile, 'attachments'>
 export type Attachment = Upload & { readonly base64: string }
+export interface FiledManifest {
+  readonly digest: string
+  readonly base64: string
+}
 
-const Envelope = z.looseObject({
+const Envelope = z.object({
   format: z.literal(FILE_FORMAT, 'This is no production of Kavrell’s.'),
   version: z.int().min(1).max(FILE_VERSION, 'This file was written by a newer Kavrell. Update this one first.'),
   exportedAt: z.string(),
   productionId: z.uuid('The file does not say which production it is.'),
-  records: z.record(z.string(), z.array(z.looseObject({ id: z.uuid(), version: z.int().min(0) }))),
-  attachments: z.array(Upload.extend({ base64: z.base64() })).default([]),
 })
+const FiledAttachment = Upload.extend({ base64: z.base64() })
+const FiledList = z.strictObject({ digest: z.string().regex(/^[0-9a-f]{64}$/), base64: z.base64() })
+const RecordHead = z.looseObject({ id: z.uuid('A record has an id.'), version: z.int().min(0) })
 
 /** What is wrong with a file, and at which record. */
 export interface FileFault {
@@ -40,45 +59,91 @@ export interface FileFault {
   readonly says: string
 }
 
-/**
- * Reads a production file. Every record must satisfy its schema and point only at records in the file; the
- * first fault of each record is named, and nothing is guessed.
- * @error a list of faults, never empty
- */
-export function readProductionFile(json: unknown): Outcome<ProductionFile, readonly FileFault[]> {
-  const envelope = Envelope.safeParse(json)
-  if (!envelope.success) {
-    const issue = envelope.error.issues[0]!
-    return fail([{ kind: '', id: '', field: issue.path.join('.'), says: issue.message }])
-  }
-  const { productionId, exportedAt, records: given, attachments, version: written } = envelope.data
-  const faults: FileFault[] = []
-  const ids = new Map<string, string>()
-  for (const [kind, list] of Object.entries(given)) {
-    if (!isKindName(kind)) faults.push({ kind, id: '', field: '', says: `There is no such kind of record: ${kind}.` })
-    for (const { id } of list) {
-      if (ids.has(id)) faults.push({ kind, id, field: 'id', says: 'This id is there twice.' })
-      ids.set(id, kind)
-    }
-  }
-  if (ids.get(productionId) !== 'production')
-    faults.push({ kind: 'production', id: productionId, field: '', says: 'The production itself is not in the file.' })
-  const records = {} as Record<KindName, FiledRecord[]>
-  for (const kind of KIND_NAMES) {
-    records[kind] = []
-    for (const { id, version, loggedAt, loggedBy, ...fields } of given[kind] ?? []) {
-      const parsed = schemaOf(kind).safeParse(written < FILE_VERSION ? { ...blank(kind), ...fields } : fields)
-      const fault = parsed.success
-        ? (refuseTogether(kind, parsed.data) ?? strayReference(kind, parsed.data, ids))
-        : { field: parsed.error.issues[0]!.path.join('.'), says: parsed.error.issues[0]!.message }
-      if (fault) faults.push({ kind, id, ...fault })
-      const ledger = KINDS[kind].ledger ? { loggedAt: String(loggedAt), loggedBy: String(loggedBy ?? '') } : {}
-      records[kind].push({ id, version, ...(parsed.success ? parsed.data : {}), ...ledger })
-    }
-  }
-  if (faults.length > 0) return fail(faults)
-  return ok({ format: FILE_FORMAT, version: FILE_VERSION, exportedAt, productionId, records, attachments })
+/** Reads a production file piece by piece, so that nobody has to hold all of it before the first fault is found. */
+export interface FileReader {
+  /** A value that stands at the top of the file beside the records. */
+  readonly head: (name: string, value: unknown) => void
+  readonly record: (kind: string, value: unknown) => void
+  /** Null when it is none; what is one is the caller's to keep, since pictures are large. */
+  readonly attachment: (value: unknown) => Attachment | null
+  readonly manifest: (value: unknown) => void
+  /** So many faults were found that reading on would tell nobody more. */
+  readonly isHopeless: () => boolean
+  /** @error a list of faults, never empty */
+  readonly end: () => Outcome<FiledProduction, readonly FileFault[]>
 }
+
+/** More faults than a person reads at once. */
+export const MOST_FAULTS = 20
+
+/**
+ * Every record must satisfy its schema and point only at records in the file; the first fault of each record is
+ * named, and nothing is guessed. `format` and `version` come before the records, as they are written.
+ */
+export function openFileReader(): FileReader {
+  const faults: FileFault[] = []
+  const head: Record<string, unknown> = {}
+  const ids = new Map<string, string>()
+  const records = Object.fromEntries(KIND_NAMES.map((kind) => [kind, []])) as unknown as Record<KindName, FiledRecord[]>
+  const manifests: FiledManifest[] = []
+  const fault = (kind: string, id: string, field: string, says: string) => faults.push({ kind, id, field, says })
+  const read = <T>(schema: z.ZodType<T>, value: unknown, kind: string): T | null => {
+    const parsed = schema.safeParse(value)
+    if (parsed.success) return parsed.data
+    fault(kind, '', parsed.error.issues[0]!.path.join('.'), parsed.error.issues[0]!.message)
+    return null
+  }
+  return {
+    head: (name, value) => (head[name] = value),
+    attachment: (value) => read(FiledAttachment, value, 'picture'),
+    manifest(value) {
+      const list = read(FiledList, value, 'copyRun')
+      if (list) manifests.push(list)
+    },
+    isHopeless: () => faults.length >= MOST_FAULTS,
+    record(kind, value) {
+      if (!isKindName(kind)) return fault(kind, '', '', `There is no such kind of record: ${kind}.`)
+      const known = RecordHead.safeParse(value)
+      if (!known.success)
+        return fault(kind, '', String(known.error.issues[0]!.path[0] ?? ''), known.error.issues[0]!.message)
+      const { id, version, loggedAt, loggedBy, ...fields } = known.data
+      if (ids.has(id)) return fault(kind, id, 'id', 'This id is there twice.')
+      ids.set(id, kind)
+      const isOlder = typeof head.version === 'number' && head.version < FILE_VERSION
+      const parsed = schemaOf(kind).safeParse(isOlder ? asNow(kind, fields) : fields)
+      if (!parsed.success)
+        return fault(kind, id, parsed.error.issues[0]!.path.join('.'), parsed.error.issues[0]!.message)
+      const together = refuseTogether(kind, parsed.data)
+      if (together) return fault(kind, id, together.field, together.says)
+      const ledger = KINDS[kind].ledger ? { loggedAt: String(loggedAt), loggedBy: String(loggedBy ?? '') } : {}
+      records[kind].push({ id, version, ...parsed.data, ...ledger })
+    },
+    end() {
+      const envelope = Envelope.safeParse(head)
+      if (!envelope.success) {
+        const { path, message } = envelope.error.issues[0]!
+        return fail([{ kind: '', id: '', field: path.join('.'), says: message }, ...faults])
+      }
+      const { productionId, exportedAt } = envelope.data
+      if (ids.get(productionId) !== 'production' && faults.length === 0)
+        fault('production', productionId, '', 'The production itself is not in the file.')
+      for (const kind of KIND_NAMES)
+        for (const { id, ...fields } of records[kind]) {
+          const stray = faults.length < MOST_FAULTS && strayReference(kind, fields, ids)
+          if (stray) fault(kind, id, stray.field, stray.says)
+        }
+      if (faults.length > 0) return fail(faults)
+      return ok({ format: FILE_FORMAT, version: FILE_VERSION, exportedAt, productionId, records, manifests })
+    },
+  }
+}
+
+/** Fields as an older version wrote them, as they are now. */
+const asNow = (kind: KindName, fields: Readonly<Record<string, unknown>>) => ({
+  ...blank(kind),
+  ...fields,
+  ...(typeof fields.rank === 'number' ? { rank: rankOfNumber(fields.rank) } : {}),
+})
 
 function strayReference(kind: KindName, fields: Readonly<Record<string, unknown>>, ids: ReadonlyMap<string, string>) {
   for (const [field, { column, label }] of Object.entries(fieldsOf(kind))) {
@@ -93,10 +158,10 @@ function strayReference(kind: KindName, fields: Readonly<Record<string, unknown>
 const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g
 
 /** The same production under new ids, wherever they are named: for one that is here already. */
-export function withFreshIds(file: ProductionFile, newId: () => string): ProductionFile {
+export function withFreshIds(file: FiledProduction, newId: () => string): FiledProduction {
   const fresh = new Map<string, string>()
   for (const list of Object.values(file.records)) for (const { id } of list) fresh.set(id, newId())
-  const { attachments, ...named } = file
+  const { manifests, ...named } = file
   const text = JSON.stringify(named).replace(UUID, (id) => fresh.get(id) ?? id)
-  return { ...(JSON.parse(text) as ProductionFile), attachments }
+  return { ...(JSON.parse(text) as FiledProduction), manifests }
 }

@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest'
-import { blank, fieldsOf, KIND_NAMES, readSnapshot, type Row, type SnapshotOnTheWay } from './index.ts'
+import { readSnapshot, type Row, type SnapshotOnTheWay } from './snapshot.ts'
+import { asId, blank, fieldsOf, KIND_NAMES } from '@kavrell/core/records'
 
 const onTheWay = (rows: SnapshotOnTheWay['rows']): SnapshotOnTheWay => ({
   productionId: 'p',
@@ -10,7 +11,7 @@ const onTheWay = (rows: SnapshotOnTheWay['rows']): SnapshotOnTheWay => ({
 })
 
 test('a row gets its field names back, in the contract’s order', () => {
-  const fields = blank('shot', { code: '3C', tStop: 2.8, personIds: ['edda'] })
+  const fields = blank('shot', { code: '3C', tStop: 2.8, personIds: [asId('edda')] })
   const row: Row = ['s', 4, ...Object.keys(fieldsOf('shot')).map((name) => (fields as Record<string, unknown>)[name])]
   const snapshot = readSnapshot(onTheWay({ shot: [row] }))
   expect(snapshot.records.shot).toEqual({ s: { id: 's', version: 4, ...fields } })

@@ -1,6 +1,5 @@
 import type { Snapshot } from './endpoints.ts'
-import { KIND_NAMES } from './kinds.ts'
-import { type AnyRecord, fieldsOf } from './records.ts'
+import { type AnyRecord, fieldsOf, KIND_NAMES, type KindName, NO_RECORDS, type Tables } from '@kavrell/core/records'
 
 /** Records of a kind without their field names: id, version, then each field in the contract's turn. */
 export type Row = readonly [id: string, version: number, ...values: unknown[]]
@@ -10,16 +9,16 @@ export type SnapshotOnTheWay = Omit<Snapshot, 'records'> & { readonly rows: Read
 
 /** A snapshot with its records by kind and id. */
 export function readSnapshot({ rows, ...rest }: SnapshotOnTheWay): Snapshot {
-  const records: Record<string, Record<string, AnyRecord>> = {}
+  const records = { ...NO_RECORDS } as Record<KindName, Record<string, AnyRecord>>
   for (const kind of KIND_NAMES) {
     const names = Object.keys(fieldsOf(kind))
     const table: Record<string, AnyRecord> = {}
     for (const row of rows[kind] ?? []) {
       const record: Record<string, unknown> & { id: string; version: number } = { id: row[0], version: row[1] }
       for (let i = 0; i < names.length; i++) record[names[i]!] = row[i + 2]
-      table[record.id] = record
+      table[record.id] = Object.freeze(record)
     }
     records[kind] = table
   }
-  return { ...rest, records }
+  return { ...rest, records: records as unknown as Tables }
 }

@@ -2,11 +2,12 @@ import { randomBytes } from 'node:crypto'
 import { constants } from 'node:fs'
 import { type FileHandle, open, realpath } from 'node:fs/promises'
 import path from 'node:path'
-import type { HashName } from '@kavrell/core/formats'
 import type { IHasher } from 'hash-wasm'
 import { sayFault } from './faults.ts'
 import { flush, flushFile } from './flush.ts'
 import { CHUNK_BYTES, newHasher } from './hashFile.ts'
+import type { HashName } from './hashList.ts'
+import type { CopiedFile } from './hashLists.ts'
 import { mustBeInside } from './insideRoot.ts'
 import { inLanes, LANES, SMALL_BYTES } from './lanes.ts'
 import { listFiles, type SourceFile } from './listFiles.ts'
@@ -17,11 +18,11 @@ import {
   giveUp,
   keepIfSame,
   landed,
+  leaveHashList,
   nameForGood,
   nextPart,
   readyFolder,
   type Writing,
-  writeHashList,
 } from './target.ts'
 
 export interface CopyProgress {
@@ -37,6 +38,8 @@ export interface TargetOutcome {
   readonly files: number
   readonly bytes: number
   readonly problems: readonly string[]
+  /** Each file that is there now, as it was on the card. Whoever checks the copy later goes by this. */
+  readonly copied: readonly CopiedFile[]
 }
 
 export interface CopyOutcome {
@@ -89,7 +92,7 @@ const BATCH_FILES = 2048
 
 /**
  * Copies every file of a source to all targets in one pass, hashing what is read, and leaves a hash list
- * in each. A target that fails is given up with its reason; the others go on. The source is only read.
+ * in each that is complete. A target that fails is given up with its reason; the others go on. The source is only read.
  *
  * A file appears under its name only once whole and flushed; the name is taken by a hard link, which
  * fails rather than replaces. Copied is not checked: see `verifyFolder`.
@@ -102,8 +105,10 @@ export async function copyTree(options: {
   signal?: AbortSignal
 }): Promise<CopyOutcome> {
   const { source, targets, hashName, onProgress, signal } = options
-  const listing = await listFiles(source)
+  const first = await listFiles(source)
+  if (first.files.length === 0) return nothingToCopy(targets, first.problems)
   let bytesDone = 0
+  let bytesTotal = first.bytes
   const run: Run = {
     source: await realpath(source),
     hashName,
@@ -111,32 +116,87 @@ export async function copyTree(options: {
     signal,
     onBytes(bytes, file) {
       bytesDone += bytes
-      onProgress?.({ bytesDone, bytesTotal: listing.bytes, file })
+      onProgress?.({ bytesDone, bytesTotal, file })
     },
   }
-  const problems = [...listing.problems]
+  const problems = [...first.problems]
   const writing = targets.map(beginWriting)
   const tools = await Promise.all(
     Array.from({ length: LANES }, async () => ({ hasher: await newHasher(hashName), buffers: smallBuffers() })),
   )
-  for (const batch of batches(listing.files)) {
-    signal?.throwIfAborted()
+  const seen = new Map<string, SourceFile>()
+  const outdated: string[] = []
+  let fresh: readonly SourceFile[] = first.files
+  for (let pass = 0; fresh.length > 0; pass++) {
+    for (const file of fresh) seen.set(file.path, file)
+    if (pass === MOST_PASSES) {
+      problems.push(...fresh.map((file) => `${file.path}: came while the card was being copied and was left out.`))
+      break
+    }
+    for (const batch of batches(fresh)) {
+      signal?.throwIfAborted()
+      if (writing.every((w) => w.failed)) break
+      problems.push(...(await copyBatch(run, batch, writing, tools)))
+    }
     if (writing.every((w) => w.failed)) break
-    problems.push(...(await copyBatch(run, batch, writing, tools)))
+    // What a camera still writes comes after the first look, and is on the card all the same.
+    const now = await listAgain(source, seen)
+    const told = new Set(problems.map((says) => says.slice(0, says.indexOf(': '))))
+    const changed = now.changed.filter((file) => !told.has(file))
+    problems.push(
+      ...now.problems,
+      ...changed.map((file) => `${file}: changed after it was copied. Is the camera still recording?`),
+    )
+    outdated.push(...changed)
+    fresh = now.fresh
+    bytesTotal += fresh.reduce((sum, file) => sum + file.bytes, 0)
   }
-  for (const w of writing) if (!w.failed) await writeHashList(w, hashName)
+  const isWhole = (w: Writing) => !w.failed && w.problems.length === 0 && outdated.length === 0 && w.files === seen.size
+  // A list under its name says that all of the card is there: a copy that lacks something gets none.
+  for (const w of writing) if (isWhole(w)) await leaveHashList(w, hashName, run.token)
   return {
-    files: listing.files.length,
-    bytes: listing.bytes,
-    problems,
+    files: seen.size,
+    bytes: Array.from(seen.values()).reduce((sum, file) => sum + file.bytes, 0),
+    problems: [...new Set(problems)],
     targets: writing.map((w) => ({
       id: w.target.id,
       files: w.files,
       bytes: w.bytes,
       problems: w.problems,
-      complete: !w.failed && w.problems.length === 0 && w.files === listing.files.length,
+      copied: w.copied,
+      complete: isWhole(w),
     })),
   }
+}
+
+/** A card on which files keep coming is one that is still being recorded to. */
+const MOST_PASSES = 4
+
+/** A card that is not mounted looks like an empty folder: a copy of nothing is none. */
+function nothingToCopy(targets: readonly CopyTarget[], problems: readonly string[]): CopyOutcome {
+  const says = 'There is no file on it. Is the card mounted, and is it the right one?'
+  return {
+    files: 0,
+    bytes: 0,
+    problems: [says, ...problems],
+    targets: targets.map(({ id }) => ({ id, complete: false, files: 0, bytes: 0, problems: [], copied: [] })),
+  }
+}
+
+/** What came since, and which files are not what they were when they were copied. */
+async function listAgain(source: string, seen: ReadonlyMap<string, SourceFile>) {
+  const { files, problems } = await listFiles(source).catch((error: unknown) => ({
+    files: [],
+    problems: [sayFault(error, 'The card, looked at again')],
+  }))
+  const fresh: SourceFile[] = []
+  const changed: string[] = []
+  for (const file of files) {
+    const before = seen.get(file.path)
+    if (!before) fresh.push(file)
+    else if (before.bytes !== file.bytes || before.modifiedMs !== file.modifiedMs) changed.push(file.path)
+  }
+  return { fresh, changed, problems }
 }
 
 /** Large files by themselves, small ones in groups, in the order of the listing. */

@@ -5,7 +5,10 @@ import path from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import vectors from '../vectors/hashes.json'
-import { copyTree, hashFile, listFiles, verifyFolder } from './index.ts'
+import { copyTree } from './copyTree.ts'
+import { hashFile } from './hashFile.ts'
+import { listFiles } from './listFiles.ts'
+import { verifyFolder } from './verifyFolder.ts'
 
 const TREE = fileURLToPath(new URL('../vectors/hashes/tree', import.meta.url))
 let scratch = ''
@@ -35,7 +38,7 @@ describe('a copy of odd names, empty and large files', () => {
       [true, 30, []],
     ])
     for (const drive of ['S1', 'S2']) {
-      execFileSync('diff', ['-r', '-x', 'checksums.xxh64', TREE, at(drive, 'card')])
+      execFileSync('diff', ['-r', '-x', 'checksums.xxh64*', TREE, at(drive, 'card')])
       expect(await verifyFolder(at(drive, 'card'))).toMatchObject({ same: true, files: 30, problems: [] })
     }
   })
@@ -111,7 +114,8 @@ test('a source that changes while it is copied is left out and told, and the cop
   const outcome = await copyTree({ source: at('card'), hashName: 'xxh64', targets: [target] })
   expect(outcome.targets[0]!.complete).toBe(false)
   expect(outcome.problems.join()).toMatch(/live.mov: changed while it was being copied/)
-  expect(await readdir(at('S1'))).toEqual(['checksums.xxh64', 'still.mov'])
+  // No list: one under its name would say that this is all of the card.
+  expect(await readdir(at('S1'))).toEqual(['still.mov'])
 })
 
 test('one flipped bit, a missing file and a stray one are all named', async () => {
@@ -128,8 +132,153 @@ test('one flipped bit, a missing file and a stray one are all named', async () =
   expect(outcome.problems).toEqual([
     'hello.txt: it is no longer there. Was the drive or card pulled?',
     'zeros.bin: differs from what was copied.',
-    'stray: is there but not in the list.',
   ])
+  expect(outcome.notes).toEqual(['stray: is there but not in the list.'])
+})
+
+describe('a check is never a yes about nothing', () => {
+  const folder = () => at('S1', 'card')
+  const list = () => path.join(folder(), 'checksums.xxh64')
+  const clipsDeleted = async () => {
+    for (const name of await readdir(folder()))
+      if (!name.startsWith('checksums.')) await rm(path.join(folder(), name), { recursive: true })
+  }
+  const asKept = async () => {
+    const { targets } = await copyTo(TREE, 'S1')
+    return { hashName: 'xxh64' as const, files: targets[0]!.copied }
+  }
+  test.each<[string, (text: string) => string]>([
+    ['emptied', () => ''],
+    ['cut at the end of a line', (text) => text.split('\n').slice(0, 3).join('\n') + '\n'],
+    ['cut within a line', (text) => text.slice(0, 100)],
+  ])('all clips deleted and the list %s: not the same, by the list or by what was kept', async (_, cut) => {
+    const expected = await asKept()
+    await clipsDeleted()
+    await writeFile(list(), cut(await readFile(list(), 'utf8')))
+    expect((await verifyFolder(folder())).same).toBe(false)
+    const kept = await verifyFolder(folder(), { expected })
+    expect(kept).toMatchObject({ same: false, files: 0 })
+    expect(kept.problems).toHaveLength(30)
+  })
+  test('clips deleted together with their lines and with the seal: the list alone cannot tell, and says so', async () => {
+    const expected = await asKept()
+    const keep = (await readFile(list(), 'utf8')).split('\n').filter((line) => line.endsWith('hello.txt'))
+    await clipsDeleted()
+    await writeFile(path.join(folder(), 'hello.txt'), await readFile(path.join(TREE, 'hello.txt')))
+    await writeFile(list(), keep.join('\n') + '\n')
+    expect((await verifyFolder(folder())).problems.join()).toMatch(/changed or cut short/)
+    await rm(`${list()}.seal`)
+    const byList = await verifyFolder(folder())
+    expect(byList).toMatchObject({ same: true, whole: false, files: 1 })
+    expect(byList.notes.join()).toMatch(/files that are gone together with their lines cannot be seen/)
+    expect((await verifyFolder(folder(), { expected })).same).toBe(false)
+  })
+  test('a folder that is gone, an empty one, and one with an empty list', async () => {
+    await mkdir(at('empty'))
+    await mkdir(at('listed'))
+    await writeFile(at('listed', 'checksums.md5'), '')
+    for (const name of ['gone', 'empty', 'listed'])
+      expect(await verifyFolder(at(name))).toMatchObject({ same: false, files: 0 })
+  })
+  test('the list of a copy whose files are all right may be gone: the files are judged by what was kept', async () => {
+    const expected = await asKept()
+    await rm(list())
+    const outcome = await verifyFolder(folder(), { expected })
+    expect(outcome).toMatchObject({ same: true, whole: true, files: 30, problems: [] })
+    expect(outcome.notes.join()).toMatch(/The list of this copy is missing/)
+  })
+})
+
+describe('a card that comes with lists', () => {
+  test('is copied with them; ours takes a name of its own, and both are checked', async () => {
+    await mkdir(at('card'))
+    await writeFile(at('card', 'a.mov'), 'picture')
+    await writeFile(at('card', 'checksums.xxh64'), '0123456789abcdef  a.mov\n')
+    const { targets } = await copyTo(at('card'), 'S1')
+    expect(targets[0]).toMatchObject({ complete: true, files: 2 })
+    expect(await readFile(at('S1/card/checksums.xxh64'), 'utf8')).toBe('0123456789abcdef  a.mov\n')
+    expect(await readdir(at('S1/card'))).toContain('checksums-2.xxh64')
+    // What this run wrote is right; what came with the card is not, and is not taken for ours.
+    const expected = { hashName: 'xxh64' as const, files: targets[0]!.copied }
+    expect((await verifyFolder(at('S1/card'), { expected })).same).toBe(true)
+    expect((await verifyFolder(at('S1/card'))).problems).toEqual(['a.mov: differs from what was copied.'])
+  })
+  test('a check by md5 does not go by an old list of another kind', async () => {
+    await mkdir(at('card'))
+    await writeFile(at('card', 'a.mov'), 'picture')
+    await writeFile(at('card', 'checksums.xxh64'), '0123456789abcdef  other.mov\n')
+    const { targets } = await copyTree({
+      source: at('card'),
+      hashName: 'md5',
+      targets: [{ id: 'S1', folder: at('S1') }],
+    })
+    await writeFile(at('S1/a.mov'), 'pictura')
+    const expected = { hashName: 'md5' as const, files: targets[0]!.copied }
+    expect((await verifyFolder(at('S1'), { expected })).problems).toEqual(['a.mov: differs from what was copied.'])
+  })
+  test('a copy can be copied on', async () => {
+    await copyTo(TREE, 'S1')
+    const { targets } = await copyTo(at('S1', 'card'), 'S2')
+    expect(targets[0]).toMatchObject({ complete: true, files: 32, problems: [] })
+    expect(await verifyFolder(at('S2', 'card'))).toMatchObject({ same: true, whole: true })
+  })
+})
+
+test('an empty card is no copy, and leaves nothing', async () => {
+  await mkdir(at('card'))
+  const outcome = await copyTo(at('card'), 'S1')
+  expect(outcome.targets[0]).toMatchObject({ complete: false, files: 0 })
+  expect(outcome.problems[0]).toMatch(/no file on it. Is the card mounted/)
+  expect(await readdir(scratch)).toEqual(['card'])
+})
+
+describe('a card that is still being recorded to', () => {
+  const duringCopy = (what: () => Promise<void>) => {
+    let once = true
+    return copyTree({
+      source: at('card'),
+      hashName: 'xxh64',
+      targets: [
+        {
+          id: 'S1',
+          folder: at('S1'),
+          beforeWrite: async () => {
+            if (once) await what()
+            once = false
+          },
+        },
+      ],
+    })
+  }
+  beforeEach(async () => {
+    await mkdir(at('card'))
+    await writeFile(at('card', 'a.mov'), Buffer.alloc(3_000_000, 1))
+    await writeFile(at('card', 'b.mov'), Buffer.alloc(3_000_000, 2))
+  })
+  test('a clip that appears meanwhile is copied too', async () => {
+    const outcome = await duringCopy(() => writeFile(at('card', '0-first.mov'), 'new'))
+    expect(outcome.targets[0]).toMatchObject({ complete: true, files: 3 })
+    expect(await readFile(at('S1', '0-first.mov'), 'utf8')).toBe('new')
+    expect(await verifyFolder(at('S1'))).toMatchObject({ same: true, whole: true, files: 3 })
+  })
+  test('a clip that changes after it was copied makes the copy incomplete, by name', async () => {
+    let turn = 0
+    const outcome = await copyTree({
+      source: at('card'),
+      hashName: 'xxh64',
+      targets: [
+        {
+          id: 'S1',
+          folder: at('S1'),
+          beforeWrite: async () => {
+            if (turn++ === 1) await appendFile(at('card', 'a.mov'), 'more')
+          },
+        },
+      ],
+    })
+    expect(outcome.targets[0]!.complete).toBe(false)
+    expect(outcome.problems).toEqual(['a.mov: changed after it was copied. Is the camera still recording?'])
+  })
 })
 
 test('a link on the card is not followed but told', async () => {

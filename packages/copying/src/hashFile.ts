@@ -1,7 +1,7 @@
 import { constants } from 'node:fs'
 import { open } from 'node:fs/promises'
-import type { HashName } from '@kavrell/core/formats'
 import { createMD5, createXXHash64, type IHasher } from 'hash-wasm'
+import type { HashName } from './hashList.ts'
 
 export const newHasher = (name: HashName): Promise<IHasher> => (name === 'md5' ? createMD5() : createXXHash64())
 

@@ -1,11 +1,11 @@
-import { link, mkdir, open, readdir, readFile, realpath, rename, unlink } from 'node:fs/promises'
+import { link, mkdir, open, readdir, realpath, rename, unlink } from 'node:fs/promises'
 import path from 'node:path'
-import { type HashLine, type HashName, hashListText } from '@kavrell/core/formats'
 import { sayFault } from './faults.ts'
 import { hashFile } from './hashFile.ts'
+import type { HashName } from './hashList.ts'
+import { type CopiedFile, writeHashList } from './hashLists.ts'
 import { mustLieInside } from './insideRoot.ts'
 import type { SourceFile } from './listFiles.ts'
-import { HASH_LIST_NAMES } from './verifyFolder.ts'
 
 export interface CopyTarget {
   readonly id: string
@@ -20,7 +20,7 @@ export interface Writing {
   readonly target: CopyTarget
   files: number
   bytes: number
-  readonly lines: HashLine[]
+  readonly copied: CopiedFile[]
   readonly problems: string[]
   failed: boolean
   /** The target with its own links followed, once it is there. */
@@ -35,7 +35,7 @@ export const beginWriting = (target: CopyTarget): Writing => ({
   target,
   files: 0,
   bytes: 0,
-  lines: [],
+  copied: [],
   problems: [],
   failed: false,
   realRoot: null,
@@ -87,7 +87,7 @@ export async function nameForGood(part: string, final: string): Promise<void> {
 export function landed(w: Writing, file: SourceFile, digest: string): void {
   w.files++
   w.bytes += file.bytes
-  w.lines.push({ digest, path: file.path })
+  w.copied.push({ digest, ...file })
 }
 
 /** Something of that name is there already: kept if it is the same, told if it is not, never replaced. */
@@ -101,22 +101,28 @@ export async function keepIfSame(w: Writing, file: SourceFile, digest: string, h
   }
 }
 
-export async function writeHashList(w: Writing, hashName: HashName): Promise<void> {
-  const name = HASH_LIST_NAMES[hashName]
-  const text = hashListText(w.lines)
+/** Writes the list of what was copied, whole or not at all, as files are: aside first, then under its name. */
+export async function leaveHashList(w: Writing, hashName: HashName, token: string): Promise<void> {
+  const { folder } = w.target
   try {
-    await mkdir(w.target.folder, { recursive: true })
-    const handle = await open(path.join(w.target.folder, name), 'wx', 0o644)
-    try {
-      await handle.writeFile(text)
-      await handle.sync()
-    } finally {
-      await handle.close()
-    }
+    await writeHashList(folder, w.copied, hashName, async (name, text) => {
+      const part = nextPart(w, folder, token)
+      const handle = await open(part, 'wx', 0o644)
+      try {
+        await handle.writeFile(text)
+        await handle.sync()
+      } finally {
+        await handle.close()
+      }
+      try {
+        await nameForGood(part, path.join(folder, name))
+      } catch (error) {
+        await drop(part)
+        throw error
+      }
+    })
   } catch (error) {
-    // A second run into the same folder finds its own list: the same words are no problem.
-    const there = await readFile(path.join(w.target.folder, name), 'utf8').catch(() => null)
-    if (there !== text) w.problems.push(sayFault(error, name))
+    w.problems.push(sayFault(error, 'The list of what was copied'))
   }
 }
 

@@ -1,66 +1,145 @@
-import { readFile } from 'node:fs/promises'
 import path from 'node:path'
-import { type HashLine, type HashName, parseHashList } from '@kavrell/core/formats'
 import { sayFault } from './faults.ts'
 import { flush } from './flush.ts'
 import { CHUNK_BYTES } from './hashFile.ts'
+import type { HashLine, HashName } from './hashList.ts'
+import { type CopiedFile, type FoundList, isListName, readHashLists } from './hashLists.ts'
 import { inLanes, LANES, SMALL_BYTES } from './lanes.ts'
 import { listFiles } from './listFiles.ts'
 import { type MediumReader, openMediumReader } from './mediumReader.ts'
 
-export const HASH_LIST_NAMES: Readonly<Record<HashName, string>> = { xxh64: 'checksums.xxh64', md5: 'checksums.md5' }
-
 export interface VerifyOutcome {
+  /** All that was to be compared was compared and is the same. Never when there was nothing to compare. */
   readonly same: boolean
+  /** It is known how many files there have to be: from the run itself, or from a list that nothing was cut from. */
+  readonly whole: boolean
   readonly files: number
   readonly bytes: number
   /** Every file was read from the medium itself, not from the system's memory of what was written. */
   readonly fromMedium: boolean
-  /** One sentence per file that differs, is missing, or is there without being listed. */
+  /** One sentence per file that differs or is missing. */
   readonly problems: readonly string[]
+  /** What does not make the copy differ: files that nobody listed, a list that no longer agrees with itself. */
+  readonly notes: readonly string[]
 }
 
+export interface VerifyOptions {
+  /** What the run copied, from whoever kept it. Without it the lists in the folder are all there is to go by. */
+  readonly expected?: { readonly hashName: HashName; readonly files: readonly CopiedFile[] }
+  readonly onBytes?: (bytes: number) => void
+  readonly signal?: AbortSignal
+}
+
+/** What is compared with one file on the drive. */
+interface Wanted extends HashLine {
+  readonly hashName: HashName
+  /** Not known to a plain list. */
+  readonly bytes?: number
+}
+
+const nothing = (problem: string): VerifyOutcome => ({
+  same: false,
+  whole: false,
+  files: 0,
+  bytes: 0,
+  fromMedium: false,
+  problems: [problem],
+  notes: [],
+})
+
 /**
- * Reads every file of a copy back and compares it with the hash list that lies in the folder.
- * A file that is there but not listed is told, and does not make the copy differ.
+ * Reads every file of a copy back and compares it with what the run that made it kept; where nobody kept that, with
+ * the lists in the folder. What lies on a drive can have been changed with the drive, so `expected` always goes first
+ * and the lists are then only compared with it.
  */
-export async function verifyFolder(
-  folder: string,
-  onBytes: (bytes: number) => void = () => {},
-  signal?: AbortSignal,
-): Promise<VerifyOutcome> {
-  const found = await findList(folder)
-  if (!found)
-    return {
-      same: false,
-      files: 0,
-      bytes: 0,
-      fromMedium: false,
-      problems: [
-        `${path.basename(folder)}: there is no hash list (${Object.values(HASH_LIST_NAMES).join(' or ')}) to compare with.`,
-      ],
-    }
-  const list = parseHashList(found.text, found.name)
-  if (!list.ok)
-    return {
-      same: false,
-      files: 0,
-      bytes: 0,
-      fromMedium: false,
-      problems: [`${HASH_LIST_NAMES[found.name]}: line ${list.error.line} is not a digest and a name.`],
-    }
+export async function verifyFolder(folder: string, options: VerifyOptions = {}): Promise<VerifyOutcome> {
+  const { expected, signal } = options
   const sizes = await sizesIn(folder)
-  // Everything written must have reached the drive before it is read back.
-  const settled = await flush(folder, function* () {
-    for (const { path: name } of list.value) if (sizes.has(name)) yield path.join(folder, name)
+  if (sizes === null) return nothing(`${path.basename(folder)}: it is no longer there. Was the drive or card pulled?`)
+  const { lists, problems: listFaults } = await readHashLists(folder)
+  const wanted = expected
+    ? expected.files.map((file): Wanted => ({ ...file, hashName: expected.hashName }))
+    : wantedByLists(lists)
+  if (!expected && lists.length === 0 && listFaults.length === 0)
+    return nothing(
+      `${path.basename(folder)}: there is no hash list (checksums.xxh64 or checksums.md5) to compare with.`,
+    )
+  if (wanted.length === 0)
+    return { ...nothing('Nothing was compared: no file is listed.'), notes: [...listFaults, ...strays(sizes, [])] }
+  const settled = await settle(folder, wanted, sizes)
+  const compared = await compareAll(folder, wanted, sizes, options.onBytes ?? (() => undefined), signal)
+  const problems = [...(settled ? [settled] : []), ...compared.problems, ...(expected ? [] : listFaults)]
+  const unsealed = !expected && !lists.some((list) => list.sealed)
+  return {
+    same: problems.length === 0,
+    whole: !unsealed,
+    files: compared.files,
+    bytes: compared.bytes,
+    fromMedium: compared.fromMedium,
+    problems,
+    notes: [
+      ...(expected ? [...listFaults, ...listsThatDiffer(lists, expected)] : []),
+      ...(unsealed
+        ? ['No list here says how many files it had: files that are gone together with their lines cannot be seen.']
+        : []),
+      ...strays(sizes, wanted),
+    ],
+  }
+}
+
+/** Every line of every list, each once. Two lists that disagree about a file are both asked for. */
+function wantedByLists(lists: readonly FoundList[]): Wanted[] {
+  const wanted = new Map<string, Wanted>()
+  for (const { hashName, lines } of lists)
+    for (const line of lines) wanted.set(`${hashName} ${line.digest} ${line.path}`, { ...line, hashName })
+  return [...wanted.values()]
+}
+
+/** Lists that say something else of a file than the run that wrote it: whoever trusts them is misled. */
+function listsThatDiffer(lists: readonly FoundList[], { hashName, files }: NonNullable<VerifyOptions['expected']>) {
+  const digests = new Map(files.map((file) => [file.path, file.digest]))
+  const complete = lists.some(
+    (list) =>
+      list.sealed &&
+      list.hashName === hashName &&
+      files.length === list.lines.length &&
+      list.lines.every((line) => digests.get(line.path) === line.digest),
+  )
+  return complete
+    ? []
+    : [
+        'The list of this copy is missing or is not the one that was written. The files are judged by what was written down when they were copied.',
+      ]
+}
+
+const strays = (sizes: ReadonlyMap<string, number>, wanted: readonly Wanted[]): string[] => {
+  const listed = new Set(wanted.map((w) => w.path))
+  return Array.from(sizes.keys())
+    .filter((name) => !listed.has(name) && !isListName(name))
+    .map((name) => `${name}: is there but not in the list.`)
+}
+
+/** Everything written must have reached the drive before it is read back. */
+const settle = (folder: string, wanted: readonly Wanted[], sizes: ReadonlyMap<string, number>) =>
+  flush(folder, function* () {
+    for (const { path: name } of wanted) if (sizes.has(name)) yield path.join(folder, name)
   }).catch((error: unknown) => sayFault(error, path.basename(folder)))
+
+async function compareAll(
+  folder: string,
+  wanted: readonly Wanted[],
+  sizes: ReadonlyMap<string, number>,
+  onBytes: (bytes: number) => void,
+  signal: AbortSignal | undefined,
+) {
   const says: (string | undefined)[] = []
   let files = 0,
     bytes = 0,
     fromMedium = true
-  const check = async ({ path: name, digest }: HashLine, reader: MediumReader, at: number) => {
+  const check = async ({ path: name, digest, bytes: long }: Wanted, reader: MediumReader, at: number) => {
     const file = path.join(folder, name)
-    if (path.relative(folder, file).startsWith('..')) {
+    const inside = path.relative(folder, file)
+    if (inside === '..' || inside.startsWith(`..${path.sep}`)) {
       says[at] = `${name}: lies outside the folder.`
       return
     }
@@ -72,48 +151,38 @@ export async function verifyFolder(
       const read = await reader.hash(file, sizes.get(name), count, signal)
       files++
       fromMedium &&= read.fromMedium
-      if (read.digest !== digest) says[at] = `${name}: differs from what was copied.`
+      const length = sizes.get(name)
+      if (read.digest !== digest || (long !== undefined && length !== undefined && length !== long))
+        says[at] = `${name}: differs from what was copied.`
     } catch (error) {
       if (signal?.aborted) throw error
       says[at] = sayFault(error, name)
     }
   }
-  const isSmall = (at: number) => (sizes.get(list.value[at]!.path) ?? 0) <= SMALL_BYTES
-  const places = list.value.map((_, at) => at)
-  const readers = (count: number, chunkBytes: number) =>
-    Promise.all(Array.from({ length: count }, () => openMediumReader(found.name, chunkBytes)))
-  for (const [some, tools] of [
-    [places.filter(isSmall), await readers(LANES, SMALL_BYTES)],
-    [places.filter((at) => !isSmall(at)), await readers(1, CHUNK_BYTES)],
-  ] as const) {
-    const stopped = await inLanes(some, tools, (at, reader) => check(list.value[at]!, reader, at))
-    if (stopped) throw stopped.reason
-  }
-  const problems = [...(settled ? [settled] : []), ...says.filter((s) => s !== undefined)]
-  for (const { path: name } of list.value) sizes.delete(name)
-  for (const name of Object.values(HASH_LIST_NAMES)) sizes.delete(name)
-  return {
-    same: problems.length === 0,
-    files,
-    bytes,
-    fromMedium,
-    problems: [...problems, ...Array.from(sizes.keys(), (name) => `${name}: is there but not in the list.`)],
-  }
-}
-
-/** How long every file of a folder is. A folder that cannot be listed has none: each line then says why. */
-async function sizesIn(folder: string): Promise<Map<string, number>> {
-  const { files } = await listFiles(folder).catch(() => ({ files: [] }))
-  return new Map(files.map((file) => [file.path, file.bytes]))
-}
-
-async function findList(folder: string): Promise<{ name: HashName; text: string } | null> {
-  for (const name of ['xxh64', 'md5'] as const) {
-    try {
-      return { name, text: await readFile(path.join(folder, HASH_LIST_NAMES[name]), 'utf8') }
-    } catch (error) {
-      if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error
+  const isSmall = ({ path: name }: Wanted) => (sizes.get(name) ?? 0) <= SMALL_BYTES
+  for (const hashName of new Set(wanted.map((w) => w.hashName)))
+    for (const [small, lanes, chunk] of [
+      [true, LANES, SMALL_BYTES],
+      [false, 1, CHUNK_BYTES],
+    ] as const) {
+      const places = wanted.flatMap((w, at) => (w.hashName === hashName && isSmall(w) === small ? [at] : []))
+      if (places.length === 0) continue
+      const readers = await Promise.all(Array.from({ length: lanes }, () => openMediumReader(hashName, chunk)))
+      const stopped = await inLanes(places, readers, (at, reader) => check(wanted[at]!, reader, at))
+      if (stopped) throw stopped.reason
     }
+  return { files, bytes, fromMedium, problems: says.filter((s) => s !== undefined) }
+}
+
+/** How long every file of a folder is; null when the folder itself is not there. */
+async function sizesIn(folder: string): Promise<Map<string, number> | null> {
+  try {
+    const { files } = await listFiles(folder)
+    return new Map(files.map((file) => [file.path, file.bytes]))
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException
+    if (code === 'ENOENT' || code === 'ENOTDIR') return null
+    // Something in it cannot be listed: each file then says for itself whether it can be read.
+    return new Map()
   }
-  return null
 }

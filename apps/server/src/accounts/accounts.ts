@@ -1,8 +1,8 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { hash, verify } from '@node-rs/argon2'
-import type { Me, Role, SessionInfo } from '@kavrell/contract'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
+import type { Me, Role, SessionInfo } from '@kavrell/contract'
 
 const SESSION_DAYS = 30
 const tokenHash = (token: string) => createHash('sha256').update(token).digest('hex')
@@ -27,6 +27,8 @@ export interface Accounts {
   readonly endSession: (productionId: string, sessionId: string) => Promise<boolean>
   /** Somebody other than a demo person can sign in with a password. */
   readonly hasPassword: () => Promise<boolean>
+  /** Plans some production already, or is in none and can sign in by themselves: not somebody who joined by a link. */
+  readonly mayStartProductions: (accountId: string) => Promise<boolean>
   readonly roleOf: (accountId: string, productionId: string) => Promise<Role | null>
   readonly giveRole: (accountId: string, productionId: string, role: Role) => Promise<void>
   readonly members: (productionId: string) => Promise<{ name: string; role: Role }[]>
@@ -113,6 +115,14 @@ export function openAccounts(database: Sequelize): Accounts {
     },
     async closeSession(token) {
       await select('DELETE FROM session WHERE "tokenHash" = :hash', { hash: tokenHash(token) })
+    },
+    async mayStartProductions(accountId) {
+      const [row] = await select<{ may: boolean }>(
+        `SELECT coalesce(bool_or(m.role IN ('owner', 'planner')), a."passwordHash" IS NOT NULL OR a.demo) AS may
+         FROM account a LEFT JOIN membership m ON m."accountId" = a.id WHERE a.id = :accountId GROUP BY a.id`,
+        { accountId },
+      )
+      return row?.may ?? false
     },
     async roleOf(accountId, productionId) {
       const [row] = await select<{ role: Role }>(

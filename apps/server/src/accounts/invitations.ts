@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto'
-import type { Invitation, InvitedRole } from '@kavrell/contract'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
+import type { Invitation, InvitedRole } from '@kavrell/contract'
 
 const tokenHash = (token: string) => createHash('sha256').update(token).digest('hex')
 

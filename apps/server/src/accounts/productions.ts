@@ -1,8 +1,9 @@
-import { blank, type RecordFields, type Refusal, type Role } from '@kavrell/contract'
-import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 import { v7 as uuidv7 } from 'uuid'
 import type { Door } from '../edits/door.ts'
 import type { Account, Accounts } from './accounts.ts'
+import type { Refusal, Role } from '@kavrell/contract'
+import { fail, ok, type Outcome } from '@kavrell/core/outcome'
+import { createRecord, asId, type RecordFields } from '@kavrell/core/records'
 
 /** Starts a production with what every screen needs: its rules, one thing to deliver, a timecode box; its maker owns it. */
 export async function createProduction(
@@ -17,19 +18,9 @@ export async function createProduction(
     id: uuidv7(),
     label: `Start ${given.title}`,
     changes: [
-      {
-        op: 'create',
-        kind: 'production',
-        id,
-        fields: blank('production', { ...given, mainsVolts: given.mainsHz === 60 ? 120 : 230 }),
-      },
-      { op: 'create', kind: 'deliverable', id: uuidv7(), fields: blank('deliverable', rate) },
-      {
-        op: 'create',
-        kind: 'timecodeBox',
-        id: uuidv7(),
-        fields: blank('timecodeBox', { setAt: deps.now().toISOString() }),
-      },
+      createRecord('production', { ...given, mainsVolts: given.mainsHz === 60 ? 120 : 230 }, asId(id)),
+      createRecord('deliverable', rate, asId(uuidv7())),
+      createRecord('timecodeBox', { setAt: deps.now().toISOString() }, asId(uuidv7())),
     ],
   })
   if (!outcome.ok) return fail(outcome.error)

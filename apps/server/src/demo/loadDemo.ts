@@ -1,12 +1,12 @@
 import { mkdir, rename, writeFile } from 'node:fs/promises'
 import path from 'node:path'
-import { blank, type Change } from '@kavrell/contract'
-import { drawPalette } from '@kavrell/core/colour'
-import { DEMO_PEOPLE, DEMO_PICTURES, DEMO_VOLUMES, demoCardFiles, demoProduction } from '@kavrell/demo'
 import { QueryTypes } from 'sequelize'
 import sharp from 'sharp'
 import { v7 as uuidv7 } from 'uuid'
 import type { Services } from '../http/app.ts'
+import { drawPalette } from '@kavrell/core/colour'
+import { createRecord, asId, type Change, rankOfNumber } from '@kavrell/core/records'
+import { DEMO_PEOPLE, DEMO_PICTURES, DEMO_VOLUMES, demoCardFiles, demoProduction } from '@kavrell/demo'
 
 const CARDS = ['A1', 'A2', 'B1', 'C1', 'D1', 'R1']
 
@@ -76,7 +76,13 @@ export async function loadDemo(services: Services, mediaRoot: string): Promise<s
   const meal = demo.id('orderItem', 'day 1 Meal, net store')
   await write('Bring in pictures', await demoPictures(services, demo))
   await write('Meal before the shavings', [
-    { op: 'update', kind: 'orderItem', id: meal, version: Number.MAX_SAFE_INTEGER, fields: { rank: 8.5 } },
+    {
+      op: 'update',
+      kind: 'orderItem',
+      id: asId(meal),
+      version: Number.MAX_SAFE_INTEGER,
+      fields: { rank: rankOfNumber(8.5) },
+    },
   ])
   return demo.productionId
 }
@@ -90,24 +96,25 @@ async function demoPictures({ pictures }: Services, demo: ReturnType<typeof demo
     if (!kept.ok) throw new Error(`The demo's picture was refused: ${kept.error.says}`)
     const pixels = await sharp(photograph).resize(160).ensureAlpha().raw().toBuffer()
     const { fileId, widthPx, heightPx } = kept.value
-    changes.push({
-      op: 'create',
-      kind: 'picture',
-      id: uuidv7(),
-      fields: blank('picture', {
-        fileId,
-        widthPx,
-        heightPx,
-        caption,
-        purpose,
-        rank,
-        colours: drawPalette(new Uint8ClampedArray(pixels), 6),
-        spotId: spot ? demo.id('spot', spot) : null,
-        shotId: shot ? demo.id('shot', shot) : null,
-        xM: at?.[0] ?? null,
-        yM: at?.[1] ?? null,
-      }),
-    })
+    changes.push(
+      createRecord(
+        'picture',
+        {
+          fileId,
+          widthPx,
+          heightPx,
+          caption,
+          purpose,
+          rank: rankOfNumber(rank),
+          colours: drawPalette(new Uint8ClampedArray(pixels), 6),
+          spotId: spot ? demo.id('spot', spot) : null,
+          shotId: shot ? demo.id('shot', shot) : null,
+          xM: at?.[0] ?? null,
+          yM: at?.[1] ?? null,
+        },
+        asId(uuidv7()),
+      ),
+    )
   }
   return changes
 }

@@ -1,6 +1,6 @@
+import type { Models } from '../records/models.ts'
 import type { BoxReading } from '@kavrell/contract'
 import { boxAheadMs } from '@kavrell/core/timecode'
-import type { Models } from '../records/models.ts'
 
 /**
  * The box that keeps the time of day for all devices of a production. A real one would be asked over its

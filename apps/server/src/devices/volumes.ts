@@ -9,6 +9,8 @@ import { listFiles } from '@kavrell/copying'
  */
 export interface Volume {
   readonly root: string
+  /** The device it is, so that two folders of one drive are not taken for two drives. */
+  readonly medium: string
   readonly beforeWrite: (bytes: number) => Promise<void>
 }
 
@@ -21,6 +23,8 @@ export interface Volumes {
 interface Behaviour {
   readonly capacityBytes?: number
   readonly bytesPerSecond?: number
+  /** Which device it stands for: folders of one disk are one medium unless they say otherwise. */
+  readonly medium?: string
 }
 
 export function folderVolumes(mediaRoot: string): Volumes {
@@ -31,7 +35,8 @@ export function folderVolumes(mediaRoot: string): Volumes {
       const root = await realpath(path.join(base, folder))
       // A link that leads out of the media root is not a card.
       if (path.dirname(root) !== (await realpath(base)) || !(await stat(root)).isDirectory()) return null
-      return { root, beforeWrite: await behave(root, `${root}.volume.json`) }
+      const behaviour = await readBehaviour(`${root}.volume.json`)
+      return { root, medium: await mediumOf(root, behaviour), beforeWrite: await behave(root, behaviour) }
     } catch (error) {
       if ((error as NodeJS.ErrnoException).code === 'ENOENT') return null
       throw error
@@ -51,11 +56,13 @@ export function folderVolumes(mediaRoot: string): Volumes {
           if (!entry.isDirectory()) continue
           const root = path.join(mediaRoot, folder, entry.name)
           const { files, bytes } = await listFiles(root)
-          const { capacityBytes } = await readBehaviour(`${root}.volume.json`)
+          const behaviour = await readBehaviour(`${root}.volume.json`)
+          const { capacityBytes } = behaviour
           const free = await statfs(root).then((s) => s.bavail * s.bsize)
           found.push({
             folder: entry.name,
             kind,
+            medium: await mediumOf(root, behaviour),
             files: files.length,
             bytes,
             freeBytes: capacityBytes === undefined ? free : Math.max(0, capacityBytes - bytes),
@@ -77,9 +84,24 @@ async function readBehaviour(file: string): Promise<Behaviour> {
   }
 }
 
+/**
+ * The device under a folder, by a name that stays the same when it is plugged in again: the file system's own id,
+ * or the number the kernel gave it where it has none.
+ */
+async function mediumOf(root: string, { medium }: Behaviour): Promise<string> {
+  if (medium !== undefined) return `stated ${medium}`
+  const { dev } = await stat(root)
+  const ids = await readdir(DISK_IDS).catch(() => [])
+  for (const id of ids) {
+    const device = await stat(path.join(DISK_IDS, id)).catch(() => null)
+    if (device?.rdev === dev) return `disk ${id}`
+  }
+  return `device ${dev}`
+}
+const DISK_IDS = '/dev/disk/by-uuid'
+
 /** Lets bytes through at the volume's speed and refuses them once it is full. */
-async function behave(root: string, file: string): Promise<Volume['beforeWrite']> {
-  const { capacityBytes, bytesPerSecond } = await readBehaviour(file)
+async function behave(root: string, { capacityBytes, bytesPerSecond }: Behaviour): Promise<Volume['beforeWrite']> {
   let used = capacityBytes === undefined ? 0 : (await listFiles(root)).bytes
   let readyAt = performance.now()
   return async (bytes) => {

@@ -1,7 +1,7 @@
-import type { PrintedSheet, SheetPerson } from '@kavrell/core/call'
-import { parseClock } from '@kavrell/core/formats'
-import { instantAt } from '@kavrell/core/sun'
 import ical, { ICalCalendarMethod } from 'ical-generator'
+import type { PrintedSheet, SheetPerson } from '@kavrell/core/papers'
+import { instantAt } from '@kavrell/core/sun'
+import { parseClock } from '@kavrell/core/text'
 
 /** One person's call as an iCalendar file: from their own call to wrap, with where and whom to ring. */
 export function callCalendar(

@@ -1,6 +1,6 @@
-import type { PrintedSheet, SheetChange } from '@kavrell/core/call'
 import { DateTime } from 'luxon'
 import { label, makePdf, say, table } from './pdf.ts'
+import type { PrintedSheet, SheetChange } from '@kavrell/core/papers'
 
 export const sayDate = (iso: string) => DateTime.fromISO(iso).setLocale('en-GB').toFormat('cccc d LLLL yyyy')
 

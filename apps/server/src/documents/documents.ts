@@ -1,6 +1,3 @@
-import type { RecordOf, Records } from '@kavrell/contract'
-import type { Production } from '@kavrell/core/production'
-import { dayReport } from '@kavrell/core/wrap'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
 import type { RunningJob } from '../jobs/jobRunner.ts'
@@ -10,9 +7,11 @@ import type { Models } from '../records/models.ts'
 import { cropTo } from '../uploads/crop.ts'
 import type { Pictures } from '../uploads/pictures.ts'
 import { callSheetPdf } from './callSheetPdf.ts'
-import { boardsPdf, pocketPdf, shotListPdf } from './shotPapers.ts'
 import { loadProduction, type PlannedSheet, sheetNow } from './sheets.ts'
+import { boardsPdf, pocketPdf, shotListPdf } from './shotPapers.ts'
 import { wrapPdf } from './wrapPdf.ts'
+import { dayReport } from '@kavrell/core/papers'
+import type { Production, RecordOf } from '@kavrell/core/records'
 
 /** Papers that are drawn page by page. Tables and calendars are text and are answered at once. */
 export type PaperName = 'shot list' | 'pocket checklist' | 'boards' | 'call sheet' | 'report'
@@ -43,12 +42,11 @@ export const drawPapers =
   }
 
 function draw(pictures: Pictures, production: Production, id: string, { paper, dayId }: PaperSpec): Promise<Buffer> {
-  const whole = production as unknown as Records & Production
-  if (paper === 'shot list') return shotListPdf(whole)
-  if (paper === 'pocket checklist') return pocketPdf(whole)
+  if (paper === 'shot list') return shotListPdf(production)
+  if (paper === 'pocket checklist') return pocketPdf(production)
   if (paper === 'boards')
     return boardsPdf(
-      whole,
+      production,
       (fileId) => pictures.read(id, fileId, false),
       (bytes, board: RecordOf<'picture'>, aspect) => cropTo(bytes, aspect, board.cropX, board.cropY),
     )

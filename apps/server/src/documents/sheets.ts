@@ -1,15 +1,15 @@
 import { randomBytes } from 'node:crypto'
-import { blank, type IssueSheetBody, productionOf, type Refusal } from '@kavrell/contract'
-import { callSheet, type CallSheet, type PrintedSheet, sheetChanges, type SheetChange } from '@kavrell/core/call'
-import { fail, ok, type Outcome } from '@kavrell/core/outcome'
-import type { Production } from '@kavrell/core/production'
-import { type DayPlan, planDay } from '@kavrell/core/snags'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
 import type { MessageGateway } from '../devices/messageGateway.ts'
 import type { Door } from '../edits/door.ts'
 import type { Models } from '../records/models.ts'
 import { readRecords } from '../records/readRecords.ts'
+import type { IssueSheetBody, Refusal } from '@kavrell/contract'
+import { type DayPlan, planDay } from '@kavrell/core/day'
+import { fail, ok, type Outcome } from '@kavrell/core/outcome'
+import { callSheet, type CallSheet, type PrintedSheet, type SheetChange, sheetChanges } from '@kavrell/core/papers'
+import { createRecord, asId, type Production, productionOf } from '@kavrell/core/records'
 
 export interface Sheets {
   readonly issue: (
@@ -103,18 +103,17 @@ export function openSheets(deps: Deps): Sheets {
       `${production.production.title}: your call sheet is at ${deps.address()}/sheet/${token}`,
     )
     return [
-      {
-        op: 'create' as const,
-        kind: 'delivery' as const,
-        id: uuidv7(),
-        fields: blank('delivery', {
-          sentSheetId,
-          personId,
+      createRecord(
+        'delivery',
+        {
+          sentSheetId: asId(sentSheetId),
+          personId: asId(personId),
           status: outcome.status,
           says: outcome.says,
           happenedAt: now().toISOString(),
-        }) as Record<string, unknown>,
-      },
+        },
+        asId(uuidv7()),
+      ),
     ]
   }
   /** Writes down the sheet of a day as it is now, under the next number; one that has this id already stands. */
@@ -132,17 +131,17 @@ export function openSheets(deps: Deps): Sheets {
     if (stands) return ok({ production, version: stands.number })
     const numbers = Object.values(production.sentSheet).flatMap((s) => (s.dayId === dayId ? [s.number] : []))
     const version = 1 + Math.max(0, ...numbers)
-    const fields = blank('sentSheet', {
-      dayId,
+    const fields = {
+      dayId: asId(dayId),
       number: version,
       fingerprint: planned.sheet.fingerprint,
       sentAt: now().toISOString(),
-      content: planned.sheet as unknown as Record<string, unknown>,
-    }) as Record<string, unknown>
+      content: planned.sheet,
+    }
     const written = await door.acceptEdit({ name: by, role: 'server' }, productionId, {
       id: uuidv7(),
       label: `Issue call sheet ${version}`,
-      changes: [{ op: 'create', kind: 'sentSheet', id, fields }],
+      changes: [createRecord('sentSheet', fields, asId(id))],
     })
     return written.ok ? ok({ production, version }) : written
   }
@@ -199,17 +198,17 @@ export function openSheets(deps: Deps): Sheets {
       const sheet = production?.sentSheet[row.sentSheetId] as { number: number; content?: CallSheet } | undefined
       const person = production?.person[row.personId]
       if (!sheet?.content || !person) return null
-      const fields = blank('delivery', {
-        sentSheetId: row.sentSheetId,
-        personId: row.personId,
+      const fields = {
+        sentSheetId: asId(row.sentSheetId),
+        personId: asId(row.personId),
         status: 'read',
         says: '',
         happenedAt: now().toISOString(),
-      }) as Record<string, unknown>
+      } as const
       await door.acceptEdit({ name: person.name, role: 'server' }, row.productionId, {
         id: uuidv7(),
         label: `${person.name} read the call sheet`,
-        changes: [{ op: 'create', kind: 'delivery', id: uuidv7(), fields }],
+        changes: [createRecord('delivery', fields, asId(uuidv7()))],
       })
       // The order that the sheet was made from is for the planners, not for everybody with a link.
       const { order: _order, ...printed } = sheet.content

@@ -1,33 +1,30 @@
-import {
-  fieldsOf,
-  nameOf,
-  type KindName,
-  type Names,
-  type RecordOf,
-  type Records,
-  SHOT_COLUMNS,
-  shotCell,
-} from '@kavrell/contract'
-import { lengthText, rate, toCsv } from '@kavrell/core/formats'
-import { lineMinor } from '@kavrell/core/money'
-import { frameDrawing } from '@kavrell/core/optics'
-import { byId, type Production } from '@kavrell/core/production'
-import { takingOfShot } from '@kavrell/core/shotlist'
-import { masterDeliverable } from '@kavrell/core/snags'
 import type { Content } from 'pdfmake/interfaces.js'
 import { makePdf, say, table } from './pdf.ts'
+import { lineMinor } from '@kavrell/core/money'
+import { frameDrawing } from '@kavrell/core/optics'
+import {
+  byId,
+  fieldsOf,
+  type KindName,
+  nameOf,
+  type Names,
+  type Production,
+  type RecordOf,
+  byRank,
+  inOrder,
+} from '@kavrell/core/records'
+import { masterDeliverable, SHOT_COLUMNS, shotCell, takingOfShot } from '@kavrell/core/shotlist'
+import { lengthText, rate, toCsv } from '@kavrell/core/text'
 
-type Whole = Records & Production
 type Shot = RecordOf<'shot'>
 /** The bytes of a board, by the hash it is kept under. */
 export type BoardOf = (fileId: string) => Promise<Buffer | null>
 
-const inOrder = (production: Whole): Shot[] =>
-  (Object.values(production.shot) as Shot[]).sort((a, b) => a.rank - b.rank || (a.id < b.id ? -1 : 1))
-const paperOf = (production: Whole): 'A4' | 'Letter' => (production.production.paper === 'Letter' ? 'Letter' : 'A4')
+const paperOf = (production: Production): 'A4' | 'Letter' =>
+  production.production.paper === 'Letter' ? 'Letter' : 'A4'
 
 /** The computed frame as a drawing in grey, fit for a printer without colour. */
-function frameSvg(production: Whole, shot: Shot, width: number): string {
+function frameSvg(production: Production, shot: Shot, width: number): string {
   const { aspect, used } = takingOfShot(production, shot)
   const { height, paths, hasFigure, widthM } = frameDrawing(shot, used, aspect, width)
   const fill = { floor: '#e6e6e6', figure: '#555555' }
@@ -39,7 +36,7 @@ function frameSvg(production: Whole, shot: Shot, width: number): string {
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}"><defs><clipPath id="f"><rect width="${width}" height="${height}"/></clipPath></defs><rect width="${width}" height="${height}" fill="#f4f4f4"/><g clip-path="url(#f)">${paths.map(({ d, part }) => `<path d="${d}" fill="${fill[part]}"${part === 'figure' && several ? ' stroke="#f4f4f4" stroke-width="0.8"' : ''}/>`).join('')}${measure}</g><rect x="0.4" y="0.4" width="${width - 0.8}" height="${height - 0.8}" fill="none" stroke="#000000" stroke-width="0.8"/></svg>`
 }
 
-const people = (production: Whole, shot: Shot) =>
+const people = (production: Production, shot: Shot) =>
   shot.personIds.flatMap((id) => byId(production.person, id)?.name.split(' ')[0] ?? []).join(', ')
 const marks = (shot: Shot) =>
   [shot.mustHave && 'must', shot.onceOnly && 'once', shot.quiet && 'quiet', shot.slowMotion && 'slow']
@@ -47,10 +44,10 @@ const marks = (shot: Shot) =>
     .join(', ')
 
 /** The shot list with its frames, scene by scene. */
-export function shotListPdf(production: Whole): Promise<Buffer> {
+export function shotListPdf(production: Production): Promise<Buffer> {
   const { title, units } = production.production
-  const scenes = (Object.values(production.scene) as RecordOf<'scene'>[]).sort((a, b) => a.rank - b.rank)
-  const shots = inOrder(production)
+  const scenes = (Object.values(production.scene) as RecordOf<'scene'>[]).sort(byRank)
+  const shots = inOrder(production.shot)
   return makePdf(paperOf(production), `${title}, shot list, ${shots.length} shots.`, [
     say(title, { fontSize: 20, bold: true }),
     say(`${shots.length} shots, ${shots.filter((s) => s.mustHave).length} must-have`, { margin: [0, 2, 0, 8] }),
@@ -90,9 +87,9 @@ export function shotListPdf(production: Whole): Promise<Buffer> {
 }
 
 /** A list for the pocket: two columns of boxes to tick, narrow enough to fold. */
-export function pocketPdf(production: Whole): Promise<Buffer> {
+export function pocketPdf(production: Production): Promise<Buffer> {
   const { title, units } = production.production
-  const shots = inOrder(production)
+  const shots = inOrder(production.shot)
   const line = (shot: Shot): Content => ({
     columns: [
       {
@@ -127,7 +124,7 @@ const BOARD_WIDTH = 240
 
 /** Boards two abreast: the picture where there is one, cropped to the delivered shape, else the computed frame. */
 export async function boardsPdf(
-  production: Whole,
+  production: Production,
   read: BoardOf,
   crop: (bytes: Buffer, picture: RecordOf<'picture'>, aspect: number) => Promise<Buffer>,
 ): Promise<Buffer> {
@@ -135,11 +132,11 @@ export async function boardsPdf(
   const boards = new Map(
     (Object.values(production.picture) as RecordOf<'picture'>[])
       .filter((p) => p.purpose === 'board' && p.shotId)
-      .sort((a, b) => a.rank - b.rank)
+      .sort(byRank)
       .map((p) => [p.shotId!, p] as const),
   )
   const cells: Content[] = []
-  for (const shot of inOrder(production)) {
+  for (const shot of inOrder(production.shot)) {
     const board = boards.get(shot.id)
     const bytes = board && (await read(board.fileId))
     const picture: Content =
@@ -164,7 +161,7 @@ export async function boardsPdf(
 }
 
 /** Every field of every shot; reads back as it was. */
-export function shotsCsv(production: Whole): string {
+export function shotsCsv(production: Production): string {
   const names = (field: string): Names => {
     const column = fieldsOf('shot')[field]!.column
     const kind = (column.ref ?? column.refs) as KindName | undefined
@@ -175,17 +172,17 @@ export function shotsCsv(production: Whole): string {
   const context = { names, units: production.production.units }
   return toCsv(
     SHOT_COLUMNS.map((c) => c.head),
-    inOrder(production).map((shot) => SHOT_COLUMNS.map((c) => shotCell(shot, c, context))),
+    inOrder(production.shot).map((shot) => SHOT_COLUMNS.map((c) => shotCell(shot, c, context))),
   )
 }
 
 /** Lines of money with what each comes to, amounts in whole units with a point. */
-export function moneyCsv(production: Whole): string {
+export function moneyCsv(production: Production): string {
   const amount = (minor: number | null) => (minor === null ? null : minor / 100)
   return toCsv(
     ['what', 'basis', 'how many', 'days', 'unit', 'rate', 'years', 'media', 'planned', 'actual', 'note', 'currency'],
     (Object.values(production.moneyLine) as RecordOf<'moneyLine'>[])
-      .sort((a, b) => a.rank - b.rank)
+      .sort(byRank)
       .map((line) => [
         line.title,
         line.basis,

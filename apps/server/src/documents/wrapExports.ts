@@ -1,9 +1,10 @@
-import { otioTimeline, type TimelineClip, toCsv } from '@kavrell/core/formats'
-import { type TakeState, takeStates } from '@kavrell/core/pace'
-import { byId, type Production } from '@kavrell/core/production'
-import { type DayPlan, masterDeliverable } from '@kavrell/core/snags'
+import type { DayPlan } from '@kavrell/core/day'
+import { type DayReport, otioTimeline, type TimelineClip } from '@kavrell/core/papers'
+import { byId, type Production } from '@kavrell/core/records'
+import { masterDeliverable } from '@kavrell/core/shotlist'
+import { type TakeState, takeStates } from '@kavrell/core/takes'
+import { toCsv } from '@kavrell/core/text'
 import { differenceFrames, parseTimecode } from '@kavrell/core/timecode'
-import type { DayReport } from '@kavrell/core/wrap'
 
 export const takesCsv = (report: DayReport): string =>
   toCsv(

@@ -1,7 +1,7 @@
-import type { DayReport } from '@kavrell/core/wrap'
-import { sayBytes } from '@kavrell/core/wrap'
 import { sayDate } from './callSheetPdf.ts'
 import { label, makePdf, say, table } from './pdf.ts'
+import type { DayReport } from '@kavrell/core/papers'
+import { sayBytes } from '@kavrell/core/text'
 
 const figure = (name: string, value: string) => [label(name), say(value, { fontSize: 16, bold: true })]
 const duration = (seconds: number | null) =>

@@ -1,23 +1,22 @@
+import { DatabaseError, QueryTypes, type Sequelize } from 'sequelize'
+import { type Models, recordFromRow } from '../records/models.ts'
+import { findTakenFolder } from './folders.ts'
+import { findMissingReference, findReferrer } from './references.ts'
+import { type LookAtCard, refuseUnsafeWipe } from './wipeGuard.ts'
+import type { Author, Row, Touched, Writing } from './writing.ts'
+import { type EditAccepted, type EditBody, type LoggedEdit, type Refusal, RIGHTS } from '@kavrell/contract'
+import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 import {
   type Change,
-  type EditBody,
-  type EditAccepted,
   fieldsOf,
   type KindName,
   KINDS,
-  type LoggedEdit,
-  type Refusal,
-  RIGHTS,
   refuseTogether,
   refuseValue,
   schemaOf,
-} from '@kavrell/contract'
-import { fail, ok, type Outcome } from '@kavrell/core/outcome'
-import { DatabaseError, QueryTypes, type Sequelize } from 'sequelize'
-import { type Models, recordFromRow } from '../records/models.ts'
-import { findMissingReference, findReferrer } from './references.ts'
-import { refuseUnsafeWipe } from './wipeGuard.ts'
-import type { Author, Row, Touched, Writing } from './writing.ts'
+  changedRecord,
+  fieldsAlone,
+} from '@kavrell/core/records'
 
 /** Ledgers that only the server writes, since their entries are proof of what it did. */
 const SERVER_ONLY: ReadonlySet<KindName> = new Set<KindName>(['copyRun', 'copyCheck', 'sentSheet', 'delivery'])
@@ -30,7 +29,7 @@ export interface Door {
  * The one way in: validates, checks rights and references, applies all or nothing, appends to the log and
  * announces. The same edit id sent twice has effect once.
  */
-export function openDoor(database: Sequelize, models: Models): Door {
+export function openDoor(database: Sequelize, models: Models, lookAtCard: LookAtCard): Door {
   return {
     async acceptEdit(author, productionId, body) {
       const refused = refuseRights(author, body.changes)
@@ -39,7 +38,10 @@ export function openDoor(database: Sequelize, models: Models): Door {
       if (!changes.ok) return changes
       try {
         return await database.transaction((transaction) =>
-          write({ database, models, author, productionId, body: { ...body, changes: changes.value }, transaction }),
+          write(
+            { database, models, author, productionId, body: { ...body, changes: changes.value }, transaction },
+            lookAtCard,
+          ),
         )
       } catch (error) {
         if (error instanceof Repeated) return ok({ seq: error.seq, repeated: true })
@@ -115,7 +117,7 @@ function readValues(changes: readonly Change[]): Outcome<Change[], Refusal> {
         const issue = parsed.error.issues[0]!
         return invalid(issue.path.join('.') || kind, issue.message)
       }
-      read.push({ ...change, fields: parsed.data as Record<string, unknown> })
+      read.push({ ...change, fields: parsed.data } as unknown as Change)
       continue
     }
     const fields: Record<string, unknown> = {}
@@ -124,7 +126,7 @@ function readValues(changes: readonly Change[]): Outcome<Change[], Refusal> {
       if (says) return invalid(name, says)
       fields[name] = fieldsOf(kind)[name]!.schema.parse(value)
     }
-    read.push({ ...change, fields })
+    read.push({ ...change, fields } as Change)
   }
   return ok(read)
 }
@@ -133,7 +135,7 @@ function readValues(changes: readonly Change[]): Outcome<Change[], Refusal> {
 const isUnkeepable = (error: unknown): boolean =>
   error instanceof DatabaseError && /^22/.test((error.parent as { code?: string }).code ?? '')
 
-async function write(writing: Writing): Promise<Outcome<EditAccepted, Refusal>> {
+async function write(writing: Writing, lookAtCard: LookAtCard): Promise<Outcome<EditAccepted, Refusal>> {
   const { database, author, productionId, body, transaction } = writing
   const { seq, earlier } = await takeTurn(writing)
   if (earlier) {
@@ -145,13 +147,13 @@ async function write(writing: Writing): Promise<Outcome<EditAccepted, Refusal>> 
   const touched = await loadTouched(writing)
   const before = body.changes.map((change) => applyOne(change, touched, seq))
   refuseInvariants(touched)
-  const missing = await findMissingReference(writing, touched)
-  if (missing) throw new Refused(missing)
+  const refused = (await findMissingReference(writing, touched)) ?? (await findTakenFolder(writing, touched))
+  if (refused) throw new Refused(refused)
   await writeRows(writing, touched)
   // Asked here, since a commit that fails takes its connection with it: what was removed may still be referred to.
   if (body.changes.some(({ op }) => op === 'remove'))
     await database.query('SET CONSTRAINTS ALL IMMEDIATE', { transaction })
-  const unsafe = await refuseUnsafeWipe(writing)
+  const unsafe = await refuseUnsafeWipe(writing, lookAtCard)
   if (unsafe) throw new Refused(unsafe)
   const logged: Omit<LoggedEdit, 'at'> = {
     id: body.id,
@@ -222,12 +224,12 @@ function applyOne(change: Change, touched: Map<string, Touched>, seq: number): R
   const current = entry.after
   if (change.op === 'create') {
     if (current) throw new Refused({ code: 'exists', kind, id, says: 'That record is there already.' })
-    entry.after = { ...change.fields, version: seq, fieldVersions: {} }
+    entry.after = { ...changedRecord<Row>(null, change, seq)!, fieldVersions: {} }
     return null
   }
   if (!current)
     throw new Refused({ code: 'gone', kind, id, says: `Somebody removed ${KINDS[kind].says} in the meantime.` })
-  const before = fieldsOnly(kind, current)
+  const before = fieldsAlone(kind, current)
   const clashOver = (field: string): Refused =>
     new Refused({
       code: 'clash',
@@ -251,12 +253,10 @@ function applyOne(change: Change, touched: Map<string, Touched>, seq: number): R
     if (isUnseen(fieldVersions[field] ?? 0) && !sameValue(current[field], value)) throw clashOver(field)
     fieldVersions[field] = seq
   }
-  entry.after = { ...current, ...change.fields, version: seq, fieldVersions }
+  entry.after = { ...changedRecord(current, change, seq)!, fieldVersions }
   return before
 }
 
-const fieldsOnly = (kind: KindName, row: Row) =>
-  Object.fromEntries(Object.keys(fieldsOf(kind)).map((name) => [name, row[name]]))
 const sameValue = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 
 function refuseInvariants(touched: ReadonlyMap<string, Touched>): void {

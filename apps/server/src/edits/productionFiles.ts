@@ -1,26 +1,35 @@
+import { readFile } from 'node:fs/promises'
+import { QueryTypes, type Sequelize, Transaction } from 'sequelize'
+import { v7 as uuidv7 } from 'uuid'
+import type { FiledPicture } from '../imports/importing.ts'
+import type { ReadImport } from '../imports/readImport.ts'
+import type { Manifests } from '../media/manifests.ts'
+import { type Models, recordFromRow } from '../records/models.ts'
+import type { Pictures } from '../uploads/pictures.ts'
 import {
   type Attachment,
   FILE_FORMAT,
   FILE_VERSION,
+  type FiledProduction,
   type FiledRecord,
-  KIND_NAMES,
-  type KindName,
-  KINDS,
   type ProductionFile,
   withFreshIds,
 } from '@kavrell/contract'
-import { QueryTypes, type Sequelize, Transaction } from 'sequelize'
-import { v7 as uuidv7 } from 'uuid'
-import type { Pictures } from '../uploads/pictures.ts'
-import { type Models, recordFromRow } from '../records/models.ts'
+import { KIND_NAMES, type KindName, KINDS } from '@kavrell/core/records'
 
 type Row = Readonly<Record<string, unknown>> & { loggedAt?: Date; loggedBy?: string }
 
+/** Where a production and what belongs to it is kept. */
+export interface Shelves {
+  readonly database: Sequelize
+  readonly models: Models
+  readonly pictures: Pictures
+  readonly manifests: Manifests
+}
+
 /** A production with all its records, of one moment. */
 export async function exportProduction(
-  database: Sequelize,
-  models: Models,
-  pictures: Pictures,
+  { database, models, pictures, manifests }: Shelves,
   productionId: string,
   exportedAt: Date,
 ): Promise<ProductionFile> {
@@ -33,6 +42,8 @@ export async function exportProduction(
         ...(KINDS[kind].ledger ? { loggedAt: row.loggedAt!.toISOString(), loggedBy: row.loggedBy! } : {}),
       }))
     }
+    const digests = records.copyRun.map((run) => run.manifest as string).filter(Boolean)
+    const lists = await manifests.packed(digests, transaction)
     const attachments: Attachment[] = []
     for (const upload of await pictures.list(productionId, transaction)) {
       const bytes = await pictures.read(productionId, upload.fileId, false)
@@ -45,6 +56,7 @@ export async function exportProduction(
       productionId,
       records,
       attachments,
+      manifests: lists.map(({ digest, body }) => ({ digest, base64: body.toString('base64') })),
     }
   })
 }
@@ -52,14 +64,11 @@ export async function exportProduction(
 /**
  * Writes a whole production at once, as it was: ids, numbers of edits and ledgers stay, so that what was
  * newer than what still is. One that is here already comes in as a copy under new ids.
- * @param file as `readProductionFile` gave it
  * @returns the id it now has
  */
 export async function importProduction(
-  database: Sequelize,
-  models: Models,
-  pictures: Pictures,
-  file: ProductionFile,
+  { database, models, pictures, manifests }: Shelves,
+  { file, pictures: brought }: ReadImport,
   author: string,
 ): Promise<string> {
   const imported = await database.transaction(async (transaction) => {
@@ -72,8 +81,13 @@ export async function importProduction(
     const here = known.length > 0 || (await anyIsHere(models, file, transaction)) ? withFreshIds(file, uuidv7) : file
     const productionId = here.productionId
     const newest = Math.max(0, ...Object.values(here.records).flatMap((list) => list.map(({ version }) => version)))
+    const lists = here.manifests.map(({ digest, base64 }) => ({ digest, body: Buffer.from(base64, 'base64') }))
+    const held = await manifests.adopt(lists, transaction)
+    // A run that names a list which did not come along proves nothing here.
+    const asHeld = (record: FiledRecord): FiledRecord =>
+      typeof record.manifest === 'string' && !held.has(record.manifest) ? { ...record, manifest: '' } : record
     for (const kind of KIND_NAMES) {
-      const rows = here.records[kind].map((record) => ({ ...record, productionId, fieldVersions: {} }))
+      const rows = here.records[kind].map((record) => ({ ...asHeld(record), productionId, fieldVersions: {} }))
       if (rows.length > 0) await models[kind].bulkCreate(rows as never, { transaction })
     }
     await database.query('INSERT INTO "editCounter" ("productionId", seq) VALUES (:productionId, :seq)', {
@@ -92,12 +106,14 @@ export async function importProduction(
     await database.query('SET CONSTRAINTS ALL IMMEDIATE', { transaction })
     return productionId
   })
-  for (const { base64, ...upload } of file.attachments)
-    await pictures.adopt(imported, author, upload, Buffer.from(base64, 'base64'))
+  for (const picture of brought) await adopt(pictures, imported, author, picture)
   return imported
 }
 
-async function anyIsHere(models: Models, file: ProductionFile, transaction: Transaction): Promise<boolean> {
+const adopt = async (pictures: Pictures, productionId: string, author: string, { path, ...upload }: FiledPicture) =>
+  pictures.adopt(productionId, author, upload, await readFile(path))
+
+async function anyIsHere(models: Models, file: FiledProduction, transaction: Transaction): Promise<boolean> {
   for (const kind of KIND_NAMES) {
     const ids = file.records[kind].map(({ id }) => id)
     if (ids.length > 0 && (await models[kind].count({ where: { id: ids }, transaction })) > 0) return true

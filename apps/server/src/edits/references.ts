@@ -1,6 +1,7 @@
-import { fieldsOf, type KindName, KIND_NAMES, KINDS, type Refusal } from '@kavrell/contract'
 import { QueryTypes } from 'sequelize'
 import type { Touched, Writing } from './writing.ts'
+import type { Refusal } from '@kavrell/contract'
+import { fieldsOf, KIND_NAMES, type KindName, KINDS } from '@kavrell/core/records'
 
 /** Names the first record that is referred to and is not in this production, or is being removed while others list it. */
 export async function findMissingReference(

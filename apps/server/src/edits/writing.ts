@@ -1,6 +1,7 @@
-import type { EditBody, KindName, Role } from '@kavrell/contract'
 import type { Sequelize, Transaction } from 'sequelize'
 import type { Models } from '../records/models.ts'
+import type { EditBody, Role } from '@kavrell/contract'
+import type { AnyRecord, KindName } from '@kavrell/core/records'
 
 /** Who writes: a member with a role, or the server itself on a member's behalf. */
 export interface Author {
@@ -8,7 +9,7 @@ export interface Author {
   readonly role: Role | 'server'
 }
 
-export type Row = { version: number; fieldVersions: Record<string, number> } & Record<string, unknown>
+export type Row = AnyRecord & { readonly fieldVersions: Readonly<Record<string, number>> }
 
 /** A record on its way through one edit: as it was, as it becomes. */
 export interface Touched {

@@ -1,25 +1,31 @@
+import { ENDPOINTS } from '@kavrell/contract'
+import { ok } from '@kavrell/core/outcome'
 import { existsSync } from 'node:fs'
 import path from 'node:path'
-import express, { type Express, type RequestHandler } from 'express'
+import express, { type Express } from 'express'
 import expressStaticGzip from 'express-static-gzip'
 import helmet from 'helmet'
 import type { Sequelize } from 'sequelize'
-import { type Accounts } from '../accounts/accounts.ts'
+import type { Accounts } from '../accounts/accounts.ts'
+import type { Invitations } from '../accounts/invitations.ts'
 import type { TimecodeBox } from '../devices/timecodeBox.ts'
 import type { Volumes } from '../devices/volumes.ts'
 import type { Documents } from '../documents/documents.ts'
 import type { Sheets } from '../documents/sheets.ts'
 import type { Door } from '../edits/door.ts'
-import type { Invitations } from '../accounts/invitations.ts'
+import type { LookAtCard } from '../edits/wipeGuard.ts'
 import type { Announcements } from '../live/announcements.ts'
 import type { RecentEdits } from '../live/recentEdits.ts'
 import type { MediaJobs } from '../media/copyJob.ts'
+import type { Manifests } from '../media/manifests.ts'
 import type { Offload } from '../media/offload.ts'
-import type { Pictures } from '../uploads/pictures.ts'
 import type { Models } from '../records/models.ts'
-import { accountRoutes } from './accountRoutes.ts'
+import type { Pictures } from '../uploads/pictures.ts'
+import { accessRoutes, signInRoutes } from './accountRoutes.ts'
+import { readBody } from './bodies.ts'
 import { documentRoutes } from './documentRoutes.ts'
-import { answerErrors, knowAccount, knownHostsOnly, refuseForeignWrites, sendRefusal } from './guards.ts'
+import { answerErrors, knowAccount, knownHostsOnly, refuseForeignWrites } from './guards.ts'
+import { sendRefusal, serveOn } from './serve.ts'
 import { mediaRoutes } from './mediaRoutes.ts'
 import { paperRoutes } from './paperRoutes.ts'
 import { productionRoutes } from './productionRoutes.ts'
@@ -33,6 +39,8 @@ export interface Services {
   readonly announcements: Announcements
   readonly recentEdits: RecentEdits
   readonly volumes: Volumes
+  readonly manifests: Manifests
+  readonly look: LookAtCard
   readonly timecodeBox: TimecodeBox
   readonly offload: Offload
   readonly jobs: MediaJobs
@@ -46,13 +54,6 @@ export interface Services {
   /** Names and addresses under which this machine may be asked. */
   readonly hosts: readonly string[]
 }
-
-/**
- * NUL and halves of surrogate pairs come along with pasted text, unseen, and no database text can hold them. They are
- * left out: refused, nobody would find what to take away.
- */
-const keepable = (value: unknown): unknown =>
-  typeof value === 'string' ? value.replace(/[\0\p{Surrogate}]/gu, '') : value
 
 /** The whole HTTP face: the API under /api, the built web app for everything else. */
 export function makeApp(services: Services, webFolder: string | null): Express {
@@ -80,30 +81,18 @@ export function makeApp(services: Services, webFolder: string | null): Express {
     }),
   )
   app.use(knownHostsOnly(services.hosts))
-  // An import reads a larger body, once it is known who asks.
-  const small = express.json({ limit: '8mb', reviver: (_name, value: unknown) => keepable(value) })
-  const body: RequestHandler = (req, res, next) => {
-    if (req.path === '/productions/import' || /\/uploads\/?$/.test(req.path)) next()
-    else small(req, res, next)
-  }
-  app.use('/api', body, refuseForeignWrites, knowAccount(services.accounts))
-  app.get('/api/health', (_req, res) => {
-    res.json({ ok: true })
-  })
-  app.get('/api/sheets/:token', async (req, res) => {
-    const read = await services.sheets.read(req.params.token)
-    if (!read) {
-      sendRefusal(res, { code: 'not-found', says: 'This link is no longer known.' })
-      return
-    }
-    res.json(read)
-  })
-  app.use('/api', accountRoutes(services))
-  app.use('/api/productions/:productionId/uploads', uploadRoutes(services))
-  app.use('/api/productions/:productionId', paperRoutes(services))
-  app.use('/api/productions/:productionId', productionRoutes(services))
-  app.use('/api/productions/:productionId/media', mediaRoutes(services))
-  app.use('/api/productions/:productionId/days/:dayId', documentRoutes(services))
+  app.use('/api', refuseForeignWrites, knowAccount(services.accounts), readBody)
+  const api = express.Router()
+  const serve = serveOn(api, services.accounts, services.signInsPerMinute)
+  serve.on(ENDPOINTS.health, () => ok({ ok: true }))
+  signInRoutes(serve, services)
+  accessRoutes(serve, services)
+  productionRoutes(serve, services)
+  uploadRoutes(serve, services)
+  paperRoutes(serve, services)
+  mediaRoutes(serve, services)
+  documentRoutes(serve, services)
+  app.use('/api', api)
   app.use('/api', (_req, res) => {
     sendRefusal(res, { code: 'not-found', says: 'There is nothing at this address.' })
   })

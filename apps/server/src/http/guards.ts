@@ -1,25 +1,10 @@
-import { type Refusal, REFUSALS, type Role, RIGHTS } from '@kavrell/contract'
 import type { NextFunction, Request, RequestHandler, Response } from 'express'
 import { ZodError } from 'zod'
-import type { Account, Accounts } from '../accounts/accounts.ts'
+import type { Accounts } from '../accounts/accounts.ts'
 import { PaperFailed } from '../documents/documents.ts'
+import { sendRefusal } from './serve.ts'
 
 export const COOKIE = 'kavrell'
-
-export const sendRefusal = (res: Response, refusal: Refusal): void => {
-  res.status(REFUSALS[refusal.code].status).json({ refusal })
-}
-
-/** A download. Its name is made by the server, never taken from the request. */
-export const sendFile = (res: Response, type: string, name: string, body: string | Buffer): void => {
-  res
-    .set({
-      'content-type': type,
-      'content-disposition': `attachment; filename="${name}"`,
-      'cache-control': 'no-store',
-    })
-    .send(body)
-}
 
 export const sessionToken = (req: Request): string | null => {
   const match = new RegExp(`(?:^|; )${COOKIE}=([^;]+)`).exec(req.headers.cookie ?? '')
@@ -59,33 +44,6 @@ export const knownHostsOnly =
     else sendRefusal(res, { code: 'forbidden', says: 'This server is not known by that name.' })
   }
 
-export const accountOf = (res: Response): Account => res.locals.account as Account
-export const roleIn = (res: Response): Role => res.locals.role as Role
-
-/** Lets members of the production in the path through; others cannot tell whether it exists. */
-export const membersOnly =
-  (accounts: Accounts, right?: keyof (typeof RIGHTS)[Role]): RequestHandler =>
-  async (req, res, next) => {
-    const account = res.locals.account as Account | null
-    const productionId = String(req.params.productionId)
-    const isId = /^[0-9a-f-]{36}$/i.test(productionId)
-    const role = account && isId ? await accounts.roleOf(account.id, productionId) : null
-    if (!account) {
-      res.status(401).json({ refusal: { code: 'forbidden', says: 'Sign in first.' } })
-      return
-    }
-    if (!role) {
-      sendRefusal(res, { code: 'not-found', says: 'There is no such production, or you are not in it.' })
-      return
-    }
-    if (right && !RIGHTS[role][right]) {
-      sendRefusal(res, { code: 'forbidden', says: `As ${role} you may not do this.` })
-      return
-    }
-    res.locals.role = role
-    next()
-  }
-
 /** The last middleware: a body that fails its schema is told why, a bug is logged and told as one. */
 export function answerErrors(error: unknown, _req: Request, res: Response, next: NextFunction): void {
   if (res.headersSent) {
@@ -99,14 +57,13 @@ export function answerErrors(error: unknown, _req: Request, res: Response, next:
   }
   const { status, limit } = error as { status?: number; limit?: number }
   if (status === 413) {
-    const says = `This is too large: up to ${Math.floor((limit ?? 0) / 1e6)} MB can be brought at once.`
-    res.status(status).json({ refusal: { code: 'invalid', kind: '', id: '', field: '', says } })
+    const most =
+      limit && limit >= 1e6 ? `up to ${Math.floor(limit / 1e6)} MB` : `up to ${Math.floor((limit ?? 0) / 1e3)} kB`
+    sendRefusal(res, { code: 'too-large', says: `This is too large: ${most} can be brought at once.` })
     return
   }
   if (status && status < 500) {
-    res
-      .status(status)
-      .json({ refusal: { code: 'invalid', kind: '', id: '', field: '', says: 'The request could not be read.' } })
+    sendRefusal(res, { code: 'unreadable', says: 'The request could not be read.' })
     return
   }
   if (error instanceof PaperFailed) {

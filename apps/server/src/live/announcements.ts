@@ -1,3 +1,4 @@
+import { retryDelayMs } from '@kavrell/contract'
 import { Client } from 'pg'
 
 /** `heard-again` follows a connection that was lost: anything may have been announced meanwhile. */
@@ -15,6 +16,8 @@ export interface Announcements {
 export async function listenToAnnouncements(url: string): Promise<Announcements> {
   const listeners = new Set<(announcement: Announcement) => void>()
   let closed = false
+  /** How often in a row the database was not there. */
+  let failed = 0
   let client: Client
   const connect = async (): Promise<void> => {
     client = new Client({ connectionString: url })
@@ -22,21 +25,20 @@ export async function listenToAnnouncements(url: string): Promise<Announcements>
       for (const listener of listeners)
         listener({ channel: channel as Announcement['channel'], payload: payload ?? '' })
     })
-    client.on('error', () => {
-      if (!closed)
-        setTimeout(() => {
-          connect().catch(retry)
-        }, 500)
-    })
+    client.on('error', retry)
     await client.connect()
     await client.query('LISTEN kavrell_edit; LISTEN kavrell_job')
+    failed = 0
     for (const listener of listeners) listener({ channel: 'heard-again', payload: '' })
   }
   const retry = () => {
-    if (!closed)
-      setTimeout(() => {
+    if (closed) return
+    setTimeout(
+      () => {
         connect().catch(retry)
-      }, 1000)
+      },
+      retryDelayMs(++failed, Math.random()),
+    )
   }
   await connect()
   return {

@@ -1,5 +1,5 @@
-import type { LoggedEdit } from '@kavrell/contract'
 import { QueryTypes, type Sequelize } from 'sequelize'
+import type { LoggedEdit } from '@kavrell/contract'
 
 /** Edits of a production after a number, oldest first. */
 export async function editsAfter(

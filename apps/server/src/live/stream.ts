@@ -1,10 +1,10 @@
-import type { StreamMessage } from '@kavrell/contract'
 import type { Request, Response } from 'express'
 import type { Sequelize } from 'sequelize'
 import type { MediaJobs } from '../media/copyJob.ts'
 import type { Announcements } from './announcements.ts'
 import { editsAfter } from './editLog.ts'
 import { outgoing, type OutgoingEdit, type RecentEdits } from './recentEdits.ts'
+import type { StreamMessage } from '@kavrell/contract'
 
 const HEARTBEAT_MS = 15_000
 

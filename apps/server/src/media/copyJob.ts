@@ -1,13 +1,24 @@
 import { createHash } from 'node:crypto'
 import path from 'node:path'
-import { blank, type EditBody, type Job, type JobTarget, type RecordFields, type RecordOf } from '@kavrell/contract'
-import { copyTree, type CopyOutcome, verifyFolder } from '@kavrell/copying'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Volume, Volumes } from '../devices/volumes.ts'
 import type { Door } from '../edits/door.ts'
-import type { Models } from '../records/models.ts'
-import type { Jobs } from '../jobs/jobs.ts'
 import type { RunningJob } from '../jobs/jobRunner.ts'
+import type { Jobs } from '../jobs/jobs.ts'
+import type { Models } from '../records/models.ts'
+import type { Manifests } from './manifests.ts'
+import type { EditBody, Job, JobTarget } from '@kavrell/contract'
+import { type CopyOutcome, copyTree, type TargetOutcome, verifyFolder } from '@kavrell/copying'
+import {
+  createRecord,
+  asId,
+  blank,
+  type RecordFields,
+  type RecordOf,
+  type Change,
+  seenAt,
+  removeRecord,
+} from '@kavrell/core/records'
 
 /** What a media job has to do. */
 export type MediaSpec = { readonly by: string } & (
@@ -22,6 +33,7 @@ interface Deps {
   readonly models: Models
   readonly door: Door
   readonly volumes: Volumes
+  readonly manifests: Manifests
   readonly now: () => Date
 }
 interface ChosenDrive {
@@ -70,8 +82,8 @@ async function checkAgain(deps: Deps, r: Running, copyRunId: string): Promise<vo
   const run = await findRecord(deps, 'copyRun', copyRunId, r)
   const drive = await driveOf(deps, r, run.driveId, run.folder)
   await r.update({ phase: 'checking', bytesTotal: run.bytes }, true)
-  const check = await checkOne(deps, r, drive, run.id)
-  await record(deps, r, `check ${run.id}`, `Check ${drive.drive.label} again`, [{ kind: 'copyCheck', fields: check }])
+  const check = await checkOne(deps, r, drive, run)
+  await record(deps, r, `check ${run.id}`, `Check ${drive.drive.label} again`, [checkEntry(r, run.id, check)])
   await finish(r)
 }
 
@@ -100,15 +112,24 @@ async function copyThenCheck(
     })),
     onProgress: ({ bytesDone, bytesTotal }) => copying(bytesDone, bytesTotal),
   })
-  const runs = chosen.map(({ drive, folder }) =>
-    copyRunOf(r, outcome, drive, {
-      cardId: card.id,
-      folder,
-      afterSeq: counter!.seq,
-      startedAt,
-      endedAt: deps.now().toISOString(),
-    }),
-  )
+  const runs = []
+  for (const { drive, volume, folder } of chosen) {
+    const target = outcome.targets.find(({ id }) => id === drive.id)!
+    const complete = target.complete && outcome.problems.length === 0
+    runs.push(
+      copyRunOf(r, outcome, target, {
+        cardId: card.id,
+        driveId: drive.id,
+        folder,
+        afterSeq: counter!.seq,
+        startedAt,
+        endedAt: deps.now().toISOString(),
+        medium: volume.medium,
+        manifest: complete ? await deps.manifests.keep(target.copied) : '',
+        outcome: complete ? 'complete' : 'incomplete',
+      }),
+    )
+  }
   const targets = runs.map(({ fields }): JobTarget => ({
     driveId: fields.driveId,
     state: fields.outcome === 'complete' ? 'checking' : 'failed',
@@ -122,65 +143,85 @@ async function copyThenCheck(
   await r.update({ phase: 'checking', bytesDone: 0, bytesTotal }, true)
   for (const { id, fields } of complete) {
     const drive = chosen.find((c) => c.drive.id === fields.driveId)!
-    const check = await checkOne(deps, r, drive, id)
+    const check = await checkOne(deps, r, drive, { id, ...fields })
     const label = `Check card ${card.label} on ${drive.drive.label}`
-    await record(deps, r, `check ${id}`, label, [{ kind: 'copyCheck', fields: check }])
+    await record(deps, r, `check ${id}`, label, [checkEntry(r, id, check)])
   }
   await finish(r)
 }
 
 function copyRunOf(
   r: Running,
-  outcome: CopyOutcome,
-  drive: RecordOf<'drive'>,
-  about: Pick<RecordFields<'copyRun'>, 'cardId' | 'folder' | 'afterSeq' | 'startedAt' | 'endedAt'>,
+  { problems }: CopyOutcome,
+  target: TargetOutcome,
+  about: Omit<RecordFields<'copyRun'>, 'files' | 'bytes' | 'problems' | 'hashName'>,
 ) {
-  const target = outcome.targets.find(({ id }) => id === drive.id)!
-  const complete = target.complete && outcome.problems.length === 0
   const fields = blank('copyRun', {
     ...about,
-    driveId: drive.id,
     files: target.files,
     bytes: target.bytes,
-    outcome: complete ? 'complete' : 'incomplete',
-    problems: [...target.problems, ...outcome.problems].slice(0, 200),
+    problems: [...target.problems, ...problems].slice(0, 200),
   })
-  return { kind: 'copyRun' as const, id: idFor(r, `run ${drive.id}`), fields }
+  return createRecord('copyRun', fields, asId(idFor(r, `run ${about.driveId}`)))
 }
 
 async function checkOne(
   deps: Deps,
   r: Running,
   { drive, volume, folder }: ChosenDrive,
-  copyRunId: string,
+  run: Pick<RecordOf<'copyRun'>, 'id' | 'manifest' | 'hashName' | 'files' | 'bytes' | 'medium'>,
 ): Promise<RecordFields<'copyCheck'>> {
   const base = r.job.bytesDone
   let read = 0
   const checking = progressOf(r)
-  const outcome = await verifyFolder(
-    path.join(volume.root, folder),
-    (bytes) => {
-      read += bytes
-      checking(base + read, r.job.bytesTotal)
-    },
-    r.signal,
-  )
+  const files = run.manifest === '' ? null : await deps.manifests.read(run.manifest)
+  const outcome = isAnotherMedium(run.medium, volume.medium)
+    ? MOVED
+    : files
+      ? await verifyFolder(path.join(volume.root, folder), {
+          expected: { hashName: run.hashName, files },
+          signal: r.signal,
+          onBytes: (bytes) => {
+            read += bytes
+            checking(base + read, r.job.bytesTotal)
+          },
+        })
+      : UNKNOWN
   r.signal.throwIfAborted()
+  // The ledger's own count, beside the list: a check of less than was copied is none.
+  const same = outcome.same && outcome.files === run.files && outcome.bytes === run.bytes
+  const says = [...outcome.problems, ...outcome.notes]
   const targets = r.job.targets.map((target): JobTarget =>
     target.driveId === drive.id
-      ? { ...target, state: outcome.same ? 'done' : 'failed', says: outcome.problems.join(' ') }
+      ? { ...target, state: same ? 'done' : 'failed', says: outcome.problems.join(' ') }
       : target,
   )
   await r.update({ targets, bytesDone: base + read }, true)
   return blank('copyCheck', {
-    copyRunId,
+    copyRunId: run.id,
     files: outcome.files,
-    outcome: outcome.same ? 'same' : 'different',
+    outcome: same ? 'same' : 'different',
     fromMedium: outcome.fromMedium,
-    problems: outcome.problems.slice(0, 200),
+    problems: says.slice(0, 200),
     checkedAt: deps.now().toISOString(),
   })
 }
+
+/** Numbers that the kernel gives are given anew when it starts; names of file systems and stated ones stay. */
+const isAnotherMedium = (then: string, now: string) => then !== now && !then.startsWith('device ') && then !== ''
+const nothingCompared = (says: string) => ({
+  same: false,
+  files: 0,
+  bytes: 0,
+  fromMedium: false,
+  problems: [says],
+  notes: [] as string[],
+})
+const MOVED = nothingCompared('This is another device than the one that was copied to. Plug that one in.')
+/** A copy of before it was kept what copies hold: there is nothing that it could be compared with. */
+const UNKNOWN = nothingCompared(
+  'Nobody kept what this copy holds, so there is nothing to compare it with. Copy the card again.',
+)
 
 async function finish(r: Running): Promise<void> {
   const failed = r.job.targets.every((target) => target.state === 'failed')
@@ -194,27 +235,18 @@ function idFor({ job }: Running, what: string): string {
   return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-8${hex.slice(13, 16)}-a${hex.slice(17, 20)}-${hex.slice(20, 32)}`
 }
 
+const checkEntry = (r: Running, runId: string, check: RecordFields<'copyCheck'>) =>
+  createRecord('copyCheck', check, asId(idFor(r, `entry check ${runId}`)))
+
 async function record(
   deps: Deps,
   r: Running,
   step: string,
   label: string,
-  entries: readonly { kind: 'copyRun' | 'copyCheck'; id?: string; fields: object }[],
-  also: EditBody['changes'] = [],
+  entries: readonly Change[],
+  also: readonly Change[] = [],
 ): Promise<void> {
-  const body: EditBody = {
-    id: idFor(r, step),
-    label,
-    changes: [
-      ...entries.map(({ kind, id, fields }) => ({
-        op: 'create' as const,
-        kind,
-        id: id ?? idFor(r, `entry ${step}`),
-        fields: fields as Record<string, unknown>,
-      })),
-      ...also,
-    ],
-  }
+  const body: EditBody = { id: idFor(r, step), label, changes: [...entries, ...also] }
   const outcome = await deps.door.acceptEdit({ name: r.spec.by, role: 'server' }, r.job.productionId, body)
   // Somebody took the plan away meanwhile: what was copied is written down all the same.
   if (!outcome.ok && also.length > 0) return record(deps, r, step, label, entries)
@@ -232,7 +264,7 @@ async function plansCarriedOut(
     where: { productionId: r.job.productionId, cardId: r.job.cardId, driveId: made },
     raw: true,
   })) as unknown as { id: string; version: number }[]
-  return plans.map(({ id, version }) => ({ op: 'remove', kind: 'plannedCopy', id, version }))
+  return plans.map(({ id, version }) => seenAt(removeRecord('plannedCopy', asId(id)), version))
 }
 
 /** Shows how far a phase is, how fast it goes and how long it still takes. */

@@ -1,9 +1,10 @@
-import type { Job, JobTarget, RecordOf, Refusal } from '@kavrell/contract'
-import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 import { v7 as uuidv7 } from 'uuid'
 import type { Volumes } from '../devices/volumes.ts'
 import type { Models } from '../records/models.ts'
 import type { MediaJobs } from './copyJob.ts'
+import type { Job, JobTarget, Refusal } from '@kavrell/contract'
+import { fail, ok, type Outcome } from '@kavrell/core/outcome'
+import type { RecordOf } from '@kavrell/core/records'
 
 export interface Offload {
   readonly copyCard: (

@@ -2,13 +2,15 @@ import type { Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import { recordTables } from './migrations/0001-records.ts'
 import { doorAndAccounts } from './migrations/0002-door-and-accounts.ts'
-import { claimedJobs } from './migrations/0005-claimed-jobs.ts'
-import { documentJobs } from './migrations/0008-document-jobs.ts'
-import { placedFigures } from './migrations/0009-placed-figures.ts'
-import { prepInDepth } from './migrations/0007-prep-in-depth.ts'
-import { joining } from './migrations/0006-joining.ts'
-import { deviceClocks } from './migrations/0004-device-clocks.ts'
 import { plannedCopies } from './migrations/0003-planned-copies.ts'
+import { deviceClocks } from './migrations/0004-device-clocks.ts'
+import { claimedJobs } from './migrations/0005-claimed-jobs.ts'
+import { joining } from './migrations/0006-joining.ts'
+import { prepInDepth } from './migrations/0007-prep-in-depth.ts'
+import { documentJobs } from './migrations/0008-document-jobs.ts'
+import { ranksAsText } from './migrations/0011-ranks-as-text.ts'
+import { placedFigures } from './migrations/0009-placed-figures.ts'
+import { manifests } from './migrations/0010-manifests.ts'
 
 const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0001-records', recordTables],
@@ -20,6 +22,8 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0007-prep-in-depth', prepInDepth],
   ['0008-document-jobs', documentJobs],
   ['0009-placed-figures', placedFigures],
+  ['0010-manifests', manifests],
+  ['0011-ranks-as-text', ranksAsText],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

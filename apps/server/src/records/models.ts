@@ -1,5 +1,5 @@
-import { type Column, fieldsOf, KIND_NAMES, type KindName, KINDS } from '@kavrell/contract'
 import { DataTypes, type Model, type ModelStatic, type Sequelize } from 'sequelize'
+import { type Column, fieldsOf, KIND_NAMES, type KindName, KINDS } from '@kavrell/core/records'
 
 export type RecordModel = ModelStatic<Model>
 export type Models = Readonly<Record<KindName, RecordModel>>

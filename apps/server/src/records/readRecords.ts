@@ -1,13 +1,9 @@
-import { type AnyRecord, type Column, fieldsOf, KIND_NAMES, type KindName, type RecordTable } from '@kavrell/contract'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { type Models, recordFromRow } from './models.ts'
+import { type AnyRecord, type Column, fieldsOf, KIND_NAMES, type KindName, type Tables } from '@kavrell/core/records'
 
 /** Every record of a production, each kind by id. Call inside a transaction for one consistent moment. */
-export async function readRecords(
-  models: Models,
-  productionId: string,
-  transaction: Transaction,
-): Promise<RecordTable> {
+export async function readRecords(models: Models, productionId: string, transaction: Transaction): Promise<Tables> {
   const tables: Record<string, Record<string, AnyRecord>> = {}
   for (const kind of KIND_NAMES) {
     const rows = (await models[kind].findAll({ where: { productionId }, raw: true, transaction })) as unknown as Record<
@@ -16,7 +12,7 @@ export async function readRecords(
     >[]
     tables[kind] = Object.fromEntries(rows.map((row) => [row.id as string, recordFromRow(kind, row)]))
   }
-  return tables
+  return tables as unknown as Tables
 }
 
 /** A column as the contract has it, in JSON: moments as ISO text to the millisecond. */

@@ -1,4 +1,4 @@
-import { type Column, fieldsOf, isKindName, type KindName, KINDS } from '@kavrell/contract'
+import { type Column, fieldsOf, isKindName, type KindName, KINDS } from '@kavrell/core/records'
 
 const quote = (name: string) => `"${name}"`
 

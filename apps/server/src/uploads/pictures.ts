@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto'
 import { mkdir, open, readFile, rename } from 'node:fs/promises'
 import path from 'node:path'
-import type { Upload } from '@kavrell/contract'
-import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import sharp, { type Metadata, type Sharp } from 'sharp'
+import type { Upload } from '@kavrell/contract'
+import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 
 /** A request may bring so many bytes. */
 export const MOST_BYTES = 40_000_000

@@ -1,16 +1,53 @@
 import { Box } from '@chakra-ui/react'
 import { Command } from 'cmdk'
 import { useNavigate } from 'react-router'
-import { chooseDay, setLight, showPalette, showSnags, showKeys } from '../store/desk.ts'
+import { chooseDay, setLight, showKeys, showPalette, showSnags } from '../store/desk.ts'
 import { redo, undo, useProductionStore } from '../store/production.ts'
 import { useDays, useProduction } from '../store/selectors.ts'
-import { LIGHTS } from '../ui/theme.ts'
+import { LIGHTS } from '../ui/theme/theme.ts'
 import { STAGES } from './stages.ts'
+import { type AnyRecord, type KindName, nameOf } from '@kavrell/core/records'
 
 interface Choice {
   readonly name: string
   readonly note: string
   readonly go: () => void
+}
+
+type Note = string | ((record: AnyRecord) => string)
+/** Every kind of thing that has a name: what it is called beside it, and where it is shown. */
+const NAMED: readonly (readonly [heading: string, kind: Exclude<KindName, 'production'>, note: Note, stage: string])[] =
+  [
+    ['Shots', 'shot', 'shot', 'shots'],
+    ['Scenes', 'scene', 'scene', 'brief?view=script'],
+    ['Setups', 'setup', 'setup', 'light'],
+    ['Places', 'place', 'place', 'scout'],
+    ['Spots', 'spot', 'spot', 'scout'],
+    ['People', 'person', (p) => String(p.role || 'person'), 'crew'],
+    ['Kit', 'kitItem', 'kit', 'kit'],
+    ['Cameras', 'camera', 'camera', 'shots'],
+    ['Cards', 'card', 'card', 'offload'],
+    ['Drives', 'drive', 'drive', 'offload'],
+    ['Palettes', 'palette', 'palette', 'brief?view=look'],
+  ]
+const nameInFull = (kind: KindName, record: AnyRecord): string =>
+  kind === 'shot'
+    ? `${String(record.code)} ${String(record.sees)}`
+    : kind === 'camera'
+      ? `Camera ${String(record.letter)}, ${String(record.name)}`
+      : kind === 'card' || kind === 'drive'
+        ? `${kind === 'card' ? 'Card' : 'Drive'} ${String(record.label)}`
+        : nameOf(kind, record)
+
+/**
+ * How well a choice answers what was typed, 0 to 1: every typed word must stand in it as typed, so that
+ * "card a" never finds "carried at"; one that begins with the whole of it comes first.
+ */
+function answers(choice: string, typed: string): number {
+  const [name, words] = [choice.toLowerCase(), typed.toLowerCase().trim().split(/\s+/)]
+  if (!words.every((word) => name.includes(word))) return 0
+  if (name.startsWith(words.join(' '))) return 1
+  return words.every((word) => ` ${name}`.includes(` ${word}`)) ? 0.8 : 0.5
 }
 
 /** Everything that can be gone to or done, by typing a part of its name. */
@@ -38,23 +75,14 @@ export function CommandPalette() {
         ...days.map((day) => ({ name: `Look at ${day.title}`, note: day.date, go: () => chooseDay(day.id) })),
       ],
     ],
-    [
-      'Shots',
-      Object.values(production.shot).map((s) => ({ name: `${s.code} ${s.sees}`, note: 'shot', go: to('shots', s.id) })),
-    ],
-    [
-      'Setups',
-      Object.values(production.setup).map((s) => ({
-        name: `${s.letter} ${s.name}`,
-        note: 'setup',
-        go: to('light', s.id),
+    ...NAMED.map(([heading, kind, note, stage]): readonly [string, readonly Choice[]] => [
+      heading,
+      Object.values<AnyRecord>(production[kind]).map((record) => ({
+        name: nameInFull(kind, record),
+        note: typeof note === 'string' ? note : note(record),
+        go: to(stage, record.id),
       })),
-    ],
-    ['Places', Object.values(production.place).map((p) => ({ name: p.name, note: 'place', go: to('scout', p.id) }))],
-    [
-      'People',
-      Object.values(production.person).map((p) => ({ name: p.name, note: p.role || 'person', go: to('crew', p.id) })),
-    ],
+    ]),
   ]
   return (
     <Box
@@ -67,6 +95,7 @@ export function CommandPalette() {
         open
         onOpenChange={(open) => showPalette(open)}
         label="Go to or do"
+        filter={answers}
         container={document.getElementById('root')!}
       >
         <Box
@@ -83,7 +112,7 @@ export function CommandPalette() {
             '& input': {
               width: '100%',
               padding: '12px 14px',
-              fontSize: '16px',
+              fontSize: 'lead',
               background: 'transparent',
               borderBottom: '1px solid var(--chakra-colors-line)',
               outline: 'none',
@@ -91,7 +120,7 @@ export function CommandPalette() {
             '& [cmdk-list]': { maxHeight: '52vh', overflow: 'auto', padding: '6px 0' },
             '& [cmdk-group-heading]': {
               padding: '8px 14px 3px',
-              fontSize: '12px',
+              fontSize: 'note',
               color: 'var(--chakra-colors-faint)',
             },
             '& [cmdk-item]': { display: 'flex', gap: '10px', padding: '5px 14px', cursor: 'pointer' },
@@ -119,7 +148,7 @@ export function CommandPalette() {
                         }}
                       >
                         <Box truncate>{choice.name}</Box>
-                        <Box ml="auto" color="faint" fontSize="12.5px" flexShrink={0}>
+                        <Box ml="auto" color="faint" fontSize="note" flexShrink={0}>
                           {choice.note}
                         </Box>
                       </Command.Item>

@@ -1,15 +1,14 @@
 import { Box } from '@chakra-ui/react'
-import type { TimelineRow } from '@kavrell/core/order'
-import { slateOf } from '@kavrell/core/production'
-import type { DayPlan } from '@kavrell/core/snags'
-import { instantAt, minuteOfDay, skyBands } from '@kavrell/core/sun'
 import { useMemo } from 'react'
 import { useBoxTime } from '../store/clock.ts'
 import { goToMoment } from '../store/desk.ts'
 import { useProduction } from '../store/selectors.ts'
-import { clock } from '../ui/format.ts'
 import { skyColour } from '../ui/sky.ts'
-import { setupColour } from '../ui/theme.ts'
+import { setupColour } from '../ui/theme/theme.ts'
+import type { DayPlan, TimelineRow } from '@kavrell/core/day'
+import { slateOf } from '@kavrell/core/shotlist'
+import { instantAt, minuteOfDay, skyBands } from '@kavrell/core/sun'
+import { clock } from '@kavrell/core/text'
 
 /** Share of the strip that a word of four or five letters needs, at the narrowest desk. */
 const WORD_SHARE = 0.028
@@ -81,7 +80,7 @@ export function DayRibbon({ plan }: { plan: DayPlan }) {
         <Box key={m} position="absolute" left={x(m)} top="13px" h={m % 120 === 0 ? '6px' : '3px'} w="1px" bg="faint">
           <Box
             display={m % 120 === 0 && m < until ? 'block' : 'none'}
-            fontSize="10.5px"
+            fontSize="tiny"
             color="faint"
             pl="4px"
             lineHeight="13px"
@@ -116,7 +115,7 @@ export function DayRibbon({ plan }: { plan: DayPlan }) {
             h="12px"
             overflow="hidden"
             px="3px"
-            fontSize="10px"
+            fontSize="tiny"
             lineHeight="12px"
             fontWeight={700}
             whiteSpace="nowrap"
@@ -135,7 +134,7 @@ export function DayRibbon({ plan }: { plan: DayPlan }) {
             position="absolute"
             top="1px"
             left="5px"
-            fontSize="11px"
+            fontSize="tiny"
             fontWeight={700}
             lineHeight="15px"
             bg="paper"

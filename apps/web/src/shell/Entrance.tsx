@@ -1,10 +1,10 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react'
-import type { Me } from '@kavrell/contract'
 import { type FormEvent, useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { api } from '../store/api.ts'
+import { ask } from '../store/api.ts'
+import { ChooseFile, Input, Select } from '../ui/fields.tsx'
 import { Button } from '../ui/parts.tsx'
-import { Input, Select } from '../ui/RecordField.tsx'
+import { ENDPOINTS, type Me } from '@kavrell/contract'
 
 /** The way in: set the first password, sign in, enter the demo, or choose a production. */
 export function Entrance() {
@@ -12,12 +12,12 @@ export function Entrance() {
   const [says, setSays] = useState<string | null>(null)
   const navigate = useNavigate()
   useEffect(() => {
-    api<Me>('/me').then(setMe, (error: Error) => setSays(error.message))
+    ask(ENDPOINTS.me, {}).then(setMe, (error: Error) => setSays(error.message))
   }, [])
-  const attempt = async (path: string, body: unknown, then?: (next: Me) => void) => {
+  const attempt = async (asked: Promise<Me>, then?: (next: Me) => void) => {
     setSays(null)
     try {
-      const next = await api<Me>(path, body)
+      const next = await asked
       setMe(next)
       then?.(next)
     } catch (error) {
@@ -25,7 +25,7 @@ export function Entrance() {
     }
   }
   const enterDemo = (accountId: string) =>
-    attempt('/enter-demo', { accountId }, (next) => {
+    attempt(ask(ENDPOINTS.enterDemo, {}, { accountId }), (next) => {
       const first = next.productions[0]
       if (first) void navigate(`/p/${first.id}/brief`)
     })
@@ -37,10 +37,10 @@ export function Entrance() {
       gap={{ base: '32px', md: '88px' }}
     >
       <Box maxW="430px">
-        <Heading as="h1" fontSize="46px" fontWeight={800} lineHeight="1" css={{ fontStretch: '125%' }}>
+        <Heading as="h1" fontSize="clock" fontWeight={800} lineHeight="1" css={{ fontStretch: '125%' }}>
           Kavrell
         </Heading>
-        <Text mt="16px" fontSize="20px" fontWeight={600} lineHeight="1.3">
+        <Text mt="16px" fontSize="title" fontWeight={600} lineHeight="1.3">
           Plan the shoot day. Keep its record. Know when a card is safe to wipe.
         </Text>
         {me && me.demo.length > 0 && (
@@ -80,13 +80,13 @@ export function Entrance() {
               title="Set up this installation"
               note="The first account owns what it makes. Choose a password of ten characters or more."
               button="Set up"
-              onSubmit={(name, password) => attempt('/set-up', { name, password })}
+              onSubmit={(name, password) => attempt(ask(ENDPOINTS.setUp, {}, { name, password }))}
             />
           ) : (
             <Form
               title="Sign in"
               button="Sign in"
-              onSubmit={(name, password) => attempt('/sign-in', { name, password })}
+              onSubmit={(name, password) => attempt(ask(ENDPOINTS.signIn, {}, { name, password }))}
             />
           ))}
         {me?.account && (
@@ -94,7 +94,7 @@ export function Entrance() {
             me={me}
             onOpen={(id) => void navigate(`/p/${id}/brief`)}
             onSays={setSays}
-            onLeave={() => attempt('/sign-out', {})}
+            onLeave={() => attempt(ask(ENDPOINTS.signOut, {}, {}))}
           />
         )}
       </Box>
@@ -121,7 +121,7 @@ function Form({
   }
   return (
     <form onSubmit={submit}>
-      <Heading as="h2" fontSize="18px" fontWeight={700} mb="6px">
+      <Heading as="h2" fontSize="large" fontWeight={700} mb="6px">
         {title}
       </Heading>
       {note && (
@@ -166,16 +166,16 @@ function Productions({
     [mains, setMains] = useState('50')
   const importFile = async (file: File) => {
     try {
-      const { id } = await api<{ id: string }>('/productions/import', JSON.parse(await file.text()))
+      const { id } = await ask(ENDPOINTS.importProduction, {}, file)
       onOpen(id)
     } catch (error) {
-      onSays(error instanceof SyntaxError ? `${file.name} is no JSON: ${error.message}` : (error as Error).message)
+      onSays(`${file.name}: ${(error as Error).message}`)
     }
   }
   const start = async (e: FormEvent) => {
     e.preventDefault()
     try {
-      const { id } = await api<{ id: string }>('/productions', { title, mainsHz: Number(mains) })
+      const { id } = await ask(ENDPOINTS.startProduction, {}, { title, mainsHz: mains === '60' ? 60 : 50 })
       onOpen(id)
     } catch (error) {
       onSays((error as Error).message)
@@ -183,7 +183,7 @@ function Productions({
   }
   return (
     <Box>
-      <Heading as="h2" fontSize="18px" fontWeight={700} mb="8px">
+      <Heading as="h2" fontSize="large" fontWeight={700} mb="8px">
         {me.account!.name}
       </Heading>
       {me.productions.map((production) => (
@@ -198,7 +198,7 @@ function Productions({
         </Flex>
       ))}
       <form onSubmit={(e) => void start(e)}>
-        <Heading as="h2" fontSize="16px" fontWeight={700} mt="24px" mb="6px">
+        <Heading as="h2" fontSize="lead" fontWeight={700} mt="24px" mb="6px">
           Start a production
         </Heading>
         <Flex gap="10px" align="end">
@@ -218,17 +218,14 @@ function Productions({
           </Button>
         </Flex>
       </form>
-      <Box mt="18px" fontSize="13.5px">
-        <label htmlFor="import">Or import one, from a file that Kavrell exported</label>
-        <input
-          id="import"
-          type="file"
-          accept="application/json,.json"
-          onChange={(e) => {
-            const file = e.target.files?.[0]
-            if (file) void importFile(file)
-          }}
-        />
+      <Box mt="18px" fontSize="small">
+        <ChooseFile
+          label="Or import one, from a file that Kavrell exported"
+          accept=".json"
+          onFile={(file) => void importFile(file)}
+        >
+          Import a production
+        </ChooseFile>
       </Box>
       <Box mt="28px">
         <Button kind="quiet" px="0" onClick={onLeave}>

@@ -1,10 +1,10 @@
 import { Box, Heading, Text } from '@chakra-ui/react'
-import type { InvitedRole, Me } from '@kavrell/contract'
 import { type FormEvent, useEffect, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
-import { api } from '../store/api.ts'
+import { ask } from '../store/api.ts'
+import { Input } from '../ui/fields.tsx'
 import { Answer, Button } from '../ui/parts.tsx'
-import { Input } from '../ui/RecordField.tsx'
+import { ENDPOINTS, type InvitedRole } from '@kavrell/contract'
 
 const OPENS: Readonly<Record<InvitedRole, string>> = { logger: 'roll', planner: 'brief', reader: 'call' }
 
@@ -16,13 +16,13 @@ export function Join() {
   const [name, setName] = useState('')
   const [says, setSays] = useState<string | null>(null)
   useEffect(() => {
-    api<{ title: string; role: InvitedRole }>(`/join/${token}`).then(setFound, (error: Error) => setSays(error.message))
+    ask(ENDPOINTS.invitation, { token }).then(setFound, (error: Error) => setSays(error.message))
   }, [token])
   const join = async (e: FormEvent) => {
     e.preventDefault()
     setSays(null)
     try {
-      const me = await api<Me>('/join', { token, name })
+      const me = await ask(ENDPOINTS.join, {}, { token, name })
       void navigate(`/p/${me.productions[0]!.id}/${OPENS[me.productions[0]!.role as InvitedRole]}`, { replace: true })
     } catch (error) {
       setSays((error as Error).message)
@@ -30,7 +30,7 @@ export function Join() {
   }
   return (
     <Box p="28px" maxW="420px" mx="auto">
-      <Heading as="h1" fontSize="22px" fontWeight={800} mb="20px" css={{ fontStretch: '125%' }}>
+      <Heading as="h1" fontSize="title" fontWeight={800} mb="20px" css={{ fontStretch: '125%' }}>
         Kavrell
       </Heading>
       {found && (
@@ -46,12 +46,12 @@ export function Join() {
             autoComplete="name"
             required
             minH="48px"
-            fontSize="18px"
+            fontSize="large"
             value={name}
             onChange={(e) => setName(e.target.value)}
           />
           <Box mt="14px">
-            <Button kind="main" type="submit" minH="48px" w="100%" fontSize="17px">
+            <Button kind="main" type="submit" minH="48px" w="100%" fontSize="large">
               Join
             </Button>
           </Box>

@@ -84,7 +84,7 @@ export function KeyList() {
       }}
     >
       <Flex align="center">
-        <Heading as="h2" fontSize="21px" fontWeight={700}>
+        <Heading as="h2" fontSize="title" fontWeight={700}>
           Keys
         </Heading>
         <Button ml="auto" onClick={() => showKeys(false)}>
@@ -98,7 +98,7 @@ export function KeyList() {
           </Text>
           {keys.map(([key, does]) => (
             <Flex key={key} gap="12px" py="4px" borderBottom="1px solid" borderColor="line">
-              <Text fontFamily="mono" fontSize="13px" minW="140px">
+              <Text fontFamily="mono" fontSize="small" minW="140px">
                 {key}
               </Text>
               <Text color="soft">{does}</Text>

@@ -1,10 +1,10 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { fieldsOf, isKindName, showValue } from '@kavrell/contract'
 import type { Misfit } from '../store/device.ts'
 import { decideMisfit, disagreement, say, useProductionStore } from '../store/production.ts'
 import { useUnits } from '../store/selectors.ts'
 import { Button } from '../ui/parts.tsx'
 import { useNames } from '../ui/useNames.ts'
+import { fieldsOf, isKindName, showValue } from '@kavrell/core/records'
 
 /** What this device wrote while it was away and that no longer fitted when it arrived. Nothing of it is lost. */
 export function Misfits() {
@@ -40,14 +40,14 @@ function One({ misfit }: { misfit: Misfit }) {
       py="8px"
       mb="6px"
       borderRadius="2px"
-      fontSize="13.5px"
+      fontSize="small"
       data-snag="device.no-longer-fits"
     >
       <Text color="stop" fontWeight={600}>
         “{misfit.edit.label}” did not fit any more when it arrived. {misfit.refusal.says}
       </Text>
       {between && (
-        <Text color="soft" fontFamily="mono" fontSize="12.5px" mt="2px">
+        <Text color="soft" fontFamily="mono" fontSize="note" mt="2px">
           there: {text(between.current)} · here: {text(between.mine)}
         </Text>
       )}

@@ -6,14 +6,15 @@ import { showKeys, showPalette, useDesk } from '../store/desk.ts'
 import { Later } from '../store/later.tsx'
 import { follow } from '../store/live.ts'
 import { redo, undo, useProductionStore } from '../store/production.ts'
-import { judgeChanges } from '../store/snags.ts'
 import { useHasProduction } from '../store/selectors.ts'
+import { judgeChanges } from '../store/snags.ts'
 import { Answer } from '../ui/parts.tsx'
 import { NoticeBar } from './NoticeBar.tsx'
 import { Rail } from './Rail.tsx'
 import { SnagDrawer } from './SnagDrawer.tsx'
-import { STAGES } from './stages.ts'
 import { TopLine } from './TopLine.tsx'
+import { useNamedInSight } from '../ui/useNamedInSight.ts'
+import { STAGES } from './stages.ts'
 
 const CommandPalette = lazy(() => import('./CommandPalette.tsx').then((m) => ({ default: m.CommandPalette })))
 const KeyList = lazy(() => import('./KeyList.tsx').then((m) => ({ default: m.KeyList })))
@@ -47,6 +48,7 @@ export function ProductionRoom() {
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
   }, [])
+  useNamedInSight()
   const loaded = useHasProduction()
   const paletteOpen = useDesk((s) => s.paletteOpen)
   const keysOpen = useDesk((s) => s.keysOpen)

@@ -1,12 +1,12 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { counted } from '@kavrell/core/formats'
-import type { Finding } from '@kavrell/core/snags'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { useProductionStore } from '../store/production.ts'
 import { useOpenSnags, useProduction } from '../store/selectors.ts'
 import { useDay } from '../ui/useDay.ts'
 import { STAGES } from './stages.ts'
+import type { Finding } from '@kavrell/core/snags'
+import { counted } from '@kavrell/core/text'
 
 /** Stages that are worked in one hand come first on a phone. */
 const ON_THE_PHONE: readonly string[] = ['roll', 'order', 'call', 'offload']
@@ -53,11 +53,11 @@ export function Rail({ current }: { current: string }) {
     >
       <Box px="18px" pt="17px" pb="24px" display={{ base: 'none', md: 'block' }}>
         <Link to="/">
-          <Text fontSize="19px" fontWeight={800} lineHeight="1.1" css={{ fontStretch: '118%' }}>
+          <Text fontSize="large" fontWeight={800} lineHeight="1.1" css={{ fontStretch: '118%' }}>
             Kavrell
           </Text>
         </Link>
-        <Text color="soft" fontSize="12.5px" mt="3px" lineClamp={2}>
+        <Text color="soft" fontSize="note" mt="3px" lineClamp={2}>
           {production.production.title}
         </Text>
       </Box>
@@ -70,7 +70,7 @@ export function Rail({ current }: { current: string }) {
               <Text
                 display={{ base: 'none', md: 'block' }}
                 color="faint"
-                fontSize="12.5px"
+                fontSize="note"
                 px="18px"
                 pt={i === 0 ? '0' : '14px'}
                 pb="3px"
@@ -99,7 +99,7 @@ export function Rail({ current }: { current: string }) {
                 <Text>{stage.name}</Text>
                 <Text
                   ml="auto"
-                  fontSize="12px"
+                  fontSize="note"
                   display={{ base: 'none', md: 'block' }}
                   color={stopping > 0 ? 'stop' : 'faint'}
                   fontWeight={stopping > 0 ? 700 : 400}

@@ -1,25 +1,18 @@
 import { Box, Text } from '@chakra-ui/react'
-import type { PrintedSheet } from '@kavrell/core/call'
 import { useEffect, useState } from 'react'
 import { useParams } from 'react-router'
-import { api } from '../store/api.ts'
+import { ENDPOINTS, type ReadSheet } from '@kavrell/contract'
+import { ask } from '../store/api.ts'
 import { SheetPaper } from '../ui/SheetPaper.tsx'
 import { Answer } from '../ui/parts.tsx'
-
-interface Read {
-  readonly sheet: PrintedSheet
-  readonly version: number
-  readonly personId: string
-  readonly name: string
-}
 
 /** What a person sees who opens the link in their message. Opening it tells the sender that it was read. */
 export function SheetReader() {
   const { token = '' } = useParams()
-  const [read, setRead] = useState<Read | null>(null)
+  const [read, setRead] = useState<ReadSheet | null>(null)
   const [says, setSays] = useState<string | null>(null)
   useEffect(() => {
-    api<Read>(`/sheets/${token}`).then(setRead, (error: Error) => setSays(error.message))
+    ask(ENDPOINTS.readSheet, { token }).then(setRead, (error: Error) => setSays(error.message))
   }, [token])
   if (says)
     return (

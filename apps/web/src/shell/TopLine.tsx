@@ -1,21 +1,35 @@
+import { Select } from '../ui/fields.tsx'
 import { Box, Flex, Text } from '@chakra-ui/react'
-import type { Me } from '@kavrell/contract'
-import { minuteOfDay } from '@kavrell/core/sun'
 import { DateTime } from 'luxon'
 import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { api } from '../store/api.ts'
+import { ask } from '../store/api.ts'
 import { chooseDay, followClock, setLight, showSnags, useDesk } from '../store/desk.ts'
 import { redo, undo, useProductionStore } from '../store/production.ts'
-import { useFindings } from '../store/snags.ts'
 import { useOpenSnags, useRecords } from '../store/selectors.ts'
-import { clock } from '../ui/format.ts'
+import { useFindings } from '../store/snags.ts'
 import { Button } from '../ui/parts.tsx'
-import { LIGHTS, type Light } from '../ui/theme.ts'
+import { type Light, LIGHTS } from '../ui/theme/theme.ts'
 import { useDay } from '../ui/useDay.ts'
 import { DayRibbon } from './DayRibbon.tsx'
+import { ENDPOINTS, type Me } from '@kavrell/contract'
+import { minuteOfDay } from '@kavrell/core/sun'
+import { clock } from '@kavrell/core/text'
 
 const LIGHT_NAMES: Readonly<Record<Light, string>> = { desk: 'Desk light', set: 'Set light', sun: 'Sun light' }
+
+/** How many snags of a severity; on a phone the figure alone. */
+function Count({ tone, n, words }: { readonly tone: 'stop' | 'watch'; readonly n: number; readonly words: string }) {
+  return (
+    <Box as="span" bg={`${tone}Tint`} color={tone} px="8px" py="3px" borderRadius="2px">
+      {n}
+      <Box as="span" display={{ base: 'none', md: 'inline' }}>
+        {' '}
+        {words}
+      </Box>
+    </Box>
+  )
+}
 
 /** Day, place, sun, fixed events, snags, and the ribbon under them. */
 export function TopLine() {
@@ -51,19 +65,27 @@ export function TopLine() {
       pb="8px"
       className="no-print"
     >
-      <Flex align="center" gap={{ base: '10px', md: '14px' }} minH="28px" fontSize="13px" color="soft">
+      <Flex align="center" gap={{ base: '10px', md: '14px' }} minH="28px" fontSize="small" color="soft">
         {days.length > 1 ? (
-          <Box asChild fontWeight={700} color="ink" bg="transparent" fontSize="15px">
-            <select aria-label="Day" value={day?.id} onChange={(e) => chooseDay(e.target.value)}>
-              {days.map((d) => (
-                <option key={d.id} value={d.id}>
-                  {d.title}
-                </option>
-              ))}
-            </select>
-          </Box>
+          <Select
+            aria-label="Day"
+            value={day?.id}
+            onChange={(e) => chooseDay(e.target.value)}
+            w="auto"
+            fontWeight={700}
+            fontSize="lead"
+            bg="transparent"
+            borderColor="transparent"
+            pl="0"
+          >
+            {days.map((d) => (
+              <option key={d.id} value={d.id}>
+                {d.title}
+              </option>
+            ))}
+          </Select>
         ) : (
-          <Text fontWeight={700} color="ink" fontSize="15px">
+          <Text fontWeight={700} color="ink" fontSize="lead">
             {day?.title ?? 'No day yet'}
           </Text>
         )}
@@ -92,50 +114,49 @@ export function TopLine() {
         <Flex ml="auto" align="center" gap="2px" flexShrink={0}>
           <Connection />
           <UndoButtons />
-          <Box asChild fontSize="12.5px" fontWeight={600} mr="6px" display="inline-flex" gap="2px" cursor="pointer">
-            <button type="button" onClick={() => showSnags(true)}>
-              <Box as="span" srOnly>
-                Snags:
-              </Box>
-              {stops > 0 && (
-                <Box as="span" bg="stopTint" color="stop" px="8px" py="3px" borderRadius="2px">
-                  {stops}
-                  <Box as="span" display={{ base: 'none', md: 'inline' }}>
-                    {' '}
-                    {stops === 1 ? 'snag stops' : 'snags stop'} you
-                  </Box>
+          <Button
+            kind="bare"
+            fontSize="note"
+            fontWeight={600}
+            mr="6px"
+            display="inline-flex"
+            gap="2px"
+            cursor="pointer"
+            onClick={() => showSnags(true)}
+          >
+            <Box as="span" srOnly>
+              Snags:
+            </Box>
+            {stops > 0 && <Count tone="stop" n={stops} words={stops === 1 ? 'snag stops you' : 'snags stop you'} />}
+            {watches > 0 && <Count tone="watch" n={watches} words="to watch" />}
+            {stops + watches === 0 &&
+              (judged ? (
+                <Box as="span" bg="safeTint" color="safe" px="8px" py="3px" borderRadius="2px">
+                  no snags
                 </Box>
-              )}
-              {watches > 0 && (
-                <Box as="span" bg="watchTint" color="watch" px="8px" py="3px" borderRadius="2px">
-                  {watches}
-                  <Box as="span" display={{ base: 'none', md: 'inline' }}>
-                    {' '}
-                    to watch
-                  </Box>
+              ) : (
+                <Box as="span" color="faint" px="8px" py="3px">
+                  checking …
                 </Box>
-              )}
-              {stops + watches === 0 &&
-                (judged ? (
-                  <Box as="span" bg="safeTint" color="safe" px="8px" py="3px" borderRadius="2px">
-                    no snags
-                  </Box>
-                ) : (
-                  <Box as="span" color="faint" px="8px" py="3px">
-                    checking …
-                  </Box>
-                ))}
-            </button>
-          </Box>
-          <Box asChild bg="transparent" fontSize="13px" display={{ base: 'none', md: 'block' }}>
-            <select aria-label="Light" value={chosen} onChange={(e) => setLight(e.target.value as Light | 'clock')}>
+              ))}
+          </Button>
+          <Box display={{ base: 'none', md: 'block' }}>
+            <Select
+              aria-label="Light"
+              w="auto"
+              fontSize="small"
+              bg="transparent"
+              borderColor="transparent"
+              value={chosen}
+              onChange={(e) => setLight(e.target.value as Light | 'clock')}
+            >
               {LIGHTS.map((l) => (
                 <option key={l} value={l}>
                   {LIGHT_NAMES[l]}
                 </option>
               ))}
               <option value="clock">By the clock</option>
-            </select>
+            </Select>
           </Box>
           <Who />
         </Flex>
@@ -182,7 +203,7 @@ function Connection() {
     <Text
       role="status"
       whiteSpace="nowrap"
-      fontSize="12.5px"
+      fontSize="note"
       color={connection === 'away' ? 'watch' : 'faint'}
       fontWeight={connection === 'away' ? 700 : 400}
       mr="6px"
@@ -197,7 +218,7 @@ function Who() {
   const navigate = useNavigate()
   const connection = useProductionStore((s) => s.connection)
   useEffect(() => {
-    if (connection === 'live') api<Me>('/me').then(setMe, () => undefined)
+    if (connection === 'live') ask(ENDPOINTS.me, {}).then(setMe, () => undefined)
   }, [connection])
   const [first, last] = (me?.account?.name ?? '').split(' ')
   return (

@@ -1,10 +1,10 @@
 // @vitest-environment jsdom
-import type { PrintedSheet } from '@kavrell/core/call'
 import { screen, within } from '@testing-library/react'
 import { describe, expect, test } from 'vitest'
 import { answer, draw, no } from '../testing.tsx'
 import { Join } from './Join.tsx'
 import { SheetReader } from './SheetReader.tsx'
+import type { PrintedSheet } from '@kavrell/core/papers'
 
 describe('a link to join by', () => {
   const open = () => draw(<Join />, '/join/T0ken', '/join/:token')

@@ -1,15 +1,15 @@
 // @vitest-environment jsdom
-import { fieldsOf, KIND_NAMES } from '@kavrell/contract'
 import { act, fireEvent, screen, within } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { showKeys, showPalette, showSnags, useDesk } from '../store/desk.ts'
 import { commit, say, useProductionStore } from '../store/production.ts'
 import { answer, draw, no, openDemo, PRODUCTION_ID, shotOf } from '../testing.tsx'
+import { useDay } from '../ui/useDay.ts'
 import { DayRibbon } from './DayRibbon.tsx'
 import { KeyList } from './KeyList.tsx'
 import { NoticeBar } from './NoticeBar.tsx'
 import { ProductionRoom } from './ProductionRoom.tsx'
-import { useDay } from '../ui/useDay.ts'
+import { fieldsOf, KIND_NAMES, NO_RECORDS } from '@kavrell/core/records'
 
 /** Nothing comes on it: what others do is not the subject here. */
 class Quiet {
@@ -43,7 +43,7 @@ const routes = (snapshot: unknown) => ({
 describe('the room of a production', () => {
   const enter = (stage: string) => {
     const snapshot = onTheWay()
-    useProductionStore.setState({ productionId: null, records: {}, confirmed: {} })
+    useProductionStore.setState({ productionId: null, records: NO_RECORDS, confirmed: NO_RECORDS })
     answer(routes(snapshot))
     return draw(<ProductionRoom />, stage)
   }
@@ -61,7 +61,7 @@ describe('the room of a production', () => {
   })
   test('who is no member is told so, with the way back', async () => {
     answer(routes(no('You are not part of this production.')))
-    useProductionStore.setState({ productionId: null, records: {}, confirmed: {} })
+    useProductionStore.setState({ productionId: null, records: NO_RECORDS, confirmed: NO_RECORDS })
     const user = draw(<ProductionRoom />, 'crew')
     expect(await screen.findByText('You are not part of this production.')).toBeTruthy()
     await user.click(screen.getByRole('link', { name: 'To the entrance' }))

@@ -1,9 +1,9 @@
 // @vitest-environment jsdom
-import { blank } from '@kavrell/contract'
 import { act, cleanup, renderHook } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { boxTime, measureClock, stamp, useBoxTime, useClockMeasurement, useMeasuredClock } from './clock.ts'
 import { useProductionStore } from './production.ts'
+import { asId, blank, NO_RECORDS } from '@kavrell/core/records'
 
 const NOW = Date.parse('2026-05-14T08:00:00Z')
 /** A server that is so far ahead, with a box on it, and takes so long to answer, there and back. */
@@ -12,8 +12,13 @@ const asked: string[] = []
 const withBox = (offsetMs: number, driftPpm = 0) =>
   useProductionStore.setState({
     records: {
+      ...NO_RECORDS,
       timecodeBox: {
-        box: { id: 'box', version: 1, ...blank('timecodeBox', { offsetMs, driftPpm, setAt: '2026-05-14T00:00:00Z' }) },
+        box: {
+          id: asId('box'),
+          version: 1,
+          ...blank('timecodeBox', { offsetMs, driftPpm, setAt: '2026-05-14T00:00:00Z' }),
+        },
       },
     },
   })
@@ -23,7 +28,7 @@ beforeEach(() => {
   localStorage.clear()
   asked.length = 0
   Object.assign(server, { aheadMs: 5000, box: null, tookMs: 40 })
-  useProductionStore.setState({ records: {}, connection: 'live' })
+  useProductionStore.setState({ records: NO_RECORDS, connection: 'live' })
   vi.stubGlobal('fetch', async (url: string) => {
     asked.push(url)
     vi.setSystemTime(Date.now() + server.tookMs / 2)
@@ -85,7 +90,10 @@ describe('a page that follows a production', () => {
     await follow('b')
     act(() =>
       useProductionStore.setState({
-        records: { timecodeBox: { box: { id: 'box', version: 2, ...blank('timecodeBox', { offsetMs: 9 }) } } },
+        records: {
+          ...NO_RECORDS,
+          timecodeBox: { box: { id: asId('box'), version: 2, ...blank('timecodeBox', { offsetMs: 9 }) } },
+        },
       }),
     )
     await act(() => vi.advanceTimersByTimeAsync(0))

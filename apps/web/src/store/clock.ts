@@ -1,10 +1,11 @@
-import type { ClockReading, RecordOf } from '@kavrell/contract'
-import { boxAheadMs, clockOffset, type ClockSample } from '@kavrell/core/timecode'
 import { useEffect, useState } from 'react'
 import { create } from 'zustand'
-import { api } from './api.ts'
+import { ask } from './api.ts'
 import { useProductionStore } from './production.ts'
 import { useRecords } from './selectors.ts'
+import { type ClockReading, ENDPOINTS } from '@kavrell/contract'
+import type { RecordOf } from '@kavrell/core/records'
+import { boxAheadMs, clockOffset, type ClockSample } from '@kavrell/core/timecode'
 
 type TimecodeBox = RecordOf<'timecodeBox'>
 
@@ -28,7 +29,7 @@ export async function measureClock(productionId: string): Promise<void> {
   let box: ClockReading['box'] = null
   for (let i = 0; i < SAMPLES; i++) {
     const sentMs = Date.now()
-    const reading = await api<ClockReading>(`/productions/${productionId}/clock`)
+    const reading = await ask(ENDPOINTS.clock, { productionId })
     samples.push({ sentMs, backMs: Date.now(), otherMs: reading.nowMs })
     box = reading.box
   }

@@ -1,5 +1,5 @@
 import { create } from 'zustand'
-import type { Light } from '../ui/theme.ts'
+import type { Light } from '../ui/theme/theme.ts'
 import { lightByClock, type Place } from './lightByClock.ts'
 
 /** What belongs to this device alone: its light, the day it looks at, whether lists are open. */

@@ -1,5 +1,6 @@
-import type { EditBody, RecordTable, Refusal, Role } from '@kavrell/contract'
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
+import type { EditBody, Refusal, Role } from '@kavrell/contract'
+import type { Tables } from '@kavrell/core/records'
 
 /** An edit that the door has not answered yet. */
 export interface KeptEdit {
@@ -19,7 +20,7 @@ export interface KeptProduction {
   readonly productionId: string
   readonly role: Role
   readonly seq: number
-  readonly records: RecordTable
+  readonly records: Tables
 }
 
 interface Shape extends DBSchema {
@@ -30,8 +31,13 @@ interface Shape extends DBSchema {
 
 let opening: Promise<IDBPDatabase<Shape>> | null = null
 const database = () =>
-  (opening ??= openDB<Shape>('kavrell', 1, {
-    upgrade(db) {
+  (opening ??= openDB<Shape>('kavrell', 2, {
+    upgrade(db, before, _now, transaction) {
+      // What was kept of productions then had ranks as numbers: it is loaded anew. What nobody answered stays.
+      if (before === 1) {
+        void transaction.objectStore('production').clear()
+        return
+      }
       for (const name of ['pending', 'misfit'] as const)
         db.createObjectStore(name, { keyPath: 'id' }).createIndex('production', 'productionId')
       db.createObjectStore('production', { keyPath: 'productionId' })

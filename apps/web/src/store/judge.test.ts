@@ -1,10 +1,10 @@
 // @vitest-environment jsdom
-import { productionOf, type RecordTable } from '@kavrell/contract'
-import { findSnags } from '@kavrell/core/snags'
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
+import { openDemo } from '../testing.tsx'
 import { commit, openSnapshot, useProductionStore } from './production.ts'
 import { judgeChanges, useFindings } from './snags.ts'
-import { openDemo } from '../testing.tsx'
+import { productionOf, type Tables, NO_RECORDS } from '@kavrell/core/records'
+import { findSnags } from '@kavrell/core/snags'
 
 const wire = vi.hoisted(() => ({ judge: {} as Record<string, (given: unknown) => unknown>, calls: [] as string[] }))
 // The thread between the page and its judge, without a thread: what goes over it is copied, as it would be.
@@ -26,7 +26,7 @@ vi.mock('comlink', () => ({
 await import('../workers/judge.worker.ts')
 
 openDemo()
-const records: RecordTable = useProductionStore.getState().records
+const records: Tables = useProductionStore.getState().records
 const terminated: string[] = []
 let stop: () => void
 
@@ -45,7 +45,7 @@ beforeEach(() => {
   })
   wire.calls.length = 0
   terminated.length = 0
-  useProductionStore.setState({ productionId: null, pending: [], records: {} })
+  useProductionStore.setState({ productionId: null, pending: [], records: NO_RECORDS })
   useFindings.setState({ findings: [], judged: false })
   stop = judgeChanges()
 })

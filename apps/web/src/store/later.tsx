@@ -1,8 +1,8 @@
-import type { RecordTable } from '@kavrell/contract'
 import { createContext, type ReactNode, useContext, useDeferredValue } from 'react'
 import { useProductionStore } from './production.ts'
+import type { Tables } from '@kavrell/core/records'
 
-const LaterRecords = createContext<RecordTable | null>(null)
+const LaterRecords = createContext<Tables | null>(null)
 
 /**
  * What is drawn inside follows an edit in the next breath: where something is typed is drawn first, what
@@ -14,7 +14,7 @@ export function Later({ children }: { children: ReactNode }) {
 }
 
 /** Part of the records, of now or, inside `Later`, of the state that is being drawn there. */
-export function useFromRecords<T>(select: (records: RecordTable) => T): T {
+export function useFromRecords<T>(select: (records: Tables) => T): T {
   const later = useContext(LaterRecords)
   return useProductionStore((s) => select(later ?? s.records))
 }

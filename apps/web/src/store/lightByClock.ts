@@ -1,5 +1,5 @@
+import type { Light } from '../ui/theme/theme.ts'
 import { sunPosition } from '@kavrell/core/sun'
-import type { Light } from '../ui/theme.ts'
 
 export interface Place {
   readonly latitudeDeg: number

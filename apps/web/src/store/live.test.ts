@@ -1,10 +1,11 @@
 // @vitest-environment jsdom
 import 'fake-indexeddb/auto'
-import { blank, fieldsOf, type Job, type LoggedEdit, type SnapshotOnTheWay } from '@kavrell/contract'
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 import { device } from './device.ts'
 import { follow } from './live.ts'
 import { useProductionStore } from './production.ts'
+import type { Job, LoggedEdit, SnapshotOnTheWay } from '@kavrell/contract'
+import { asId, blank, fieldsOf } from '@kavrell/core/records'
 
 const PRODUCTION = '00000000-0000-7000-8000-00000000000a'
 const PLACE = '00000000-0000-7000-8000-00000000000b'
@@ -46,7 +47,7 @@ const renamed = (to: string, seq: number): { type: 'edit'; edit: LoggedEdit } =>
     author: 'Juno',
     at: '',
     before: [null],
-    changes: [{ op: 'update', kind: 'place', id: PLACE, version: 0, fields: { name: to } }],
+    changes: [{ op: 'update', kind: 'place', id: asId(PLACE), version: 0, fields: { name: to } }],
   },
 })
 

@@ -1,5 +1,4 @@
-import { readSnapshot, type SnapshotOnTheWay, type StreamMessage } from '@kavrell/contract'
-import { api, AwayError } from './api.ts'
+import { ask, AwayError } from './api.ts'
 import { device } from './device.ts'
 import {
   keepNow,
@@ -10,17 +9,23 @@ import {
   setConnection,
   useProductionStore,
 } from './production.ts'
-
-const RETRY_MS = 1500
+import { addressOf, ENDPOINTS, readSnapshot, retryDelayMs, type StreamMessage } from '@kavrell/contract'
 
 /** Opens a production, first as this device knows it, and follows it until the returned function is called. */
 export function follow(productionId: string, onRefused: (says: string) => void): () => void {
   let closed = false
+  /** How often in a row the server was not there. */
+  let failed = 0
   let stream: EventSource | null = null
   const listen = () => {
     if (closed) return
-    stream = new EventSource(`/api/productions/${productionId}/stream?after=${useProductionStore.getState().seq}`)
-    stream.onopen = () => setConnection('live')
+    stream = new EventSource(
+      `${addressOf(ENDPOINTS.stream, { productionId })}?after=${useProductionStore.getState().seq}`,
+    )
+    stream.onopen = () => {
+      failed = 0
+      setConnection('live')
+    }
     stream.onmessage = (event: MessageEvent<string>) => {
       const message = JSON.parse(event.data) as StreamMessage
       if (message.type === 'edit') receive(message.edit)
@@ -30,11 +35,11 @@ export function follow(productionId: string, onRefused: (says: string) => void):
       setConnection('away')
       // Opened anew from the last number seen, rather than from where this connection began.
       stream?.close()
-      setTimeout(listen, RETRY_MS)
+      setTimeout(listen, retryDelayMs(++failed, Math.random()))
     }
   }
-  const ask = () => api<SnapshotOnTheWay>(`/productions/${productionId}/snapshot`)
-  const fetchSnapshot = async (asked = ask()): Promise<void> => {
+  const asking = () => ask(ENDPOINTS.snapshot, { productionId })
+  const fetchSnapshot = async (asked = asking()): Promise<void> => {
     try {
       const snapshot = readSnapshot(await asked)
       if (closed) return
@@ -44,7 +49,7 @@ export function follow(productionId: string, onRefused: (says: string) => void):
       if (closed) return
       if (error instanceof AwayError) {
         setConnection('away')
-        setTimeout(() => void fetchSnapshot(), RETRY_MS)
+        setTimeout(() => void fetchSnapshot(), retryDelayMs(++failed, Math.random()))
         return
       }
       // No longer a member, or signed out: what this device knew is not shown any more.
@@ -57,7 +62,7 @@ export function follow(productionId: string, onRefused: (says: string) => void):
   }
   document.addEventListener('visibilitychange', onHide)
   // Asked for at once, while the device still looks up what it knows.
-  const first = ask()
+  const first = asking()
   first.catch(() => undefined)
   void openKept(productionId).then(() => fetchSnapshot(first))
   return () => {

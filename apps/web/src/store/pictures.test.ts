@@ -1,7 +1,7 @@
-import { type RecordFields } from '@kavrell/contract'
 import { beforeEach, expect, test, vi } from 'vitest'
 import { bringPictures, pictureUrl } from './pictures.ts'
 import { openSnapshot, useProductionStore } from './production.ts'
+import { type RecordFields, NO_RECORDS } from '@kavrell/core/records'
 
 const drawn = vi.hoisted(() => ({ colours: () => [{ hex: '#102030', share: 0.7 }] }))
 // The worker that draws colours out of pixels has no pixels here: what it would give stands in its place.
@@ -26,7 +26,7 @@ beforeEach(() => {
   })
   drawn.colours = () => [{ hex: '#102030', share: 0.7 }]
   useProductionStore.setState({ productionId: null, pending: [] })
-  openSnapshot({ productionId: PRODUCTION, seq: 1, role: 'planner', jobs: [], records: { picture: {} } })
+  openSnapshot({ productionId: PRODUCTION, seq: 1, role: 'planner', jobs: [], records: NO_RECORDS })
 })
 
 test('a picture is kept with its size, its colours, what it is for and the name of its file', async () => {
@@ -62,7 +62,9 @@ test('one that is none is told by its name, and the others are kept', async () =
 
 test('a server that fails without a word, and one that is away, are said in words', async () => {
   answer = () => Response.json({}, { status: 500 })
-  expect((await bringPictures([file('a.jpg')], {})).refused).toEqual(['a.jpg: The server could not take this picture.'])
+  expect((await bringPictures([file('a.jpg')], {})).refused).toEqual([
+    'a.jpg: The server is away: pictures can only be brought while it is there.',
+  ])
   vi.stubGlobal('fetch', async () => {
     throw new TypeError('connection refused')
   })

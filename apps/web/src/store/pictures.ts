@@ -1,12 +1,15 @@
-import { blank, type RecordFields, type Refusal, type Upload } from '@kavrell/contract'
+import { newRank } from './newRank.ts'
+import { newId } from './newId.ts'
 import { type Remote, wrap } from 'comlink'
-import { v7 as uuidv7 } from 'uuid'
 import type { PaletteWorker } from '../workers/palette.worker.ts'
 import { commit, useProductionStore } from './production.ts'
+import { addressOf, ENDPOINTS, type Upload } from '@kavrell/contract'
+import { ask, AwayError } from './api.ts'
+import { createRecord, asId, type RecordFields, lastRank } from '@kavrell/core/records'
 
 /** Where a picture of the open production is to be had. */
 export const pictureUrl = (fileId: string, small = false): string =>
-  `/api/productions/${useProductionStore.getState().productionId}/uploads/${fileId}${small ? '?size=small' : ''}`
+  `${addressOf(ENDPOINTS.picture, { productionId: useProductionStore.getState().productionId!, fileId })}${small ? '?size=small' : ''}`
 
 let painter: Remote<PaletteWorker> | null = null
 const palette = (): Remote<PaletteWorker> =>
@@ -15,20 +18,13 @@ const palette = (): Remote<PaletteWorker> =>
   ))
 
 async function upload(file: Blob): Promise<Upload> {
-  const productionId = useProductionStore.getState().productionId
-  let response: Response
+  const productionId = useProductionStore.getState().productionId!
   try {
-    response = await fetch(`/api/productions/${productionId}/uploads`, {
-      method: 'POST',
-      headers: { 'x-kavrell': '1' },
-      body: file,
-    })
+    return await ask(ENDPOINTS.bringPicture, { productionId }, file)
   } catch (cause) {
+    if (!(cause instanceof AwayError)) throw cause
     throw new Error('The server is away: pictures can only be brought while it is there.', { cause })
   }
-  const answer = (await response.json()) as Upload & { refusal?: Refusal }
-  if (!response.ok) throw new Error(answer.refusal?.says ?? 'The server could not take this picture.')
-  return answer
 }
 
 export interface Brought {
@@ -55,23 +51,22 @@ export async function bringPictures(
           .draw(file, 6)
           .catch(() => []),
       ])
-      const id = uuidv7()
+      const id = newId()
       const caption = given.caption ?? file.name.replace(/\.[^.]*$/, '').slice(0, 200)
       const says = commit(`Add picture ${caption}`.slice(0, 190), [
-        {
-          op: 'create',
-          kind: 'picture',
-          id,
-          fields: blank('picture', {
+        createRecord(
+          'picture',
+          {
             ...given,
             caption,
             fileId,
             widthPx,
             heightPx,
             colours: [...colours],
-            rank: Date.now(),
-          }),
-        },
+            rank: newRank(lastRank(Object.values(useProductionStore.getState().records.picture))),
+          },
+          asId(id),
+        ),
       ])
       if (says) refused.push(`${file.name}: ${says}`)
       else ids.push(id)

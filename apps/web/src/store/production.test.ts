@@ -1,4 +1,3 @@
-import { blank, type LoggedEdit } from '@kavrell/contract'
 import 'fake-indexeddb/auto'
 import { beforeEach, expect, test, vi } from 'vitest'
 import { device } from './device.ts'
@@ -16,6 +15,8 @@ import {
   undo,
   useProductionStore,
 } from './production.ts'
+import type { LoggedEdit } from '@kavrell/contract'
+import { asId, blank, NO_RECORDS } from '@kavrell/core/records'
 
 const PRODUCTION = '00000000-0000-7000-8000-000000000001',
   SHOT = '00000000-0000-7000-8000-000000000002',
@@ -24,10 +25,16 @@ const sent: { id: string; label: string; changes: { version?: number; fields: Re
 let answer: () => Response = () => Response.json({ seq: 1000, repeated: false }, { status: 201 })
 const state = () => useProductionStore.getState()
 const shot = () => state().records.shot![SHOT]! as unknown as { tStop: number; iso: number; sees: string }
-const settle = () =>
-  new Promise((resolve) => {
+/** All is sent, answered and kept: what is under way moves on by turns, however slow the machine is. */
+const settle = async () => {
+  await new Promise((resolve) => {
     setTimeout(resolve, 25)
   })
+  for (let turn = 0; turn < 200; turn++)
+    await new Promise((resolve) => {
+      setImmediate(resolve)
+    })
+}
 const logged = (fields: Record<string, unknown>, seq: number, id = 'theirs'): LoggedEdit => ({
   id,
   seq,
@@ -36,7 +43,7 @@ const logged = (fields: Record<string, unknown>, seq: number, id = 'theirs'): Lo
   author: 'Juno',
   at: '',
   before: [null],
-  changes: [{ op: 'update', kind: 'shot', id: SHOT, version: 0, fields }],
+  changes: [{ op: 'update', kind: 'shot', id: asId(SHOT), version: 0, fields }],
 })
 /** The newest edit that was sent comes back on the stream. */
 const comeBack = (seq: number) => {
@@ -59,10 +66,14 @@ beforeEach(async () => {
     seq: 5,
     role: 'owner',
     jobs: [],
-    records: { shot: { [SHOT]: { id: SHOT, version: 3, ...blank('shot', { sceneId: SCENE, tStop: 4 }) } } },
+    records: {
+      ...NO_RECORDS,
+      shot: { [SHOT]: { id: asId(SHOT), version: 3, ...blank('shot', { sceneId: asId(SCENE), tStop: 4 }) } },
+    },
   })
 })
-const set = (fields: Record<string, unknown>) => commit('Change', [{ op: 'update', kind: 'shot', id: SHOT, fields }])
+const set = (fields: Record<string, unknown>) =>
+  commit('Change', [{ op: 'update', kind: 'shot', id: asId(SHOT), fields }])
 
 test('a change shows at once and is sent with the version that was seen', async () => {
   expect(set({ tStop: 5.6 })).toBeNull()
@@ -176,7 +187,7 @@ test('what waits survives a reload of the device, in order, over what it last kn
   set({ tStop: 8 })
   await settle()
   const ids = state().pending.map((p) => p.edit.id)
-  useProductionStore.setState({ productionId: null, pending: [], records: {}, confirmed: {}, seq: 0 })
+  useProductionStore.setState({ productionId: null, pending: [], records: NO_RECORDS, confirmed: NO_RECORDS, seq: 0 })
   await openKept(PRODUCTION)
   expect(state().pending.map((p) => p.edit.id)).toEqual(ids)
   expect(state().connection).toBe('away')
@@ -212,7 +223,7 @@ test('an edit that was answered before the reload is sent again, answered again,
   // The answer came, the stream did not: the page is closed and opened again.
   await openKept(PRODUCTION)
   expect(state().pending).toHaveLength(1)
-  const records = { shot: { [SHOT]: { ...state().confirmed.shot![SHOT]!, tStop: 5.6, version: 6 } } }
+  const records = { ...NO_RECORDS, shot: { [SHOT]: { ...state().confirmed.shot![SHOT]!, tStop: 5.6, version: 6 } } }
   answer = () => Response.json({ seq: 6, repeated: true })
   openSnapshot({ productionId: PRODUCTION, seq: 6, role: 'owner', jobs: [], records })
   set({ iso: 1600 })
@@ -327,8 +338,8 @@ test('a job is shown as it goes on, the newest first', () => {
 
 test('opening another production takes nothing along', async () => {
   set({ tStop: 5.6 })
-  openSnapshot({ productionId: 'another', seq: 1, role: 'reader', jobs: [], records: {} })
-  expect(state()).toMatchObject({ pending: [], misfits: [], undo: [], redo: [], records: {}, role: 'reader' })
+  openSnapshot({ productionId: 'another', seq: 1, role: 'reader', jobs: [], records: NO_RECORDS })
+  expect(state()).toMatchObject({ pending: [], misfits: [], undo: [], redo: [], records: NO_RECORDS, role: 'reader' })
 })
 
 test('with the server away the change stays and waits', async () => {
@@ -341,7 +352,7 @@ test('with the server away the change stays and waits', async () => {
 })
 
 test('a signed-out answer keeps the change rather than dropping it', async () => {
-  answer = () => Response.json({ refusal: { code: 'forbidden', says: 'Sign in first.' } }, { status: 401 })
+  answer = () => Response.json({ refusal: { code: 'signed-out', says: 'Sign in first.' } }, { status: 401 })
   set({ sees: 'kept too' })
   await settle()
   expect([state().pending.length, shot().sees]).toEqual([1, 'kept too'])
@@ -349,8 +360,8 @@ test('a signed-out answer keeps the change rather than dropping it', async () =>
 
 test('an edit answered just before a snapshot that holds it leaves the queue, though the stream never brings it', async () => {
   answer = () => Response.json({ seq: 7, repeated: false }, { status: 201 })
-  commit('Stop', [{ op: 'update', kind: 'shot', id: SHOT, fields: { tStop: 5.6 } }])
-  commit('ISO', [{ op: 'update', kind: 'shot', id: SHOT, fields: { iso: 400 } }])
+  commit('Stop', [{ op: 'update', kind: 'shot', id: asId(SHOT), fields: { tStop: 5.6 } }])
+  commit('ISO', [{ op: 'update', kind: 'shot', id: asId(SHOT), fields: { iso: 400 } }])
   await settle()
   expect([state().pending.length, sent.length]).toEqual([2, 1])
   answer = () => Response.json({ seq: 8, repeated: false }, { status: 201 })
@@ -359,7 +370,10 @@ test('an edit answered just before a snapshot that holds it leaves the queue, th
     seq: 7,
     role: 'owner',
     jobs: [],
-    records: { shot: { [SHOT]: { id: SHOT, version: 7, ...blank('shot', { sceneId: SCENE, tStop: 5.6 }) } } },
+    records: {
+      ...NO_RECORDS,
+      shot: { [SHOT]: { id: SHOT, version: 7, ...blank('shot', { sceneId: asId(SCENE), tStop: 5.6 }) } },
+    },
   } as never)
   await settle()
   expect(sent.map((edit) => edit.label)).toEqual(['Stop', 'ISO'])
@@ -382,7 +396,7 @@ test('an edit made in the breath before the page is left is there when it opens 
   const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
     throw new Error('the page is gone')
   })
-  commit('Stop', [{ op: 'update', kind: 'shot', id: SHOT, fields: { tStop: 8 } }])
+  commit('Stop', [{ op: 'update', kind: 'shot', id: asId(SHOT), fields: { tStop: 8 } }])
   await settle()
   put.mockRestore()
   await openKept(PRODUCTION)

@@ -1,23 +1,30 @@
+import { v7 as uuidv7 } from 'uuid'
+import { create } from 'zustand'
+import { ask, AwayError, RefusedError } from './api.ts'
+import { device, type KeptEdit, type KeptProduction, type Misfit } from './device.ts'
 import {
-  applyChanges,
-  type Change,
-  type EditAccepted,
+  ENDPOINTS,
+  retryDelayMs,
   type EditBody,
-  invertChanges,
   type Job,
   type LoggedEdit,
-  type RecordTable,
   type Refusal,
-  refuseTogether,
-  refuseValue,
   type Role,
   type Snapshot,
 } from '@kavrell/contract'
-import type { PlainChange } from '@kavrell/core/snags'
-import { v7 as uuidv7 } from 'uuid'
-import { create } from 'zustand'
-import { api, AwayError, RefusedError } from './api.ts'
-import { device, type KeptEdit, type KeptProduction, type Misfit } from './device.ts'
+import {
+  applyChanges,
+  type Change,
+  invertChanges,
+  type PlainChange,
+  type Tables,
+  refuseTogether,
+  refuseValue,
+  fieldsAlone,
+  NO_RECORDS,
+  recordOf,
+  seenAt,
+} from '@kavrell/core/records'
 
 interface Pending {
   readonly edit: EditBody
@@ -43,9 +50,9 @@ export interface ProductionState {
   role: Role
   /** Newest edit that is in `confirmed`. */
   seq: number
-  confirmed: RecordTable
+  confirmed: Tables
   /** What screens show: confirmed records with this device's unanswered edits over them. */
-  records: RecordTable
+  records: Tables
   pending: readonly Pending[]
   /** Edits of this device that no longer fitted when they arrived, until somebody decides. */
   misfits: readonly Misfit[]
@@ -60,8 +67,8 @@ const EMPTY: ProductionState = {
   productionId: null,
   role: 'reader',
   seq: 0,
-  confirmed: {},
-  records: {},
+  confirmed: NO_RECORDS,
+  records: NO_RECORDS,
   pending: [],
   misfits: [],
   undo: [],
@@ -74,31 +81,28 @@ const EMPTY: ProductionState = {
 export const useProductionStore = create<ProductionState>()(() => EMPTY)
 const { getState, setState } = useProductionStore
 
-const withPending = (confirmed: RecordTable, pending: readonly Pending[], seq: number): RecordTable =>
+const withPending = (confirmed: Tables, pending: readonly Pending[], seq: number): Tables =>
   pending.reduce((records, { edit }) => applyChanges(records, edit.changes, seq), confirmed)
 
 export const say = (says: string, tone: Notice['tone'] = 'info', undo = false): void =>
   setState({ notice: { says, tone, undo } })
 
 /** Adds the versions this device saw. */
-function versioned(records: RecordTable, change: PlainChange): Change {
-  const { op, id } = change
-  const kind = change.kind as Change['kind']
-  if (op === 'create') return { op, kind, id, fields: { ...change.fields } }
-  const version = records[kind]?.[id]?.version ?? 0
-  return op === 'remove' ? { op, kind, id, version } : { op, kind, id, version, fields: { ...change.fields } }
+function versioned(records: Tables, change: PlainChange): Change {
+  const { version = 0 } = recordOf(records, change.kind, change.id) ?? {}
+  return seenAt(change, version)
 }
 
 /** What is wrong with changes before they are sent, as a sentence. */
-function refuse(records: RecordTable, changes: readonly PlainChange[]): string | null {
+function refuse(records: Tables, changes: readonly PlainChange[]): string | null {
   for (const change of changes) {
     if (change.op === 'remove') continue
-    const kind = change.kind as Change['kind']
+    const { kind } = change
     for (const [field, value] of Object.entries(change.fields)) {
       const says = refuseValue(kind, field, value)
       if (says) return says
     }
-    const together = refuseTogether(kind, { ...records[kind]?.[change.id], ...change.fields })
+    const together = refuseTogether(kind, { ...recordOf(records, kind, change.id), ...change.fields })
     if (together) return together.says
   }
   return null
@@ -123,10 +127,9 @@ export function commit(
     changes: changes.map((change) => versioned(state.records, change)),
   }
   const before = edit.changes.map((change) => {
-    const record = state.records[change.kind]?.[change.id]
+    const record = recordOf(state.records, change.kind, change.id)
     if (!record) return null
-    const { id: _id, version: _version, ...fields } = record
-    return fields
+    return fieldsAlone(change.kind, record)
   })
   const inverse = invertChanges(edit.changes, before)
   const entry = inverse && { editId: edit.id, label, changes: inverse }
@@ -167,13 +170,16 @@ export const redo = (): void => takeBack('redo')
  * Sends the oldest unanswered edit. The next one leaves only when the stream has brought this one back, so
  * that everything others did before it is known here first and no version is claimed that was not seen.
  */
+/** How often in a row the oldest edit could not be sent. */
+let failed = 0
 async function flush(): Promise<void> {
   const { pending, productionId } = getState()
   const head = pending[0]
   if (!head || head.sent || !productionId) return
   head.sent = true
   try {
-    const { seq } = await api<EditAccepted>(`/productions/${productionId}/edits`, head.edit)
+    const { seq } = await ask(ENDPOINTS.edit, { productionId }, head.edit)
+    failed = 0
     // Answered before and known already, as after a reload: the stream will not bring it again.
     head.answered = seq
     if (seq <= getState().seq && getState().productionId === productionId) settle(head.edit, seq)
@@ -185,9 +191,7 @@ async function flush(): Promise<void> {
     if (!(error instanceof AwayError)) throw error
     head.sent = false
     setState({ connection: 'away' })
-    setTimeout(() => {
-      void flush()
-    }, 2000)
+    setTimeout(() => void flush(), retryDelayMs(++failed, Math.random()))
   }
 }
 
@@ -220,7 +224,7 @@ export function disagreement(misfit: Misfit): { field: string; current: unknown;
   const { refusal, edit } = misfit
   if (refusal.code !== 'clash') return null
   const change = edit.changes.find((c) => c.id === refusal.id)
-  const mine = change?.op === 'update' ? change.fields[refusal.field] : undefined
+  const mine = change?.op === 'update' ? (change.fields as Readonly<Record<string, unknown>>)[refusal.field] : undefined
   return { field: refusal.field, current: refusal.current, mine }
 }
 
@@ -293,7 +297,10 @@ export async function openKept(productionId: string): Promise<void> {
   const { kept, pending, misfits } = await device
     .open(productionId)
     .catch(() => ({ kept: null, pending: [], misfits: [] }))
-  const known: Pick<KeptProduction, 'role' | 'seq' | 'records'> = kept ?? { role: 'reader', seq: 0, records: {} }
+  // What an older version kept does not have every kind.
+  const known: Pick<KeptProduction, 'role' | 'seq' | 'records'> = kept
+    ? { ...kept, records: { ...NO_RECORDS, ...kept.records } }
+    : { role: 'reader', seq: 0, records: NO_RECORDS }
   const queue = pending.map(({ edit, queuedAt }): Pending => ({ edit, queuedAt, sent: false }))
   setState({
     ...EMPTY,

@@ -1,10 +1,19 @@
-import { type KindName, productionOf, type RecordOf, type Records, type RecordTable, RIGHTS } from '@kavrell/contract'
-import type { Units } from '@kavrell/core/formats'
-import { type DayPlan, daysInOrder, evidenceHash, type Finding, planDay } from '@kavrell/core/snags'
 import { useMemo } from 'react'
 import { useFromRecords } from './later.tsx'
 import { useProductionStore } from './production.ts'
 import { useFindings } from './snags.ts'
+import { RIGHTS } from '@kavrell/contract'
+import { type DayPlan, daysInOrder, planDay } from '@kavrell/core/day'
+import {
+  type ById,
+  type KindName,
+  type Production,
+  productionOf,
+  type RecordOf,
+  type Tables,
+} from '@kavrell/core/records'
+import { evidenceHash, type Finding } from '@kavrell/core/snags'
+import type { Units } from '@kavrell/core/text'
 
 /** Remembers one result per identity of its argument. */
 function memoised<A extends object, R>(compute: (argument: A) => R): (argument: A) => R {
@@ -15,10 +24,10 @@ function memoised<A extends object, R>(compute: (argument: A) => R): (argument: 
   }
 }
 
-const viewOf = memoised((records: RecordTable) => productionOf(records))
+const viewOf = memoised((records: Tables) => productionOf(records))
 /** Each day is planned when somebody looks at it. */
-const plansOf = memoised((_records: RecordTable) => new Map<string, DayPlan | undefined>())
-function planOf(records: RecordTable, dayId: string): DayPlan | undefined {
+const plansOf = memoised((_records: Tables) => new Map<string, DayPlan | undefined>())
+function planOf(records: Tables, dayId: string): DayPlan | undefined {
   const plans = plansOf(records)
   const production = viewOf(records)
   if (production && !plans.has(dayId)) plans.set(dayId, planDay(production, dayId))
@@ -26,16 +35,15 @@ function planOf(records: RecordTable, dayId: string): DayPlan | undefined {
 }
 
 /** The production, once loaded. Screens below the shell may rely on it. */
-export function useProduction(): Records {
+export function useProduction(): Production {
   const view = useFromRecords(viewOf)
   if (!view) throw new Error('A screen was drawn before its production was loaded')
   return view
 }
 
 export const useHasProduction = (): boolean => useFromRecords((records) => viewOf(records) !== undefined)
-const NONE: Readonly<Record<string, never>> = {}
-export const useRecords = <K extends Exclude<KindName, 'production'>>(kind: K): Readonly<Record<string, RecordOf<K>>> =>
-  useFromRecords((records) => records[kind] ?? NONE) as Readonly<Record<string, RecordOf<K>>>
+export const useRecords = <K extends Exclude<KindName, 'production'>>(kind: K): ById<RecordOf<K>> =>
+  useFromRecords((records) => records[kind] as ById<RecordOf<K>>)
 
 export const useDayPlan = (dayId: string | null): DayPlan | undefined =>
   useFromRecords((records) => (dayId ? planOf(records, dayId) : undefined))

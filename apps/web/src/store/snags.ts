@@ -1,9 +1,9 @@
-import type { AnyRecord, RecordTable } from '@kavrell/contract'
-import type { Finding } from '@kavrell/core/snags'
 import { type Remote, wrap } from 'comlink'
 import { create } from 'zustand'
-import type { Judge, RecordDelta } from '../workers/judge.worker.ts'
+import type { Judge } from '../workers/judge.worker.ts'
 import { useProductionStore } from './production.ts'
+import { deltasBetween, type Tables } from '@kavrell/core/records'
+import type { Finding, Mended } from '@kavrell/core/snags'
 
 const NONE: readonly Finding[] = []
 
@@ -13,17 +13,11 @@ export const useFindings = create<{ readonly findings: readonly Finding[]; reado
   judged: false,
 }))
 
-/** What differs between two states of the records. Tables that are the same object are not looked through. */
-export function recordDeltas(before: RecordTable, after: RecordTable): RecordDelta[] {
-  const deltas: RecordDelta[] = []
-  for (const kind of new Set([...Object.keys(before), ...Object.keys(after)])) {
-    const [was, is] = [before[kind] ?? {}, after[kind] ?? {}]
-    if (was === is) continue
-    for (const [id, record] of Object.entries(is)) if (was[id] !== record) deltas.push({ kind, id, record })
-    for (const id of Object.keys(was)) if (!(id in is)) deltas.push({ kind, id, record: null })
-  }
-  return deltas
-}
+let judgeNow: Remote<Judge> | null = null
+
+/** Ways out of findings of one kind together, worked out off the page's thread; null where nobody judges. */
+export const mendTogether = async (kind: readonly Finding[]): Promise<Mended | null> =>
+  judgeNow ? judgeNow.mend(kind.map((finding) => ({ ...finding }))) : null
 
 const FIRST_LOOK_MS = 700
 
@@ -31,7 +25,8 @@ const FIRST_LOOK_MS = 700
 export function judgeChanges(): () => void {
   const worker = new Worker(new URL('../workers/judge.worker.ts', import.meta.url), { type: 'module' })
   const judge: Remote<Judge> = wrap<Judge>(worker)
-  let told: RecordTable | null = null
+  judgeNow = judge
+  let told: Tables | null = null
   let busy = false
   let closed = false
   const from = performance.now()
@@ -45,12 +40,10 @@ export function judgeChanges(): () => void {
         { records } = useProductionStore.getState()
       ) {
         // Nothing is there to be judged before the production is: no findings then would read as none found.
-        if (Object.keys(records.production ?? {}).length === 0) return
+        if (Object.keys(records.production).length === 0) return
         const before = told
         told = records
-        const findings = await (before
-          ? judge.change(recordDeltas(before, records))
-          : judge.open(records as Record<string, Record<string, AnyRecord>>))
+        const findings = await (before ? judge.change(deltasBetween(before, records)) : judge.open(records))
         if (closed) return
         useFindings.setState({ findings, judged: true })
       }
@@ -65,6 +58,7 @@ export function judgeChanges(): () => void {
     clearTimeout(soon)
     closed = true
     unsubscribe()
+    if (judgeNow === judge) judgeNow = null
     worker.terminate()
     useFindings.setState({ findings: NONE, judged: false })
   }

@@ -1,8 +1,8 @@
 import { Box, Text } from '@chakra-ui/react'
-import type { RecordFields } from '@kavrell/contract'
 import { type ReactNode, useState } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { bringPictures } from '../store/pictures.ts'
+import type { RecordFields } from '@kavrell/core/records'
 
 /** A place to drop pictures on, or to choose or take them with a phone. Says which were not taken and why. */
 export function DropPictures({
@@ -36,13 +36,13 @@ export function DropPictures({
         py="9px"
         cursor="pointer"
         color="soft"
-        fontSize="13px"
+        fontSize="small"
       >
         <input {...getInputProps()} aria-label="Pictures" />
         {busy ?? children}
       </Box>
       {refused.map((says) => (
-        <Text key={says} role="alert" color="stop" fontSize="12.5px" mt="4px">
+        <Text key={says} role="alert" color="stop" fontSize="note" mt="4px">
           {says}
         </Text>
       ))}

@@ -1,8 +1,8 @@
-import type { RecordOf } from '@kavrell/contract'
-import { FIGURES, figureInFrame, frameDrawing, frameSize } from '@kavrell/core/optics'
-import { takingOfShot } from '@kavrell/core/shotlist'
 import { useProduction, useUnits } from '../store/selectors.ts'
-import { metres } from './format.ts'
+import { figureInFrame, FIGURES, frameDrawing, frameSize } from '@kavrell/core/optics'
+import type { RecordOf } from '@kavrell/core/records'
+import { takingOfShot } from '@kavrell/core/shotlist'
+import { lengthText as metres } from '@kavrell/core/text'
 
 /** The delivered frame with a person of middling size in it, drawn to the scale that lens and distance give. */
 export function FramePreview({

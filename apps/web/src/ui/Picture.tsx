@@ -1,5 +1,5 @@
-import type { RecordOf } from '@kavrell/contract'
 import { pictureUrl } from '../store/pictures.ts'
+import type { RecordOf } from '@kavrell/core/records'
 
 /** An uploaded picture, small unless it is shown large. */
 export const Picture = ({

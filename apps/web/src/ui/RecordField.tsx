@@ -1,25 +1,21 @@
-import { Box, chakra, Text } from '@chakra-ui/react'
-import { fieldsOf, type KindName, nameOf, readValue, showValue, unitOf } from '@kavrell/contract'
+import { Box, Field } from '@chakra-ui/react'
+import { Area, Input, Select, Tick } from './fields.tsx'
 import { useId, useState } from 'react'
 import { commit, useProductionStore } from '../store/production.ts'
 import { useRights, useUnits } from '../store/selectors.ts'
 import { useNames } from './useNames.ts'
-
-const inputStyle = {
-  bg: 'leaf',
-  border: '1px solid',
-  borderColor: 'line',
-  borderRadius: '2px',
-  px: '7px',
-  py: '3px',
-  minH: '30px',
-  w: '100%',
-  _invalid: { borderColor: 'stop' },
-  _disabled: { opacity: 0.8, bg: 'transparent' },
-} as const
-export const Input = chakra('input', { base: inputStyle })
-export const Area = chakra('textarea', { base: { ...inputStyle, resize: 'vertical', lineHeight: 1.4 } })
-export const Select = chakra('select', { base: inputStyle })
+import {
+  type AnyRecord,
+  asId,
+  fieldsOf,
+  recordOf,
+  updateRecord,
+  type KindName,
+  nameOf,
+  readValue,
+  showValue,
+  unitOf,
+} from '@kavrell/core/records'
 
 interface Props {
   kind: KindName
@@ -34,11 +30,11 @@ interface Props {
 /** One field of one record: saves itself when left, says in a sentence what would be right when it cannot. */
 export function RecordField({ kind, id, field: name, label, rows = 2, hideLabel = false, width }: Props) {
   const field = fieldsOf(kind)[name]!
-  const record = useProductionStore((s) => s.records[kind]?.[id])
+  const record = useProductionStore((s) => recordOf(s.records, kind, id) as AnyRecord | undefined)
   const names = useNames(field)
   const [typed, setTyped] = useState<string | null>(null)
   const [says, setSays] = useState<string | null>(null)
-  const htmlId = useId()
+  const saysId = useId()
   const rights = useRights()
   const units = useUnits()
   if (!record) return null
@@ -57,30 +53,35 @@ export function RecordField({ kind, id, field: name, label, rows = 2, hideLabel 
       ? JSON.stringify(read.value) === JSON.stringify(record[name])
         ? null
         : commit(`Change ${title.toLowerCase()} of ${nameOf(kind, record) || 'the production'}`, [
-            { op: 'update', kind, id, fields: { [name]: read.value } },
+            updateRecord(kind, asId(id), { [name]: read.value }),
           ])
       : read.says
     setSays(refused)
     setTyped(refused ? text : null)
   }
   const common = {
-    id: htmlId,
-    disabled: !rights.plan,
-    'aria-invalid': says !== null || undefined,
-    'aria-describedby': says ? `${htmlId}-says` : undefined,
     'aria-label': hideLabel ? title : undefined,
+    'aria-describedby': says ? saysId : undefined,
     name: `${kind}.${name}`,
   }
+  const shownLabel = `${title}${unitOf(field, units) ? `, ${unitOf(field, units)}` : ''}`
+  if (field.input === 'flag')
+    return (
+      <Box w={width}>
+        <Tick
+          checked={record[name] === true}
+          onTick={(yes) => save(yes ? 'yes' : '')}
+          disabled={!rights.plan}
+          name={common.name}
+          label={hideLabel ? title : undefined}
+        >
+          {hideLabel ? undefined : shownLabel}
+        </Tick>
+      </Box>
+    )
   return (
-    <Box w={width}>
-      {!hideLabel && (
-        <Text asChild color="soft" fontSize="12.5px" display="block">
-          <label htmlFor={htmlId}>
-            {title}
-            {unitOf(field, units) ? `, ${unitOf(field, units)}` : ''}
-          </label>
-        </Text>
-      )}
+    <Field.Root w={width} invalid={says !== null} disabled={!rights.plan}>
+      {!hideLabel && <Field.Label>{shownLabel}</Field.Label>}
       {field.input === 'choice' || field.input === 'ref' ? (
         <Select {...common} value={(record[name] as string | null) ?? ''} onChange={(e) => save(e.target.value)}>
           {field.input === 'ref' && (field.column.nullable || !record[name]) && <option value="">none</option>}
@@ -96,14 +97,6 @@ export function RecordField({ kind, id, field: name, label, rows = 2, hideLabel 
                 </option>
               ))}
         </Select>
-      ) : field.input === 'flag' ? (
-        <input
-          {...common}
-          type="checkbox"
-          checked={record[name] === true}
-          onChange={(e) => save(e.target.checked ? 'yes' : '')}
-          style={{ width: 18, height: 18, marginTop: 6 }}
-        />
       ) : field.input === 'lines' ? (
         <Area
           {...common}
@@ -132,10 +125,10 @@ export function RecordField({ kind, id, field: name, label, rows = 2, hideLabel 
         />
       )}
       {says && (
-        <Text id={`${htmlId}-says`} role="alert" color="stop" fontSize="12.5px" mt="2px">
+        <Field.ErrorText id={saysId} role="alert">
           {says}
-        </Text>
+        </Field.ErrorText>
       )}
-    </Box>
+    </Field.Root>
   )
 }

@@ -1,11 +1,13 @@
-import type { RecordOf } from '@kavrell/contract'
-import { pagesText } from '@kavrell/core/script'
+import { newRank } from '../store/newRank.ts'
 import { memo, useMemo } from 'react'
 import { useRecords, useRights } from '../store/selectors.ts'
 import { addRecord } from './addRecord.ts'
-import { minutesSeconds } from './format.ts'
 import { Button, Section } from './parts.tsx'
-import { Sheet, type SheetColumn } from './sheet/Sheet.tsx'
+import { Sheet } from './sheet/Sheet.tsx'
+import type { SheetColumn } from './sheet/column.ts'
+import { type RecordOf, inOrder, lastRank } from '@kavrell/core/records'
+import { pagesText } from '@kavrell/core/script'
+import { minutesSeconds } from '@kavrell/core/text'
 
 const COLUMNS: readonly SheetColumn<RecordOf<'scene'>>[] = [
   { field: 'number', head: 'no', width: '46px' },
@@ -45,8 +47,9 @@ const COLUMNS: readonly SheetColumn<RecordOf<'scene'>>[] = [
 export const SceneSheet = memo(function SceneSheet() {
   const scene = useRecords('scene')
   const rights = useRights()
-  const scenes = useMemo(() => Object.values(scene).sort((a, b) => a.rank - b.rank), [scene])
-  const add = () => addRecord('scene', 'Add a scene', { number: String(scenes.length + 1), rank: scenes.length })
+  const scenes = useMemo(() => inOrder(scene), [scene])
+  const add = () =>
+    addRecord('scene', 'Add a scene', { number: String(scenes.length + 1), rank: newRank(lastRank(scenes)) })
   return (
     <Section title="Scenes" actions={rights.plan && <Button onClick={add}>Add scene</Button>}>
       <Sheet kind="scene" name="Scenes" rows={scenes} columns={COLUMNS} />

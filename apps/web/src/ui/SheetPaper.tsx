@@ -1,6 +1,6 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import type { PrintedSheet, SheetChange } from '@kavrell/core/call'
 import { DateTime } from 'luxon'
+import type { PrintedSheet, SheetChange } from '@kavrell/core/papers'
 
 /** Changes that are listed; the rest is in the order itself. */
 const MOST_CHANGES = 12
@@ -17,10 +17,10 @@ export function SheetPaper({
   changes: readonly SheetChange[]
 }) {
   return (
-    <Box bg="white" color="black" p={{ base: '18px', md: '26px 28px' }} fontSize="12px" lineHeight="1.35" data-paper>
+    <Box bg="white" color="black" p={{ base: '18px', md: '26px 28px' }} fontSize="note" lineHeight="1.35" data-paper>
       <Flex gap="16px" borderBottom="2px solid black" pb="10px">
         <Box flex="1">
-          <Text fontSize="20px" fontWeight={800} css={{ fontStretch: '110%' }} lineHeight="1.15">
+          <Text fontSize="title" fontWeight={800} css={{ fontStretch: '110%' }} lineHeight="1.15">
             {sheet.title}
           </Text>
           <Text mt="2px">
@@ -30,11 +30,11 @@ export function SheetPaper({
           {sheet.weather && <Text>Weather: {sheet.weather}</Text>}
         </Box>
         <Box borderLeft="1px solid #999" pl="12px" w="140px">
-          <Text fontSize="11px">Unit call</Text>
-          <Text fontSize="28px" fontWeight={800} lineHeight="1.1">
+          <Text fontSize="tiny">Unit call</Text>
+          <Text fontSize="answer" fontWeight={800} lineHeight="1.1">
             {sheet.unitCall}
           </Text>
-          <Text fontSize="11px">
+          <Text fontSize="tiny">
             {[
               sheet.firstShot ? `first shot ${sheet.firstShot}` : '',
               ...sheet.meals.map((m) => `meal ${m}`),
@@ -84,7 +84,7 @@ export function SheetPaper({
           <Text
             key={head}
             display={head === 'with' ? WIDE_ONLY : undefined}
-            fontSize="10.5px"
+            fontSize="tiny"
             color="#555"
             borderBottom="1px solid black"
           >
@@ -129,7 +129,7 @@ export function SheetPaper({
         </Text>
       )}
       {sheet.note && <Text mt="6px">{sheet.note}</Text>}
-      <Text mt="10px" fontSize="10.5px" color="#555">
+      <Text mt="10px" fontSize="tiny" color="#555">
         {version === null ? 'Draft, not sent' : `Version ${version}`}
       </Text>
     </Box>

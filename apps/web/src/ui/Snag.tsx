@@ -1,13 +1,14 @@
+import { newId } from '../store/newId.ts'
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { blank, fieldsOf } from '@kavrell/contract'
-import { evidenceHash, type Fix, withNewIds } from '@kavrell/core/snags'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
 import { commit, say } from '../store/production.ts'
 import { type OpenSnag, useOpenSnags, useProduction, useRights } from '../store/selectors.ts'
+import { Input } from './fields.tsx'
 import { Button } from './parts.tsx'
-import { Input } from './RecordField.tsx'
+import { createRecord, fieldsOf, withNewIds } from '@kavrell/core/records'
+import { evidenceHash, type Fix } from '@kavrell/core/snags'
 
 const printed = (value: number | string) =>
   typeof value === 'number'
@@ -22,114 +23,138 @@ export function applyFix(fix: Fix): void {
   else say(`${fix.says}: done.`, 'info', true)
 }
 
-/** One finding: what is wrong, what was measured, by which rule, and the ways out as buttons. */
-export function Snag({ snag, onGo, brief = false }: { snag: OpenSnag; onGo?: () => void; brief?: boolean }) {
-  const [open, setOpen] = useState(false)
-  const [reason, setReason] = useState<string | null>(null)
-  const rights = useRights()
+/** What was measured for a finding, and the rule it was judged by. */
+export function SnagEvidence({ snag }: { snag: OpenSnag }) {
   const { production } = useProduction()
-  const tone = snag.acceptedBecause ? 'plain' : snag.severity
-  const accept = () => {
-    const refused = commit('Accept a snag', [
-      {
-        op: 'create',
-        kind: 'acceptance',
-        id: uuidv7(),
-        fields: blank('acceptance', {
-          check: snag.check,
-          about: snag.about.id,
-          evidence: evidenceHash(snag),
-          reason: reason ?? '',
-        }),
-      },
-    ])
-    if (refused) say(refused, 'stop')
-    else setReason(null)
-  }
   const rule = snag.rule ? fieldsOf('production')[snag.rule] : undefined
   return (
-    <Box
-      bg={tone === 'plain' ? 'well' : `${tone}Tint`}
-      px="10px"
-      py="8px"
-      mb="6px"
-      borderRadius="2px"
-      fontSize="13.5px"
-      data-snag={snag.check}
-      data-severity={snag.severity}
-    >
-      <Text color={tone === 'plain' ? 'soft' : tone} fontWeight={600}>
-        {snag.says}
-      </Text>
-      {snag.acceptedBecause && <Text color="soft">Accepted: {snag.acceptedBecause}</Text>}
-      <Flex gap="6px" mt="6px" wrap="wrap" align="center">
-        {rights.plan &&
-          snag.fixes.slice(0, brief ? 2 : 6).map((fix) => (
-            <Button
-              key={fix.says}
-              borderColor={tone === 'plain' ? 'ink' : tone}
-              color={tone === 'plain' ? 'ink' : tone}
-              onClick={() => applyFix(fix)}
-            >
-              {fix.says}
-            </Button>
-          ))}
-        <Button kind="quiet" onClick={() => setOpen(!open)} aria-expanded={open}>
-          {open ? 'Less' : 'Why'}
-        </Button>
-        {onGo && (
-          <Button kind="quiet" onClick={onGo}>
-            Go there
-          </Button>
-        )}
-        {rights.plan && !snag.acceptedBecause && reason === null && (
-          <Button kind="quiet" onClick={() => setReason('')}>
-            Accept
-          </Button>
-        )}
-      </Flex>
-      {reason !== null && (
-        <Flex gap="6px" mt="6px">
-          <Input
-            autoFocus
-            aria-label="Why is this accepted"
-            placeholder="Why is this accepted?"
-            value={reason}
-            onChange={(e) => setReason(e.target.value)}
-            onKeyDown={(e) => {
-              if (e.key === 'Enter') accept()
-            }}
-          />
-          <Button onClick={accept}>Accept</Button>
+    <Box color="soft" fontSize="note">
+      {snag.evidence.map((e, i) => (
+        <Flex key={i} gap="8px">
+          <Text minW="110px">{e.label}</Text>
+          <Text fontFamily="mono" color="ink">
+            {printed(e.value)} {e.unit}
+          </Text>
+          <Text ml="auto" textAlign="right">
+            {e.from}
+          </Text>
         </Flex>
-      )}
-      {open && (
-        <Box mt="6px" color="soft" fontSize="12.5px">
-          {snag.evidence.map((e, i) => (
-            <Flex key={i} gap="8px">
-              <Text minW="110px">{e.label}</Text>
-              <Text fontFamily="mono" color="ink">
-                {printed(e.value)} {e.unit}
-              </Text>
-              <Text ml="auto" textAlign="right">
-                {e.from}
-              </Text>
-            </Flex>
-          ))}
-          {rule && (
-            <Box asChild mt="4px" color="action" fontWeight={600}>
-              <Link to={`/p/${production.id}/brief#${snag.rule}`}>
-                House rule: {rule.label.toLowerCase()}{' '}
-                {String((production as unknown as Record<string, unknown>)[snag.rule!])}
-                {rule.unit ? ` ${rule.unit}` : ''}
-              </Link>
-            </Box>
-          )}
+      ))}
+      {rule && (
+        <Box asChild mt="4px" color="action" fontWeight={600}>
+          <Link to={`/p/${production.id}/brief#${snag.rule}`}>
+            House rule: {rule.label.toLowerCase()}{' '}
+            {String((production as unknown as Record<string, unknown>)[snag.rule!])}
+            {rule.unit ? ` ${rule.unit}` : ''}
+          </Link>
         </Box>
       )}
     </Box>
   )
 }
+
+const acceptanceOf = (snag: OpenSnag, reason: string) =>
+  createRecord('acceptance', { check: snag.check, about: snag.about.id, evidence: evidenceHash(snag), reason }, newId())
+
+/** Accepts findings with one reason: they stay quiet until what was measured changes. */
+export function AcceptSnags({ snags, onDone }: { snags: readonly OpenSnag[]; onDone: () => void }) {
+  const [reason, setReason] = useState('')
+  const accept = () => {
+    const refused = commit(
+      snags.length === 1 ? 'Accept a snag' : `Accept ${snags.length} snags`,
+      snags.map((snag) => acceptanceOf(snag, reason)),
+    )
+    if (refused) say(refused, 'stop')
+    else onDone()
+  }
+  return (
+    <Flex gap="6px" mt="6px">
+      <Input
+        autoFocus
+        aria-label="Why is this accepted"
+        placeholder="Why is this accepted?"
+        value={reason}
+        onChange={(e) => setReason(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') accept()
+        }}
+      />
+      <Button onClick={accept}>Accept</Button>
+    </Flex>
+  )
+}
+
+/** One finding: what is wrong, what was measured, by which rule, and the ways out as buttons. */
+export function Snag({ snag, onGo, brief = false }: { snag: OpenSnag; onGo?: () => void; brief?: boolean }) {
+  const [open, setOpen] = useState(false)
+  const [accepting, setAccepting] = useState(false)
+  const rights = useRights()
+  const tone = snag.acceptedBecause ? 'plain' : snag.severity
+  return (
+    <Flex
+      gap="9px"
+      py="7px"
+      borderBottom="1px solid"
+      borderColor="line"
+      fontSize="small"
+      data-snag={snag.check}
+      data-severity={snag.severity}
+    >
+      <SnagMark severity={tone === 'plain' ? null : snag.severity} />
+      <Box flex="1" minW={0}>
+        <Text color={tone === 'plain' ? 'soft' : 'ink'} fontWeight={600}>
+          {snag.says}
+        </Text>
+        {snag.acceptedBecause && <Text color="soft">Accepted: {snag.acceptedBecause}</Text>}
+        <Flex gap="6px" mt="5px" wrap="wrap" align="center">
+          {rights.plan &&
+            snag.fixes.slice(0, brief ? 2 : 6).map((fix) => (
+              <Button key={fix.says} whiteSpace="normal" onClick={() => applyFix(fix)}>
+                {fix.says}
+              </Button>
+            ))}
+          <Flex gap="6px">
+            <Button kind="quiet" onClick={() => setOpen(!open)} aria-expanded={open}>
+              {open ? 'Less' : 'Why'}
+            </Button>
+            {onGo && (
+              <Button kind="quiet" onClick={onGo}>
+                Go there
+              </Button>
+            )}
+            {rights.plan && !snag.acceptedBecause && !accepting && (
+              <Button kind="quiet" onClick={() => setAccepting(true)}>
+                Accept
+              </Button>
+            )}
+          </Flex>
+        </Flex>
+        {accepting && <AcceptSnags snags={[snag]} onDone={() => setAccepting(false)} />}
+        {open && (
+          <Box mt="6px">
+            <SnagEvidence snag={snag} />
+          </Box>
+        )}
+      </Box>
+    </Flex>
+  )
+}
+
+/** A red square for what stops, an amber ring for what is to watch: told apart without their colours. */
+export const SnagMark = ({ severity }: { severity: OpenSnag['severity'] | null }) => (
+  <Box
+    as="span"
+    flexShrink={0}
+    w="9px"
+    h="9px"
+    mt="5px"
+    borderRadius={severity === 'stop' ? '0' : '50%'}
+    bg={severity === 'stop' ? 'stop' : 'transparent'}
+    borderWidth="2px"
+    borderStyle="solid"
+    borderColor={severity === null ? 'line' : severity}
+  />
+)
 
 /** The open findings of one screen, or about some records of it. */
 export function SnagList({
@@ -152,7 +177,7 @@ export function SnagList({
         <Snag key={`${snag.check} ${snag.about.id}`} snag={snag} brief />
       ))}
       {snags.length > 6 && (
-        <Text color="soft" fontSize="13px">
+        <Text color="soft" fontSize="small">
           and {snags.length - 6} more in the list above
         </Text>
       )}

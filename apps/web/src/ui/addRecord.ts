@@ -1,15 +1,15 @@
-import { blank, type KindName, type RecordFields } from '@kavrell/contract'
-import { v7 as uuidv7 } from 'uuid'
+import { newId } from '../store/newId.ts'
 import { commit, say } from '../store/production.ts'
+import { createRecord, type Id, type KindName, type RecordFields, removeRecord } from '@kavrell/core/records'
 
 /** Adds one record with what is given over what its fields start with; tells if it is refused. Gives its id. */
 export function addRecord<K extends KindName>(
   kind: K,
   label: string,
   given: Partial<RecordFields<K>> = {},
-): string | null {
-  const id = uuidv7()
-  const refused = commit(label, [{ op: 'create', kind, id, fields: blank(kind, given) }])
+): Id<K> | null {
+  const id = newId<K>()
+  const refused = commit(label, [createRecord(kind, given, id)])
   if (refused) {
     say(refused, 'stop')
     return null
@@ -18,8 +18,8 @@ export function addRecord<K extends KindName>(
 }
 
 /** Removes one record and offers the undo. */
-export function removeRecord(kind: KindName, id: string, name: string): void {
-  const refused = commit(`Remove ${name}`, [{ op: 'remove', kind, id }])
+export function takeOut<K extends KindName>(kind: K, id: Id<K>, name: string): void {
+  const refused = commit(`Remove ${name}`, [removeRecord(kind, id)])
   if (refused) say(refused, 'stop')
   else say(`Removed ${name}.`, 'info', true)
 }

@@ -1,45 +1,24 @@
-import { Box, chakra, Flex, Heading, Text } from '@chakra-ui/react'
-import type { ComponentProps, ReactNode } from 'react'
-import { setupColour } from './theme.ts'
+import {
+  Box,
+  Button as ChakraButton,
+  type ButtonProps,
+  Flex,
+  Heading,
+  Tabs as ChakraTabs,
+  Text,
+} from '@chakra-ui/react'
+import type { ReactNode, Ref } from 'react'
+import { setupColour } from './theme/theme.ts'
 
-const BaseButton = chakra('button', {
-  base: {
-    display: 'inline-flex',
-    alignItems: 'center',
-    justifyContent: 'center',
-    gap: '6px',
-    minHeight: '28px',
-    px: '12px',
-    borderRadius: '3px',
-    fontWeight: 600,
-    fontSize: '13px',
-    cursor: 'pointer',
-    border: '1px solid',
-    borderColor: 'ink',
-    background: 'transparent',
-    whiteSpace: 'nowrap',
-    textAlign: 'left',
-    _hover: { background: 'well' },
-    _disabled: { opacity: 0.45, cursor: 'default' },
-  },
-  variants: {
-    kind: {
-      plain: {},
-      main: {
-        background: 'action',
-        color: 'onAction',
-        borderColor: 'action',
-        _hover: { background: 'action', opacity: 0.9 },
-      },
-      quiet: { borderColor: 'transparent', px: '6px', color: 'soft', fontWeight: 500 },
-      stop: { borderColor: 'stop', color: 'stop' },
-    },
-  },
-  defaultVariants: { kind: 'plain' },
-})
+type ButtonKind = 'plain' | 'main' | 'quiet' | 'stop' | 'word' | 'bare'
 
 /** A button that says what it does. */
-export const Button = (props: ComponentProps<typeof BaseButton>) => <BaseButton type="button" {...props} />
+export const Button = ({
+  kind = 'plain',
+  ...props
+}: Omit<ButtonProps, 'variant'> & { kind?: ButtonKind; ref?: Ref<HTMLButtonElement> }) => (
+  <ChakraButton type="button" variant={kind as never} {...props} />
+)
 
 /** A screen: what the work is on the left, what follows from it on the right. */
 export function Page({
@@ -83,7 +62,7 @@ export function Page({
 export function Title({ children, note, actions }: { children: ReactNode; note?: ReactNode; actions?: ReactNode }) {
   return (
     <Flex align="baseline" gap="14px" mb="12px" wrap="wrap">
-      <Heading as="h1" fontSize="21px" fontWeight={700} lineHeight="1.2" css={{ fontStretch: '112%' }}>
+      <Heading as="h1" fontSize="title" fontWeight={700} lineHeight="1.2" css={{ fontStretch: '112%' }}>
         {children}
       </Heading>
       {note && <Text color="soft">{note}</Text>}
@@ -100,7 +79,7 @@ export function Title({ children, note, actions }: { children: ReactNode; note?:
 export const Answer = ({
   children,
   tone = 'ink',
-  size = '28px',
+  size = 'answer',
 }: {
   children: ReactNode
   tone?: string
@@ -130,7 +109,7 @@ export const Section = ({
 }) => (
   <Box as="section" mt="22px">
     <Flex align="center" mb="6px" minH="28px">
-      <Heading as="h2" fontSize="14.5px" fontWeight={700} lineHeight="1.3">
+      <Heading as="h2" fontSize="lead" fontWeight={700} lineHeight="1.3">
         {title}
       </Heading>
       {actions && (
@@ -155,7 +134,7 @@ export const Reading = ({
 }) => (
   <Flex justify="space-between" gap="12px" py="5px" borderBottom="1px solid" borderColor="line">
     <Text color="soft">{name}</Text>
-    <Text fontFamily="mono" fontSize="13px" textAlign="right" color={tone ?? 'ink'} fontWeight={tone ? 600 : 400}>
+    <Text fontFamily="mono" fontSize="small" textAlign="right" color={tone ?? 'ink'} fontWeight={tone ? 600 : 400}>
       {value}
     </Text>
   </Flex>
@@ -194,33 +173,20 @@ export function Tabs<T extends string>({
   onChoose: (key: T) => void
 }) {
   return (
-    <Flex
-      gap="16px"
-      role="tablist"
-      aria-label={label}
-      wrap="wrap"
-      borderBottom="1px solid"
-      borderColor="line"
-      mb="12px"
-    >
-      {tabs.map(([key, name]) => (
-        <Box
-          asChild
-          key={key}
-          py="4px"
-          mb="-1px"
-          cursor="pointer"
-          fontWeight={key === current ? 700 : 400}
-          color={key === current ? 'ink' : 'soft'}
-          borderBottom="2px solid"
-          borderColor={key === current ? 'action' : 'transparent'}
-        >
-          <button type="button" role="tab" aria-selected={key === current} onClick={() => onChoose(key)}>
+    <ChakraTabs.Root value={current} onValueChange={({ value }) => onChoose(value as T)} activationMode="manual">
+      <ChakraTabs.List aria-label={label}>
+        {tabs.map(([key, name]) => (
+          <ChakraTabs.Trigger
+            key={key}
+            value={key}
+            // What it shows stands below for the whole screen, in no panel of its own to point at.
+            ref={(trigger) => trigger?.removeAttribute('aria-controls')}
+          >
             {name}
-          </button>
-        </Box>
-      ))}
-    </Flex>
+          </ChakraTabs.Trigger>
+        ))}
+      </ChakraTabs.List>
+    </ChakraTabs.Root>
   )
 }
 
@@ -231,7 +197,7 @@ export const Tag = ({ tone, children }: { tone: 'stop' | 'watch' | 'safe' | 'pla
     px="7px"
     py="1px"
     borderRadius="2px"
-    fontSize="12px"
+    fontSize="note"
     fontWeight={600}
     bg={tone === 'plain' ? 'well' : `${tone}Tint`}
     color={tone === 'plain' ? 'soft' : tone}
@@ -243,7 +209,7 @@ export const Tag = ({ tone, children }: { tone: 'stop' | 'watch' | 'safe' | 'pla
 /** Teaches the step in one sentence and offers the first action. */
 export const Empty = ({ says, children }: { says: string; children?: ReactNode }) => (
   <Box py="36px" maxW="520px">
-    <Text fontSize="17px" fontWeight={600} mb="10px" color="soft">
+    <Text fontSize="large" fontWeight={600} mb="10px" color="soft">
       {says}
     </Text>
     <Flex gap="8px">{children}</Flex>
@@ -251,7 +217,7 @@ export const Empty = ({ says, children }: { says: string; children?: ReactNode }
 )
 
 export const Hint = ({ children }: { children: ReactNode }) => (
-  <Text color="faint" fontSize="13px">
+  <Text color="faint" fontSize="small">
     {children}
   </Text>
 )

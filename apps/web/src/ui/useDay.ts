@@ -1,7 +1,7 @@
-import type { DayPlan } from '@kavrell/core/snags'
-import type { RecordOf } from '@kavrell/contract'
 import { useDesk } from '../store/desk.ts'
 import { useDayPlan, useDays } from '../store/selectors.ts'
+import type { DayPlan } from '@kavrell/core/day'
+import type { RecordOf } from '@kavrell/core/records'
 
 /** The day this device looks at: the chosen one, else the first. */
 export function useDay(): {

@@ -1,6 +1,6 @@
-import { type AnyRecord, type Field, type KindName, nameOf, type Names } from '@kavrell/contract'
 import { useShallow } from 'zustand/react/shallow'
 import { useProductionStore } from '../store/production.ts'
+import { type AnyRecord, type Field, type KindName, nameOf, type Names } from '@kavrell/core/records'
 
 type Table = Readonly<Record<string, AnyRecord>>
 const NONE: Table = {}

@@ -1,7 +1,7 @@
-import type { ShotsRow } from '@kavrell/core/order'
 import { useEffect, useEffectEvent } from 'react'
 import { useDesk } from '../store/desk.ts'
 import { useDay } from './useDay.ts'
+import type { ShotsRow } from '@kavrell/core/day'
 
 /** Calls back with the shots nearest to the moment that was clicked on the ribbon. */
 export function useRibbonRow(go: (row: ShotsRow) => void): void {

@@ -1,28 +1,24 @@
-import { type AnyRecord, productionOf } from '@kavrell/contract'
-import { type Finding, findSnags } from '@kavrell/core/snags'
 import { expose } from 'comlink'
+import { type Delta, NO_RECORDS, productionOf, type Tables, withDeltas } from '@kavrell/core/records'
+import { type Finding, findSnags, mendAll, type Mended } from '@kavrell/core/snags'
+import { v7 as uuidv7 } from 'uuid'
 
-/** One record that came, changed or went (null) since the last time. */
-export interface RecordDelta {
-  readonly kind: string
-  readonly id: string
-  readonly record: AnyRecord | null
-}
-
-let tables: Record<string, Record<string, AnyRecord>> = {}
+let tables: Tables = NO_RECORDS
 
 /** Keeps a production of its own, told what changes, and judges it off the page's thread. */
 const api = {
-  open(all: Record<string, Record<string, AnyRecord>>): readonly Finding[] {
+  open(all: Tables): readonly Finding[] {
     tables = all
     return judge()
   },
-  change(deltas: readonly RecordDelta[]): readonly Finding[] {
-    for (const kind of new Set(deltas.map((delta) => delta.kind))) tables[kind] = { ...tables[kind] }
-    for (const { kind, id, record } of deltas)
-      if (record) tables[kind]![id] = record
-      else delete tables[kind]![id]
+  change(deltas: readonly Delta[]): readonly Finding[] {
+    tables = withDeltas(tables, deltas)
     return judge()
+  },
+  /** Ways out of findings of one kind together, tried against all checks. Null while nothing is open. */
+  mend(kind: readonly Finding[]): Mended | null {
+    const production = productionOf(tables)
+    return production ? mendAll(production, kind, uuidv7) : null
   },
 }
 

@@ -1,5 +1,5 @@
-import { type Lamp, lightMap } from '@kavrell/core/light'
 import { expose } from 'comlink'
+import { type Lamp, lightMap } from '@kavrell/core/light'
 
 /** Runs the light map off the page's own thread. */
 const api = {

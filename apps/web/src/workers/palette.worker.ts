@@ -1,5 +1,5 @@
-import { type DrawnColour, drawPalette } from '@kavrell/core/colour'
 import { expose } from 'comlink'
+import { type DrawnColour, drawPalette } from '@kavrell/core/colour'
 
 /** Sides of what is looked at: colours of a picture do not need its detail. */
 const SIDE_PX = 320

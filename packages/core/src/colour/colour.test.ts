@@ -1,19 +1,11 @@
+import { asId } from '../records/index.ts'
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import {
-  colourDifference,
-  colourName,
-  drawPalette,
-  hexOf,
-  keyContrast,
-  nearestInPalette,
-  oklabOf,
-  paletteDifference,
-  readHex,
-  scenesInStretch,
-  scenesOfPalette,
-} from './index.ts'
-import { productionWith } from '../production/fixture.ts'
+import { productionWith } from '../testing/index.ts'
+import { colourDifference, colourName, hexOf, oklabOf, readHex } from './colour.ts'
+import { drawPalette } from './drawPalette.ts'
+import { keyContrast, nearestInPalette, paletteDifference } from './palettes.ts'
+import { scenesInStretch, scenesOfPalette } from './stretch.ts'
 
 const hex = fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, '0')}`)
 
@@ -130,7 +122,11 @@ describe('palettes', () => {
 })
 
 describe('a stretch of the story', () => {
-  const scenes = ['1', '2', '3', '3A', '4', '5', '12'].map((number, rank) => ({ id: `s${number}`, number, rank }))
+  const scenes = ['1', '2', '3', '3A', '4', '5', '12'].map((number, rank) => ({
+    id: `s${number}`,
+    number,
+    rank: String(rank),
+  }))
   const of = (stretch: string) => scenesInStretch(stretch, scenes).map((id) => id.slice(1))
   test.each([
     ['2-4', ['2', '3', '3A', '4']],
@@ -148,13 +144,15 @@ describe('a stretch of the story', () => {
     expect(of(stretch)).toEqual([])
   })
   test('a range follows the order of the script, not that of the numbers', () => {
-    const moved = scenes.map((s) => (s.number === '5' ? { ...s, rank: 1.5 } : s))
+    const moved = scenes.map((s) => (s.number === '5' ? { ...s, rank: '1.5' } : s))
     expect(scenesInStretch('2-3', moved)).toEqual(['s2', 's5', 's3'])
   })
   test('a palette holds the scenes chosen one by one and those of its stretch, each once', () => {
     const production = productionWith({
       scene: { a: { number: '21' }, b: { number: '22', rank: 1 }, c: { number: '23', rank: 2 } },
     })
-    expect(scenesOfPalette(production, { sceneIds: ['c', 'a'], stretch: '21-22' }).sort()).toEqual(['a', 'b', 'c'])
+    expect(
+      scenesOfPalette(Object.values(production.scene), { sceneIds: [asId('c'), asId('a')], stretch: '21-22' }).sort(),
+    ).toEqual(['a', 'b', 'c'])
   })
 })

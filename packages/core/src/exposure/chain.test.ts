@@ -1,5 +1,7 @@
 import { expect, test } from 'vitest'
-import { exposureChain, mainsFlicker, safeAngles, shutterSeconds, stopsBetween } from './index.ts'
+import { exposureChain, safeAngles } from './chain.ts'
+import { shutterSeconds, stopsBetween } from './exposure.ts'
+import { mainsFlicker } from './flicker.ts'
 
 const PLAIN = { tStop: 2.8, nativeIso: 800, mostIso: 3200, fps: 25 }
 const SHOT = {

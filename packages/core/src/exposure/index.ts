@@ -1,15 +1,13 @@
+export { exposureChain, safeAngles } from './chain.ts'
 export {
-  type Exposure,
-  shutterSeconds,
-  shutterDegrees,
-  stopForIlluminance,
-  illuminanceForStop,
   exposureErrorStops,
-  stopsBetween,
-  ndStopsOfDensity,
-  slowMotion,
-  type SlowMotion,
+  illuminanceForStop,
   miredShift,
+  ndStopsOfDensity,
+  shutterDegrees,
+  shutterSeconds,
+  slowMotion,
+  stopForIlluminance,
+  stopsBetween,
 } from './exposure.ts'
 export { type Flicker, mainsFlicker, steadyShutterDegrees } from './flicker.ts'
-export { type ChainLink, type ChainOf, type PlainExposure, type SafeAngle, exposureChain, safeAngles } from './chain.ts'

@@ -1,19 +1,18 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import {
-  exposureErrorStops,
   type Exposure,
+  exposureErrorStops,
   illuminanceForStop,
-  mainsFlicker,
   miredShift,
   ndStopsOfDensity,
   shutterDegrees,
   shutterSeconds,
   slowMotion,
-  steadyShutterDegrees,
   stopForIlluminance,
   stopsBetween,
-} from './index.ts'
+} from './exposure.ts'
+import { mainsFlicker, steadyShutterDegrees } from './flicker.ts'
 
 const within = (min: number, max: number) => fc.double({ min, max, noNaN: true })
 const exposure: fc.Arbitrary<Exposure> = fc.record({

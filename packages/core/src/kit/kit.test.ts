@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
-import { productionWith } from '../production/fixture.ts'
-import { kitDifference, kitNeeds } from './index.ts'
+import { productionWith } from '../testing/index.ts'
+import { kitDifference, kitNeeds } from './kitNeeds.ts'
 
 const p = productionWith({
   camera: { a: { letter: 'A', name: '4K' } },

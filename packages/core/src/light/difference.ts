@@ -1,4 +1,4 @@
-import { lengthText, type Units } from '../formats/index.ts'
+import { lengthText, type Units } from '../text/index.ts'
 
 /** What has to be done to get from one setup to another made from it. */
 export interface SetupDifference {

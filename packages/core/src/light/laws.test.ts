@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { beamFactor, directionOf } from './illuminance.ts'
-import { aimAt, illuminance, type Lamp, lightMap, mapStep, readMark } from './index.ts'
+import { aimAt, beamFactor, directionOf, illuminance, type Lamp } from './illuminance.ts'
+import { lightMap, mapStep } from './lightMap.ts'
+import { readMark } from './mark.ts'
 
 const within = (min: number, max: number) => fc.double({ min, max, noNaN: true })
 /** To the millimetre, as plans are drawn. */

@@ -1,7 +1,11 @@
 import { describe, expect, test } from 'vitest'
 import vectors from '../../vectors/photometry.json'
 import { exposureErrorStops, illuminanceForStop, shutterSeconds, stopForIlluminance } from '../exposure/index.ts'
-import { aimAt, illuminance, lightMap, readMark, setupDifference, waysOut } from './index.ts'
+import { setupDifference } from './difference.ts'
+import { aimAt, illuminance } from './illuminance.ts'
+import { lightMap } from './lightMap.ts'
+import { readMark } from './mark.ts'
+import { waysOut } from './waysOut.ts'
 
 interface Row {
   id: string

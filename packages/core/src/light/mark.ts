@@ -1,4 +1,4 @@
-import { illuminance, directionOf, type Lamp, type LampRole, type Point } from './illuminance.ts'
+import { directionOf, illuminance, type Lamp, type LampRole, type Point } from './illuminance.ts'
 
 /** Where a face is and which way it looks on the plan. */
 export interface LitMark {

@@ -1,2 +1,1 @@
-export { takeBytes, recordingRateMbps, formatBytesParts } from './dataRate.ts'
-export { type CardHistory, type WipeRule, type WipeAnswer, mayWipe } from './wipe.ts'
+export { recordingRateMbps, takeBytes } from './dataRate.ts'

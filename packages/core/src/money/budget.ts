@@ -1,10 +1,18 @@
-import type { MoneyLine } from '../production/index.ts'
-
 /** A line of money as far as it is reckoned with. Amounts are whole minor units (cents). */
-export type Costed = Pick<
-  MoneyLine,
-  'basis' | 'quantity' | 'days' | 'unit' | 'rateMinor' | 'years' | 'media' | 'growsWith' | 'actualMinor'
->
+export interface Costed {
+  readonly basis: Basis
+  readonly quantity: number
+  readonly days: number
+  readonly unit: 'day' | 'night' | 'job' | 'piece' | 'km' | 'hour' | 'year and medium'
+  readonly rateMinor: number
+  readonly years: number
+  readonly media: number
+  readonly growsWith: '' | 'person' | 'camera'
+  /** What was really paid, once it is known. */
+  readonly actualMinor: number | null
+}
+/** What is paid for. */
+export type Basis = 'fee' | 'rent' | 'own' | 'travel' | 'place' | 'usage' | 'other'
 
 /** Times a rate is paid per piece: by days or nights where it is per day, by years and media for a right to use. */
 const times = (line: Costed): number => {
@@ -36,7 +44,7 @@ export interface Budget {
   readonly leftMinor: number
   /** Quote less total: what is earned when nothing goes wrong. */
   readonly marginMinor: number
-  readonly byBasis: readonly { readonly basis: MoneyLine['basis']; readonly minor: number; readonly share: number }[]
+  readonly byBasis: readonly { readonly basis: Basis; readonly minor: number; readonly share: number }[]
   /** Sum of what was really paid on lines that say so, and what those lines were planned at. */
   readonly actualMinor: number
   readonly plannedOfActualMinor: number

@@ -1,10 +1,1 @@
-export {
-  type Budget,
-  type Costed,
-  type OneMore,
-  budgetOf,
-  lineMinor,
-  moneyText,
-  oneMore,
-  parseMoney,
-} from './budget.ts'
+export { budgetOf, lineMinor, moneyText, oneMore, parseMoney } from './budget.ts'

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { budgetOf, type Costed, lineMinor, moneyText, oneMore, parseMoney } from './index.ts'
+import { budgetOf, type Costed, lineMinor, moneyText, oneMore, parseMoney } from './budget.ts'
 
 const line = (given: Partial<Costed>): Costed => ({
   basis: 'fee',

@@ -1,16 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { mustBe } from '../outcome/index.ts'
-import {
-  circleOfConfusion,
-  depthOfField,
-  distanceForFace,
-  FIGURES,
-  figureInFrame,
-  focusForRange,
-  frameSize,
-  sameSize,
-} from './index.ts'
+import { distanceForFace, focusForRange, sameSize } from './backwards.ts'
+import { circleOfConfusion, depthOfField } from './depthOfField.ts'
+import { figureInFrame, FIGURES } from './figure.ts'
+import { frameSize } from './framing.ts'
 
 const LARGE = { sensorWidthMm: 36, sensorHeightMm: 15.06, squeeze: 1 }
 const lens = fc.double({ min: 12, max: 300, noNaN: true })

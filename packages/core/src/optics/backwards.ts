@@ -1,4 +1,4 @@
-import { ok, type Outcome, type OutOfRange, outOfRange } from '../outcome/index.ts'
+import { ok, type Outcome, outOfRange, type OutOfRange } from '../outcome/index.ts'
 import type { Figure } from './figure.ts'
 import { frameSize, type Taking } from './framing.ts'
 

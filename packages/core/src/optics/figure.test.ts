@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { deliveredArea, FIGURES, figureInFrame, frameSize } from './index.ts'
+import { figureInFrame, FIGURES } from './figure.ts'
+import { deliveredArea, frameSize } from './framing.ts'
 
 const SENSOR = { sensorWidthMm: 36, sensorHeightMm: 20.25, squeeze: 1 }
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { expect, test } from 'vitest'
-import { frameDrawing } from './index.ts'
+import { frameDrawing } from './frameDrawing.ts'
 
 const USED = { sensorWidthMm: 36, sensorHeightMm: 15, squeeze: 1 }
 const SHOT = { focalLengthMm: 85, distanceM: 2, figure: 'standing', frameSide: 'left' } as const

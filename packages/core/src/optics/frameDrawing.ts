@@ -1,4 +1,4 @@
-import { FIGURES, figureInFrame } from './figure.ts'
+import { figureInFrame, FIGURES } from './figure.ts'
 import { frameSize, type Taking } from './framing.ts'
 import { NEAREST_M, type PlacedFigure } from './placedFigure.ts'
 

@@ -95,6 +95,3 @@ export const LENS_KINDS: readonly LensKind[] = [
   squeezed(75, 2, 2.3, 1),
   squeezed(100, 2, 2.8, 1.1),
 ]
-
-/** Squeezes that lenses are made with; 1 is spherical. */
-export const SQUEEZES: readonly number[] = [1, 1.25, 1.33, 1.5, 1.6, 1.8, 2]

@@ -1,6 +1,5 @@
 import { describe, expect, test } from 'vitest'
 import vectors from '../../vectors/optics.json'
-import { mustBe } from '../outcome/index.ts'
 import {
   miredShift,
   ndStopsOfDensity,
@@ -9,15 +8,10 @@ import {
   slowMotion,
   stopsBetween,
 } from '../exposure/index.ts'
-import {
-  angleOfView,
-  circleOfConfusion,
-  deliveredArea,
-  depthOfField,
-  FIGURES,
-  figureInFrame,
-  frameSize,
-} from './index.ts'
+import { mustBe } from '../outcome/index.ts'
+import { circleOfConfusion, depthOfField } from './depthOfField.ts'
+import { figureInFrame, FIGURES } from './figure.ts'
+import { angleOfView, deliveredArea, frameSize } from './framing.ts'
 
 interface Row {
   id: string

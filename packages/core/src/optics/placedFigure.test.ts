@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { figuresText, frameDrawing, type PlacedFigure, readFigures } from './index.ts'
+import { frameDrawing } from './frameDrawing.ts'
+import { figuresText, type PlacedFigure, readFigures } from './placedFigure.ts'
 
 const USED = { sensorWidthMm: 36, sensorHeightMm: 15, squeeze: 1 }
 const SHOT = { focalLengthMm: 50, distanceM: 4, figure: 'standing', frameSide: 'centre' } as const

@@ -1,2 +1,1 @@
-export { amperes, circuitLoad, type CircuitLoad } from './circuitLoad.ts'
-export { type SocketLoad, socketLoads } from './socketLoads.ts'
+export { circuitLoad, type CircuitLoad } from './circuitLoad.ts'

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest'
-import { productionWith } from '../production/fixture.ts'
-import { amperes, circuitLoad, socketLoads } from './index.ts'
+import { socketLoads } from '../place/index.ts'
+import { productionWith } from '../testing/index.ts'
+import { amperes, circuitLoad } from './circuitLoad.ts'
 
 test('a dimmed lamp draws in proportion', () => {
   expect(amperes(437, 230)).toBeCloseTo(2, 6)

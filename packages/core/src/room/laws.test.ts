@@ -8,12 +8,11 @@ import {
   longestRunM,
   type Outline,
   outlineFaults,
-  outwardDeg,
-  placedOnWall,
   type PlanPoint,
-  walkWalls,
   wallsOf,
-} from './index.ts'
+} from '../geometry/index.ts'
+import { outwardDeg, placedOnWall } from './opening.ts'
+import { walkWalls } from './walkWalls.ts'
 
 /** Columns of whole metres side by side: any room of square corners whose upper wall is straight. */
 const columns = fc.array(

@@ -1,4 +1,4 @@
-import { alongWall, type Outline, type PlanPoint, type Wall, wallsOf } from './outline.ts'
+import { alongWall, type Outline, type PlanPoint, type Wall, wallsOf } from '../geometry/index.ts'
 
 /** A window, door, mirror or pane on a wall: from its first corner so far along, between two heights. */
 export interface OnWall {

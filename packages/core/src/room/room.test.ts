@@ -1,29 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import {
-  areaM2,
-  isInside,
-  lineCrossing,
-  longestRunM,
-  type OnWall,
-  onWallFaults,
-  outlineFaults,
-  type PlacedOnWall,
-  placedOnWall,
-  type PlanCamera,
-  rectangle,
-  reflections,
-  type Seen,
-  shadowM,
-  sideOfLine,
-  snapToPlan,
-  sunInRoom,
-  sunOnFace,
-  sunOnPlan,
-  sunOutdoors,
-  sunPatch,
-  sunSpells,
-} from './index.ts'
+import { areaM2, isInside, longestRunM, outlineFaults, rectangle, snapToPlan } from '../geometry/index.ts'
+import { type OnWall, onWallFaults, placedOnWall, type PlacedOnWall } from './opening.ts'
+import { lineCrossing, type PlanCamera, reflections, type Seen, sideOfLine } from './sight.ts'
+import { shadowM, sunInRoom, sunOnFace, sunOnPlan, sunOutdoors, sunPatch, sunSpells } from './sunlight.ts'
 
 const ROOM = rectangle(12, 9.5)
 /** An L: the lower right quarter is missing. */

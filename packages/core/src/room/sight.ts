@@ -1,4 +1,4 @@
-import { crossing, type PlanPoint } from './outline.ts'
+import { crossing, type PlanPoint } from '../geometry/index.ts'
 import type { PlacedOnWall } from './opening.ts'
 
 const rad = (deg: number) => (deg * Math.PI) / 180

@@ -1,5 +1,5 @@
-import { type PlacedOnWall } from './opening.ts'
-import { crossing, isInside, type Outline, type PlanPoint, wallsOf } from './outline.ts'
+import { crossing, isInside, type Outline, type PlanPoint, wallsOf } from '../geometry/index.ts'
+import type { PlacedOnWall } from './opening.ts'
 
 /** Where the sun stands for a plan: bearing from the top of the plan clockwise, and height over the horizon, degrees. */
 export interface PlanSun {

@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest'
-import { areaM2, outlineFaults, walkWalls } from './index.ts'
+import { areaM2, outlineFaults } from '../geometry/index.ts'
+import { walkWalls } from './walkWalls.ts'
 
 const corners = (text: string, units: 'metric' | 'feet' = 'metric') => {
   const walked = walkWalls(text, units)

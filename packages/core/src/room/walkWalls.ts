@@ -1,6 +1,6 @@
+import { type Outline, type PlanPoint, snapToPlan } from '../geometry/index.ts'
 import { fail, ok, type Outcome } from '../outcome/index.ts'
-import { parseLength, type Units } from '../formats/index.ts'
-import { type Outline, type PlanPoint, snapToPlan } from './outline.ts'
+import { parseLength, type Units } from '../text/index.ts'
 
 export type WalkFault =
   { readonly code: 'not-a-length'; readonly word: string } | { readonly code: 'too-few-walls'; readonly walls: number }

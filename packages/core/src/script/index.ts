@@ -1,12 +1,3 @@
-export {
-  type InOut,
-  type Screenplay,
-  type ScriptLine,
-  type ScriptRemark,
-  type ScriptScene,
-  eighthsOf,
-  pagesText,
-  parseScreenplay,
-} from './parseScreenplay.ts'
-export { type DraftScene, type SceneChange, compareDrafts } from './compareDrafts.ts'
+export { compareDrafts, type SceneChange } from './compareDrafts.ts'
+export { pagesText, parseScreenplay, type ScriptScene } from './parseScreenplay.ts'
 export { spotOfPlace } from './spotOfPlace.ts'

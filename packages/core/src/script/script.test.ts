@@ -1,6 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { compareDrafts, type DraftScene, eighthsOf, pagesText, parseScreenplay, spotOfPlace } from './index.ts'
+import { compareDrafts, type DraftScene } from './compareDrafts.ts'
+import { eighthsOf, pagesText, parseScreenplay } from './parseScreenplay.ts'
+import { spotOfPlace } from './spotOfPlace.ts'
 
 const TEXT = `Title: The Long Plank
 Author: Nobody

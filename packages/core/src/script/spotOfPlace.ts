@@ -1,5 +1,3 @@
-import type { Place, Spot } from '../production/index.ts'
-
 /** Words that say nothing about which place is meant. */
 const EMPTY = new Set(['the', 'a', 'an', 'of', 'at', 'in', 'on', 'by', 'and', 'int', 'ext'])
 
@@ -27,10 +25,10 @@ const LIKE_ENOUGH = 0.6
  * place it is in ("Slip, sail loft"). Null when nothing is like enough, or two are equally like: then
  * somebody has to say.
  */
-export function spotOfPlace<S extends Pick<Spot, 'id' | 'name' | 'placeId'>>(
+export function spotOfPlace<S extends { readonly name: string; readonly placeId: string }>(
   heading: string,
   spots: readonly S[],
-  places: Readonly<Record<string, Pick<Place, 'name'>>>,
+  places: Readonly<Record<string, { readonly name: string }>>,
 ): S | null {
   const wanted = wordsOf(heading)
   const ranked = spots

@@ -1,5 +1,5 @@
-import { byId, type Production, type Shot } from '../production/index.ts'
-import { FIGURES, figureInFrame, frameSize } from '../optics/index.ts'
+import { figureInFrame, FIGURES, frameSize } from '../optics/index.ts'
+import { byId, type Production, type Shot } from '../records/index.ts'
 import { SHOT_SIZES, type ShotSize } from './size.ts'
 import { takingOfShot } from './taking.ts'
 

@@ -1,14 +1,12 @@
-export { type LineContext, type ShotLine, type Understood, readShotLine } from './readShotLine.ts'
-export { type ShotSize, SHOT_SIZES, distanceForSize } from './size.ts'
-export {
-  type Coverage,
-  type CoverageColumn,
-  type CoverageRow,
-  COVERAGE_COLUMNS,
-  coverage,
-  sizeOfShot,
-} from './coverage.ts'
-export { type MadeShot, type Pattern, PATTERNS, shotsOfPattern } from './patterns.ts'
-export { type ShotTaking, DEFAULT_SENSOR, takingOfShot } from './taking.ts'
 export { freeCodes, nextCode } from './codes.ts'
+export { coverage, COVERAGE_COLUMNS, sizeOfShot } from './coverage.ts'
+export { deliverablesInOrder, masterDeliverable } from './deliverables.ts'
+export { captureRate, filterStops, shotFlicker } from './filters.ts'
+export { looksOf } from './looks.ts'
+export { operatorOf } from './operator.ts'
+export { type Pattern, PATTERNS, shotsOfPattern } from './patterns.ts'
+export { type LineContext, readShotLine } from './readShotLine.ts'
+export { newScene, readShotTable, SHOT_COLUMNS, shotCell, wholeShot } from './shotTable.ts'
+export { DEFAULT_SENSOR, takingOfShot } from './taking.ts'
+export { shotsOfItem, slateOf, spotOfShot } from './together.ts'
 export { wontCrop } from './wontCrop.ts'

@@ -1,3 +1,4 @@
+import type { Id, RecordFields } from '../records/index.ts'
 import type { Taking } from '../optics/index.ts'
 import { distanceForSize, type ShotSize } from './size.ts'
 
@@ -583,7 +584,7 @@ export const PATTERNS: readonly Pattern[] = [
 
 /** Fields of a shot that a pattern makes; `pairs` is the position of another in the same list. */
 export interface MadeShot {
-  readonly fields: Readonly<Record<string, unknown>>
+  readonly fields: Partial<RecordFields<'shot'>>
   readonly pairs: number | null
 }
 
@@ -594,8 +595,8 @@ export interface MadeShot {
  */
 export function shotsOfPattern(
   pattern: Pattern,
-  people: readonly { readonly id: string; readonly name: string }[],
-  cameras: readonly { readonly id: string; readonly taking: Taking }[],
+  people: readonly { readonly id: Id<'person'>; readonly name: string }[],
+  cameras: readonly { readonly id: Id<'camera'>; readonly taking: Taking }[],
   fallback: Taking,
 ): MadeShot[] {
   const names = Array.from(

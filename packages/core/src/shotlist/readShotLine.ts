@@ -1,13 +1,16 @@
-import { type Taking } from '../optics/index.ts'
+import type { Taking } from '../optics/index.ts'
+import type { Id, RecordFields } from '../records/index.ts'
 import { distanceForSize, type ShotSize, SIZE_WORDS } from './size.ts'
+
+type Draft = { -readonly [N in keyof RecordFields<'shot'>]?: RecordFields<'shot'>[N] }
 
 /** What a line of a shot list may name: the people, setups, cameras and shots there are. */
 export interface LineContext {
-  readonly people: readonly { readonly id: string; readonly name: string }[]
-  readonly setups: readonly { readonly id: string; readonly letter: string }[]
-  readonly cameras: readonly { readonly id: string; readonly letter: string; readonly taking: Taking }[]
-  readonly shots: readonly { readonly id: string; readonly code: string }[]
-  readonly scenes: readonly { readonly id: string; readonly number: string }[]
+  readonly people: readonly { readonly id: Id<'person'>; readonly name: string }[]
+  readonly setups: readonly { readonly id: Id<'setup'>; readonly letter: string }[]
+  readonly cameras: readonly { readonly id: Id<'camera'>; readonly letter: string; readonly taking: Taking }[]
+  readonly shots: readonly { readonly id: Id<'shot'>; readonly code: string }[]
+  readonly scenes: readonly { readonly id: Id<'scene'>; readonly number: string }[]
   readonly rigs: readonly string[]
   /** What a camera takes in where the line names none. */
   readonly taking: Taking
@@ -25,7 +28,7 @@ export interface Understood {
 
 export interface ShotLine {
   /** Fields of the shot, as far as the line says. */
-  readonly fields: Readonly<Record<string, unknown>>
+  readonly fields: Partial<RecordFields<'shot'>>
   readonly size: ShotSize | null
   readonly understood: readonly Understood[]
   /** What stands in the way of keeping it. */
@@ -63,11 +66,11 @@ const FOOT_M = 0.3048
  * `20min` or `12.0m` to be sure. With a size and a lens and no distance, the camera is put where that size comes out.
  */
 export function readShotLine(line: string, context: LineContext): ShotLine {
-  const fields: Record<string, unknown> = {}
+  const fields: Draft = {}
   const understood: Understood[] = []
   const problems: string[] = []
   const seen: Token[] = []
-  const people: string[] = []
+  const people: Id<'person'>[] = []
   let size: ShotSize | null = null
   let camera: LineContext['cameras'][number] | null = null
   const take = (token: Token, field: string, says: string, values: Record<string, unknown> = {}) => {
@@ -168,7 +171,7 @@ export function readShotLine(line: string, context: LineContext): ShotLine {
 }
 
 function placeCamera(
-  fields: Record<string, unknown>,
+  fields: Draft,
   size: ShotSize | null,
   taking: Taking,
   take: (token: Token, field: string, says: string, values?: Record<string, unknown>) => void,

@@ -1,29 +1,23 @@
+import { asId } from '../records/index.ts'
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { productionWith } from '../production/fixture.ts'
-import {
-  coverage,
-  distanceForSize,
-  freeCodes,
-  type LineContext,
-  nextCode,
-  PATTERNS,
-  readShotLine,
-  SHOT_SIZES,
-  shotsOfPattern,
-  sizeOfShot,
-} from './index.ts'
+import { productionWith } from '../testing/index.ts'
+import { freeCodes, nextCode } from './codes.ts'
+import { coverage, sizeOfShot } from './coverage.ts'
+import { PATTERNS, shotsOfPattern } from './patterns.ts'
+import { type LineContext, readShotLine } from './readShotLine.ts'
+import { distanceForSize, SHOT_SIZES } from './size.ts'
 
 const TAKING = { sensorWidthMm: 36, sensorHeightMm: 15.06, squeeze: 1 }
 const CONTEXT: LineContext = {
   people: [
-    { id: 'edda', name: 'Edda Marsh' },
-    { id: 'corin', name: 'Corin Marsh' },
+    { id: asId('edda'), name: 'Edda Marsh' },
+    { id: asId('corin'), name: 'Corin Marsh' },
   ],
-  setups: [{ id: 'd', letter: 'D' }],
-  cameras: [{ id: 'b', letter: 'B', taking: TAKING }],
-  shots: [{ id: '3a', code: '3A' }],
-  scenes: [{ id: 'three', number: '3' }],
+  setups: [{ id: asId('d'), letter: 'D' }],
+  cameras: [{ id: asId('b'), letter: 'B', taking: TAKING }],
+  shots: [{ id: asId('3a'), code: '3A' }],
+  scenes: [{ id: asId('three'), number: '3' }],
   rigs: ['sled'],
   taking: TAKING,
   units: 'metric',
@@ -153,8 +147,8 @@ describe('coverage of a scene', () => {
 })
 
 describe.each(PATTERNS)('pattern $name', (pattern) => {
-  const people = ['Edda Marsh', 'Corin Marsh', 'Pell', 'Juno'].map((name, i) => ({ id: `p${i}`, name }))
-  const shots = shotsOfPattern(pattern, people, [{ id: 'A', taking: TAKING }], TAKING)
+  const people = ['Edda Marsh', 'Corin Marsh', 'Pell', 'Juno'].map((name, i) => ({ id: asId<'person'>(`p${i}`), name }))
+  const shots = shotsOfPattern(pattern, people, [{ id: asId('A'), taking: TAKING }], TAKING)
   test('makes shots that can be shot, with pairs on opposite sides of the frame', () => {
     expect(shots.length).toBeGreaterThanOrEqual(4)
     for (const { fields, pairs } of shots) {
@@ -165,7 +159,7 @@ describe.each(PATTERNS)('pattern $name', (pattern) => {
     }
   })
   test('for fewer people than it wants it still names who is there', () =>
-    expect(shotsOfPattern(pattern, [], [], TAKING).flatMap((s) => s.fields.personIds as string[])).toEqual([]))
+    expect(shotsOfPattern(pattern, [], [], TAKING).flatMap((s) => s.fields.personIds!)).toEqual([]))
 })
 
 describe('codes', () => {

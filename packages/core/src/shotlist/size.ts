@@ -1,4 +1,4 @@
-import { distanceForFace, FIGURES, figureInFrame, type FigureInFrame, type Taking } from '../optics/index.ts'
+import { distanceForFace, figureInFrame, type FigureInFrame, FIGURES, type Taking } from '../optics/index.ts'
 
 export type ShotSize = FigureInFrame['size']
 

@@ -1,5 +1,5 @@
-import { byId, type Camera, type Production, type SensorModeOfCamera, type Shot } from '../production/index.ts'
 import { deliveredArea, type DeliveredArea, type Taking } from '../optics/index.ts'
+import { byId, type Camera, type Production, type SensorModeOfCamera, type Shot, inOrder } from '../records/index.ts'
 
 /** Shape where nothing is to be delivered yet. */
 const ASPECT_WITHOUT_DELIVERABLE = 16 / 9
@@ -18,8 +18,7 @@ export interface ShotTaking {
 }
 
 const masterAspect = (production: Production): number =>
-  Object.values(production.deliverable).sort((a, b) => a.rank - b.rank || (a.id < b.id ? -1 : 1))[0]?.aspect ??
-  ASPECT_WITHOUT_DELIVERABLE
+  inOrder(production.deliverable)[0]?.aspect ?? ASPECT_WITHOUT_DELIVERABLE
 
 /** What a shot takes in: its camera's sensor or mode, its squeeze, cropped to a shape (the master's if none is given). */
 export function takingOfShot(

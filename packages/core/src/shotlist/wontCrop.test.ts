@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest'
-import { productionWith } from '../production/fixture.ts'
-import { takingOfShot, wontCrop } from './index.ts'
+import { productionWith } from '../testing/index.ts'
+import { takingOfShot } from './taking.ts'
+import { wontCrop } from './wontCrop.ts'
 
 const TALL = 9 / 16
 const production = (shot: object) =>

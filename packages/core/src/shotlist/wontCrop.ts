@@ -1,5 +1,5 @@
-import { byId, type Production, type Shot } from '../production/index.ts'
 import { FIGURES, frameSize } from '../optics/index.ts'
+import { byId, type Production, type Shot } from '../records/index.ts'
 import { takingOfShot } from './taking.ts'
 
 /** Room that a person takes across the frame, shoulders and a hand's breadth, metres. */

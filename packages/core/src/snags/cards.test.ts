@@ -1,10 +1,8 @@
 import { describe, expect, test } from 'vitest'
-import { mayWipe } from '../media/index.ts'
-import { productionWith } from '../production/fixture.ts'
-import { cardHistory, copiesOfCard, openPlannedCopies, wipeRule } from './cardHistory.ts'
+import { cardHistory, copiesOfCard, mayWipe, openPlannedCopies, wipeRule } from '../cards/index.ts'
+import { tryChanges, withNewIds } from '../records/index.ts'
+import { productionWith } from '../testing/index.ts'
 import { checkCards } from './checkCards.ts'
-import { withNewIds } from './finding.ts'
-import { tryChanges } from './waysOut.ts'
 
 type Given = Parameters<typeof productionWith>[0]
 const media = (given: Given) =>
@@ -23,7 +21,7 @@ const run = (driveId: string, version: number, more: object = {}) => ({
 })
 const may = (given: Given) => {
   const p = media(given)
-  return mayWipe(cardHistory(p, 'card'), wipeRule(p))
+  return mayWipe(cardHistory(p, 'card'), wipeRule(p), null)
 }
 
 describe('what the ledgers say about a card', () => {
@@ -46,6 +44,17 @@ describe('what the ledgers say about a card', () => {
       'a newer check that failed',
       { copyCheck: { ...twoGood.copyCheck, c: { version: 40, copyRunId: 'b', outcome: 'different' } } },
       /copy on S2 did not pass/,
+    ],
+    [
+      'two drives that are one medium',
+      { copyRun: { a: run('s1', 20, { medium: 'disk 1' }), b: run('s2', 21, { medium: 'disk 1' }) } },
+      /S1 and S2 are one medium/,
+    ],
+    ['copies of no file', { copyRun: { a: run('s1', 20, { files: 0 }), b: run('s2', 21, { files: 0 }) } }, /0 copies/],
+    [
+      'a copy nobody kept the list of',
+      { copyRun: { ...twoGood.copyRun, b: run('s2', 21, { manifest: '' }) } },
+      /Nobody kept/,
     ],
     ['nobody holds the drives', { custody: {} }, /0 pairs of hands/],
     [
@@ -82,7 +91,7 @@ describe('what the ledgers say about a card', () => {
       copyCheck: { a: { version: 30, copyRunId: 'a' } },
     })
     expect(copiesOfCard(p, 'card').map((c) => [c.run.id, c.check])).toEqual([['b', undefined]])
-    expect(mayWipe(cardHistory(p, 'card'), wipeRule(p)).may).toBe(false)
+    expect(mayWipe(cardHistory(p, 'card'), wipeRule(p), null).may).toBe(false)
   })
   test('the newest custody entry says who holds a drive, whatever the clocks said', () => {
     const p = media({
@@ -108,7 +117,7 @@ describe('what the ledgers say about a card', () => {
       take: { take: { version: 60, cardIds: ['card'] } },
     })
     expect(cardHistory(rolledAgain, 'card')).toMatchObject({ alreadyWiped: false, copies: [] })
-    expect(mayWipe(cardHistory(rolledAgain, 'card'), wipeRule(rolledAgain)).may).toBe(false)
+    expect(mayWipe(cardHistory(rolledAgain, 'card'), wipeRule(rolledAgain), null).may).toBe(false)
   })
 })
 
@@ -140,6 +149,12 @@ describe('cards below the rule', () => {
   test('drives too small for the card are left out', () => {
     const p = media({ drive: { s1: { capacityGb: 100 }, h1: { label: 'H1', speed: 'slow' } } })
     expect(checkCards(p)[0]!.fixes.map((f) => f.says)).toEqual(['Plan copies of A1 to H1'])
+  })
+  test('a card with takes on which the reader found nothing stops, whatever copies there are', () => {
+    const p = media({ copyRun: { a: run('s1', 20, { files: 0, bytes: 0, outcome: 'incomplete' }) } })
+    expect(checkCards(p)[0]).toMatchObject({ check: 'media.card-empty', severity: 'stop' })
+    expect(says(p)[0]).toMatch(/1 take logged on it, and the reader found no file/)
+    expect(checkCards(media({ copyRun: { a: run('s1', 20) } })).map((f) => f.check)).not.toContain('media.card-empty')
   })
   test('a card that nobody rolled on and a wiped one are no finding', () => {
     expect(checkCards(media({ take: {} }))).toEqual([])

@@ -1,5 +1,5 @@
 import { budgetOf, moneyText } from '../money/index.ts'
-import type { Production } from '../production/index.ts'
+import { type Production, updateRecord } from '../records/index.ts'
 import type { Finding } from './finding.ts'
 
 /** Does what is planned, with what is kept back, go over the budget? */
@@ -33,14 +33,7 @@ export function checkBudget(production: Production): Finding[] {
           ? [
               {
                 says: `Keep back ${least} % only`,
-                changes: [
-                  {
-                    op: 'update',
-                    kind: 'production',
-                    id: (production.production as { id?: string }).id ?? '',
-                    fields: { contingencyPct: least },
-                  },
-                ],
+                changes: [updateRecord('production', production.production.id, { contingencyPct: least })],
               },
             ]
           : [],
@@ -65,7 +58,7 @@ export function checkDroppedScenes(production: Production): Finding[] {
         fixes: [
           {
             says: `Keep scene ${scene.number}`,
-            changes: [{ op: 'update', kind: 'scene', id: scene.id, fields: { dropped: false } }],
+            changes: [updateRecord('scene', scene.id, { dropped: false })],
           },
         ],
       },

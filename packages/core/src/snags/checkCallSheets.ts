@@ -1,13 +1,16 @@
-import { type Day, fieldsOfItem, type OrderItem, type Production, type SentSheet } from '../production/index.ts'
-import type { Finding, Fix, PlainChange } from './finding.ts'
-import { type DayPlan, dayPlans } from './planDay.ts'
+import { type DayPlan, dayPlans, fieldsOfItem, newestSheet } from '../day/index.ts'
+import {
+  createRecord,
+  type Day,
+  type OrderItem,
+  type PlainChange,
+  type Production,
+  removeRecord,
+  type SentSheet,
+  updateRecord,
+} from '../records/index.ts'
+import type { Finding, Fix } from './finding.ts'
 import { fixesThatHold } from './waysOut.ts'
-
-/** The newest sheet sent for a day, if any was. */
-export const newestSheet = (production: Production, dayId: string): SentSheet | undefined =>
-  Object.values(production.sentSheet)
-    .filter((sheet) => sheet.dayId === dayId)
-    .sort((a, b) => b.number - a.number)[0]
 
 /** Does the newest call sheet that was sent still say what the order says? */
 export function checkCallSheets(production: Production): Finding[] {
@@ -37,7 +40,7 @@ export function checkCallSheets(production: Production): Finding[] {
   })
 }
 
-const sameItem = (a: OrderItem, b: OrderItem) => {
+const sameItem = (a: Omit<OrderItem, 'version'>, b: Omit<OrderItem, 'version'>) => {
   const { id: _a, ...x } = fieldsOfItem(a)
   const { id: _b, ...y } = fieldsOfItem(b)
   return JSON.stringify(x) === JSON.stringify(y)
@@ -48,21 +51,15 @@ function asSent(production: Production, plan: DayPlan, sent: SentSheet): Fix[] {
   const was = sent.content.order
   if (!was) return []
   const day: Day = plan.day
-  const changes: PlainChange[] = day.callMin === was.callMin ? [] : [update('day', day.id, { callMin: was.callMin })]
+  const changes: PlainChange[] =
+    day.callMin === was.callMin ? [] : [updateRecord('day', day.id, { callMin: was.callMin })]
   for (const item of was.items) {
     const now = production.orderItem[item.id]
     const { id, ...fields } = { ...item, shotIds: item.shotIds.filter((shotId) => production.shot[shotId]) }
-    if (!now) changes.push({ op: 'create', kind: 'orderItem', id, fields })
-    else if (!sameItem(now, item)) changes.push(update('orderItem', id, fields))
+    if (!now) changes.push(createRecord('orderItem', fields, id))
+    else if (!sameItem(now, item)) changes.push(updateRecord('orderItem', id, fields))
   }
   for (const item of plan.items)
-    if (!was.items.some((other) => other.id === item.id)) changes.push({ op: 'remove', kind: 'orderItem', id: item.id })
+    if (!was.items.some((other) => other.id === item.id)) changes.push(removeRecord('orderItem', item.id))
   return changes.length === 0 ? [] : [{ says: `Go back to the order of sheet ${sent.number}`, changes }]
 }
-
-const update = (kind: string, id: string, fields: Readonly<Record<string, unknown>>): PlainChange => ({
-  op: 'update',
-  kind,
-  id,
-  fields,
-})

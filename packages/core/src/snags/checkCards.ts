@@ -1,10 +1,46 @@
-import { mayWipe, type WipeAnswer, type WipeRule } from '../media/index.ts'
-import type { Card, Drive, Production } from '../production/index.ts'
-import { cardHistory, openPlannedCopies, wipeRule } from './cardHistory.ts'
+import {
+  cardHistory,
+  mayWipe,
+  newestRun,
+  openPlannedCopies,
+  type WipeAnswer,
+  wipeRule,
+  type WipeRule,
+} from '../cards/index.ts'
+import { type Card, type Drive, type Production, createRecord } from '../records/index.ts'
+import { counted } from '../text/index.ts'
 import type { Finding, Fix } from './finding.ts'
 
 /** Has every card that was rolled on the copies that the house rule asks for? */
 export function checkCards(production: Production): Finding[] {
+  return [...checkEmptyCards(production), ...checkCopies(production)]
+}
+
+/** Takes are logged on it, and the reader found no file: the wrong card, or one that is not mounted. */
+function checkEmptyCards(production: Production): Finding[] {
+  return Object.values(production.card).flatMap((card): Finding[] => {
+    const takes = Object.values(production.take).filter((take) => take.cardIds.includes(card.id)).length
+    const newest = newestRun(production, card.id)
+    if (takes === 0 || newest === undefined || newest.files > 0) return []
+    return [
+      {
+        check: 'media.card-empty',
+        severity: 'stop',
+        stage: 'offload',
+        rule: 'copiesBeforeWipe',
+        about: { kind: 'card', id: card.id },
+        says: `Card ${card.label} has ${counted(takes, 'take')} logged on it, and the reader found no file. Look whether it is the right card and whether it is mounted.`,
+        evidence: [
+          { label: 'takes', value: takes, unit: '', from: 'take ledger' },
+          { label: 'files found', value: 0, unit: '', from: 'copy ledger' },
+        ],
+        fixes: [],
+      },
+    ]
+  })
+}
+
+function checkCopies(production: Production): Finding[] {
   const rule = { ...wipeRule(production), school: 'wipe' } as const
   const rolled = new Set([
     ...Object.values(production.take).flatMap((take) => take.cardIds),
@@ -14,7 +50,7 @@ export function checkCards(production: Production): Finding[] {
     .filter((card) => rolled.has(card.id))
     .flatMap((card) => {
       const history = cardHistory(production, card.id)
-      const answer = mayWipe(history, rule)
+      const answer = mayWipe(history, rule, null)
       if (answer.may || history.alreadyWiped) return []
       const planned = openPlannedCopies(production, card.id).length
       const toCome = planned > 0 ? ` ${planned} more ${planned === 1 ? 'copy is' : 'copies are'} planned.` : ''
@@ -55,12 +91,7 @@ function planCopies(production: Production, card: Card, answer: WipeAnswer, rule
   return [
     {
       says: `Plan copies of ${card.label} to ${drives.map((drive) => drive.label).join(', ')}`,
-      changes: drives.map((drive) => ({
-        op: 'create',
-        kind: 'plannedCopy',
-        id: '',
-        fields: { cardId: card.id, driveId: drive.id },
-      })),
+      changes: drives.map((drive) => createRecord('plannedCopy', { cardId: card.id, driveId: drive.id })),
     },
   ]
 }

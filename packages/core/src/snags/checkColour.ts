@@ -1,9 +1,8 @@
-import { colourDifference, colourName, nearestInPalette, paletteDifference, scenesOfPalette } from '../colour/index.ts'
-import type { LookItem, Palette, Production } from '../production/index.ts'
+import { colourName, nearestInPalette, paletteDifference, scenesOfPalette } from '../colour/index.ts'
+import { removeRecord, type LookItem, type Palette, type Production, updateRecord, inOrder } from '../records/index.ts'
 import type { Finding } from './finding.ts'
 
-const palettesInOrder = (production: Production): Palette[] =>
-  Object.values(production.palette).sort((a, b) => a.rank - b.rank || (a.id < b.id ? -1 : 1))
+const palettesInOrder = (production: Production): Palette[] => inOrder(production.palette)
 const hexes = (palette: Palette) => palette.colours.map((colour) => colour.hex)
 
 /** Does wardrobe, a prop or a part of the set stray from the palette of a scene it is in? */
@@ -12,7 +11,9 @@ export function checkColours(production: Production): Finding[] {
   const palettes = palettesInOrder(production).filter((palette) => palette.colours.length > 0)
   return Object.values(production.lookItem).flatMap((item) =>
     palettes.flatMap((palette) => {
-      const scenes = scenesOfPalette(production, palette).filter((id) => item.sceneIds.includes(id))
+      const scenes = scenesOfPalette(Object.values(production.scene), palette).filter((id) =>
+        item.sceneIds.includes(id),
+      )
       const nearest = nearestInPalette(hexes(palette), item.hex)
       if (scenes.length === 0 || !nearest || nearest.difference <= limit) return []
       const named = palette.colours.find((colour) => colour.hex === nearest.hex)!
@@ -36,7 +37,7 @@ export function checkColours(production: Production): Finding[] {
           fixes: [
             {
               says: `Change it to ${named.name || colourName(named.hex)}`,
-              changes: [{ op: 'update', kind: 'lookItem', id: item.id, fields: { hex: nearest.hex } }],
+              changes: [updateRecord('lookItem', item.id, { hex: nearest.hex })],
             },
             ...(palette.colours.length < 12 ? [takeIn(palette, item)] : []),
           ],
@@ -49,12 +50,9 @@ export function checkColours(production: Production): Finding[] {
 const takeIn = (palette: Palette, item: LookItem) => ({
   says: `Take its colour into ${palette.name}`,
   changes: [
-    {
-      op: 'update' as const,
-      kind: 'palette',
-      id: palette.id,
-      fields: { colours: [...palette.colours, { hex: item.hex, name: colourName(item.hex), role: 'accent' }] },
-    },
+    updateRecord('palette', palette.id, {
+      colours: [...palette.colours, { hex: item.hex, name: colourName(item.hex), role: 'accent' }],
+    }),
   ],
 })
 
@@ -87,25 +85,13 @@ export function checkPalettes(production: Production): Finding[] {
             {
               says: `Use ${one.name} for both`,
               changes: [
-                {
-                  op: 'update',
-                  kind: 'palette',
-                  id: one.id,
-                  fields: { sceneIds: [...new Set([...one.sceneIds, ...other.sceneIds])] },
-                },
-                { op: 'remove', kind: 'palette', id: other.id },
+                updateRecord('palette', one.id, { sceneIds: [...new Set([...one.sceneIds, ...other.sceneIds])] }),
+                removeRecord('palette', other.id),
               ],
             },
           ],
         } satisfies Finding,
       ]
     }),
-  )
-}
-
-/** Colours of a palette that are nearer to one another than people see at a glance, pair by pair. */
-export function alikeColours(palette: Pick<Palette, 'colours'>, least = 3): readonly (readonly [number, number])[] {
-  return palette.colours.flatMap((a, i) =>
-    palette.colours.flatMap((b, j) => (j > i && colourDifference(a.hex, b.hex) < least ? [[i, j] as const] : [])),
   )
 }

@@ -1,6 +1,19 @@
-import { byId, type OrderItem, type Production, type Shot, shotsOfItem } from '../production/index.ts'
-import type { Finding, Fix, PlainChange } from './finding.ts'
-import { daysInOrder } from './planDay.ts'
+import { daysInOrder } from '../day/index.ts'
+import {
+  updateRecord,
+  asId,
+  byId,
+  type OrderItem,
+  type Production,
+  type Shot,
+  createRecord,
+  idsOf,
+  fieldsAlone,
+  rankBetween,
+  lastRank,
+} from '../records/index.ts'
+import { shotsOfItem } from '../shotlist/index.ts'
+import type { Finding, Fix } from './finding.ts'
 
 /** Has a moment that happens once enough pictures and sounds that any one can die? */
 export function checkOnceOnly(production: Production): Finding[] {
@@ -33,7 +46,7 @@ function judge(production: Production, shots: readonly Shot[], item: OrderItem |
       stage: item ? 'order' : 'shots',
       rule: pictures < onceOnlyPictures ? 'onceOnlyPictures' : 'onceOnlySounds',
       about: item ? { kind: 'orderItem', id: item.id } : { kind: 'shot', id: shots[0]!.id },
-      says: `${codes} happens once and has ${missing.join(' and ')}.`,
+      says: `${codes} ${shots.length === 1 ? 'happens once and has' : 'happen once and have'} ${missing.join(' and ')}.`,
       evidence: [
         { label: 'pictures', value: pictures, unit: 'cameras', from: codes },
         { label: 'wanted', value: onceOnlyPictures, unit: 'cameras', from: 'house rule' },
@@ -49,19 +62,12 @@ function judge(production: Production, shots: readonly Shot[], item: OrderItem |
 
 function moreSound(production: Production, item: OrderItem, sounds: number): Fix[] {
   const wanted = production.production.onceOnlySounds - sounds
-  const spare = Object.keys(production.recorder).filter((id) => !item.recorderIds.includes(id))
+  const spare = idsOf(production.recorder).filter((id) => !item.recorderIds.includes(id))
   if (wanted < 1 || spare.length < wanted) return []
   return [
     {
       says: `Put ${wanted === 1 ? 'another recorder' : `${wanted} recorders`} on it`,
-      changes: [
-        {
-          op: 'update',
-          kind: 'orderItem',
-          id: item.id,
-          fields: { recorderIds: [...item.recorderIds, ...spare.slice(0, wanted)] },
-        },
-      ],
+      changes: [updateRecord('orderItem', item.id, { recorderIds: [...item.recorderIds, ...spare.slice(0, wanted)] })],
     },
   ]
 }
@@ -75,30 +81,29 @@ function moreCameras(production: Production, item: OrderItem, shots: readonly Sh
     .slice(0, wanted)
   const like = shots[0]!
   if (wanted < 1 || spare.length < wanted) return []
-  const { id: _id, ...fields } = like
   const codes = new Set(Object.values(production.shot).map((shot) => shot.code))
-  const made = spare.map((camera, i): PlainChange & { op: 'create' } => {
+  const made = spare.map((camera, i) => {
     let code = `${like.code}${i + 2}`
     while (codes.has(code)) code += 'x'
-    const { version: _version, ...plain } = fields as typeof fields & { version?: number }
-    return {
-      op: 'create',
-      kind: 'shot',
-      id: `new:${camera.letter}`,
-      fields: { ...plain, code, sees: `${like.sees}, locked wide`, cameraId: camera.id, rig: 'locked', pairId: null },
-    }
+    return createRecord(
+      'shot',
+      {
+        ...fieldsAlone('shot', like),
+        code,
+        sees: `${like.sees}, locked wide`,
+        cameraId: camera.id,
+        rig: 'locked',
+        pairId: null,
+      },
+      asId(`new:${camera.letter}`),
+    )
   })
   return [
     {
       says: `Lock off camera ${spare.map((camera) => camera.letter).join(' and ')} on it too`,
       changes: [
         ...made,
-        {
-          op: 'update',
-          kind: 'orderItem',
-          id: item.id,
-          fields: { shotIds: [...item.shotIds, ...made.map((shot) => shot.id)] },
-        },
+        updateRecord('orderItem', item.id, { shotIds: [...item.shotIds, ...made.map((shot) => shot.id)] }),
       ],
     },
   ]
@@ -108,31 +113,17 @@ function moreCameras(production: Production, item: OrderItem, shots: readonly Sh
 function putInOrder(production: Production, shot: Shot): Fix[] {
   const day = daysInOrder(production).at(-1)
   if (!day || !byId(production.scene, shot.sceneId)) return []
-  const last = Math.max(
-    0,
-    ...Object.values(production.orderItem)
-      .filter((i) => i.dayId === day.id)
-      .map((i) => i.rank),
-  )
+  const last = lastRank(Object.values(production.orderItem).filter((i) => i.dayId === day.id))
   return [
     {
       says: `Put ${shot.code} in the order of ${day.title}`,
       changes: [
-        {
-          op: 'create',
-          kind: 'orderItem',
-          id: '',
-          fields: {
-            dayId: day.id,
-            rank: last + 1,
-            type: 'shots',
-            shotIds: [shot.id],
-            recorderIds: Object.keys(production.recorder),
-            title: '',
-            minutes: null,
-            fixedAtMin: null,
-          },
-        },
+        createRecord('orderItem', {
+          dayId: day.id,
+          rank: rankBetween(last, null),
+          shotIds: [shot.id],
+          recorderIds: idsOf(production.recorder),
+        }),
       ],
     },
   ]

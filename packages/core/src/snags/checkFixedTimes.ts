@@ -1,7 +1,7 @@
-import { clock } from '../formats/index.ts'
-import type { Production } from '../production/index.ts'
+import { dayPlans } from '../day/index.ts'
+import type { Production } from '../records/index.ts'
+import { clock } from '../text/index.ts'
 import type { Finding } from './finding.ts'
-import { dayPlans } from './planDay.ts'
 import { droppable, earlierPlaces, earlierStarts, fixesThatHold, lateMinOf, nameOfItem, noWorse } from './waysOut.ts'
 
 /** Does the order reach everything that has a fixed time by that time? */

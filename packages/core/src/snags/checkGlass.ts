@@ -1,12 +1,11 @@
 import { mainsFlicker, shutterSeconds, steadyShutterDegrees } from '../exposure/index.ts'
-import { byId, captureRate, type LensInCase, type Production, type Shot, spotOfShot } from '../production/index.ts'
-import { longestRunM, outlineOfSpot } from '../room/index.ts'
-import { takingOfShot } from '../shotlist/index.ts'
+import { longestRunM } from '../geometry/index.ts'
+import { outlineOfSpot } from '../place/index.ts'
+import { updateRecord, byId, type LensInCase, type Production, type Shot } from '../records/index.ts'
+import { captureRate, spotOfShot, takingOfShot } from '../shotlist/index.ts'
 import type { Finding, Fix } from './finding.ts'
 
-const update = (shot: Shot, fields: Record<string, unknown>) => [
-  { op: 'update', kind: 'shot', id: shot.id, fields } as const,
-]
+const update = (shot: Shot, fields: Record<string, unknown>) => [updateRecord('shot', shot.id, fields)]
 const letGo = (shot: Shot, lens: LensInCase): Fix => ({
   says: `Plan ${shot.code} without ${lens.name}`,
   changes: update(shot, { lensId: null }),

@@ -1,8 +1,17 @@
-import { clock, hours } from '../formats/index.ts'
-import { byId, type Production } from '../production/index.ts'
-import type { PlainChange, Finding, Fix } from './finding.ts'
-import { type DayPlan, dayPlans, planDay } from './planDay.ts'
-import { earlierPlaces, fixesThatHold, nameOfItem, shorterDays, tryChanges } from './waysOut.ts'
+import { type DayPlan, dayPlans, planDay } from '../day/index.ts'
+import {
+  updateRecord,
+  createRecord,
+  asId,
+  byId,
+  type PlainChange,
+  type Production,
+  tryChanges,
+  rankBetween,
+} from '../records/index.ts'
+import { clock, hours } from '../text/index.ts'
+import type { Finding, Fix } from './finding.ts'
+import { earlierPlaces, fixesThatHold, nameOfItem, shorterDays } from './waysOut.ts'
 
 /** How long people work, without food and without sleep. */
 export function checkHours(production: Production): Finding[] {
@@ -109,15 +118,13 @@ function* addedMeals(production: Production, plan: DayPlan, stretch: Stretch): G
   })
   for (const before of within.reverse()) {
     const at = plan.items.indexOf(before)
-    const rank = (before.rank + (plan.items[at - 1]?.rank ?? before.rank - 2)) / 2
+    const rank = rankBetween(plan.items[at - 1]?.rank ?? null, before.rank)
     yield {
       says: `Add a meal of ${MEAL_MIN} min before ${nameOfItem(production, before)}`,
       changes: [
-        {
-          op: 'create',
-          kind: 'orderItem',
-          id: '',
-          fields: {
+        createRecord(
+          'orderItem',
+          {
             dayId: plan.day.id,
             rank,
             type: 'meal',
@@ -127,7 +134,8 @@ function* addedMeals(production: Production, plan: DayPlan, stretch: Stretch): G
             minutes: MEAL_MIN,
             fixedAtMin: null,
           },
-        },
+          asId(''),
+        ),
       ],
     }
   }
@@ -173,7 +181,7 @@ function checkRest(production: Production, before: DayPlan, after: DayPlan): Fin
   const candidates: Fix[] = [
     {
       says: `Call ${after.day.title} at ${clock(later)}`,
-      changes: [{ op: 'update', kind: 'day', id: after.day.id, fields: { callMin: later } } satisfies PlainChange],
+      changes: [updateRecord('day', after.day.id, { callMin: later }) satisfies PlainChange],
     },
     ...shorterDays(production, before, 9),
   ]

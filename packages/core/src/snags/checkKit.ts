@@ -1,5 +1,5 @@
 import { kitDifference } from '../kit/index.ts'
-import type { Production } from '../production/index.ts'
+import { updateRecord, createRecord, type Production } from '../records/index.ts'
 import type { Finding } from './finding.ts'
 
 /** Is everything that shots and setups need owned or rented? */
@@ -24,29 +24,13 @@ export function checkKit(production: Production): Finding[] {
           ? [
               {
                 says: `Rent ${line.missing}`,
-                changes: [
-                  { op: 'update', kind: 'kitItem', id: item.id, fields: { rented: item.rented + line.missing } },
-                ],
+                changes: [updateRecord('kitItem', item.id, { rented: item.rented + line.missing })],
               },
             ]
           : [
               {
                 says: `Put ${line.missing} × ${line.name} on the list to rent`,
-                changes: [
-                  {
-                    op: 'create',
-                    kind: 'kitItem',
-                    id: '',
-                    fields: {
-                      name: line.name,
-                      answersTo: line.key,
-                      owned: 0,
-                      rented: line.missing,
-                      case: '',
-                      note: '',
-                    },
-                  },
-                ],
+                changes: [createRecord('kitItem', { name: line.name, answersTo: line.key, rented: line.missing })],
               },
             ],
       } satisfies Finding

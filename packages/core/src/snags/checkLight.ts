@@ -1,8 +1,9 @@
-import { lengthText } from '../formats/index.ts'
 import { waysOut } from '../light/index.ts'
-import { byId, captureRate, type PlacedLamp, type Production, type Shot } from '../production/index.ts'
+import { byId, type PlacedLamp, type Production, type Shot, updateRecord } from '../records/index.ts'
+import { isTooDark, readSetup, type SetupReading } from '../setup/index.ts'
+import { captureRate, masterDeliverable } from '../shotlist/index.ts'
+import { lengthText } from '../text/index.ts'
 import type { Finding, Fix } from './finding.ts'
-import { isTooDark, masterDeliverable, readSetup, type SetupReading } from './readSetup.ts'
 
 /** From here on nobody rescues the shot. */
 const LOST_STOPS = 1
@@ -48,9 +49,6 @@ export function checkExposure(production: Production): Finding[] {
 }
 
 function exposureFixes(production: Production, reading: SetupReading, shot: Shot, short: number): Fix[] {
-  const update = (kind: string, id: string, fields: Record<string, unknown>) => [
-    { op: 'update', kind, id, fields } as const,
-  ]
   const camera = byId(production.camera, shot.cameraId)
   const deliverable = masterDeliverable(production)
   const slowest = deliverable ? deliverable.rateNum / deliverable.rateDen : 24
@@ -64,32 +62,33 @@ function exposureFixes(production: Production, reading: SetupReading, shot: Shot
   if (shot.ndStops >= short)
     fixes.push({
       says: `Take out ${Math.ceil(short * 10) / 10} stops of neutral density`,
-      changes: update('shot', shot.id, { ndStops: Math.floor((shot.ndStops - short) * 10) / 10 }),
+      changes: [updateRecord('shot', shot.id, { ndStops: Math.floor((shot.ndStops - short) * 10) / 10 })],
     })
   const brighter = brighterKey(reading, short)
   if (brighter)
     fixes.push({
       says: `Key to ${brighter.levelPct} %`,
-      changes: update('lamp', brighter.id, { levelPct: brighter.levelPct }),
+      changes: [updateRecord('lamp', brighter.id, { levelPct: brighter.levelPct })],
     })
   const nearer = nearerKey(reading, short)
   if (nearer)
     fixes.push({
       says: `Move the key to ${lengthText(nearer.distanceM, production.production.units)}`,
-      changes: update('lamp', nearer.lamp.id, nearer.fields),
+      changes: [updateRecord('lamp', nearer.lamp.id, nearer.fields)],
     })
   if (ways.tStop !== null) {
     const tStop = Math.floor(ways.tStop * 10) / 10
-    fixes.push({ says: `Open to T${tStop}`, changes: update('shot', shot.id, { tStop }) })
+    fixes.push({ says: `Open to T${tStop}`, changes: [updateRecord('shot', shot.id, { tStop })] })
   }
   if (ways.iso !== null) {
     const iso = Math.ceil(ways.iso / 50) * 50
-    if (iso <= (camera?.mostIso ?? 3200)) fixes.push({ says: `ISO ${iso}`, changes: update('shot', shot.id, { iso }) })
+    if (iso <= (camera?.mostIso ?? 3200))
+      fixes.push({ says: `ISO ${iso}`, changes: [updateRecord('shot', shot.id, { iso })] })
   }
   if (ways.fps !== null) {
     const fps = Math.floor(ways.fps)
     if (fps >= slowest)
-      fixes.push({ says: `Shoot at ${fps} fps`, changes: update('shot', shot.id, { fpsNum: fps, fpsDen: 1 }) })
+      fixes.push({ says: `Shoot at ${fps} fps`, changes: [updateRecord('shot', shot.id, { fpsNum: fps, fpsDen: 1 })] })
   }
   return fixes
 }
@@ -104,7 +103,7 @@ function keyFactor(reading: SetupReading, short: number): { lamp: PlacedLamp; fa
   return { lamp, factor: (light.totalLux * 2 ** short - light.totalLux + lux) / lux }
 }
 
-function brighterKey(reading: SetupReading, short: number): { id: string; levelPct: number } | null {
+function brighterKey(reading: SetupReading, short: number): { id: PlacedLamp['id']; levelPct: number } | null {
   const key = keyFactor(reading, short)
   if (!key) return null
   const levelPct = Math.ceil(key.lamp.levelPct * key.factor)
@@ -178,7 +177,7 @@ function ratioFixes(reading: SetupReading, wanted: number): Fix[] {
     const levelPct = Math.round((lamp.levelPct * luxOf(lux)) / lux)
     if (levelPct < 1 || levelPct > 100 || levelPct === lamp.levelPct) return []
     const says = `${role === 'key' ? 'Key' : 'Fill'} to ${levelPct} %`
-    return [{ says, changes: [{ op: 'update', kind: 'lamp', id: lamp.id, fields: { levelPct } }] }]
+    return [{ says, changes: [updateRecord('lamp', lamp.id, { levelPct })] }]
   }
   const fill = wanted > 1 ? level('fill', (now) => keyLux / (wanted - 1) - (fillLux - now)) : []
   const key = level('key', (now) => now + fillLux * (wanted - 1) - keyLux)

@@ -1,6 +1,6 @@
 import { angleOfView, sameSize } from '../optics/index.ts'
-import { byId, type Production, type Shot } from '../production/index.ts'
-import { sizeOfShot, takingOfShot } from '../shotlist/index.ts'
+import { updateRecord, byId, type Production, type Shot } from '../records/index.ts'
+import { looksOf, sizeOfShot, takingOfShot } from '../shotlist/index.ts'
 import type { Finding } from './finding.ts'
 
 /** Faces this much larger or smaller than one another look like a mistake when cut together. */
@@ -8,13 +8,7 @@ const SIZE_RATIO = 1.2
 const HEIGHT_M = 0.2
 const ANGLE_RATIO = 1.15
 
-const update = (shot: Shot, fields: Record<string, unknown>) => [
-  { op: 'update', kind: 'shot', id: shot.id, fields } as const,
-]
-
-/** Where somebody in a shot looks: as said, else into the frame; null at the camera or from its middle. */
-export const looksOf = (shot: Pick<Shot, 'looks' | 'frameSide'>): 'left' | 'right' | 'camera' | null =>
-  shot.looks !== 'auto' ? shot.looks : shot.frameSide === 'left' ? 'right' : shot.frameSide === 'right' ? 'left' : null
+const update = (shot: Shot, fields: Record<string, unknown>) => [updateRecord('shot', shot.id, fields)]
 
 /** Pairs that are cut against each other: same size, same height, same lens, eyes that meet? */
 export function checkPairMatch(production: Production): Finding[] {

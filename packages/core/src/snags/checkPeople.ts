@@ -1,7 +1,7 @@
-import { clock } from '../formats/index.ts'
-import { byId, type Production } from '../production/index.ts'
+import { type DayPlan, dayPlans } from '../day/index.ts'
+import { createRecord, asId, byId, type Production, updateRecord, type Shot } from '../records/index.ts'
+import { clock } from '../text/index.ts'
 import type { Finding } from './finding.ts'
-import { type DayPlan, dayPlans } from './planDay.ts'
 
 /** Is anybody wanted in two places: on two days of one date at once, or on a day they are not there? */
 export function checkPeople(production: Production): Finding[] {
@@ -9,7 +9,7 @@ export function checkPeople(production: Production): Finding[] {
   const findings: Finding[] = []
   const wanted = new Map<
     string,
-    { plan: DayPlan; codes: string; shotIds: readonly string[]; startMin: number; endMin: number; itemId: string }[]
+    { plan: DayPlan; codes: string; shotIds: readonly Shot['id'][]; startMin: number; endMin: number; itemId: string }[]
   >()
   for (const plan of plans)
     for (const row of plan.timeline.rows) {
@@ -52,7 +52,7 @@ export function checkPeople(production: Production): Finding[] {
           fixes: [
             {
               says: `Put ${person.name} down for ${a.plan.day.title}`,
-              changes: [{ op: 'create', kind: 'attendance', id: '', fields: { personId, dayId: a.plan.day.id } }],
+              changes: [createRecord('attendance', { personId: asId(personId), dayId: a.plan.day.id }, asId(''))],
             },
           ],
         })
@@ -79,15 +79,8 @@ export function checkPeople(production: Production): Finding[] {
             says: `Do ${entry.codes} without ${person.name}`,
             changes: entry.shotIds.flatMap((id) => {
               const shot = production.shot[id]!
-              return shot.personIds.includes(personId)
-                ? [
-                    {
-                      op: 'update',
-                      kind: 'shot',
-                      id,
-                      fields: { personIds: shot.personIds.filter((p) => p !== personId) },
-                    } as const,
-                  ]
+              return shot.personIds.includes(asId(personId))
+                ? [updateRecord('shot', id, { personIds: shot.personIds.filter((p) => p !== personId) })]
                 : []
             }),
           })),

@@ -1,7 +1,8 @@
-import { clock } from '../formats/index.ts'
-import { byId, type Place, type Production, type Shot, shotsOfItem, spotOfShot } from '../production/index.ts'
+import { type DayPlan, dayPlans } from '../day/index.ts'
+import { byId, type Place, type Production, type Shot, updateRecord, rankBetween } from '../records/index.ts'
+import { operatorOf, shotsOfItem, spotOfShot } from '../shotlist/index.ts'
+import { clock } from '../text/index.ts'
 import type { Finding } from './finding.ts'
-import { type DayPlan, dayPlans } from './planDay.ts'
 import { earlierPlaces, fixesThatHold, nameOfItem, noWorse } from './waysOut.ts'
 
 type Gap = readonly [check: string, field: keyof Place, missing: string, because: string]
@@ -52,7 +53,7 @@ export function checkPlaceGaps(production: Production): Finding[] {
         `${outdoors
           .map((s) => s.code)
           .slice(0, 4)
-          .join(', ')} are outdoors`,
+          .join(', ')} ${outdoors.length === 1 ? 'is' : 'are'} outdoors`,
       ],
       lamps.length > 2 && ['van', 'vanAccess', 'no word on access for the van', `${lamps.length} lamps are carried in`],
     ]
@@ -97,14 +98,7 @@ export function checkNoise(production: Production): Finding[] {
         !loud(after).some((l) => l.shot.id === shot.id)
       const later = plan.items.slice(plan.items.indexOf(item) + 1).map((next, i, rest) => ({
         says: `Shoot ${nameOfItem(production, item)} after ${nameOfItem(production, next)}`,
-        changes: [
-          {
-            op: 'update' as const,
-            kind: 'orderItem',
-            id: item.id,
-            fields: { rank: (next.rank + (rest[i + 1]?.rank ?? next.rank + 2)) / 2 },
-          },
-        ],
+        changes: [updateRecord('orderItem', item.id, { rank: rankBetween(next.rank, rest[i + 1]?.rank ?? null) })],
       }))
       return {
         check: 'order.loud-in-quiet-shot',
@@ -170,7 +164,7 @@ export function checkOperators(production: Production): Finding[] {
             ? [
                 {
                   says: `Take ${name} off ${last.code}`,
-                  changes: [{ op: 'update', kind: 'shot', id: last.id, fields: { operatorId: null } }],
+                  changes: [updateRecord('shot', last.id, { operatorId: null })],
                 },
               ]
             : [],
@@ -179,7 +173,3 @@ export function checkOperators(production: Production): Finding[] {
     })
   })
 }
-
-/** Who operates a shot: as named on it, else whoever has its camera. */
-export const operatorOf = (production: Production, shot: Pick<Shot, 'operatorId' | 'cameraId'>): string | null =>
-  shot.operatorId ?? byId(production.camera, shot.cameraId)?.operatorId ?? null

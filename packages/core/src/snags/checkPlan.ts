@@ -1,30 +1,8 @@
-import { angleOfView } from '../optics/index.ts'
-import { byId, type CameraPosition, type Mark, type Production, type Setup, type Shot } from '../production/index.ts'
-import {
-  lineCrossing,
-  type PlanCamera,
-  type PlanPoint,
-  reflections,
-  sayFault,
-  spotPlan,
-  type Seen,
-  type SpotPlan,
-} from '../room/index.ts'
-import { takingOfShot } from '../shotlist/index.ts'
+import { sayFault, spotPlan, type SpotPlan } from '../place/index.ts'
+import { updateRecord, asId, type CameraPosition, type Mark, type Production, type Setup } from '../records/index.ts'
+import { lineCrossing, reflections, type Seen } from '../room/index.ts'
+import { letter, mirrorSights, ofSetup, planCamera, shotOfPosition, unwanted } from '../setup/index.ts'
 import type { Finding, Fix } from './finding.ts'
-
-const byAge = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : 1)
-const ofSetup = <T extends { setupId: string; id: string }>(records: Readonly<Record<string, T>>, setup: Setup): T[] =>
-  Object.values(records)
-    .filter((r) => r.setupId === setup.id)
-    .sort(byAge)
-/** The shot that a camera of a setup is there for: the one on the widest lens where there are several. */
-export const shotOfPosition = (production: Production, position: CameraPosition): Shot | undefined =>
-  Object.values(production.shot)
-    .filter((s) => s.setupId === position.setupId && s.cameraId === position.cameraId)
-    .sort((a, b) => a.focalLengthMm - b.focalLengthMm)[0]
-const letter = (production: Production, position: CameraPosition) =>
-  byId(production.camera, position.cameraId)?.letter ?? '?'
 
 /** Do walls cross, and does what is on them fit? */
 export function checkSpots(production: Production): Finding[] {
@@ -59,7 +37,7 @@ export function checkSpots(production: Production): Finding[] {
             : [
                 {
                   says: `Make ${spot.name} four walls of ${spot.widthM} × ${spot.depthM} m`,
-                  changes: [{ op: 'update', kind: 'spot', id: spot.id, fields: { outline: [] } }],
+                  changes: [updateRecord('spot', spot.id, { outline: [] })],
                 },
               ],
       }
@@ -74,12 +52,7 @@ function slideIn(plan: SpotPlan, id: string, wallM: number): Fix[] {
     {
       says: `Slide ${thing.name || thing.type} onto its wall`,
       changes: [
-        {
-          op: 'update',
-          kind: 'fitting',
-          id,
-          fields: { widthM, alongM: Math.max(0, Math.min(thing.alongM, wallM - widthM)) },
-        },
+        updateRecord('fitting', asId(id), { widthM, alongM: Math.max(0, Math.min(thing.alongM, wallM - widthM)) }),
       ],
     },
   ]
@@ -139,105 +112,13 @@ function acrossTheLine(position: CameraPosition, name: string, first: Mark, seco
   return {
     says: `Move camera ${name} to the other side`,
     changes: [
-      {
-        op: 'update',
-        kind: 'cameraPosition',
-        id: position.id,
-        fields: {
-          xM: round(2 * foot.xM - position.xM),
-          yM: round(2 * foot.yM - position.yM),
-          bearingDeg: Math.round((((2 * along - position.bearingDeg) % 360) + 360) % 360),
-        },
-      },
+      updateRecord('cameraPosition', position.id, {
+        xM: round(2 * foot.xM - position.xM),
+        yM: round(2 * foot.yM - position.yM),
+        bearingDeg: Math.round((((2 * along - position.bearingDeg) % 360) + 360) % 360),
+      }),
     ],
   }
-}
-
-/** A camera of a setup as the plan sees it, with the widest lens that any of its shots is on. */
-export function planCamera(production: Production, position: CameraPosition): PlanCamera {
-  const shot = shotOfPosition(production, position)
-  const angle = shot
-    ? angleOfView(takingOfShot(production, shot).used, shot.focalLengthMm)
-    : { horizontalDeg: 40, verticalDeg: 24 }
-  return {
-    id: position.id,
-    name: letter(production, position),
-    at: position,
-    heightM: position.heightM,
-    bearingDeg: position.bearingDeg,
-    angleDeg: angle.horizontalDeg,
-    verticalDeg: angle.verticalDeg,
-  }
-}
-
-/** How much of a lamp, a camera and its crew there is to be seen. */
-const LAMP_HALF_M = 0.25
-const CREW_M = 1.8
-
-/** Everything in a setup that must not be seen in a mirror: cameras with their crew, and lamps. */
-function unwanted(production: Production, setup: Setup): Seen[] {
-  return [
-    ...ofSetup(production.cameraPosition, setup).map((p): Seen => ({
-      id: p.id,
-      name: `camera ${letter(production, p)}`,
-      at: p,
-      fromM: 0,
-      toM: Math.max(CREW_M, p.heightM + 0.2),
-    })),
-    ...ofSetup(production.lamp, setup).map((lamp): Seen => ({
-      id: lamp.id,
-      name: lamp.name,
-      at: lamp,
-      fromM: lamp.heightM - LAMP_HALF_M,
-      toM: lamp.heightM + LAMP_HALF_M,
-    })),
-  ]
-}
-
-/** The way the light goes from something by a mirror into a camera. */
-export interface MirrorWay {
-  readonly cameraId: string
-  /** Such as "D: A sees lamp Key": the setup, the camera, and what the mirror shows it. */
-  readonly says: string
-  /** Name of what is seen; null for the camera itself. */
-  readonly seen: string | null
-  readonly from: PlanPoint
-  readonly by: PlanPoint
-  readonly to: PlanPoint
-}
-
-/** What the cameras of a setup see in the mirrors of its spot, in metres on its plan. */
-export function mirrorWays(production: Production, setup: Setup): MirrorWay[] {
-  const things = unwanted(production, setup)
-  return mirrorSights(production, setup, things).flatMap(({ position, camera, seen }) =>
-    seen.map(({ seenId, at }): MirrorWay => {
-      const thing = things.find((t) => t.id === seenId)!
-      const what = seenId === position.id ? 'itself' : thing.name
-      const says = `${setup.letter}: ${camera.name} sees ${what}`
-      return {
-        cameraId: position.id,
-        says,
-        seen: seenId === position.id ? null : thing.name,
-        from: camera.at,
-        by: at,
-        to: thing.at,
-      }
-    }),
-  )
-}
-
-/** Each camera of a setup that some mirror shows something, with the mirrors of the spot. */
-function mirrorSights(production: Production, setup: Setup, things: readonly Seen[]) {
-  const spot = byId(production.spot, setup.spotId)
-  const plan = spot && spotPlan(production, spot)
-  if (!plan || plan.mirrors.length === 0) return []
-  return ofSetup(production.cameraPosition, setup)
-    .filter((position) => shotOfPosition(production, position))
-    .map((position) => {
-      const camera = planCamera(production, position)
-      return { plan, position, camera, seen: reflections([camera], plan.mirrors, things) }
-    })
-    .filter(({ seen }) => seen.length > 0)
 }
 
 /** Does a mirror show a camera itself, another or a lamp? */
@@ -294,7 +175,7 @@ function outOfTheMirror(
         return [
           {
             says: `Move camera ${letter(production, position)} ${step.toFixed(2)} m round the mark`,
-            changes: [{ op: 'update', kind: 'cameraPosition', id: position.id, fields: { xM, yM, bearingDeg } }],
+            changes: [updateRecord('cameraPosition', position.id, { xM, yM, bearingDeg })],
           },
         ]
     }

@@ -1,7 +1,7 @@
 import { circuitLoad } from '../power/index.ts'
-import type { Production } from '../production/index.ts'
+import { updateRecord, type Production } from '../records/index.ts'
+import { lampsOfSetup } from '../setup/index.ts'
 import type { Finding, Fix } from './finding.ts'
-import { lampsOfSetup } from './readSetup.ts'
 
 /** Does each setup keep each circuit under the house rule's share of its rating? */
 export function checkCircuits(production: Production): Finding[] {
@@ -33,7 +33,7 @@ export function checkCircuits(production: Production): Finding[] {
         if (movable)
           fixes.push({
             says: `Plug the ${movable.role} into ${other.name}`,
-            changes: [{ op: 'update', kind: 'lamp', id: movable.id, fields: { circuitId: other.id } }],
+            changes: [updateRecord('lamp', movable.id, { circuitId: other.id })],
           })
       }
       return [

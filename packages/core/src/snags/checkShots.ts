@@ -1,13 +1,11 @@
 import { steadyShutterDegrees } from '../exposure/index.ts'
-import { byId, captureRate, type Production, type Shot } from '../production/index.ts'
+import { updateRecord, byId, type Production, type Shot } from '../records/index.ts'
+import { captureRate, masterDeliverable, shotFlicker } from '../shotlist/index.ts'
 import { sameRate } from '../timecode/index.ts'
 import type { Finding } from './finding.ts'
-import { masterDeliverable, shotFlicker } from './readSetup.ts'
 
 const rate = (fps: number) => (Number.isInteger(fps) ? String(fps) : fps.toFixed(3).replace(/0+$/, ''))
-const update = (shot: Shot, fields: Record<string, unknown>) => [
-  { op: 'update', kind: 'shot', id: shot.id, fields } as const,
-]
+const update = (shot: Shot, fields: Record<string, unknown>) => [updateRecord('shot', shot.id, fields)]
 
 /** Twice the frame rate is half a turn of the shutter. */
 const HALF_TURN_DEG = 180

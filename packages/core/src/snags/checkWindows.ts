@@ -1,8 +1,7 @@
-import { clock } from '../formats/index.ts'
-import type { MissedWindow } from '../order/index.ts'
-import type { OrderItem, Production, Shot } from '../production/index.ts'
+import { type DayPlan, dayPlans, type MissedWindow } from '../day/index.ts'
+import { removeRecord, updateRecord, type OrderItem, type Production, type Shot } from '../records/index.ts'
+import { clock } from '../text/index.ts'
 import type { Finding, Fix } from './finding.ts'
-import { type DayPlan, dayPlans } from './planDay.ts'
 import { earlierPlaces, earlierStarts, fixesThatHold, itemOfShot, missedMusts } from './waysOut.ts'
 
 /** Does the order put a shot outside its light or outside the hours of its place? */
@@ -77,11 +76,11 @@ function laterStart(
   const { callMin, title, id } = plan.day
   const wait: Fix = {
     says: `Hold ${shot.code} until ${clock(window.fromMin!)}`,
-    changes: [{ op: 'update', kind: 'orderItem', id: item.id, fields: { fixedAtMin: Math.ceil(window.fromMin!) } }],
+    changes: [updateRecord('orderItem', item.id, { fixedAtMin: Math.ceil(window.fromMin!) })],
   }
   const later: Fix = {
     says: `Start ${title} at ${clock(callMin + by)}`,
-    changes: [{ op: 'update', kind: 'day', id, fields: { callMin: callMin + by } }],
+    changes: [updateRecord('day', id, { callMin: callMin + by })],
   }
   return fixesThatHold(
     production,
@@ -101,10 +100,10 @@ function fitOrDrop(item: OrderItem, shot: Shot, startMin: number, toMin: number)
     return [
       {
         says: `Give ${shot.code} ${minutes} min`,
-        changes: [{ op: 'update', kind: 'orderItem', id: item.id, fields: { minutes } }],
+        changes: [updateRecord('orderItem', item.id, { minutes })],
       },
     ]
   return shot.mustHave || shot.onceOnly
     ? []
-    : [{ says: `Drop ${shot.code} from this day`, changes: [{ op: 'remove', kind: 'orderItem', id: item.id }] }]
+    : [{ says: `Drop ${shot.code} from this day`, changes: [removeRecord('orderItem', item.id)] }]
 }

@@ -1,4 +1,5 @@
-import { fnv1a } from '../order/fingerprint.ts'
+import type { PlainChange } from '../records/index.ts'
+import { fnv1a } from '../text/index.ts'
 
 export type Severity = 'stop' | 'watch'
 
@@ -9,25 +10,6 @@ export interface Evidence {
   readonly unit: string
   readonly from: string
 }
-
-/**
- * A change to records as plain data; the writer adds the versions it saw. A create whose id is '' or begins
- * with `new:` is given one, and gets it wherever else the changes name it.
- */
-export type PlainChange =
-  | {
-      readonly op: 'create'
-      readonly kind: string
-      readonly id: string
-      readonly fields: Readonly<Record<string, unknown>>
-    }
-  | {
-      readonly op: 'update'
-      readonly kind: string
-      readonly id: string
-      readonly fields: Readonly<Record<string, unknown>>
-    }
-  | { readonly op: 'remove'; readonly kind: string; readonly id: string }
 
 /** A way out that one press carries out and one undo takes back. */
 export interface Fix {
@@ -57,16 +39,3 @@ export const evidenceHash = (finding: Pick<Finding, 'evidence'>): string =>
       .map((e) => `${e.label}=${typeof e.value === 'number' ? e.value.toPrecision(3) : e.value}`)
       .join('|'),
   )
-
-/** Gives the records that changes would make their ids: a check knows no chance, so it only names them. */
-export function withNewIds(changes: readonly PlainChange[], newId: () => string): PlainChange[] {
-  const ids = new Map<string, string>()
-  for (const { op, id } of changes) if (op === 'create' && id.startsWith('new:')) ids.set(id, newId())
-  const real = (value: unknown): unknown =>
-    typeof value === 'string' ? (ids.get(value) ?? value) : Array.isArray(value) ? value.map(real) : value
-  return changes.map((change) => {
-    const id = change.op === 'create' && change.id === '' ? newId() : (ids.get(change.id) ?? change.id)
-    if (change.op === 'remove') return { ...change, id }
-    return { ...change, id, fields: Object.fromEntries(Object.entries(change.fields).map(([k, v]) => [k, real(v)])) }
-  })
-}

@@ -1,15 +1,24 @@
 import { describe, expect, test } from 'vitest'
-import { callSheet } from '../call/index.ts'
-import { productionWith } from '../production/fixture.ts'
-import type { Production } from '../production/index.ts'
+import { planDay } from '../day/index.ts'
+import { callSheet } from '../papers/index.ts'
+import {
+  asId,
+  type Production,
+  tryChanges,
+  withNewIds,
+  fieldsAlone,
+  updateRecord,
+  removeRecord,
+  createRecord,
+  rankOfNumber,
+} from '../records/index.ts'
+import { productionWith } from '../testing/index.ts'
 import { checkCallSheets } from './checkCallSheets.ts'
 import { checkFixedTimes } from './checkFixedTimes.ts'
 import { checkHours } from './checkHours.ts'
 import { checkPeople } from './checkPeople.ts'
 import { checkWindows } from './checkWindows.ts'
-import { type Finding, withNewIds } from './finding.ts'
-import { planDay } from './planDay.ts'
-import { tryChanges } from './waysOut.ts'
+import type { Finding } from './finding.ts'
 
 const says = (findings: readonly Finding[]) => findings.map((f) => f.says)
 const fixesOf = (findings: readonly Finding[]) => findings.flatMap((f) => f.fixes.map((fix) => fix.says))
@@ -91,7 +100,7 @@ describe('a fixed time', () => {
     for (const fix of fixesOf(found)) expect(checkFixedTimes(applied(p, found, fix))).toEqual([])
   })
   test('that is reached is no finding', () =>
-    expect(checkFixedTimes(tryChanges(p, [{ op: 'remove', kind: 'orderItem', id: 'ia' }]))).toEqual([]))
+    expect(checkFixedTimes(tryChanges(p, [{ op: 'remove', kind: 'orderItem', id: asId('ia') }]))).toEqual([]))
 })
 
 describe('hours', () => {
@@ -128,8 +137,14 @@ describe('hours', () => {
       {
         op: 'create',
         kind: 'orderItem',
-        id: 'meal',
-        fields: { ...long.orderItem.ia!, id: 'meal', type: 'meal', shotIds: [], minutes: 30, rank: 1.5 },
+        id: asId('meal'),
+        fields: {
+          ...fieldsAlone('orderItem', long.orderItem.ia!),
+          type: 'meal',
+          shotIds: [],
+          minutes: 30,
+          rank: rankOfNumber(1.5),
+        },
       },
     ])
     const found = checkHours(p).filter((f) => f.check === 'order.meal-too-late')
@@ -210,15 +225,26 @@ describe('a call sheet that was sent', () => {
   const sent = (production: Production): Production => ({
     ...production,
     sentSheet: {
-      one: { id: 'one', dayId: 'day', number: 1, fingerprint: sheet.fingerprint, sentAt: '', content: sheet },
+      one: {
+        id: asId('one'),
+        version: 1,
+        dayId: asId('day'),
+        number: 1,
+        fingerprint: sheet.fingerprint,
+        sentAt: '',
+        content: sheet,
+      },
     },
   })
   const item = p.orderItem.ia!
   test.each([
-    ['is swapped', [{ op: 'update', kind: 'orderItem', id: 'ia', fields: { rank: 5 } }]],
-    ['loses an item', [{ op: 'remove', kind: 'orderItem', id: 'ib' }]],
-    ['gains an item', [{ op: 'create', kind: 'orderItem', id: 'ic', fields: { ...item, id: 'ic', shotIds: ['c'] } }]],
-    ['starts earlier', [{ op: 'update', kind: 'day', id: 'day', fields: { callMin: 450 } }]],
+    ['is swapped', [updateRecord('orderItem', asId('ia'), { rank: rankOfNumber(5) })]],
+    ['loses an item', [removeRecord('orderItem', asId('ib'))]],
+    [
+      'gains an item',
+      [createRecord('orderItem', { ...fieldsAlone('orderItem', item), shotIds: [asId('c')] }, asId('ic'))],
+    ],
+    ['starts earlier', [updateRecord('day', asId('day'), { callMin: 450 })]],
   ] as const)('is older once its order %s, and one press goes back', (_, changes) => {
     const moved = sent(tryChanges(p, changes))
     const found = checkCallSheets(moved)
@@ -227,7 +253,7 @@ describe('a call sheet that was sent', () => {
     expect(checkCallSheets(applied(moved, found, fixesOf(found)[0]!))).toEqual([])
   })
   test('what no order can bring back is not promised', () => {
-    const longer = sent(tryChanges(p, [{ op: 'update', kind: 'shot', id: 'a', fields: { minutes: 90 } }]))
+    const longer = sent(tryChanges(p, [{ op: 'update', kind: 'shot', id: asId('a'), fields: { minutes: 90 } }]))
     expect(checkCallSheets(longer)[0]!.fixes).toEqual([])
   })
   test('still true, or never sent: nothing to say', () => {

@@ -1,14 +1,15 @@
 import { describe, expect, test } from 'vitest'
-import { productionWith } from '../production/fixture.ts'
-import type { Production, Shot } from '../production/index.ts'
+import { alikeColours } from '../colour/index.ts'
+import { asId, type Production, type Shot, tryChanges } from '../records/index.ts'
+import { mirrorWays } from '../setup/index.ts'
+import { productionWith } from '../testing/index.ts'
 import { checkBudget, checkDroppedScenes } from './checkBrief.ts'
-import { alikeColours, checkColours, checkPalettes } from './checkColour.ts'
+import { checkColours, checkPalettes } from './checkColour.ts'
 import { checkLenses, checkRoomForShots, checkScreens } from './checkGlass.ts'
 import { checkPairMatch } from './checkMatching.ts'
-import { checkLine, checkMirrors, checkSpots, mirrorWays } from './checkPlan.ts'
 import { checkNoise, checkOperators, checkPlaceGaps } from './checkPlaces.ts'
+import { checkLine, checkMirrors, checkSpots } from './checkPlan.ts'
 import type { Finding } from './finding.ts'
-import { tryChanges } from './waysOut.ts'
 
 type Given = Parameters<typeof productionWith>[0]
 const checks = (found: readonly Finding[]) => found.map((f) => f.check)
@@ -130,7 +131,7 @@ describe('pairs that are cut against each other', () => {
     leadsOut(production, checkPairMatch)
   })
   test('a pair named from both ends is told of once', () =>
-    expect(checkPairMatch(productionWith(pair({ distanceM: 3, pairId: 'a' })))).toHaveLength(1))
+    expect(checkPairMatch(productionWith(pair({ distanceM: 3, pairId: asId('a') })))).toHaveLength(1))
   test('one seated and one standing may look up and down', () =>
     expect(checks(checkPairMatch(productionWith(pair({ cameraHeightM: 1.1, figure: 'seated' }))))).toEqual([]))
 })

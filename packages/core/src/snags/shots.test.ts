@@ -1,13 +1,13 @@
 import { describe, expect, test } from 'vitest'
-import { productionWith } from '../production/fixture.ts'
+import { asId, tryChanges, withNewIds, createRecord } from '../records/index.ts'
+import { productionWith } from '../testing/index.ts'
 import { checkOnceOnly } from './checkCover.ts'
 import { checkKit } from './checkKit.ts'
 import { checkExposure, checkRatio } from './checkLight.ts'
 import { checkCircuits } from './checkPower.ts'
 import { checkFrameRates, checkMainsFlicker, checkPairs, checkShutterSchool } from './checkShots.ts'
-import { evidenceHash, type Finding, withNewIds } from './finding.ts'
 import { findSnags } from './findSnags.ts'
-import { tryChanges } from './waysOut.ts'
+import { evidenceHash, type Finding } from './finding.ts'
 
 const says = (findings: readonly Finding[]) => findings.map((f) => f.says)
 const fixesOf = (findings: readonly Finding[]) => findings.flatMap((f) => f.fixes.map((fix) => fix.says))
@@ -82,7 +82,7 @@ describe('exposure', () => {
     expect(found[0]!.says).toMatch(/11.0 : 1, harder than the 2 : 1 to 4 : 1/)
     expect(fixesOf(found)).toEqual(['Key to 30 %'])
     expect(afterEachFix(checkRatio, p)).toEqual([[]])
-    const flat = tryChanges(p, [{ op: 'update', kind: 'lamp', id: 'fill', fields: { luxAt1m: 8000 } }])
+    const flat = tryChanges(p, [{ op: 'update', kind: 'lamp', id: asId('fill'), fields: { luxAt1m: 8000 } }])
     expect(says(checkRatio(flat))[0]).toMatch(/1.5 : 1, flatter/)
     expect(fixesOf(checkRatio(flat))).toEqual(['Fill to 50 %'])
     expect(afterEachFix(checkRatio, flat)).toEqual([[]])
@@ -178,11 +178,11 @@ describe('what happens once', () => {
     })
   test('too few pictures and sounds, with more of each offered', () => {
     const p = bend({ recorderIds: ['r'] })
-    expect(says(checkOnceOnly(p))).toEqual(['2K, 2L happens once and has 2 of 3 pictures and 1 of 2 sound recordings.'])
+    expect(says(checkOnceOnly(p))).toEqual(['2K, 2L happen once and have 2 of 3 pictures and 1 of 2 sound recordings.'])
     expect(fixesOf(checkOnceOnly(p))).toEqual(['Put another recorder on it', 'Lock off camera C on it too'])
     expect(afterEachFix(checkOnceOnly, p)).toEqual([
-      ['2K, 2L happens once and has 2 of 3 pictures.'],
-      ['2K, 2L, 2K2 happens once and has 1 of 2 sound recordings.'],
+      ['2K, 2L happen once and have 2 of 3 pictures.'],
+      ['2K, 2L, 2K2 happen once and have 1 of 2 sound recordings.'],
     ])
   })
   test('two shots of one camera are one picture; recorders named twice are one sound', () => {
@@ -272,16 +272,21 @@ test('records that a fix makes get their ids, and are named by them wherever els
   let n = 0
   const changes = withNewIds(
     [
-      { op: 'create', kind: 'shot', id: 'new:B', fields: { code: '2L' } },
-      { op: 'create', kind: 'attendance', id: '', fields: {} },
-      { op: 'update', kind: 'orderItem', id: 'i', fields: { shotIds: ['a', 'new:B'], title: 'Bend' } },
-      { op: 'remove', kind: 'shot', id: 'a' },
+      createRecord('shot', { code: '2L' }, asId('new:B')),
+      createRecord('attendance', {}),
+      {
+        op: 'update',
+        kind: 'orderItem',
+        id: asId('i'),
+        fields: { shotIds: [asId('a'), asId('new:B')], title: 'Bend' },
+      },
+      { op: 'remove', kind: 'shot', id: asId('a') },
     ],
     () => `id ${n++}`,
   )
-  expect(changes).toEqual([
+  expect(changes).toMatchObject([
     { op: 'create', kind: 'shot', id: 'id 0', fields: { code: '2L' } },
-    { op: 'create', kind: 'attendance', id: 'id 1', fields: {} },
+    { op: 'create', kind: 'attendance', id: 'id 1' },
     { op: 'update', kind: 'orderItem', id: 'i', fields: { shotIds: ['a', 'id 0'], title: 'Bend' } },
     { op: 'remove', kind: 'shot', id: 'a' },
   ])

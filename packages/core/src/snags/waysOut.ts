@@ -1,25 +1,18 @@
-import { clock } from '../formats/index.ts'
-import { type OrderItem, type Production, shotsOfItem, slateOf } from '../production/index.ts'
-import type { Fix, PlainChange } from './finding.ts'
-import { type DayPlan, planDay } from './planDay.ts'
-
-/** The production as it would be after some changes. Kinds that are not touched keep their identity. */
-export function tryChanges(production: Production, changes: readonly PlainChange[]): Production {
-  const tables = { ...production } as unknown as Record<string, Record<string, object>>
-  for (const change of changes) {
-    if (change.kind === 'production') {
-      if (change.op === 'update') tables.production = { ...tables.production, ...change.fields } as never
-      continue
-    }
-    const { [change.id]: was, ...others } = tables[change.kind] ?? {}
-    const now =
-      change.op === 'create'
-        ? { id: change.id, ...change.fields }
-        : { ...was, ...('fields' in change ? change.fields : {}) }
-    tables[change.kind] = change.op === 'remove' ? others : { ...others, [change.id]: now }
-  }
-  return tables as unknown as Production
-}
+import { type DayPlan, planDay } from '../day/index.ts'
+import {
+  removeRecord,
+  updateRecord,
+  asId,
+  type OrderItem,
+  type PlainChange,
+  type Production,
+  tryChanges,
+  rankBetween,
+  type Rank,
+} from '../records/index.ts'
+import { shotsOfItem, slateOf } from '../shotlist/index.ts'
+import { clock } from '../text/index.ts'
+import type { Fix } from './finding.ts'
 
 /**
  * Those of the ways out that really lead out: each is tried on a copy of the day and kept if the day it
@@ -49,19 +42,14 @@ export const nameOfItem = (production: Production, item: OrderItem): string =>
   slateOf(shotsOfItem(production, item).map((shot) => shot.code)) ||
   (item.type === 'meal' ? 'the meal' : 'this')
 
-const setRank = (item: OrderItem, rank: number): PlainChange => ({
-  op: 'update',
-  kind: 'orderItem',
-  id: item.id,
-  fields: { rank },
-})
+const setRank = (item: OrderItem, rank: Rank): PlainChange => updateRecord('orderItem', item.id, { rank })
 
 /** An item put before each of those that come before it now, the nearest first. */
 export function* earlierPlaces(production: Production, plan: DayPlan, item: OrderItem, verb = 'Shoot'): Generator<Fix> {
   const name = nameOfItem(production, item)
   for (let to = plan.items.indexOf(item) - 1; to >= 0; to--) {
     const before = plan.items[to]!
-    const rank = (before.rank + (plan.items[to - 1]?.rank ?? before.rank - 2)) / 2
+    const rank = rankBetween(plan.items[to - 1]?.rank ?? null, before.rank)
     yield { says: `${verb} ${name} before ${nameOfItem(production, before)}`, changes: [setRank(item, rank)] }
   }
 }
@@ -71,7 +59,7 @@ export function* earlierStarts(plan: DayPlan, minutes: number): Generator<Fix> {
   for (let by = Math.ceil(minutes / 5) * 5; by <= minutes + 60 && plan.day.callMin - by >= 0; by += 5)
     yield {
       says: `Start ${plan.day.title} at ${clock(plan.day.callMin - by)}, ${by} min earlier`,
-      changes: [{ op: 'update', kind: 'day', id: plan.day.id, fields: { callMin: plan.day.callMin - by } }],
+      changes: [updateRecord('day', plan.day.id, { callMin: plan.day.callMin - by })],
     }
 }
 
@@ -83,7 +71,7 @@ export function* droppable(production: Production, items: readonly OrderItem[]):
     yield {
       item,
       says: `Drop ${shots.map((shot) => shot.code).join(', ') || nameOfItem(production, item)}`,
-      changes: [{ op: 'remove', kind: 'orderItem', id: item.id }],
+      changes: [removeRecord('orderItem', item.id)],
     }
   }
 }
@@ -118,4 +106,4 @@ export const missedMusts = (plan: DayPlan): string[] =>
 
 /** The entry of the order that holds a shot of the plan. */
 export const itemOfShot = (plan: DayPlan, shotId: string): OrderItem =>
-  plan.items.find((item) => item.shotIds.includes(shotId))!
+  plan.items.find((item) => item.shotIds.includes(asId(shotId)))!

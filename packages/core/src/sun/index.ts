@@ -1,3 +1,3 @@
-export { type SunPosition, sunPosition } from './position.ts'
-export { type SunDay, type SunCrossing, sunDay, SUN_ALTITUDES, skyBands } from './sunDay.ts'
-export { minuteOfDay, instantAt } from './localTime.ts'
+export { instantAt, minuteOfDay } from './localTime.ts'
+export { sunPosition } from './position.ts'
+export { skyBands, type SunCrossing, sunDay, type SunDay } from './sunDay.ts'

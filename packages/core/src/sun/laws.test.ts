@@ -1,7 +1,9 @@
 import fc from 'fast-check'
 import { DateTime } from 'luxon'
 import { describe, expect, test } from 'vitest'
-import { instantAt, minuteOfDay, skyBands, type SunCrossing, sunDay, SUN_ALTITUDES, sunPosition } from './index.ts'
+import { instantAt, minuteOfDay } from './localTime.ts'
+import { sunPosition } from './position.ts'
+import { skyBands, SUN_ALTITUDES, type SunCrossing, sunDay } from './sunDay.ts'
 
 const ZONES = ['Europe/London', 'America/St_Johns', 'Pacific/Auckland', 'Asia/Kathmandu', 'Pacific/Kiritimati', 'UTC']
 const dates = fc

@@ -1,6 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import vectors from '../../vectors/sun.json'
-import { instantAt, minuteOfDay, sunDay, sunPosition } from './index.ts'
+import { instantAt, minuteOfDay } from './localTime.ts'
+import { sunPosition } from './position.ts'
+import { sunDay } from './sunDay.ts'
 
 interface Event {
   utc: string

@@ -1,4 +1,4 @@
-import { fail, ok, type Outcome, type OutOfRange, outOfRange } from '../outcome/index.ts'
+import { fail, ok, type Outcome, outOfRange, type OutOfRange } from '../outcome/index.ts'
 
 /** An exact frame rate, `num / den` frames per second, and how its frames are labelled. */
 export interface FrameRate {

@@ -1,21 +1,10 @@
+export { boxAheadMs, clockOffset, type ClockSample } from './deviceClock.ts'
+export { FRAME_RATES, type FrameRate, framesPerSecond, nominalFrames, rateName, sameRate } from './frameRate.ts'
 export {
-  type FrameRate,
-  FRAME_RATES,
-  frameRate,
-  nominalFrames,
-  rateName,
-  sameRate,
-  framesPerSecond,
-} from './frameRate.ts'
-export {
-  type TimecodeRefusal,
-  parseTimecode,
-  formatTimecode,
-  framesPerDay,
   addFrames,
   differenceFrames,
-  framesAtSeconds,
-  secondsOfFrames,
+  formatTimecode,
   frameOfDayClock,
+  parseTimecode,
+  secondsOfFrames,
 } from './timecode.ts'
-export { type BoxSetting, boxAheadMs, type ClockOffset, type ClockSample, clockOffset } from './deviceClock.ts'

@@ -2,22 +2,24 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { mustBe } from '../outcome/index.ts'
 import {
-  addFrames,
-  differenceFrames,
   FRAME_RATES,
-  formatTimecode,
-  type FrameRate,
-  frameOfDayClock,
   frameRate,
-  framesAtSeconds,
-  framesPerDay,
+  type FrameRate,
   framesPerSecond,
   nominalFrames,
-  parseTimecode,
   rateName,
   sameRate,
+} from './frameRate.ts'
+import {
+  addFrames,
+  differenceFrames,
+  formatTimecode,
+  frameOfDayClock,
+  framesAtSeconds,
+  framesPerDay,
+  parseTimecode,
   secondsOfFrames,
-} from './index.ts'
+} from './timecode.ts'
 
 const rates = fc.constantFrom(...FRAME_RATES)
 const frames = fc.nat(20_000_000)

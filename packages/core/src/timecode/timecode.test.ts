@@ -1,19 +1,18 @@
 import { describe, expect, test } from 'vitest'
 import vectors from '../../vectors/timecode.json'
 import fc from 'fast-check'
+import { mustBe } from '../outcome/index.ts'
+import { FRAME_RATES, type FrameRate } from './frameRate.ts'
 import {
   addFrames,
   differenceFrames,
-  FRAME_RATES,
   formatTimecode,
   frameOfDayClock,
   framesAtSeconds,
   framesPerDay,
-  type FrameRate,
   parseTimecode,
   secondsOfFrames,
-} from './index.ts'
-import { mustBe } from '../outcome/index.ts'
+} from './timecode.ts'
 
 interface Row {
   id: string

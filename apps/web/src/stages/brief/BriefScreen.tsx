@@ -1,11 +1,13 @@
+import { addressOf, ENDPOINTS } from '@kavrell/contract'
+import { byRank, inOrder } from '@kavrell/core/records'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { Answer, Button, Hint, Page, Section, Tabs, Title } from '../../ui/parts.tsx'
 import { Picture } from '../../ui/Picture.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
+import { Answer, Button, Hint, Page, Section, Tabs, Title } from '../../ui/parts.tsx'
 import { Deliverables } from './Deliverables.tsx'
 import { HouseRules } from './HouseRules.tsx'
 import { Look, PaletteRows } from './Look.tsx'
@@ -60,10 +62,10 @@ function Says() {
   const field = (name: string, rows?: number) => (
     <RecordField kind="production" id={production.id} field={name} rows={rows} />
   )
-  const palettes = Object.values(palette).sort((a, b) => a.rank - b.rank)
+  const palettes = inOrder(palette)
   const references = Object.values(picture)
     .filter((p) => p.purpose === 'reference')
-    .sort((a, b) => a.rank - b.rank)
+    .sort(byRank)
     .slice(0, 5)
   return (
     <>
@@ -110,7 +112,10 @@ function Says() {
             another machine.
           </Hint>
           <Box asChild color="action" fontWeight={600} mt="4px" display="inline-block">
-            <a href={`/api/productions/${production.id}/export.json`} download={`${production.title}.json`}>
+            <a
+              href={addressOf(ENDPOINTS.exportProduction, { productionId: production.id })}
+              download={`${production.title}.json`}
+            >
               Export as JSON
             </a>
           </Box>

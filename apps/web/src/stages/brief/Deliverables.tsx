@@ -1,15 +1,16 @@
+import { newRank } from '../../store/newRank.ts'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
-import { wontCrop } from '@kavrell/core/shotlist'
-import { deliverablesInOrder } from '@kavrell/core/snags'
-import { FRAME_RATES, rateName } from '@kavrell/core/timecode'
 import { useState } from 'react'
 import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { addRecord, removeRecord } from '../../ui/addRecord.ts'
-import { minutesSeconds } from '../../ui/format.ts'
+import { RecordField } from '../../ui/RecordField.tsx'
+import { Select } from '../../ui/fields.tsx'
+import { addRecord, takeOut } from '../../ui/addRecord.ts'
 import { Button, Section } from '../../ui/parts.tsx'
-import { RecordField, Select } from '../../ui/RecordField.tsx'
+import { updateRecord, asId, type RecordOf, lastRank } from '@kavrell/core/records'
+import { deliverablesInOrder, wontCrop } from '@kavrell/core/shotlist'
+import { minutesSeconds } from '@kavrell/core/text'
+import { FRAME_RATES, rateName } from '@kavrell/core/timecode'
 
 /** What is to be delivered: the first one is what every screen crops and counts to, the others are checked against it. */
 export function Deliverables() {
@@ -19,8 +20,8 @@ export function Deliverables() {
   const [open, setOpen] = useState<string | null>(null)
   const shots = Object.keys(production.shot).length
   const putFirst = ({ id, name }: RecordOf<'deliverable'>) => {
-    const rank = Math.min(...deliverables.map((d) => d.rank)) - 1
-    const refused = commit(`Put ${name} first`, [{ op: 'update', kind: 'deliverable', id, fields: { rank } }])
+    const rank = newRank(null, deliverables[0]?.rank ?? null)
+    const refused = commit(`Put ${name} first`, [updateRecord('deliverable', id, { rank })])
     if (refused) say(refused, 'stop')
   }
   return (
@@ -30,7 +31,7 @@ export function Deliverables() {
         rights.plan && (
           <Button
             onClick={() => {
-              const rank = 1 + Math.max(-1, ...deliverables.map((d) => d.rank))
+              const rank = newRank(lastRank(deliverables))
               setOpen(addRecord('deliverable', 'Add a deliverable', { name: 'Another cut', rank }))
             }}
           >
@@ -44,31 +45,31 @@ export function Deliverables() {
         return (
           <Box key={d.id} borderTop="1px solid" borderColor="line" py="8px">
             <Flex align="baseline" gap="8px">
-              <Box asChild fontWeight={700} cursor="pointer">
-                <button
-                  type="button"
-                  aria-expanded={open === d.id}
-                  onClick={() => setOpen(open === d.id ? null : d.id)}
-                >
-                  {d.name}
-                </button>
-              </Box>
+              <Button
+                kind="bare"
+                fontWeight={700}
+                cursor="pointer"
+                aria-expanded={open === d.id}
+                onClick={() => setOpen(open === d.id ? null : d.id)}
+              >
+                {d.name}
+              </Button>
               {i > 0 && rights.plan && open === d.id && (
                 <Flex ml="auto">
                   <Button kind="quiet" onClick={() => putFirst(d)}>
                     Put first
                   </Button>
-                  <Button kind="quiet" onClick={() => removeRecord('deliverable', d.id, d.name)}>
+                  <Button kind="quiet" onClick={() => takeOut('deliverable', d.id, d.name)}>
                     Remove
                   </Button>
                 </Flex>
               )}
             </Flex>
-            <Text fontFamily="mono" fontSize="13px" color="soft">
+            <Text fontFamily="mono" fontSize="small" color="soft">
               {d.aspect.toFixed(2)} : 1, {d.rasterWidthPx} × {d.rasterHeightPx},{' '}
               {rateName({ num: d.rateNum, den: d.rateDen, drop: d.dropFrame })} fps, {minutesSeconds(d.runningTimeS)}
             </Text>
-            <Text fontSize="13px" color={lost.length > 0 ? 'watch' : 'soft'}>
+            <Text fontSize="small" color={lost.length > 0 ? 'watch' : 'soft'}>
               {[
                 d.shownAt,
                 i === 0
@@ -108,13 +109,13 @@ function RateSelect({ id, num, den, drop }: { id: string; num: number; den: numb
   const choose = (index: number) => {
     const rate = FRAME_RATES[index]!
     const refused = commit('Change frame rate', [
-      { op: 'update', kind: 'deliverable', id, fields: { rateNum: rate.num, rateDen: rate.den, dropFrame: rate.drop } },
+      updateRecord('deliverable', asId(id), { rateNum: rate.num, rateDen: rate.den, dropFrame: rate.drop }),
     ])
     if (refused) say(refused, 'stop')
   }
   return (
     <Box>
-      <Text asChild color="soft" fontSize="12.5px" display="block">
+      <Text asChild color="soft" fontSize="note" display="block">
         <label htmlFor={`rate-${id}`}>Frame rate, fps</label>
       </Text>
       <Select

@@ -1,11 +1,10 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { counted } from '@kavrell/core/formats'
 import { useEffect, useState } from 'react'
 import { useLocation } from 'react-router'
 import { useProduction } from '../../store/selectors.ts'
-import { hours } from '../../ui/format.ts'
-import { Button } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
+import { Button } from '../../ui/parts.tsx'
+import { counted, hours } from '@kavrell/core/text'
 
 /** The rules that checks judge by. A snag's rule is reached as `#its-field`: the field opens and is chosen. */
 export function HouseRules() {
@@ -35,7 +34,7 @@ export function HouseRules() {
   return (
     <Box>
       <Flex align="center">
-        <Text fontWeight={700} fontSize="14.5px">
+        <Text fontWeight={700} fontSize="lead">
           House rules
         </Text>
         <Button ml="auto" onClick={() => setPressed({ open: !open, key })} aria-expanded={open}>

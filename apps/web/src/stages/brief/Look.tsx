@@ -1,22 +1,32 @@
+import { newRank } from '../../store/newRank.ts'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { COLOUR_ROLES, type PaletteColour, type RecordOf } from '@kavrell/contract'
-import { colourName, keyContrast, readHex, scenesInStretch, scenesOfPalette } from '@kavrell/core/colour'
-import { alikeColours } from '@kavrell/core/snags'
 import { useState } from 'react'
 import { commit, say } from '../../store/production.ts'
 import { useOpenSnags, useProduction, useRights } from '../../store/selectors.ts'
-import { addRecord, removeRecord } from '../../ui/addRecord.ts'
 import { DropPictures } from '../../ui/DropPictures.tsx'
-import { Button, Hint, Section } from '../../ui/parts.tsx'
 import { Picture } from '../../ui/Picture.tsx'
-import { Input, RecordField, Select } from '../../ui/RecordField.tsx'
-import { Sheet } from '../../ui/sheet/Sheet.tsx'
+import { RecordField } from '../../ui/RecordField.tsx'
+import { Input, Select } from '../../ui/fields.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
+import { addRecord, takeOut } from '../../ui/addRecord.ts'
+import { Button, Hint, Section } from '../../ui/parts.tsx'
+import { Sheet } from '../../ui/sheet/Sheet.tsx'
+import { alikeColours, colourName, keyContrast, readHex, scenesInStretch, scenesOfPalette } from '@kavrell/core/colour'
+import {
+  updateRecord,
+  asId,
+  COLOUR_ROLES,
+  type PaletteColour,
+  type RecordOf,
+  byRank,
+  inOrder,
+  lastRank,
+} from '@kavrell/core/records'
 
 type Palette = RecordOf<'palette'>
 
 const save = (label: string, id: string, fields: Record<string, unknown>) => {
-  const refused = commit(label, [{ op: 'update', kind: 'palette', id, fields }])
+  const refused = commit(label, [updateRecord('palette', asId(id), fields)])
   if (refused) say(refused, 'stop')
 }
 
@@ -24,7 +34,7 @@ const save = (label: string, id: string, fields: Record<string, unknown>) => {
 export function Look() {
   const production = useProduction()
   const rights = useRights()
-  const palettes = Object.values(production.palette).sort((a, b) => a.rank - b.rank)
+  const palettes = inOrder(production.palette)
   const [chosen, setChosen] = useState<string | null>(null)
   const current = production.palette[chosen ?? ''] ?? palettes[0]
   return (
@@ -33,7 +43,9 @@ export function Look() {
         title="Palettes"
         actions={
           rights.plan && (
-            <Button onClick={() => setChosen(addRecord('palette', 'Add a palette', { rank: palettes.length }))}>
+            <Button
+              onClick={() => setChosen(addRecord('palette', 'Add a palette', { rank: newRank(lastRank(palettes)) }))}
+            >
               Add a palette
             </Button>
           )
@@ -97,7 +109,7 @@ export function PaletteRows({
   return (
     <Box role="list" aria-label="Palettes">
       {palettes.map((palette) => {
-        const held = scenesOfPalette(production, palette)
+        const held = scenesOfPalette(Object.values(production.scene), palette)
         const scenes = held.flatMap((id) => scene[id] ?? [])
         const about = snags.filter(
           (s) =>
@@ -122,11 +134,15 @@ export function PaletteRows({
             </Text>
             <Box w="150px" flexShrink={0}>
               {onChoose ? (
-                <Box asChild textAlign="left" cursor="pointer" fontWeight={palette.id === chosen ? 700 : 400}>
-                  <button type="button" onClick={() => onChoose(palette.id)}>
-                    {palette.name}
-                  </button>
-                </Box>
+                <Button
+                  kind="bare"
+                  textAlign="left"
+                  cursor="pointer"
+                  fontWeight={palette.id === chosen ? 700 : 400}
+                  onClick={() => onChoose(palette.id)}
+                >
+                  {palette.name}
+                </Button>
               ) : (
                 <Text>{palette.name}</Text>
               )}
@@ -142,7 +158,7 @@ export function PaletteRows({
                 <Box key={i} flex="1" style={{ background: c.hex }} title={`${c.name || colourName(c.hex)} ${c.hex}`} />
               ))}
             </Flex>
-            <Text color="soft" fontSize="13px">
+            <Text color="soft" fontSize="small">
               {palette.note}
               {palette.stretch ? ` (${palette.stretch})` : ''}
               {about.map((s) => (
@@ -154,7 +170,7 @@ export function PaletteRows({
                   px="6px"
                   ml="6px"
                   fontWeight={600}
-                  fontSize="12px"
+                  fontSize="note"
                 >
                   {s.check === 'brief.colour-strays' ? `${lookItem[s.about.id]?.name} strays` : 'too like another'}
                 </Box>
@@ -216,7 +232,7 @@ function PaletteEditor({ palette }: { palette: Palette }) {
         {palette.colours.map((c, i) => (
           <Box key={i} w="128px" data-colour={c.hex}>
             <Box h="52px" style={{ background: c.hex }} />
-            <Text fontFamily="mono" fontSize="12px" color="soft">
+            <Text fontFamily="mono" fontSize="note" color="soft">
               {c.hex}
             </Text>
             <Input
@@ -272,7 +288,7 @@ function PaletteEditor({ palette }: { palette: Palette }) {
               }}
             />
             {says && (
-              <Text role="alert" color="stop" fontSize="12.5px">
+              <Text role="alert" color="stop" fontSize="note">
                 {says}
               </Text>
             )}
@@ -290,12 +306,12 @@ function PaletteEditor({ palette }: { palette: Palette }) {
         </Text>
       )}
       {alike.map(([a, b]) => (
-        <Text key={`${a} ${b}`} color="watch" fontSize="13px">
+        <Text key={`${a} ${b}`} color="watch" fontSize="small">
           {palette.colours[a]!.hex} and {palette.colours[b]!.hex} look the same.
         </Text>
       ))}
       {rights.plan && (
-        <Button kind="quiet" onClick={() => removeRecord('palette', palette.id, palette.name)}>
+        <Button kind="quiet" onClick={() => takeOut('palette', palette.id, palette.name)}>
           Remove this palette
         </Button>
       )}
@@ -308,10 +324,10 @@ const signed = (n: number) => `${n >= 0 ? '+' : '−'}${Math.abs(Math.round(n))}
 function SceneChoice({ palette }: { palette: Palette }) {
   const { scene } = useProduction()
   const rights = useRights()
-  const scenes = Object.values(scene).sort((a, b) => a.rank - b.rank)
+  const scenes = inOrder(scene)
   return (
     <Box role="group" aria-label="Scenes of the palette">
-      <Text color="soft" fontSize="12.5px">
+      <Text color="soft" fontSize="note">
         Scenes
       </Text>
       <Flex gap="3px" wrap="wrap">
@@ -345,7 +361,7 @@ function References({ palette }: { palette: Palette | undefined }) {
   const rights = useRights()
   const pictures = Object.values(production.picture)
     .filter((p) => p.purpose === 'reference')
-    .sort((a, b) => a.rank - b.rank)
+    .sort(byRank)
   const take = (hex: string) => {
     if (!palette || palette.colours.some((c) => c.hex === hex)) return
     save(`Take a colour into ${palette.name}`, palette.id, {
@@ -356,7 +372,7 @@ function References({ palette }: { palette: Palette | undefined }) {
     addRecord('palette', `Palette from ${picture.caption || 'a picture'}`, {
       name: (picture.caption || 'From a picture').slice(0, 60),
       colours: picture.colours.map(({ hex }) => ({ hex, name: colourName(hex), role: '' as const })),
-      rank: Object.keys(production.palette).length,
+      rank: newRank(lastRank(Object.values(production.palette))),
     })
   return (
     <Section title="References">
@@ -366,23 +382,21 @@ function References({ palette }: { palette: Palette | undefined }) {
             <Picture picture={p} width="100%" height={104} />
             <Flex h="22px" mt="3px">
               {p.colours.map((c) => (
-                <Box
-                  asChild
+                <Button
+                  kind="bare"
                   key={c.hex}
+                  h="22px"
                   style={{ background: c.hex, flexGrow: Math.max(0.08, c.share) }}
                   cursor={palette ? 'copy' : 'default'}
-                >
-                  <button
-                    type="button"
-                    aria-label={`${colourName(c.hex)} ${c.hex}, ${Math.round(c.share * 100)} %${palette ? `: take into ${palette.name}` : ''}`}
-                    disabled={!rights.plan || !palette}
-                    onClick={() => take(c.hex)}
-                  />
-                </Box>
+                  _disabled={{ opacity: 1 }}
+                  aria-label={`${colourName(c.hex)} ${c.hex}, ${Math.round(c.share * 100)} %${palette ? `: take into ${palette.name}` : ''}`}
+                  disabled={!rights.plan || !palette}
+                  onClick={() => take(c.hex)}
+                />
               ))}
             </Flex>
             <Flex align="center">
-              <Text truncate fontSize="12.5px" color="soft">
+              <Text truncate fontSize="note" color="soft">
                 {p.caption}
               </Text>
               {rights.plan && (
@@ -390,7 +404,7 @@ function References({ palette }: { palette: Palette | undefined }) {
                   <Button kind="quiet" ml="auto" onClick={() => asPalette(p)} disabled={p.colours.length === 0}>
                     Palette
                   </Button>
-                  <Button kind="quiet" onClick={() => removeRecord('picture', p.id, p.caption || 'the picture')}>
+                  <Button kind="quiet" onClick={() => takeOut('picture', p.id, p.caption || 'the picture')}>
                     Remove
                   </Button>
                 </>

@@ -1,12 +1,14 @@
+import { addressOf, ENDPOINTS } from '@kavrell/contract'
+import { newRank } from '../../store/newRank.ts'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
-import { budgetOf, lineMinor, moneyText, oneMore } from '@kavrell/core/money'
 import { useProduction, useRights } from '../../store/selectors.ts'
+import { RecordField } from '../../ui/RecordField.tsx'
+import { SnagList } from '../../ui/Snag.tsx'
 import { addRecord } from '../../ui/addRecord.ts'
 import { Answer, Bar, Button, Reading, Section } from '../../ui/parts.tsx'
-import { RecordField } from '../../ui/RecordField.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
-import { SnagList } from '../../ui/Snag.tsx'
+import { budgetOf, lineMinor, moneyText, oneMore } from '@kavrell/core/money'
+import { type RecordOf, inOrder, lastRank } from '@kavrell/core/records'
 
 const BASES: Readonly<Record<RecordOf<'moneyLine'>['basis'], string>> = {
   fee: 'People',
@@ -20,7 +22,7 @@ const BASES: Readonly<Record<RecordOf<'moneyLine'>['basis'], string>> = {
 
 const useBudget = () => {
   const { production, moneyLine } = useProduction()
-  const lines = Object.values(moneyLine).sort((a, b) => a.rank - b.rank || (a.id < b.id ? -1 : 1))
+  const lines = inOrder(moneyLine)
   return { production, lines, budget: budgetOf(lines, production) }
 }
 
@@ -41,7 +43,7 @@ export function MoneySummary() {
         <Flex key={basis} align="center" gap="10px" py="3px">
           <Text w="104px">{BASES[basis]}</Text>
           <Bar share={share} tone="soft" label={`${BASES[basis]} ${Math.round(share * 100)} %`} />
-          <Text fontFamily="mono" fontSize="13px" w="44px" textAlign="right">
+          <Text fontFamily="mono" fontSize="small" w="44px" textAlign="right">
             {Math.round(share * 100)} %
           </Text>
         </Flex>
@@ -74,14 +76,16 @@ export function Money() {
         actions={
           <Flex gap="12px" align="baseline">
             {rights.plan && (
-              <Box asChild color="action" fontWeight={600} fontSize="13px">
-                <a href={`/api/productions/${production.id}/money.csv`} download>
+              <Box asChild color="action" fontWeight={600} fontSize="small">
+                <a href={addressOf(ENDPOINTS.moneyCsv, { productionId: production.id })} download>
                   CSV
                 </a>
               </Box>
             )}
             {rights.plan && (
-              <Button onClick={() => addRecord('moneyLine', 'Add a line', { rank: lines.length })}>Add line</Button>
+              <Button onClick={() => addRecord('moneyLine', 'Add a line', { rank: newRank(lastRank(lines)) })}>
+                Add line
+              </Button>
             )}
           </Flex>
         }

@@ -1,6 +1,25 @@
+import { newRank } from '../../store/newRank.ts'
+import { newId } from '../../store/newId.ts'
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { blank, type RecordOf } from '@kavrell/contract'
-import { counted } from '@kavrell/core/formats'
+import { useMemo, useState } from 'react'
+import { commit, say } from '../../store/production.ts'
+import { useProduction, useRights } from '../../store/selectors.ts'
+import { Area, ChooseFile, Input } from '../../ui/fields.tsx'
+import { SceneSheet } from '../../ui/SceneSheet.tsx'
+import { addRecord } from '../../ui/addRecord.ts'
+import { Answer, Button, Hint, Section, Tag } from '../../ui/parts.tsx'
+import { Sheet } from '../../ui/sheet/Sheet.tsx'
+import {
+  createRecord,
+  removeRecord,
+  updateRecord,
+  asId,
+  type PlainChange,
+  type RecordOf,
+  inOrder,
+  lastRank,
+  ranksBetween,
+} from '@kavrell/core/records'
 import {
   compareDrafts,
   pagesText,
@@ -9,17 +28,7 @@ import {
   type ScriptScene,
   spotOfPlace,
 } from '@kavrell/core/script'
-import type { PlainChange } from '@kavrell/core/snags'
-import { useMemo, useState } from 'react'
-import { v7 as uuidv7 } from 'uuid'
-import { commit, say } from '../../store/production.ts'
-import { useProduction, useRights } from '../../store/selectors.ts'
-import { addRecord } from '../../ui/addRecord.ts'
-import { minutesSeconds } from '../../ui/format.ts'
-import { Answer, Button, Hint, Section, Tag } from '../../ui/parts.tsx'
-import { Area, Input } from '../../ui/RecordField.tsx'
-import { SceneSheet } from '../../ui/SceneSheet.tsx'
-import { Sheet } from '../../ui/sheet/Sheet.tsx'
+import { counted, minutesSeconds } from '@kavrell/core/text'
 
 type Scene = RecordOf<'scene'>
 
@@ -30,7 +39,7 @@ export function Script() {
   const production = useProduction()
   const rights = useRights()
   const [text, setText] = useState('')
-  const scenes = useMemo(() => Object.values(production.scene).sort((a, b) => a.rank - b.rank), [production.scene])
+  const scenes = useMemo(() => inOrder(production.scene), [production.scene])
   const eighths = scenes.reduce((sum, s) => sum + (s.dropped ? 0 : s.eighths), 0)
   return (
     <>
@@ -53,16 +62,11 @@ export function Script() {
               rows={text ? 6 : 2}
               value={text}
               fontFamily="mono"
-              fontSize="12.5px"
+              fontSize="note"
               placeholder={'INT. OLD SHED - DAY\n\nSteam hangs under the roof.'}
               onChange={(e) => setText(e.target.value)}
             />
-            <input
-              type="file"
-              aria-label="Screenplay file"
-              accept=".txt,text/plain,.md"
-              onChange={(e) => void e.target.files?.[0]?.text().then(setText)}
-            />
+            <ChooseFile label="Screenplay file" accept=".txt,.md" onFile={(file) => void file.text().then(setText)} />
           </Flex>
           {text.trim() && <Draft text={text} scenes={scenes} onDone={() => setText('')} />}
         </Section>
@@ -91,12 +95,13 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
   const shotsOf = (id: string) => Object.values(shot).filter((s) => s.sceneId === id)
   const spotFor = (scene: ScriptScene) => spotOfPlace(scene.place, Object.values(spot), place)
   const keep = () => {
+    const ranks = ranksBetween(null, null, read.scenes.length)
     const plain = changes.flatMap((change): PlainChange[] => {
       if (change.kind === 'gone') {
         const { id } = change.old
         return shotsOf(id).length > 0
-          ? [{ op: 'update', kind: 'scene', id, fields: { dropped: true } }]
-          : [{ op: 'remove', kind: 'scene', id }]
+          ? [updateRecord('scene', asId(id), { dropped: true })]
+          : [removeRecord('scene', asId(id))]
       }
       const index = Number(change.new.id)
       const scene = read.scenes[index]!
@@ -112,24 +117,22 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
         characters: scene.characters.map((c) => c.slice(0, 60)).slice(0, 60),
         scriptText: textOf(scene).slice(0, 60_000),
         dropped: false,
-        rank: index,
+        rank: ranks[index]!,
       }
       const title = scene.place
         .toLowerCase()
         .replace(/^./, (c) => c.toUpperCase())
         .slice(0, 200)
       const spotId = spotFor(scene)?.id ?? null
-      if (!id)
-        return [{ op: 'create', kind: 'scene', id: uuidv7(), fields: blank('scene', { ...fields, title, spotId }) }]
+      if (!id) return [createRecord('scene', { ...fields, title, spotId }, newId())]
       const known = scenes.find((s) => s.id === id)!
       // What somebody has named or placed by hand stays.
       return [
-        {
-          op: 'update',
-          kind: 'scene',
-          id,
-          fields: { ...fields, ...(known.title ? {} : { title }), ...(known.spotId || !spotId ? {} : { spotId }) },
-        },
+        updateRecord('scene', asId(id), {
+          ...fields,
+          ...(known.title ? {} : { title }),
+          ...(known.spotId || !spotId ? {} : { spotId }),
+        }),
       ]
     })
     const refused = commit(`Bring in ${read.title || 'a script'}, ${counted(read.scenes.length, 'scene')}`, plain)
@@ -153,7 +156,7 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
         )}
       </Flex>
       {read.remarks.slice(0, 12).map((remark, i) => (
-        <Text key={i} color="watch" fontSize="13px">
+        <Text key={i} color="watch" fontSize="small">
           Line {remark.line}: {remark.says}
         </Text>
       ))}
@@ -164,7 +167,7 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
           const where = change.kind === 'gone' ? null : spotFor(read.scenes[Number(change.new.id)]!)
           const kept = change.kind === 'gone' ? shotsOf(change.old.id).length : 0
           return (
-            <Flex key={i} gap="8px" py="3px" borderBottom="1px solid" borderColor="line" fontSize="13px">
+            <Flex key={i} gap="8px" py="3px" borderBottom="1px solid" borderColor="line" fontSize="small">
               <Text w="34px" fontWeight={700}>
                 {scene.number}
               </Text>
@@ -196,7 +199,7 @@ function Needs() {
   const { need } = useProduction()
   const rights = useRights()
   const [line, setLine] = useState('')
-  const needs = Object.values(need).sort((a, b) => a.rank - b.rank)
+  const needs = inOrder(need)
   const open = needs.filter((n) => n.shotIds.length === 0).length
   return (
     <Section title={needs.length > 0 ? `We need: ${open} of ${needs.length} not covered by a shot yet` : 'We need'}>
@@ -212,7 +215,9 @@ function Needs() {
           onChange={(e) => setLine(e.target.value)}
           onKeyDown={(e) => {
             if (e.key !== 'Enter' || !line.trim()) return
-            if (addRecord('need', `We need ${line}`.slice(0, 190), { text: line.trim(), rank: needs.length }))
+            if (
+              addRecord('need', `We need ${line}`.slice(0, 190), { text: line.trim(), rank: newRank(lastRank(needs)) })
+            )
               setLine('')
           }}
         />

@@ -1,11 +1,14 @@
+import { byRank } from '@kavrell/core/records'
 // @vitest-environment jsdom
-import { counted } from '@kavrell/core/formats'
 import { fireEvent, screen, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import { Link } from 'react-router'
 import { undo } from '../../store/production.ts'
 import { all, draw, openDemo, sent } from '../../testing.tsx'
+import { inOrder } from '@kavrell/core/records'
+import { useProductionStore } from '../../store/production.ts'
 import { BriefScreen } from './BriefScreen.tsx'
+import { counted } from '@kavrell/core/text'
 
 beforeEach(() => openDemo())
 
@@ -162,7 +165,7 @@ describe('house rules', () => {
 })
 
 describe('what is to be delivered', () => {
-  const first = () => [...all('deliverable')].sort((a, b) => a.rank - b.rank)[0]!
+  const first = () => [...all('deliverable')].sort(byRank)[0]!
   const box = (name: string) => screen.getByRole('button', { name }).closest('div')!.parentElement!
   test('the first is what every screen crops to; another says what it would lose', () => {
     draw(<BriefScreen />, 'brief')
@@ -191,13 +194,7 @@ describe('what is to be delivered', () => {
     const user = draw(<BriefScreen />, 'brief')
     await user.click(screen.getByRole('button', { name: 'Add' }))
     const added = all('deliverable').find((d) => d.name === 'Another cut')!
-    expect(added.rank).toBeGreaterThan(
-      Math.max(
-        ...all('deliverable')
-          .filter((d) => d !== added)
-          .map((d) => d.rank),
-      ),
-    )
+    expect(inOrder(useProductionStore.getState().records.deliverable).at(-1)).toBe(added)
     await user.click(within(box('Another cut')).getByRole('button', { name: 'Remove' }))
     expect(
       all('deliverable')

@@ -1,23 +1,23 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import type { IssueSheetBody } from '@kavrell/contract'
-import { callSheet, type CallSheet, noLongerCalled, sheetChanges } from '@kavrell/core/call'
-import { counted } from '@kavrell/core/formats'
 import { useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { api } from '../../store/api.ts'
+import { ask } from '../../store/api.ts'
 import { say, useProductionStore } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { Answer, Button, Empty, Title } from '../../ui/parts.tsx'
 import { SheetPaper } from '../../ui/SheetPaper.tsx'
+import { Answer, Button, Empty, Title } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
+import { addressOf, ENDPOINTS } from '@kavrell/contract'
+import { callSheet, type CallSheet, noLongerCalled, sheetChanges } from '@kavrell/core/papers'
+import { counted } from '@kavrell/core/text'
 
 const TONES: Readonly<Record<string, string>> = { read: 'ink', delivered: 'watch', sent: 'watch', bounced: 'stop' }
 /** A sheet that was read stays read, whatever was sent again later. */
 const STRENGTH: readonly string[] = ['sent', 'bounced', 'delivered', 'read']
 
 /** On a phone the role gives way to the name, the call and the state. */
-const COLUMNS = { base: 'minmax(0, 1fr) 50px 72px 72px', md: 'minmax(110px, 1fr) 96px 50px 76px 72px' }
+const COLUMNS = { base: 'minmax(0, 1fr) 50px 72px 72px', md: 'minmax(110px, 1fr) 96px 50px 76px 92px' }
 const DESK_ONLY = { base: 'none', md: 'block' }
 
 /** Who has read it, and does it still say the truth? */
@@ -62,13 +62,14 @@ export function CallScreen() {
       setBusy(false)
     }
   }
+  const of = { productionId: productionId! }
+  const ofDay = { ...of, dayId: plan.day.id }
   const issue = (personIds: readonly string[]) =>
     act(async () => {
-      const body: IssueSheetBody = { id: nextId.current, dayId: plan.day.id, personIds: [...personIds] }
-      await api(`/productions/${productionId}/sheets`, body)
+      const body = { id: nextId.current, dayId: plan.day.id, personIds: [...personIds] }
+      await ask(ENDPOINTS.issueSheet, of, body)
       nextId.current = uuidv7()
     })
-  const base = `/api/productions/${productionId}/days/${plan.day.id}`
   return (
     <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(380px, 1fr) minmax(0, 640px)' }} gap="24px">
       <Box>
@@ -138,7 +139,7 @@ export function CallScreen() {
             templateColumns={COLUMNS}
             gap="8px"
             color="faint"
-            fontSize="12px"
+            fontSize="note"
             borderBottom="1px solid"
             borderColor="line"
           >
@@ -183,12 +184,7 @@ export function CallScreen() {
                     <Button
                       disabled={busy}
                       onClick={() =>
-                        void act(() =>
-                          api(`/productions/${productionId}/reminders`, {
-                            sentSheetId: newest.id,
-                            personId: p.personId,
-                          }),
-                        )
+                        void act(() => ask(ENDPOINTS.remind, of, { sentSheetId: newest.id, personId: p.personId }))
                       }
                     >
                       Remind
@@ -200,7 +196,7 @@ export function CallScreen() {
                     </a>
                   )}
                   {rights.plan && status?.status === 'bounced' && !person?.phone && (
-                    <Box asChild color="action" fontWeight={600}>
+                    <Box asChild color="action" fontWeight={600} whiteSpace={{ md: 'nowrap' }}>
                       <Link to={`/p/${productionId}/crew#${p.personId}`}>Add a number</Link>
                     </Box>
                   )}
@@ -210,13 +206,13 @@ export function CallScreen() {
           })}
         </Box>
         <Flex gap="8px" mt="16px" wrap="wrap" align="center">
-          <a href={`${base}/call-sheet.pdf`} download>
+          <a href={addressOf(ENDPOINTS.callSheetPdf, ofDay)} download>
             <Button as="span">PDF, {production.production.paper}</Button>
           </a>
           <Text color="soft">Calendar files:</Text>
           {called.map((p) => (
             <Box asChild key={p.personId} color="action" fontWeight={600}>
-              <a href={`${base}/calls/${p.personId}.ics`} download>
+              <a href={addressOf(ENDPOINTS.callCalendar, { ...ofDay, personId: p.personId })} download>
                 {p.name.split(' ')[0]}
               </a>
             </Box>

@@ -1,12 +1,12 @@
 // @vitest-environment jsdom
-import { productionOf, type RecordTable } from '@kavrell/contract'
-import { callSheet } from '@kavrell/core/call'
-import { planDay } from '@kavrell/core/snags'
 import { screen, within } from '@testing-library/react'
 import { beforeEach, expect, test, vi } from 'vitest'
 import { useProductionStore } from '../../store/production.ts'
 import { all, draw, openDemo, PRODUCTION_ID } from '../../testing.tsx'
 import { CallScreen } from './CallScreen.tsx'
+import { planDay } from '@kavrell/core/day'
+import { callSheet } from '@kavrell/core/papers'
+import { productionOf, type Tables } from '@kavrell/core/records'
 
 const asked: { url: string; body: { personIds?: string[]; dayId?: string } }[] = []
 const listen = () => {
@@ -66,10 +66,7 @@ const day1 = () => all('day').find((d) => d.title === 'Day 1')!
 const planned = () => planDay(productionOf(useProductionStore.getState().records)!, day1().id)!
 const personNamed = (name: string) => all('person').find((p) => p.name === name)!
 /** A sheet that was sent, as the day stood before it was changed, and what became of it with some. */
-const sentSheet = (
-  status: Readonly<Record<string, string>> = {},
-  change: (records: RecordTable) => RecordTable = (r) => r,
-) => {
+const sentSheet = (status: Readonly<Record<string, string>> = {}, change: (records: Tables) => Tables = (r) => r) => {
   openDemo('planner')
   const [content, fingerprint, dayId] = [
     callSheet(productionOf(useProductionStore.getState().records)!, planned()),
@@ -112,7 +109,7 @@ test('whoever has not read it is reminded by one press; with whom it bounced is 
 })
 
 /** Everybody begins earlier, and one has nothing to do any more. */
-const moved = (records: RecordTable): RecordTable => {
+const moved = (records: Tables): Tables => {
   const hollis = Object.values(records.person!).find((p) => p.name === 'Hollis Reed')!
   const edda = Object.values(records.person!).find((p) => p.name === 'Edda Marsh')!
   return {

@@ -1,18 +1,19 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
+import { DateTime } from 'luxon'
+import { useEffect, useMemo, useState } from 'react'
+import { ask } from '../../store/api.ts'
+import { useProductionStore } from '../../store/production.ts'
+import { Select } from '../../ui/fields.tsx'
+import { Button, Hint, Section } from '../../ui/parts.tsx'
+import { NewMember } from './NewMember.tsx'
 import {
-  INVITED_ROLES,
+  ENDPOINTS,
   type Invitation,
+  INVITED_ROLES,
   type InvitedRole,
   type NewInvitation,
   type SessionInfo,
 } from '@kavrell/contract'
-import { DateTime } from 'luxon'
-import { useEffect, useState } from 'react'
-import { api } from '../../store/api.ts'
-import { useProductionStore } from '../../store/production.ts'
-import { Button, Hint, Section } from '../../ui/parts.tsx'
-import { Select } from '../../ui/RecordField.tsx'
-import { NewMember } from './NewMember.tsx'
 
 const HOLDS = [
   [60, 'an hour'],
@@ -30,35 +31,27 @@ const at = (iso: string) => DateTime.fromISO(iso).setLocale('en-GB').toFormat('c
 /** Who may open this production: links to join by, accounts with a password, and the devices that are signed in. */
 export function Access() {
   const productionId = useProductionStore((s) => s.productionId)
-  const base = `/productions/${productionId}`
+  const of = useMemo(() => ({ productionId: productionId! }), [productionId])
   const [invitations, setInvitations] = useState<readonly Invitation[]>([])
   const [sessions, setSessions] = useState<readonly SessionInfo[]>([])
   const [fresh, setFresh] = useState<NewInvitation | null>(null)
   const [role, setRole] = useState<InvitedRole>('logger')
   const [minutes, setMinutes] = useState(720)
   const [says, setSays] = useState<string | null>(null)
-  const attempt = async <T,>(route: string, then: (answer: T) => void, body?: unknown) => {
+  const attempt = async (work: () => Promise<void>) => {
     setSays(null)
-    try {
-      then(await api<T>(`${base}/${route}`, body))
-    } catch (error) {
-      setSays((error as Error).message)
-    }
+    await work().catch((error: Error) => setSays(error.message))
   }
   useEffect(() => {
     const told = (error: Error) => setSays(error.message)
-    api<Invitation[]>(`${base}/invitations`).then(setInvitations, told)
-    api<SessionInfo[]>(`${base}/sessions`).then(setSessions, told)
-  }, [base])
+    ask(ENDPOINTS.invitations, of).then(setInvitations, told)
+    ask(ENDPOINTS.sessions, of).then(setSessions, told)
+  }, [of])
   const invite = () =>
-    attempt<NewInvitation>(
-      'invitations',
-      (made) => {
-        setFresh(made)
-        void attempt<Invitation[]>('invitations', setInvitations)
-      },
-      { role, minutes },
-    )
+    attempt(async () => {
+      setFresh(await ask(ENDPOINTS.invite, of, { role, minutes }))
+      setInvitations(await ask(ENDPOINTS.invitations, of))
+    })
   return (
     <Section title="Who may open this production">
       <Flex gap="8px" align="end" wrap="wrap">
@@ -101,7 +94,7 @@ export function Access() {
               src={`data:image/svg+xml;utf8,${encodeURIComponent(fresh.qr)}`}
             />
           </Box>
-          <Text fontFamily="mono" fontSize="12px" mt="6px" css={{ overflowWrap: 'anywhere' }} data-join>
+          <Text fontFamily="mono" fontSize="note" mt="6px" css={{ overflowWrap: 'anywhere' }} data-join>
             {fresh.address}
           </Text>
           <Hint>Point a phone’s camera at it, or send the link. It is shown this once.</Hint>
@@ -115,7 +108,7 @@ export function Access() {
           button="Withdraw"
           onClick={() => {
             if (fresh?.id === i.id) setFresh(null)
-            void attempt<Invitation[]>(`invitations/${i.id}/withdraw`, setInvitations, {})
+            void attempt(async () => setInvitations(await ask(ENDPOINTS.withdraw, { ...of, id: i.id }, {})))
           }}
         />
       ))}
@@ -125,7 +118,9 @@ export function Access() {
           name={s.name}
           note={`${s.role}, ${s.device || 'a device'}, ${s.current ? 'this one' : `seen ${at(s.seenAt)}`}`}
           button={s.current ? null : 'End'}
-          onClick={() => void attempt<SessionInfo[]>(`sessions/${s.id}/end`, setSessions, {})}
+          onClick={() =>
+            void attempt(async () => setSessions(await ask(ENDPOINTS.endSession, { ...of, id: s.id }, {})))
+          }
         />
       ))}
       <NewMember />
@@ -145,12 +140,12 @@ function Row({
   onClick: () => void
 }) {
   return (
-    <Flex borderBottom="1px solid" borderColor="line" py="6px" align="center" gap="8px" fontSize="13px">
+    <Flex borderBottom="1px solid" borderColor="line" py="6px" align="center" gap="8px" fontSize="small">
       <Box minW={0} flex="1">
         <Text fontWeight={600} truncate>
           {name}
         </Text>
-        <Text color="soft" fontSize="12.5px">
+        <Text color="soft" fontSize="note">
           {note}
         </Text>
       </Box>

@@ -1,16 +1,17 @@
+import { Tick } from '../../ui/fields.tsx'
+import { newId } from '../../store/newId.ts'
 import { Flex, Text } from '@chakra-ui/react'
-import { blank, type RecordOf } from '@kavrell/contract'
-import { counted } from '@kavrell/core/formats'
 import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { clock, hours } from '../../ui/format.ts'
-import { Answer, Button, Empty, Page, Reading, Section, Title } from '../../ui/parts.tsx'
-import { Sheet, type SheetColumn } from '../../ui/sheet/Sheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
+import { Answer, Button, Empty, Page, Reading, Section, Title } from '../../ui/parts.tsx'
+import { Sheet } from '../../ui/sheet/Sheet.tsx'
+import type { SheetColumn } from '../../ui/sheet/column.ts'
 import { useChosen } from '../../ui/useChosen.ts'
 import { useDay } from '../../ui/useDay.ts'
 import { Access } from './Access.tsx'
-import { v7 as uuidv7 } from 'uuid'
+import { removeRecord, createRecord, asId, type RecordOf } from '@kavrell/core/records'
+import { clock, counted, hours } from '@kavrell/core/text'
 
 /** Who is there, and when must each be there? */
 export function CrewScreen() {
@@ -20,15 +21,10 @@ export function CrewScreen() {
   const { plan, days } = useDay()
   const people = Object.values(production.person).sort((a, b) => (a.id < b.id ? -1 : 1))
   const add = () => {
-    const id = uuidv7()
+    const id = newId()
     const refused = commit('Add a person, down for all days', [
-      { op: 'create', kind: 'person', id, fields: blank('person') },
-      ...days.map((day) => ({
-        op: 'create' as const,
-        kind: 'attendance',
-        id: uuidv7(),
-        fields: blank('attendance', { personId: id, dayId: day.id }),
-      })),
+      createRecord('person', {}, asId(id)),
+      ...days.map((day) => createRecord('attendance', { personId: asId(id), dayId: day.id }, newId())),
     ])
     if (refused) say(refused, 'stop')
     else choose(id)
@@ -47,7 +43,7 @@ export function CrewScreen() {
   const shotsOf = (id: string) =>
     plan?.timeline.rows
       .flatMap((row) => (row.kind === 'shots' ? row.shotIds : []))
-      .flatMap((s) => (production.shot[s]?.personIds.includes(id) ? [production.shot[s]!.code] : []))
+      .flatMap((s) => (production.shot[s]?.personIds.includes(asId(id)) ? [production.shot[s]!.code] : []))
       .join(' ')
   const callOf = (id: string) => plan?.calls.find((c) => c.personId === id)
   const columns: SheetColumn<RecordOf<'person'>>[] = [
@@ -55,7 +51,7 @@ export function CrewScreen() {
     { field: 'role', head: 'does', width: '104px' },
     { field: 'phone', head: 'phone', width: '136px', mono: true },
     { field: 'email', head: 'mail', width: '176px' },
-    { field: 'needed', head: 'needed', width: '62px' },
+    { field: 'needed', head: 'needed', width: '84px' },
     { field: 'leadMin', head: 'before', width: '48px', align: 'right', mono: true },
     {
       field: 'note',
@@ -83,7 +79,7 @@ export function CrewScreen() {
               name={
                 <>
                   {production.person[call.personId]?.name}
-                  <Text as="span" display="block" fontSize="12px" color="faint">
+                  <Text as="span" display="block" fontSize="note" color="faint">
                     {shotsOf(call.personId) || 'no shot of their own'}
                   </Text>
                 </>
@@ -120,19 +116,11 @@ export function CrewScreen() {
           and the drive home count too.
         </Text>
       )}
-      <Sheet
-        kind="person"
-        name="People"
-        rows={people}
-        columns={columns}
-        selectedId={chosen}
-        onSelect={choose}
-        onAdd={add}
-      />
+      <Sheet kind="person" name="People" rows={people} columns={columns} selectedId={chosen} onSelect={choose} />
       {days.length > 0 && (
         <Section title="Which days">
           {people.map((person) => (
-            <Flex key={person.id} py="3px" borderBottom="1px solid" borderColor="line" gap="16px">
+            <Flex key={person.id} py="3px" align="center" borderBottom="1px solid" borderColor="line" gap="16px">
               <Text w="170px">{person.name}</Text>
               {days.map((day) => (
                 <AttendanceBox key={day.id} personId={person.id} day={day} />
@@ -152,15 +140,14 @@ function AttendanceBox({ personId, day }: { personId: string; day: RecordOf<'day
   const toggle = () => {
     const refused = commit(`${person[personId]!.name} on ${day.title}`, [
       there
-        ? { op: 'remove', kind: 'attendance', id: there.id }
-        : { op: 'create', kind: 'attendance', id: uuidv7(), fields: blank('attendance', { personId, dayId: day.id }) },
+        ? removeRecord('attendance', there.id)
+        : createRecord('attendance', { personId: asId(personId), dayId: day.id }, newId()),
     ])
     if (refused) say(refused, 'stop')
   }
   return (
-    <label style={{ display: 'flex', gap: 6, width: 90 }}>
-      <input type="checkbox" disabled={!rights.plan} checked={there !== undefined} onChange={toggle} />
+    <Tick w="90px" disabled={!rights.plan} checked={there !== undefined} onTick={toggle}>
       {day.title}
-    </label>
+    </Tick>
   )
 }

@@ -1,10 +1,10 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { INVITED_ROLES, type InvitedRole, type Role } from '@kavrell/contract'
 import { type FormEvent, useEffect, useState } from 'react'
-import { api } from '../../store/api.ts'
+import { ask } from '../../store/api.ts'
 import { useProductionStore } from '../../store/production.ts'
+import { Input, Select } from '../../ui/fields.tsx'
 import { Button } from '../../ui/parts.tsx'
-import { Input, Select } from '../../ui/RecordField.tsx'
+import { ENDPOINTS, INVITED_ROLES, type InvitedRole, type Role } from '@kavrell/contract'
 
 /** An account with a password of its own, for somebody who comes back without a link. */
 export function NewMember() {
@@ -16,15 +16,13 @@ export function NewMember() {
     [role, setRole] = useState<InvitedRole>('logger'),
     [says, setSays] = useState<string | null>(null)
   useEffect(() => {
-    api<typeof members>(`/productions/${productionId}/members`).then(setMembers, (error: Error) =>
-      setSays(error.message),
-    )
+    ask(ENDPOINTS.members, { productionId: productionId! }).then(setMembers, (error: Error) => setSays(error.message))
   }, [productionId])
   const give = async (e: FormEvent) => {
     e.preventDefault()
     setSays(null)
     try {
-      setMembers(await api(`/productions/${productionId}/members`, { name, password, role }))
+      setMembers(await ask(ENDPOINTS.addMember, { productionId: productionId! }, { name, password, role }))
       setName('')
       setPassword('')
     } catch (error) {
@@ -33,7 +31,7 @@ export function NewMember() {
   }
   return (
     <Box mt="10px">
-      <Text color="soft" fontSize="13px">
+      <Text color="soft" fontSize="small">
         In it: {members.map((m) => `${m.name} (${m.role})`).join(', ')}.
       </Text>
       <Button kind="quiet" px="0" onClick={() => setOpen(!open)} aria-expanded={open}>

@@ -1,9 +1,9 @@
 // @vitest-environment jsdom
-import type { Invitation, SessionInfo } from '@kavrell/contract'
 import { screen } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import { answer, type Asked, draw, no, openDemo, PRODUCTION_ID } from '../../testing.tsx'
 import { Access } from './Access.tsx'
+import type { Invitation, SessionInfo } from '@kavrell/contract'
 
 const base = `/productions/${PRODUCTION_ID}`
 const link = (id: string, role: Invitation['role'], joined: number): Invitation => ({

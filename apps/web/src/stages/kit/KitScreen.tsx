@@ -1,12 +1,12 @@
+import { newId } from '../../store/newId.ts'
 import { Box, Text } from '@chakra-ui/react'
-import { kitDifference } from '@kavrell/core/kit'
 import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
 import { Answer, Button, Hint, Page, Section, Title } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
-import { blank } from '@kavrell/contract'
-import { v7 as uuidv7 } from 'uuid'
+import { kitDifference } from '@kavrell/core/kit'
+import { createRecord } from '@kavrell/core/records'
 
 /** What is missing? Needs of shots and setups against what is owned or rented. */
 export function KitScreen() {
@@ -19,12 +19,7 @@ export function KitScreen() {
     const unknown = lines.filter((line) => !items.some((item) => item.answersTo === line.key))
     const refused = commit(
       'List what the plan needs',
-      unknown.map((line) => ({
-        op: 'create',
-        kind: 'kitItem',
-        id: uuidv7(),
-        fields: blank('kitItem', { name: line.name, answersTo: line.key }),
-      })),
+      unknown.map((line) => createRecord('kitItem', { name: line.name, answersTo: line.key }, newId())),
     )
     if (refused) say(refused, 'stop')
   }

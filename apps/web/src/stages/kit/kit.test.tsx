@@ -1,11 +1,11 @@
 // @vitest-environment jsdom
 import { screen } from '@testing-library/react'
-import { productionOf } from '@kavrell/contract'
-import { kitDifference } from '@kavrell/core/kit'
 import { beforeEach, expect, test } from 'vitest'
 import { undo, useProductionStore } from '../../store/production.ts'
 import { all, draw, openDemo, sent } from '../../testing.tsx'
 import { KitScreen } from './KitScreen.tsx'
+import { kitDifference } from '@kavrell/core/kit'
+import { productionOf } from '@kavrell/core/records'
 
 beforeEach(() => openDemo('planner'))
 const missing = () =>

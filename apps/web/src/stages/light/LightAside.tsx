@@ -1,17 +1,17 @@
-import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
-import { stopForIlluminance } from '@kavrell/core/exposure'
-import { LAMP_LIBRARY } from '@kavrell/core/light'
-import { isTooDark, type SetupReading, type ShotReading } from '@kavrell/core/snags'
+import { Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { useRights } from '../../store/selectors.ts'
-import { exposureError, lux, rate, shutter, stopName } from '../../ui/format.ts'
-import { Answer, Hint, Section } from '../../ui/parts.tsx'
-import { Select } from '../../ui/RecordField.tsx'
+import { Select } from '../../ui/fields.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
+import { Button, Answer, Hint, Section } from '../../ui/parts.tsx'
 import type { Thing } from './LightPlan.tsx'
-import { addLamp } from './placing.ts'
 import { Power } from './Power.tsx'
+import { addLamp } from './placing.ts'
+import { stopForIlluminance } from '@kavrell/core/exposure'
+import { LAMP_LIBRARY } from '@kavrell/core/light'
+import type { RecordOf } from '@kavrell/core/records'
+import { isTooDark, type SetupReading, type ShotReading } from '@kavrell/core/setup'
+import { exposureError, lux, rate, shutter, stopName } from '@kavrell/core/text'
 
 type MarkRead = SetupReading['marks'][number]
 
@@ -84,17 +84,18 @@ const Marks = ({
 }) => (
   <Flex gap="12px" mt="6px" role="tablist" aria-label="Read the light at">
     {marks.map((m) => (
-      <Box
-        asChild
+      <Button
+        kind="bare"
         key={m.mark.id}
         borderBottom="2px solid"
         borderColor={m === chosen ? 'action' : 'transparent'}
         fontWeight={m === chosen ? 700 : 400}
+        role="tab"
+        aria-selected={m === chosen}
+        onClick={() => onChoose(m.mark.id)}
       >
-        <button type="button" role="tab" aria-selected={m === chosen} onClick={() => onChoose(m.mark.id)}>
-          {m.mark.name}, {lux(m.reading.totalLux)}
-        </button>
-      </Box>
+        {m.mark.name}, {lux(m.reading.totalLux)}
+      </Button>
     ))}
   </Flex>
 )
@@ -149,8 +150,8 @@ function Lamps({ setup, spot, reading, mark, selectedId, onSelect }: Props & { r
       }
     >
       {reading.lamps.map((lamp, i) => (
-        <Box
-          asChild
+        <Button
+          kind="bare"
           key={lamp.id}
           display="grid"
           gridTemplateColumns="18px 1fr 44px 66px"
@@ -161,20 +162,19 @@ function Lamps({ setup, spot, reading, mark, selectedId, onSelect }: Props & { r
           borderBottom="1px solid"
           borderColor="line"
           bg={selectedId === lamp.id ? 'leaf' : undefined}
+          onClick={() => onSelect({ kind: 'lamp', id: lamp.id })}
         >
-          <button type="button" onClick={() => onSelect({ kind: 'lamp', id: lamp.id })}>
-            <b>{i + 1}</b>
-            <Text as="span" truncate>
-              {lamp.role}, {lamp.name}
-            </Text>
-            <Text as="span" fontFamily="mono" textAlign="right">
-              {lamp.levelPct} %
-            </Text>
-            <Text as="span" fontFamily="mono" textAlign="right">
-              {mark ? lux(mark.reading.each[i]!) : '—'}
-            </Text>
-          </button>
-        </Box>
+          <b>{i + 1}</b>
+          <Text as="span" truncate>
+            {lamp.role}, {lamp.name}
+          </Text>
+          <Text as="span" fontFamily="mono" textAlign="right">
+            {lamp.levelPct} %
+          </Text>
+          <Text as="span" fontFamily="mono" textAlign="right">
+            {mark ? lux(mark.reading.each[i]!) : '—'}
+          </Text>
+        </Button>
       ))}
       {setup.ambientLux > 0 && (
         <Flex py="5px" color="soft">

@@ -1,13 +1,14 @@
 import { Box } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
-import { lengthText } from '@kavrell/core/formats'
-import { mapStep } from '@kavrell/core/light'
-import { extentOf, outlineOfSpot } from '@kavrell/core/room'
-import { lampOf, mirrorWays, planCamera, shotOfPosition } from '@kavrell/core/snags'
 import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
 import { useLightMap } from './useLightMap.ts'
+import { extentOf } from '@kavrell/core/geometry'
+import { mapStep } from '@kavrell/core/light'
+import { outlineOfSpot } from '@kavrell/core/place'
+import { updateRecord, asId, type RecordOf } from '@kavrell/core/records'
+import { lampOf, mirrorWays, planCamera, shotOfPosition } from '@kavrell/core/setup'
+import { lengthText } from '@kavrell/core/text'
 
 type Placed = RecordOf<'lamp'> | RecordOf<'mark'> | RecordOf<'cameraPosition'>
 export interface Thing {
@@ -109,7 +110,7 @@ export function LightPlan({
   const save = (label: string, thing: Thing, record: Placed, fields: Record<string, number>) => {
     if (Object.entries(fields).every(([name, value]) => (record as unknown as Record<string, number>)[name] === value))
       return
-    const refused = commit(label, [{ op: 'update', kind: thing.kind, id: thing.id, fields }])
+    const refused = commit(label, [updateRecord(thing.kind, asId(thing.id), fields)])
     if (refused) say(refused, 'stop')
   }
   const handlers = (thing: Thing, record: Placed, name: string) => ({

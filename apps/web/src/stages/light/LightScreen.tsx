@@ -1,19 +1,19 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
-import { LIGHT_MAP_STEPS, setupDifference } from '@kavrell/core/light'
-import { lampsOfSetup, readSetup } from '@kavrell/core/snags'
 import { useState } from 'react'
 import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
 import { addRecord, nextLetter } from '../../ui/addRecord.ts'
 import { Button, Empty, Page, SetupLetter } from '../../ui/parts.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
-import { copySetup } from './copySetup.ts'
 import { LightAside } from './LightAside.tsx'
 import { LightPlan, STEPS, type Thing } from './LightPlan.tsx'
-import { addMark, placeCamera } from './placing.ts'
 import { Selected } from './Selected.tsx'
 import { SetupFields } from './SetupFields.tsx'
+import { copySetup } from './copySetup.ts'
+import { addMark, placeCamera } from './placing.ts'
+import { LIGHT_MAP_STEPS, setupDifference } from '@kavrell/core/light'
+import type { RecordOf } from '@kavrell/core/records'
+import { lampsOfSetup, readSetup } from '@kavrell/core/setup'
 
 /** Is it bright enough? */
 export function LightScreen() {
@@ -53,8 +53,8 @@ export function LightScreen() {
       <Flex gap="4px" mb="12px" align="center" wrap="wrap">
         <Flex gap="4px" wrap="wrap" role="tablist" aria-label="Setups">
           {setups.map((s) => (
-            <Box
-              asChild
+            <Button
+              kind="bare"
               key={s.id}
               display="inline-flex"
               alignItems="center"
@@ -64,20 +64,16 @@ export function LightScreen() {
               borderBottom="2px solid"
               borderColor={s.id === setup.id ? 'action' : 'transparent'}
               fontWeight={s.id === setup.id ? 700 : 400}
+              role="tab"
+              aria-selected={s.id === setup.id}
+              onClick={() => {
+                setChosen(s.id)
+                setSelected(null)
+              }}
             >
-              <button
-                type="button"
-                role="tab"
-                aria-selected={s.id === setup.id}
-                onClick={() => {
-                  setChosen(s.id)
-                  setSelected(null)
-                }}
-              >
-                <SetupLetter letter={s.letter} colour={s.colour} />
-                {s.name}
-              </button>
-            </Box>
+              <SetupLetter letter={s.letter} colour={s.colour} />
+              {s.name}
+            </Button>
           ))}
         </Flex>
         {rights.plan && (
@@ -118,7 +114,7 @@ function Setup({
     >
       <Flex align="baseline" gap="10px" mb="8px" wrap="wrap">
         <SetupLetter letter={setup.letter} colour={setup.colour} size={26} />
-        <Text as="h1" fontSize="21px" fontWeight={700}>
+        <Text as="h1" fontSize="title" fontWeight={700}>
           {setup.name}
         </Text>
         <Text color="soft">
@@ -129,11 +125,11 @@ function Setup({
         </Text>
       </Flex>
       <LightPlan setup={setup} lamps={lamps} selected={selected} onSelect={onSelect} />
-      <Flex align="center" gap="10px" mt="8px" fontSize="12.5px" color="soft" wrap="wrap">
+      <Flex align="center" gap="10px" mt="8px" fontSize="note" color="soft" wrap="wrap">
         <Text>lux at face height</Text>
         <Flex>
           {STEPS.map((c, i) => (
-            <Box key={c} w="34px" borderTop="9px solid" borderColor={c} fontSize="10.5px" fontFamily="mono">
+            <Box key={c} w="34px" borderTop="9px solid" borderColor={c} fontSize="tiny" fontFamily="mono">
               {i > 0 ? LIGHT_MAP_STEPS[i - 1] : ''}
             </Box>
           ))}

@@ -1,8 +1,8 @@
 import { Grid, Text } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
-import { circuitLoad } from '@kavrell/core/power'
 import { useProduction } from '../../store/selectors.ts'
 import { Bar, Hint, Section } from '../../ui/parts.tsx'
+import { circuitLoad } from '@kavrell/core/power'
+import type { RecordOf } from '@kavrell/core/records'
 
 /** What the lamps of a setup draw from each circuit of its place, and which are on none. */
 export function Power({ setup, lamps }: { setup: RecordOf<'setup'>; lamps: readonly RecordOf<'lamp'>[] }) {

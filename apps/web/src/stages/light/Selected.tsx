@@ -1,12 +1,12 @@
 import { Grid } from '@chakra-ui/react'
-import { fieldsOf, type RecordOf } from '@kavrell/contract'
-import { aimAt } from '@kavrell/core/light'
 import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { removeRecord } from '../../ui/addRecord.ts'
-import { Button, Section } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
+import { takeOut } from '../../ui/addRecord.ts'
+import { Button, Section } from '../../ui/parts.tsx'
 import type { Thing } from './LightPlan.tsx'
+import { aimAt } from '@kavrell/core/light'
+import { updateRecord, asId, fieldsOf, type RecordOf } from '@kavrell/core/records'
 
 /** The lamp, mark or camera that is chosen on the plan, with everything that is set on it. */
 export function Selected({ thing, setup, onGone }: { thing: Thing; setup: RecordOf<'setup'>; onGone: () => void }) {
@@ -24,12 +24,10 @@ export function Selected({ thing, setup, onGone }: { thing: Thing; setup: Record
   const aim = (mark: RecordOf<'mark'>) => {
     const to = aimAt({ xM: lamp!.xM, yM: lamp!.yM, zM: lamp!.heightM }, { xM: mark.xM, yM: mark.yM, zM: mark.heightM })
     const refused = commit(`Aim at ${mark.name}`, [
-      {
-        op: 'update',
-        kind: 'lamp',
-        id: lamp!.id,
-        fields: { bearingDeg: Math.round(to.bearingDeg * 10) / 10, tiltDeg: Math.round(to.tiltDeg * 10) / 10 },
-      },
+      updateRecord('lamp', lamp!.id, {
+        bearingDeg: Math.round(to.bearingDeg * 10) / 10,
+        tiltDeg: Math.round(to.tiltDeg * 10) / 10,
+      }),
     ])
     if (refused) say(refused, 'stop')
   }
@@ -48,7 +46,7 @@ export function Selected({ thing, setup, onGone }: { thing: Thing; setup: Record
             <Button
               kind="stop"
               onClick={() => {
-                removeRecord(thing.kind, thing.id, name)
+                takeOut(thing.kind, asId(thing.id), name)
                 onGone()
               }}
             >

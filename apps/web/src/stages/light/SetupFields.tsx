@@ -1,9 +1,10 @@
+import { Tick } from '../../ui/fields.tsx'
 import { Flex, Grid, Text } from '@chakra-ui/react'
-import { CAUTIONS, type RecordOf } from '@kavrell/contract'
 import { commit } from '../../store/production.ts'
 import { useRights } from '../../store/selectors.ts'
-import { Section } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
+import { Section } from '../../ui/parts.tsx'
+import { updateRecord, CAUTIONS, type RecordOf } from '@kavrell/core/records'
 
 /** What is set on a setup as a whole, and what there is to take care of. */
 export function SetupFields({ setup }: { setup: RecordOf<'setup'> }) {
@@ -23,30 +24,19 @@ function Cautions({ setup }: { setup: RecordOf<'setup'> }) {
   const rights = useRights()
   const toggle = (caution: string) =>
     commit('Change what to take care of', [
-      {
-        op: 'update',
-        kind: 'setup',
-        id: setup.id,
-        fields: {
-          cautions: setup.cautions.includes(caution)
-            ? setup.cautions.filter((c) => c !== caution)
-            : [...setup.cautions, caution],
-        },
-      },
+      updateRecord('setup', setup.id, {
+        cautions: setup.cautions.includes(caution)
+          ? setup.cautions.filter((c) => c !== caution)
+          : [...setup.cautions, caution],
+      }),
     ])
   return (
     <Flex gap="14px" mt="8px" wrap="wrap" align="center">
       <Text color="soft">Take care of</Text>
       {CAUTIONS.map((c) => (
-        <label key={c} style={{ display: 'flex', gap: 5 }}>
-          <input
-            type="checkbox"
-            disabled={!rights.plan}
-            checked={setup.cautions.includes(c)}
-            onChange={() => toggle(c)}
-          />
+        <Tick key={c} disabled={!rights.plan} checked={setup.cautions.includes(c)} onTick={() => toggle(c)}>
           {c}
-        </label>
+        </Tick>
       ))}
     </Flex>
   )

@@ -1,39 +1,32 @@
-import { blank, type RecordOf, type Records } from '@kavrell/contract'
-import { v7 as uuidv7 } from 'uuid'
+import { newId } from '../../store/newId.ts'
 import { commit, say } from '../../store/production.ts'
 import { nextLetter } from '../../ui/addRecord.ts'
+import { createRecord, fieldsAlone, type Production, type RecordOf } from '@kavrell/core/records'
 
-/** Another setup with the same lamps, marks and cameras, made from this one. */
-export function copySetup(production: Records, from: RecordOf<'setup'>): string {
+/** Another setup with the same lamps, marks and cameras, made from this one; null, and said why, if it is refused. */
+export function copySetup(production: Production, from: RecordOf<'setup'>): RecordOf<'setup'>['id'] | null {
   const letter = nextLetter(Object.values(production.setup).map((s) => s.letter))
-  const id = uuidv7()
-  const { id: _id, version: _version, ...fields } = from
+  const id = newId<'setup'>()
   const copies = (['lamp', 'mark', 'cameraPosition'] as const).flatMap((kind) =>
     Object.values(production[kind])
       .filter((r) => r.setupId === from.id)
-      .map(({ id: _i, version: _v, ...rest }) => ({
-        op: 'create' as const,
-        kind,
-        id: uuidv7(),
-        fields: { ...rest, setupId: id },
-      })),
+      .map((standing) => createRecord(kind, { ...fieldsAlone(kind, standing), setupId: id }, newId())),
   )
   const refused = commit(`Make ${letter} from ${from.letter}`, [
-    {
-      op: 'create',
-      kind: 'setup',
-      id,
-      fields: {
-        ...blank('setup', {}),
-        ...fields,
+    createRecord(
+      'setup',
+      {
+        ...fieldsAlone('setup', from),
         letter,
         name: `${from.name}, again`,
         parentId: from.id,
         colour: Object.keys(production.setup).length % 10,
       },
-    },
+      id,
+    ),
     ...copies,
   ])
-  if (refused) say(refused, 'stop')
-  return id
+  if (!refused) return id
+  say(refused, 'stop')
+  return null
 }

@@ -1,10 +1,10 @@
 // @vitest-environment jsdom
-import type { RecordTable } from '@kavrell/contract'
 import { fireEvent, screen, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import { undo } from '../../store/production.ts'
 import { all, draw, openDemo, pointer, sent } from '../../testing.tsx'
 import { LightScreen } from './LightScreen.tsx'
+import { type Tables, type KindName } from '@kavrell/core/records'
 
 beforeEach(() => openDemo('planner'))
 const setup = (letter: string) => all('setup').find((s) => s.letter === letter)!
@@ -92,11 +92,11 @@ test('a setup made from another has its lamps, remembers its parent, and says th
 const section = (title: string | RegExp) => within(screen.getByRole('heading', { name: title }).closest('section')!)
 const shotsIn = (letter: string) => all('shot').filter((s) => s.setupId === setup(letter).id)
 /** The demo with every record of a kind changed. */
-const withEach = (kind: string, fields: object) => (records: RecordTable) =>
+const withEach = (kind: KindName, fields: object) => (records: Tables) =>
   ({
     ...records,
-    [kind]: Object.fromEntries(Object.entries(records[kind]!).map(([id, r]) => [id, { ...r, ...fields }])),
-  }) as RecordTable
+    [kind]: Object.fromEntries(Object.entries<object>(records[kind]).map(([id, r]) => [id, { ...r, ...fields }])),
+  }) as Tables
 
 describe('the answer', () => {
   test('is that it is bright enough, once it is', async () => {

@@ -1,8 +1,9 @@
-import type { RecordOf } from '@kavrell/contract'
-import { aimAt, LAMP_LIBRARY } from '@kavrell/core/light'
-import { extentOf, outlineOfSpot } from '@kavrell/core/room'
-import type { SetupReading } from '@kavrell/core/snags'
 import { addRecord } from '../../ui/addRecord.ts'
+import { extentOf } from '@kavrell/core/geometry'
+import { aimAt, LAMP_LIBRARY } from '@kavrell/core/light'
+import { outlineOfSpot } from '@kavrell/core/place'
+import { asId, type RecordOf } from '@kavrell/core/records'
+import type { SetupReading } from '@kavrell/core/setup'
 
 type Setup = RecordOf<'setup'>
 type Spot = Parameters<typeof outlineOfSpot>[0]
@@ -67,7 +68,7 @@ export function placeCamera(setup: Setup, spot: Spot, camera: { readonly id: str
   const { middle, bottomM } = floorOf(spot)
   addRecord('cameraPosition', `Place camera ${camera.letter}`, {
     setupId: setup.id,
-    cameraId: camera.id,
+    cameraId: asId(camera.id),
     xM: middle.xM,
     yM: Math.min(bottomM, middle.yM + 2),
   })

@@ -1,7 +1,7 @@
-import type { Lamp, LightMap } from '@kavrell/core/light'
 import { type Remote, wrap } from 'comlink'
 import { useEffect, useState } from 'react'
 import type { LightMapWorker } from '../../workers/lightMap.worker.ts'
+import type { Lamp, LightMap } from '@kavrell/core/light'
 
 let worker: Remote<LightMapWorker> | null = null
 const shared = () =>

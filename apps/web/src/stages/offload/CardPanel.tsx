@@ -1,18 +1,19 @@
+import { Tick } from '../../ui/fields.tsx'
+import { Question } from '../../ui/Question.tsx'
+import { newId } from '../../store/newId.ts'
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { blank, type Job, type MediaVolume, type RecordOf } from '@kavrell/contract'
-import { counted } from '@kavrell/core/formats'
-import type { mayWipe } from '@kavrell/core/media'
-import { copiesOfCard, openPlannedCopies } from '@kavrell/core/snags'
 import { useState } from 'react'
-import { v7 as uuidv7 } from 'uuid'
-import { api } from '../../store/api.ts'
+import { ask } from '../../store/api.ts'
 import { stamp } from '../../store/clock.ts'
 import { commit, say, useProductionStore } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { sayBytes } from '../../ui/format.ts'
-import { Answer, Button, Hint, Section } from '../../ui/parts.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
+import { Answer, Button, Hint, Section } from '../../ui/parts.tsx'
 import { isUnderWay } from './RunningCopy.tsx'
+import { ENDPOINTS, type Job, type MediaVolume } from '@kavrell/contract'
+import { copiesOfCard, type mayWipe, openPlannedCopies } from '@kavrell/core/cards'
+import { createRecord, type RecordOf } from '@kavrell/core/records'
+import { counted, sayBytes } from '@kavrell/core/text'
 
 interface PanelProps {
   readonly card: RecordOf<'card'>
@@ -35,22 +36,23 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
   const chosen =
     picked ??
     new Set(planned.length > 0 ? planned.map((p) => p.driveId) : drives.filter((d) => !good.has(d.id)).map((d) => d.id))
-  const attempt = (path: string, body: unknown) => {
-    api(`/productions/${productionId}/media/${path}`, body).catch((error: Error) => say(error.message, 'stop'))
+  const of = { productionId: productionId! }
+  const attempt = (asked: Promise<unknown>) => {
+    asked.catch((error: Error) => say(error.message, 'stop'))
   }
   const wipe = () => {
-    const sure = window.confirm(
-      `Write down that card ${card.label} is wiped? Wipe it in its camera. Copies: ${copies.map((c) => production.drive[c.run.driveId]?.label).join(', ')}.`,
-    )
-    if (!sure) return
     const { at, deviceAt } = stamp()
     const refused = commit(`Wipe card ${card.label}`, [
-      {
-        op: 'create',
-        kind: 'wipe',
-        id: uuidv7(),
-        fields: blank('wipe', { cardId: card.id, reason: answer.reasons.join(' '), wipedAt: at, deviceAt }),
-      },
+      createRecord(
+        'wipe',
+        {
+          cardId: card.id,
+          reason: [...answer.reasons, ...answer.unseen].join(' '),
+          wipedAt: at,
+          deviceAt,
+        },
+        newId(),
+      ),
     ])
     if (refused) say(refused, 'stop')
   }
@@ -66,9 +68,32 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
             {reason}
           </Text>
         ))}
+      {answer.may &&
+        answer.unseen.map((says) => (
+          <Text key={says} color="watch" fontWeight={600}>
+            {says}
+          </Text>
+        ))}
       {answer.may && rights.log && (
         <Box mt="8px">
-          <Button onClick={wipe}>Write down that {card.label} is wiped</Button>
+          <Question
+            title={`Write down that ${card.label} is wiped?`}
+            does="It is wiped"
+            safe={`Keep ${card.label}`}
+            onYes={wipe}
+            opener={<Button>Write down that {card.label} is wiped</Button>}
+          >
+            <Text>Wipe it in its camera. This only writes down that it is done, and cannot be taken back.</Text>
+            <Text mt="6px">
+              Copies, read back: {copies.map((c) => production.drive[c.run.driveId]?.label).join(', ')}.{' '}
+              {answer.reasons.join(' ')}
+            </Text>
+            {answer.unseen.map((says) => (
+              <Text key={says} mt="6px" color="watch" fontWeight={600}>
+                {says}
+              </Text>
+            ))}
+          </Question>
         </Box>
       )}
       <SnagList stage="offload" about={(snag) => snag.about.id === card.id} title="" />
@@ -88,16 +113,20 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
                     : 'not checked'}
               </Text>
               {rights.log && (
-                <Button ml="auto" kind="quiet" onClick={() => attempt('checks', { copyRunId: run.id })}>
+                <Button
+                  ml="auto"
+                  kind="quiet"
+                  onClick={() => attempt(ask(ENDPOINTS.checkCopy, of, { copyRunId: run.id }))}
+                >
                   Check again
                 </Button>
               )}
             </Flex>
-            <Text fontSize="12.5px" color="soft" css={{ overflowWrap: 'anywhere' }}>
+            <Text fontSize="note" color="soft" css={{ overflowWrap: 'anywhere' }}>
               {counted(run.files, 'file')}, {sayBytes(run.bytes)}, {(run as RecordOf<'copyRun'>).folder}
             </Text>
             {(check as RecordOf<'copyCheck'> | undefined)?.problems.slice(0, 4).map((p) => (
-              <Text key={p} color="stop" fontSize="12.5px">
+              <Text key={p} color="stop" fontSize="note">
                 {p}
               </Text>
             ))}
@@ -112,26 +141,26 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
             </Hint>
           )}
           {drives.map((d) => (
-            <label key={d.id} style={{ display: 'flex', gap: 8, padding: '4px 0' }}>
-              <input
-                type="checkbox"
-                checked={chosen.has(d.id)}
-                onChange={() => {
-                  const next = new Set(chosen)
-                  if (!next.delete(d.id)) next.add(d.id)
-                  setPicked(next)
-                }}
-              />
+            <Tick
+              key={d.id}
+              display="flex"
+              checked={chosen.has(d.id)}
+              onTick={() => {
+                const next = new Set(chosen)
+                if (!next.delete(d.id)) next.add(d.id)
+                setPicked(next)
+              }}
+            >
               to {d.label}, {d.speed}
               {planned.some((p) => p.driveId === d.id) ? ', planned' : ''}
-            </label>
+            </Tick>
           ))}
           <Box mt="6px">
             <Button
               kind="main"
               disabled={!volume || job !== undefined || chosen.size === 0}
               onClick={() => {
-                attempt('copies', { cardId: card.id, driveIds: [...chosen] })
+                attempt(ask(ENDPOINTS.copyCard, of, { cardId: card.id, driveIds: [...chosen] }))
                 setPicked(null)
               }}
             >

@@ -1,9 +1,10 @@
-import { Box, Grid, Text } from '@chakra-ui/react'
-import type { MediaVolume, RecordOf } from '@kavrell/contract'
-import type { CardHistory, mayWipe } from '@kavrell/core/media'
+import { Grid, Text } from '@chakra-ui/react'
 import { useProduction } from '../../store/selectors.ts'
-import { sayBytes } from '../../ui/format.ts'
-import { Section } from '../../ui/parts.tsx'
+import { Button, Section } from '../../ui/parts.tsx'
+import type { MediaVolume } from '@kavrell/contract'
+import type { CardHistory, mayWipe } from '@kavrell/core/cards'
+import type { RecordOf } from '@kavrell/core/records'
+import { sayBytes } from '@kavrell/core/text'
 
 const COLUMNS = '56px 90px 96px 112px 1fr'
 /** Left out where the screen is held in one hand: the answer matters more. */
@@ -40,7 +41,7 @@ export function CardTable({
         templateColumns={COLUMNS}
         gap="10px"
         color="faint"
-        fontSize="12px"
+        fontSize="note"
         borderBottom="1px solid"
         borderColor="line"
         pb="3px"
@@ -66,7 +67,7 @@ export function CardTable({
 
 /** The answer in words, and in which tone. */
 function inWords({ answer, history, used }: CardAnswer): readonly [says: string, tone: string] {
-  if (answer.may) return [`yes: ${answer.reasons[0]}`, 'safe']
+  if (answer.may) return [`yes: ${[answer.reasons[0], ...answer.unseen].join(' ')}`, 'safe']
   const tone = !used ? 'faint' : answer.goodCopies === 0 ? 'stop' : 'watch'
   if (history.alreadyWiped) return ['wiped', tone]
   return [used ? `no: ${answer.reasons.join(' ')}` : 'no take logged, no copy', tone]
@@ -87,8 +88,8 @@ function CardLine({
       : ''
   const [says, tone] = inWords(given)
   return (
-    <Box
-      asChild
+    <Button
+      kind="bare"
       display="grid"
       gridTemplateColumns={{ base: '52px 1fr', md: COLUMNS }}
       gap="10px"
@@ -102,24 +103,23 @@ function CardLine({
       bg={chosen ? 'leaf' : undefined}
       boxShadow={chosen ? 'inset 3px 0 0 var(--chakra-colors-action)' : undefined}
       data-card={card.label}
+      onClick={onChoose}
     >
-      <button type="button" onClick={onChoose}>
-        <Text as="span" fontSize="18px" fontWeight={700} pl="8px">
-          {card.label}
-        </Text>
-        <Text as="span" color="soft" display={DESK_ONLY}>
-          {from}
-        </Text>
-        <Text as="span" fontFamily="mono" fontSize="13px" display={DESK_ONLY}>
-          {volume ? sayBytes(volume.bytes) : 'not in reader'}
-        </Text>
-        <Text as="span" display={DESK_ONLY}>
-          {answer.checkedCopies} of {wanted} checked
-        </Text>
-        <Text as="span" fontWeight={answer.may ? 700 : 400} color={tone}>
-          {says}
-        </Text>
-      </button>
-    </Box>
+      <Text as="span" fontSize="large" fontWeight={700} pl="8px">
+        {card.label}
+      </Text>
+      <Text as="span" color="soft" display={DESK_ONLY}>
+        {from}
+      </Text>
+      <Text as="span" fontFamily="mono" fontSize="small" display={DESK_ONLY}>
+        {volume ? sayBytes(volume.bytes) : 'not in reader'}
+      </Text>
+      <Text as="span" display={DESK_ONLY}>
+        {answer.checkedCopies} of {wanted} checked
+      </Text>
+      <Text as="span" fontWeight={answer.may ? 700 : 400} color={tone}>
+        {says}
+      </Text>
+    </Button>
   )
 }

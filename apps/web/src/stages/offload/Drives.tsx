@@ -1,12 +1,13 @@
+import { newId } from '../../store/newId.ts'
 import { Grid, Text } from '@chakra-ui/react'
-import { blank, type MediaVolume, type RecordOf } from '@kavrell/contract'
-import { v7 as uuidv7 } from 'uuid'
 import { stamp } from '../../store/clock.ts'
 import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { sayBytes } from '../../ui/format.ts'
+import { Select } from '../../ui/fields.tsx'
 import { Section } from '../../ui/parts.tsx'
-import { Select } from '../../ui/RecordField.tsx'
+import type { MediaVolume } from '@kavrell/contract'
+import { createRecord, asId, type RecordOf } from '@kavrell/core/records'
+import { sayBytes } from '@kavrell/core/text'
 
 const DESK_ONLY = { base: 'none', md: 'inline' }
 
@@ -24,12 +25,14 @@ export function Drives({
     <Section title="Drives">
       {drives.map((drive) => {
         const volume = volumeOf(drive.folder)
+        const twins = drives.filter((d) => d !== drive && volume && volumeOf(d.folder)?.medium === volume.medium)
         const holder = Object.values(production.custody)
           .filter((c) => c.driveId === drive.id)
           .sort((a, b) => b.version - a.version)[0]
         return (
           <Grid
             key={drive.id}
+            data-thing={drive.id}
             templateColumns={{ base: '56px 1fr auto', md: '56px 60px 150px 1fr auto' }}
             gap="10px"
             py="6px"
@@ -43,13 +46,19 @@ export function Drives({
             <Text color="soft" display={DESK_ONLY}>
               {drive.speed}
             </Text>
-            <Text fontFamily="mono" fontSize="13px" display={DESK_ONLY}>
+            <Text fontFamily="mono" fontSize="small" display={DESK_ONLY}>
               {volume ? `${sayBytes(volume.freeBytes ?? 0)} free` : 'not plugged in'}
             </Text>
             <Text color="soft">
               {holder
                 ? `with ${production.person[holder.personId]?.name}${holder.place ? `, ${holder.place}` : ''}`
                 : 'nobody is down as holding it'}
+              {twins.length > 0 && (
+                <Text as="span" color="watch" fontWeight={600}>
+                  {' '}
+                  One medium with {twins.map((d) => d.label).join(', ')} ({volume?.medium}): they count once.
+                </Text>
+              )}
             </Text>
             {rights.log && <HandOver driveId={drive.id} />}
           </Grid>
@@ -65,18 +74,13 @@ function HandOver({ driveId }: { driveId: string }) {
     if (personId) {
       const { at, deviceAt } = stamp()
       const refused = commit('Hand over a drive', [
-        {
-          op: 'create',
-          kind: 'custody',
-          id: uuidv7(),
-          fields: blank('custody', { driveId, personId, since: at, deviceAt }),
-        },
+        createRecord('custody', { driveId: asId(driveId), personId: asId(personId), since: at, deviceAt }, newId()),
       ])
       if (refused) say(refused, 'stop')
     }
   }
   return (
-    <Select aria-label="Hand over to" value="" w="130px" onChange={(e) => give(e.target.value)}>
+    <Select aria-label="Hand over to" value="" w="150px" onChange={(e) => give(e.target.value)}>
       <option value="">Hand over to …</option>
       {Object.values(person).map((p) => (
         <option key={p.id} value={p.id}>

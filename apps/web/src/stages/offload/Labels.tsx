@@ -1,8 +1,9 @@
 import { Box, Flex } from '@chakra-ui/react'
-import type { MediaVolume, RecordOf } from '@kavrell/contract'
 import { addRecord, nextNumbered } from '../../ui/addRecord.ts'
 import { Button, Section } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
+import type { MediaVolume } from '@kavrell/contract'
+import type { RecordOf } from '@kavrell/core/records'
 
 /** Two cards under one name, or in one folder, would be taken for each other. */
 const labelsAndFolders = (volumes: readonly { label: string; folder: string }[]) =>

@@ -1,32 +1,37 @@
 import { Text } from '@chakra-ui/react'
-import type { MediaVolume, RecordOf } from '@kavrell/contract'
-import { counted } from '@kavrell/core/formats'
-import { mayWipe } from '@kavrell/core/media'
-import { cardHistory, wipeRule } from '@kavrell/core/snags'
 import { useEffect, useState } from 'react'
-import { api } from '../../store/api.ts'
+import { ask } from '../../store/api.ts'
 import { say, useProductionStore } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { Answer, Page, Title } from '../../ui/parts.tsx'
+import { useChosen } from '../../ui/useChosen.ts'
 import { CardPanel } from './CardPanel.tsx'
 import { type CardAnswer, CardTable } from './CardTable.tsx'
 import { Drives } from './Drives.tsx'
 import { Labels } from './Labels.tsx'
 import { isUnderWay, RunningCopy } from './RunningCopy.tsx'
+import { ENDPOINTS, type MediaView, type MediaVolume } from '@kavrell/contract'
+import { cardHistory, mayWipe, wipeRule } from '@kavrell/core/cards'
+import type { RecordOf } from '@kavrell/core/records'
+import { counted } from '@kavrell/core/text'
 
 const byLabel = (a: { label: string }, b: { label: string }) => a.label.localeCompare(b.label, 'en', { numeric: true })
 
-/** What the reader sees now, looked at again whenever a job has ended. */
-function useVolumes(): readonly MediaVolume[] {
+const NOTHING: MediaView = { volumes: [], cards: {} }
+
+/** What the reader sees now, looked at again whenever a job has ended or somebody comes back to the page. */
+function useMediaView(): MediaView {
   const productionId = useProductionStore((s) => s.productionId)
   const ended = useProductionStore((s) => s.jobs.filter((job) => !isUnderWay(job)).length)
-  const [volumes, setVolumes] = useState<readonly MediaVolume[]>([])
+  const [view, setView] = useState<MediaView>(NOTHING)
   useEffect(() => {
-    api<MediaVolume[]>(`/productions/${productionId}/media/volumes`).then(setVolumes, (error: Error) =>
-      say(error.message, 'stop'),
-    )
+    const look = () =>
+      ask(ENDPOINTS.media, { productionId: productionId! }).then(setView, (error: Error) => say(error.message, 'stop'))
+    void look()
+    window.addEventListener('focus', look)
+    return () => window.removeEventListener('focus', look)
   }, [productionId, ended])
-  return volumes
+  return view
 }
 
 /** Which card may be wiped, and why not the others? */
@@ -34,8 +39,8 @@ export function OffloadScreen() {
   const production = useProduction()
   const rights = useRights()
   const running = useProductionStore((s) => s.jobs).filter(isUnderWay)
-  const volumes = useVolumes()
-  const [chosenId, setChosenId] = useState<string | null>(null)
+  const { volumes, cards: seen } = useMediaView()
+  const [chosenId, setChosenId] = useChosen()
   const cards = (Object.values(production.card) as RecordOf<'card'>[]).sort(byLabel)
   const drives = (Object.values(production.drive) as RecordOf<'drive'>[]).sort(byLabel)
   const rule = wipeRule(production)
@@ -45,7 +50,13 @@ export function OffloadScreen() {
   const answers = cards.map((card): CardAnswer => {
     const history = cardHistory(production, card.id)
     const used = history.copies.length > 0 || rolled.has(card.id)
-    return { card, history, answer: mayWipe(history, rule), used, volume: volumeOf('card', card.folder) }
+    return {
+      card,
+      history,
+      answer: mayWipe(history, rule, seen[card.id] ?? null),
+      used,
+      volume: volumeOf('card', card.folder),
+    }
   })
   const chosen = answers.find((a) => a.card.id === chosenId) ?? answers[0]
   const used = answers.filter((a) => a.used)

@@ -1,10 +1,10 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import type { Job } from '@kavrell/contract'
-import { api } from '../../store/api.ts'
+import { ask } from '../../store/api.ts'
 import { say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { minutesSeconds, sayBytes } from '../../ui/format.ts'
 import { Bar, Button } from '../../ui/parts.tsx'
+import { ENDPOINTS, type Job } from '@kavrell/contract'
+import { minutesSeconds, sayBytes } from '@kavrell/core/text'
 
 /** Whether a job is still to be heard of. */
 export const isUnderWay = (job: Job): boolean => job.state === 'running' || job.state === 'waiting'
@@ -24,7 +24,7 @@ export function RunningCopy({ job }: { job: Job }) {
     <Box mt="12px" p="10px 12px" bg="tint" role="status">
       <Flex align="baseline" gap="12px">
         <Text fontWeight={700}>{text}</Text>
-        <Text fontFamily="mono" fontSize="13px">
+        <Text fontFamily="mono" fontSize="small">
           {sayBytes(job.bytesPerSecond)}/s{job.secondsLeft !== null ? `, ${minutesSeconds(job.secondsLeft)} left` : ''}
         </Text>
         {rights.log && (
@@ -32,7 +32,7 @@ export function RunningCopy({ job }: { job: Job }) {
             ml="auto"
             kind="stop"
             onClick={() => {
-              api(`/productions/${job.productionId}/media/jobs/${job.id}/stop`, {}).catch((error: Error) =>
+              ask(ENDPOINTS.stopJob, { productionId: job.productionId, jobId: job.id }, {}).catch((error: Error) =>
                 say(error.message, 'stop'),
               )
             }}

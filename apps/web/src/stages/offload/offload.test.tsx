@@ -1,13 +1,14 @@
 // @vitest-environment jsdom
 import { act, screen, waitFor, within } from '@testing-library/react'
-import { blank, type Job, type RecordTable } from '@kavrell/contract'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
 import { receiveJob, useProductionStore } from '../../store/production.ts'
 import { all, draw, openDemo, PRODUCTION_ID, sent } from '../../testing.tsx'
 import { OffloadScreen } from './OffloadScreen.tsx'
+import type { Job, MediaView } from '@kavrell/contract'
+import { asId, blank, type Tables } from '@kavrell/core/records'
 
 /** A card copied to all drives but the last `open` ones, each copy read back. */
-const copied = (open: number) => (records: RecordTable) => {
+const copied = (open: number) => (records: Tables) => {
   const card = Object.values(records.card!).find((c) => c.label === 'A1')!
   const drives = Object.values(records.drive!)
   const rows = drives.slice(0, drives.length - open).map((drive, i) => ({
@@ -19,6 +20,8 @@ const copied = (open: number) => (records: RecordTable) => {
       folder: `copy ${i}`,
       files: 3,
       bytes: 3000,
+      manifest: 'f'.repeat(64),
+      medium: `disk ${i}`,
       outcome: 'complete',
       problems: [],
       afterSeq: 5,
@@ -40,18 +43,25 @@ const copied = (open: number) => (records: RecordTable) => {
     ...records,
     copyRun: Object.fromEntries(rows.map(({ run }) => [run.id, run])),
     copyCheck: Object.fromEntries(rows.map(({ check }) => [check.id, check])),
-  } as RecordTable
+  } as unknown as Tables
 }
 const asked: { url: string; body: unknown }[] = []
-const reader = (folders: readonly string[]) => {
+const reader = (folders: readonly string[], cards: MediaView['cards'] = {}) => {
   asked.length = 0
   const edits = globalThis.fetch
   vi.stubGlobal('fetch', async (url: string, init?: RequestInit) => {
     if (String(url).endsWith('/media/volumes'))
-      return Response.json([
-        ...folders.map((folder) => ({ folder, kind: 'card', files: 3, bytes: 3000, freeBytes: null })),
-        { folder: 'STRAY', kind: 'card', files: 1, bytes: 10, freeBytes: null },
-      ])
+      return Response.json({
+        cards,
+        volumes: [...folders, 'STRAY'].map((folder) => ({
+          folder,
+          kind: 'card',
+          medium: folder,
+          files: 3,
+          bytes: 3000,
+          freeBytes: null,
+        })),
+      } satisfies MediaView)
     if (String(url).includes('/media/')) {
       asked.push({ url: String(url), body: JSON.parse(init!.body as string) })
       return Response.json({}, { status: 202 })
@@ -71,7 +81,7 @@ describe('may I wipe this card?', () => {
     expect(screen.queryByRole('button', { name: /is wiped/ })).toBeNull()
   })
   test('copied enough and read back, in enough hands, it is yes and the wiping can be written down', async () => {
-    const enough = (records: RecordTable) => ({
+    const enough = (records: Tables) => ({
       ...copied(0)(records),
       production: Object.fromEntries(
         Object.entries(records.production!).map(([id, p]) => [
@@ -84,11 +94,11 @@ describe('may I wipe this card?', () => {
     const user = draw(<OffloadScreen />, 'offload')
     await user.click(card('A1'))
     expect(screen.getByText('A1 may be wiped')).toBeTruthy()
-    vi.stubGlobal('confirm', () => false)
     await user.click(screen.getByRole('button', { name: 'Write down that A1 is wiped' }))
+    await user.click(await screen.findByRole('button', { name: 'Keep A1' }))
     expect(all('wipe').filter((w) => w.cardId === all('card').find((c) => c.label === 'A1')!.id)).toEqual([])
-    vi.stubGlobal('confirm', () => true)
     await user.click(screen.getByRole('button', { name: 'Write down that A1 is wiped' }))
+    await user.click(await screen.findByRole('button', { name: 'It is wiped' }))
     expect(all('wipe').some((w) => w.cardId === all('card').find((c) => c.label === 'A1')!.id)).toBe(true)
   })
   test('one copy that differs takes the yes back', async () => {
@@ -98,7 +108,7 @@ describe('may I wipe this card?', () => {
       return {
         ...made,
         copyCheck: { ...made.copyCheck, [first!.id]: { ...first!, outcome: 'different', problems: ['x differs'] } },
-      } as RecordTable
+      } as Tables
     })
     const user = draw(<OffloadScreen />, 'offload')
     await user.click(card('A1'))
@@ -263,11 +273,23 @@ describe('drives', () => {
   })
   test('free room where it is plugged in', async () => {
     vi.stubGlobal('fetch', async () =>
-      Response.json([{ folder: drive('S1').folder, kind: 'drive', files: 0, bytes: 0, freeBytes: 1.5e12 }]),
+      Response.json({
+        cards: {},
+        volumes: ['S1', 'S2'].map((label) => ({
+          folder: drive(label).folder,
+          kind: 'drive',
+          medium: 'disk 1',
+          files: 0,
+          bytes: 0,
+          freeBytes: 1.5e12,
+        })),
+      } satisfies MediaView),
     )
     draw(<OffloadScreen />, 'offload')
     await waitFor(() => expect(line('S1').textContent).toContain('1.50 TB free'))
-    expect(line('S2').textContent).toContain('not plugged in')
+    expect(line('H1').textContent).toContain('not plugged in')
+    expect(line('S1').textContent).toContain('One medium with S2 (disk 1): they count once.')
+    expect(line('H1').textContent).not.toContain('One medium')
   })
   test('a reader hands nothing over', () => {
     openDemo('reader')
@@ -284,7 +306,7 @@ describe('which drives', () => {
       const [first] = Object.values(records.drive!)
       const a1 = Object.values(records.card!).find((c) => c.label === 'A1')!
       const plan = blank('plannedCopy', { cardId: a1.id, driveId: first!.id })
-      return { ...records, plannedCopy: { plan: { id: 'plan', version: 9, ...plan } } }
+      return { ...records, plannedCopy: { plan: { id: asId<'plannedCopy'>('plan'), version: 9, ...plan } } }
     })
     reader(all('card').map((c) => c.folder))
     const user = draw(<OffloadScreen />, 'offload')
@@ -327,7 +349,7 @@ describe('which drives', () => {
     openDemo('logger', (records) => {
       const made = copied(2)(records)
       const [found] = Object.values(made.copyCheck!)
-      return { ...made, copyCheck: check ? { [found!.id]: { ...found!, ...check } } : {} } as RecordTable
+      return { ...made, copyCheck: check ? { [found!.id]: { ...found!, ...check } } : {} } as Tables
     })
     const user = draw(<OffloadScreen />, 'offload')
     await user.click(card('A1'))
@@ -359,4 +381,44 @@ test('no card is added under a label that another has', async () => {
   const labels = all('card').map((c) => c.label)
   expect(new Set(labels).size).toBe(labels.length)
   expect(labels).toContain('A3')
+})
+
+describe('the card itself', () => {
+  const enough = (records: Tables) =>
+    ({
+      ...copied(0)(records),
+      production: Object.fromEntries(
+        Object.entries(records.production!).map(([id, p]) => [
+          id,
+          { ...p, copiesBeforeWipe: 2, checkedBeforeWipe: 2, holdersBeforeWipe: 1, cardSchool: 'wipe' },
+        ]),
+      ),
+    }) as Tables
+  const seen = (lacking: { count: number; first: string[] }) => {
+    const a1 = all('card').find((c) => c.label === 'A1')!
+    const runs = all('copyRun').map((run) => [run.id, lacking])
+    reader(['A1'], { [a1.id]: { files: 4, bytes: 9000, lacking: Object.fromEntries(runs) as never } })
+  }
+  test('a yes about a card that is not in the reader says what it could not see', async () => {
+    openDemo('logger', enough)
+    const user = draw(<OffloadScreen />, 'offload')
+    await user.click(card('A1'))
+    expect(screen.getByText('A1 may be wiped')).toBeTruthy()
+    expect(card('A1').textContent).toMatch(/yes: .*not in the reader/)
+  })
+  test('a clip that the reader sees and no copy has takes the yes back, by name', async () => {
+    openDemo('logger', enough)
+    seen({ count: 1, first: ['C003.mov'] })
+    draw(<OffloadScreen />, 'offload')
+    await waitFor(() => expect(card('A1').textContent).toMatch(/1 file on the card \(C003.mov\) that no copy has/))
+    expect(screen.getByText('Wipe no card yet')).toBeTruthy()
+  })
+  test('looked at and all there: the yes says so', async () => {
+    openDemo('logger', enough)
+    seen({ count: 0, first: [] })
+    const user = draw(<OffloadScreen />, 'offload')
+    await user.click(card('A1'))
+    await waitFor(() => expect(screen.getByText('All 4 files that the reader sees on it are in them.')).toBeTruthy())
+    expect(card('A1').textContent).not.toMatch(/not in the reader/)
+  })
 })

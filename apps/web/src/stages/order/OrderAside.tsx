@@ -1,13 +1,12 @@
 import { Box, Grid, Text } from '@chakra-ui/react'
-import type { PersonCall } from '@kavrell/core/order'
-import type { DayPlan } from '@kavrell/core/snags'
 import { useProduction } from '../../store/selectors.ts'
-import { addRecord } from '../../ui/addRecord.ts'
-import { clock, hours } from '../../ui/format.ts'
-import { Answer, Reading, Section } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
-import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
+import { addRecord } from '../../ui/addRecord.ts'
+import { Answer, Reading, Section } from '../../ui/parts.tsx'
+import { Sheet } from '../../ui/sheet/Sheet.tsx'
+import type { DayPlan, PersonCall } from '@kavrell/core/day'
+import { clock, hours } from '@kavrell/core/text'
 
 /** When the day is over, what it is made of, and who waits in it. */
 export function OrderAside({ plan }: { plan: DayPlan }) {
@@ -73,7 +72,7 @@ function Waiting({ call, plan }: { call: PersonCall; plan: DayPlan }) {
   return (
     <Grid templateColumns="110px 92px 1fr 60px" gap="8px" py="3px" alignItems="center">
       <Text truncate>{person[call.personId]?.name}</Text>
-      <Text fontFamily="mono" fontSize="12px">
+      <Text fontFamily="mono" fontSize="note">
         {clock(call.callMin)}–{clock(call.releaseMin)}
       </Text>
       <Box position="relative" h="10px" bg="well">
@@ -88,7 +87,7 @@ function Waiting({ call, plan }: { call: PersonCall; plan: DayPlan }) {
           />
         ))}
       </Box>
-      <Text fontSize="12.5px" textAlign="right" color="soft">
+      <Text fontSize="note" textAlign="right" color="soft">
         {Math.round((busy / all) * 100)} % busy
       </Text>
     </Grid>

@@ -1,17 +1,17 @@
 import { useSortable } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
-import { changeWords } from '@kavrell/core/call'
-import type { TimelineRow } from '@kavrell/core/order'
-import { slateOf } from '@kavrell/core/production'
 import type { ReactNode } from 'react'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { removeRecord } from '../../ui/addRecord.ts'
-import { clock } from '../../ui/format.ts'
-import { Button, SetupLetter } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
-import { setupColour } from '../../ui/theme.ts'
+import { takeOut } from '../../ui/addRecord.ts'
+import { Button, SetupLetter } from '../../ui/parts.tsx'
+import { setupColour } from '../../ui/theme/theme.ts'
+import type { TimelineRow } from '@kavrell/core/day'
+import { changeWords } from '@kavrell/core/papers'
+import type { RecordOf } from '@kavrell/core/records'
+import { slateOf } from '@kavrell/core/shotlist'
+import { clock } from '@kavrell/core/text'
 
 /** What has to be done, or waited for, before an entry. */
 export function Between({ row }: { row: TimelineRow }) {
@@ -55,12 +55,12 @@ function Line({
       borderColor="line"
       bg={faint ? undefined : 'leaf'}
     >
-      <Text fontFamily="mono" fontSize="13px" color={faint ? 'faint' : 'ink'} pl="6px">
+      <Text fontFamily="mono" fontSize="small" color={faint ? 'faint' : 'ink'} pl="6px">
         {time}
       </Text>
       <Box alignSelf="stretch" background={stripe} />
       {children}
-      <Text fontFamily="mono" fontSize="13px" textAlign="right" pr="6px" color={faint ? 'faint' : 'ink'}>
+      <Text fontFamily="mono" fontSize="small" textAlign="right" pr="6px" color={faint ? 'faint' : 'ink'}>
         {Math.round(minutes)}′
       </Text>
     </Grid>
@@ -136,7 +136,7 @@ export function OrderRow({
             </Text>
           </Flex>
           <Text truncate>{title}</Text>
-          <Flex gap="8px" align="center" color="soft" fontSize="13px">
+          <Flex gap="8px" align="center" color="soft" fontSize="small">
             {flags}
             {setup && <SetupLetter letter={setup.letter} colour={setup.colour} size={16} />}
           </Flex>
@@ -159,7 +159,7 @@ export function OrderRow({
             <Flex mt="8px" gap="8px">
               <Button onClick={() => onMove(-1)}>Earlier</Button>
               <Button onClick={() => onMove(1)}>Later</Button>
-              <Button kind="stop" onClick={() => removeRecord('orderItem', item.id, title)}>
+              <Button kind="stop" onClick={() => takeOut('orderItem', item.id, title)}>
                 Take out
               </Button>
             </Flex>

@@ -1,3 +1,6 @@
+import { counted } from '@kavrell/core/text'
+import { newRank, newRanks } from '../../store/newRank.ts'
+import { newId } from '../../store/newId.ts'
 import {
   closestCenter,
   DndContext,
@@ -9,13 +12,9 @@ import {
 } from '@dnd-kit/core'
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { blank, type RecordOf } from '@kavrell/contract'
-import { slateOf } from '@kavrell/core/production'
-import type { DayPlan } from '@kavrell/core/snags'
 import { useState } from 'react'
-import { v7 as uuidv7 } from 'uuid'
-import { commit, say } from '../../store/production.ts'
 import { chooseDay } from '../../store/desk.ts'
+import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord, nextNumbered } from '../../ui/addRecord.ts'
 import { Button, Empty, Hint, Page, Section, Title } from '../../ui/parts.tsx'
@@ -23,6 +22,9 @@ import { useDay } from '../../ui/useDay.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { OrderAside } from './OrderAside.tsx'
 import { Between, OrderRow } from './OrderRow.tsx'
+import type { DayPlan } from '@kavrell/core/day'
+import { updateRecord, createRecord, asId, blank, type RecordOf, byRank, lastRank } from '@kavrell/core/records'
+import { slateOf } from '@kavrell/core/shotlist'
 
 type Item = RecordOf<'orderItem'>
 
@@ -37,31 +39,27 @@ export function OrderScreen() {
   const addDay = () => {
     const place = places[0]
     if (!place) return
-    const id = uuidv7()
+    const id = newId()
     const last = days
       .map((d) => d.date)
       .sort()
       .at(-1)
     const refused = commit('Add a day, everyone down for it', [
-      {
-        op: 'create',
-        kind: 'day',
-        id,
-        fields: blank('day', {
+      createRecord(
+        'day',
+        {
           title: nextNumbered(
             'Day ',
             days.map((d) => d.title),
           ),
           placeId: place.id,
           date: last ? dayAfter(last) : new Date().toISOString().slice(0, 10),
-        }),
-      },
-      ...Object.values(production.person).map((p) => ({
-        op: 'create' as const,
-        kind: 'attendance',
-        id: uuidv7(),
-        fields: blank('attendance', { personId: p.id, dayId: id }),
-      })),
+        },
+        asId(id),
+      ),
+      ...Object.values(production.person).map((p) =>
+        createRecord('attendance', { personId: p.id, dayId: asId(id) }, newId()),
+      ),
     ])
     if (refused) {
       say(refused, 'stop')
@@ -93,30 +91,26 @@ function DayOrder({ plan, onAddDay }: { plan: DayPlan; onAddDay: () => void }) {
   const ordered = new Set(Object.values(production.orderItem).flatMap((i) => i.shotIds))
   const unplanned = Object.values(production.shot)
     .filter((s) => !ordered.has(s.id))
-    .sort((a, b) => a.rank - b.rank)
-  const endRank = 1 + Math.max(-1, ...items.map((i) => i.rank))
+    .sort(byRank)
+  const end = lastRank(items)
   const addItem = (fields: Partial<Item>, label: string) =>
-    addRecord('orderItem', label, { ...blank('orderItem'), dayId: day.id, rank: endRank, ...fields })
+    addRecord('orderItem', label, { ...blank('orderItem'), dayId: day.id, rank: newRank(end), ...fields })
   const addAll = () => {
+    const ranks = newRanks(end, null, unplanned.length)
     const refused = commit(
       'Put all shots in the order',
-      unplanned.map((s, i) => ({
-        op: 'create',
-        kind: 'orderItem',
-        id: uuidv7(),
-        fields: blank('orderItem', { dayId: day.id, rank: endRank + i, shotIds: [s.id] }),
-      })),
+      unplanned.map((s, i) => createRecord('orderItem', { dayId: day.id, rank: ranks[i], shotIds: [s.id] }, newId())),
     )
     if (refused) say(refused, 'stop')
   }
   const move = (id: string, to: number) => {
     if (to === items.findIndex((i) => i.id === id)) return
     const others = items.filter((i) => i.id !== id)
-    const before = others[to - 1]?.rank,
-      after = others[to]?.rank
-    const rank = before === undefined ? (after ?? 0) - 1 : after === undefined ? before + 1 : (before + after) / 2
+    const before = others[to - 1]?.rank ?? null,
+      after = others[to]?.rank ?? null
+    const rank = newRank(before, after)
     const item = items.find((i) => i.id === id)!
-    const refused = commit(`Move ${nameOf(item)}`, [{ op: 'update', kind: 'orderItem', id, fields: { rank } }])
+    const refused = commit(`Move ${nameOf(item)}`, [updateRecord('orderItem', asId(id), { rank })])
     if (refused) say(refused, 'stop')
   }
   const nameOf = (item: Item) => slateOf(item.shotIds.flatMap((id) => production.shot[id]?.code ?? [])) || item.title
@@ -136,7 +130,11 @@ function DayOrder({ plan, onAddDay }: { plan: DayPlan; onAddDay: () => void }) {
   return (
     <Page asideWidth="430px" aside={<OrderAside plan={plan} />}>
       <Title
-        note={`${timeline.shots} shots, ${timeline.setups} setups, ${timeline.turns} turns`}
+        note={[
+          counted(timeline.shots, 'shot'),
+          counted(timeline.setups, 'setup'),
+          counted(timeline.turns, 'turn'),
+        ].join(', ')}
         actions={
           rights.plan && (
             <>

@@ -1,16 +1,16 @@
+import { Button } from '../../ui/parts.tsx'
 import { Box, Grid, Text } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
-import { counted } from '@kavrell/core/formats'
-import type { TakeState } from '@kavrell/core/pace'
-import { slateOf } from '@kavrell/core/production'
-import type { DayPlan } from '@kavrell/core/snags'
-import { differenceFrames, secondsOfFrames } from '@kavrell/core/timecode'
 import { useTimecodeBox } from '../../store/clock.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { clock as clockTime, minutesSeconds } from '../../ui/format.ts'
-import { setupColour } from '../../ui/theme.ts'
+import { setupColour } from '../../ui/theme/theme.ts'
 import { SetBox } from './SetBox.tsx'
 import type { SlateState } from './useSlate.ts'
+import type { DayPlan } from '@kavrell/core/day'
+import type { RecordOf } from '@kavrell/core/records'
+import { slateOf } from '@kavrell/core/shotlist'
+import type { TakeState } from '@kavrell/core/takes'
+import { clock as clockTime, counted, minutesSeconds } from '@kavrell/core/text'
+import { differenceFrames, secondsOfFrames } from '@kavrell/core/timecode'
 
 const NEXT = 5
 const LATEST = 9
@@ -29,9 +29,9 @@ export function DayAside({ plan, slate }: { plan: DayPlan; slate: SlateState }) 
       borderColor={{ lg: 'line' }}
       pl={{ lg: '18px' }}
     >
-      <Text fontSize="28px" fontWeight={700} lineHeight="1.1">
+      <Text fontSize="answer" fontWeight={700} lineHeight="1.1">
         {pace.done} of {pace.planned}{' '}
-        <Text as="span" fontSize="14px" fontWeight={400} color="soft">
+        <Text as="span" fontSize="body" fontWeight={400} color="soft">
           shots good, {counted(states.filter((s) => !s.take.wild).length, 'take')}
         </Text>
       </Text>
@@ -87,8 +87,8 @@ function OrderLine({
   const shots = item.shotIds.flatMap((id) => production.shot[id] ?? [])
   const setup = production.setup[shots[0]?.setupId ?? '']
   return (
-    <Box
-      asChild
+    <Button
+      kind="bare"
       display="grid"
       gridTemplateColumns="8px 56px 1fr 48px"
       gap="8px"
@@ -99,18 +99,18 @@ function OrderLine({
       borderBottom="1px solid"
       borderColor="line"
       bg={current ? 'leaf' : undefined}
+      disabled={onChoose === null}
+      onClick={() => onChoose?.()}
     >
-      <button type="button" disabled={onChoose === null} onClick={() => onChoose?.()}>
-        <Box as="span" alignSelf="stretch" bg={setup ? setupColour(setup.colour) : 'line'} />
-        <b>{slateOf(shots.map((s) => s.code))}</b>
-        <Text as="span" truncate>
-          {item.title || shots[0]?.sees}
-        </Text>
-        <Text as="span" fontFamily="mono" color="soft">
-          {at === undefined ? '' : clockTime(at)}
-        </Text>
-      </button>
-    </Box>
+      <Box as="span" alignSelf="stretch" bg={setup ? setupColour(setup.colour) : 'line'} />
+      <b>{slateOf(shots.map((s) => s.code))}</b>
+      <Text as="span" truncate>
+        {item.title || shots[0]?.sees}
+      </Text>
+      <Text as="span" fontFamily="mono" color="soft">
+        {at === undefined ? '' : clockTime(at)}
+      </Text>
+    </Button>
   )
 }
 
@@ -139,7 +139,7 @@ function TakeLine({ state }: { state: TakeState }) {
       <Text fontWeight={700}>{take.slate}</Text>
       <Text>{take.wild ? '–' : take.number}</Text>
       <Text color={tone}>{says}</Text>
-      <Text fontFamily="mono" fontSize="13px">
+      <Text fontFamily="mono" fontSize="small">
         {length?.ok ? minutesSeconds(secondsOfFrames(length.value, rate)) : ''}
       </Text>
       <Text color="soft" truncate title={notes.join('; ')}>

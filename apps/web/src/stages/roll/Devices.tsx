@@ -1,9 +1,11 @@
-import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import type { TakeState } from '@kavrell/core/pace'
+import { Button } from '../../ui/parts.tsx'
+import { asId } from '@kavrell/core/records'
+import { Flex, Grid, Text } from '@chakra-ui/react'
 import { useRights } from '../../store/selectors.ts'
 import { Since } from './RunningTimecode.tsx'
 import type { SetClock } from './takeLog.ts'
 import type { Device } from './useDevices.ts'
+import type { TakeState } from '@kavrell/core/takes'
 
 /** Cameras and recorders, each with its card: what rolls, what will, and what should and does not. */
 export function Devices({
@@ -22,12 +24,14 @@ export function Devices({
   return (
     <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(auto-fill, minmax(170px, 1fr))' }} gap="10px" mt="14px">
       {devices.map((device) => {
-        const on = rolls ? rolls.includes(device.id) : device.on
+        const on = rolls ? rolls.includes(asId(device.id)) : device.on
         const missing = device.planned && !on
         const colour = missing ? 'stop' : on ? 'action' : 'faint'
         return (
-          <Box
-            asChild
+          <Button
+            kind="bare"
+            display="block"
+            h="auto"
             key={device.id}
             textAlign="left"
             p="9px 11px"
@@ -36,35 +40,31 @@ export function Devices({
             borderColor={missing || on ? colour : 'line'}
             bg={missing ? 'stopTint' : on ? 'tint' : 'leaf'}
             borderRadius="3px"
+            disabled={rolling !== undefined || !rights.log}
+            aria-pressed={on}
+            onClick={() => onToggle(device)}
           >
-            <button
-              type="button"
-              disabled={rolling !== undefined || !rights.log}
-              aria-pressed={on}
-              onClick={() => onToggle(device)}
-            >
-              <Flex align="baseline">
-                <Text as="span" fontSize="20px" fontWeight={700}>
-                  {device.letter}
-                </Text>
-                <Text as="span" ml="auto" fontWeight={600} fontSize="13px" color={on && rolling ? 'safe' : colour}>
-                  {on && rolling ? (
-                    <Since start={rolling.take.startTimecode} clock={clock} />
-                  ) : on ? (
-                    'will roll'
-                  ) : device.planned ? (
-                    'not rolling'
-                  ) : (
-                    'off'
-                  )}
-                </Text>
-              </Flex>
-              <Text fontSize="12.5px" color="soft" truncate>
-                {device.card ? `card ${device.card.label}` : 'no card'}
-                {device.shot ? `, ${device.shot.code}, ${device.shot.focalLengthMm} mm` : ''}
+            <Flex align="baseline">
+              <Text as="span" fontSize="title" fontWeight={700}>
+                {device.letter}
               </Text>
-            </button>
-          </Box>
+              <Text as="span" ml="auto" fontWeight={600} fontSize="small" color={on && rolling ? 'safe' : colour}>
+                {on && rolling ? (
+                  <Since start={rolling.take.startTimecode} clock={clock} />
+                ) : on ? (
+                  'will roll'
+                ) : device.planned ? (
+                  'not rolling'
+                ) : (
+                  'off'
+                )}
+              </Text>
+            </Flex>
+            <Text fontSize="note" color="soft" truncate>
+              {device.card ? `card ${device.card.label}` : 'no card'}
+              {device.shot ? `, ${device.shot.code}, ${device.shot.focalLengthMm} mm` : ''}
+            </Text>
+          </Button>
         )
       })}
     </Grid>

@@ -1,8 +1,4 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
-import type { TakeState } from '@kavrell/core/pace'
-import { type DayPlan, masterDeliverable, type PlainChange } from '@kavrell/core/snags'
-import { rateName } from '@kavrell/core/timecode'
 import { useEffect, useEffectEvent, useState } from 'react'
 import { useTimecodeBox } from '../../store/clock.ts'
 import { commit, say } from '../../store/production.ts'
@@ -15,8 +11,13 @@ import { RunningTimecode, Since } from './RunningTimecode.tsx'
 import { TakeKeys } from './TakeKeys.tsx'
 import { TakeNote } from './TakeNote.tsx'
 import { happensNow, rollNow, type SetClock } from './takeLog.ts'
-import { useDevices } from './useDevices.ts'
+import { type Device, useDevices } from './useDevices.ts'
 import { useSlate } from './useSlate.ts'
+import type { DayPlan } from '@kavrell/core/day'
+import { type PlainChange, type RecordOf, type Id } from '@kavrell/core/records'
+import { masterDeliverable } from '@kavrell/core/shotlist'
+import type { TakeState } from '@kavrell/core/takes'
+import { rateName } from '@kavrell/core/timecode'
 
 /** The slate, the running timecode, and one key for each thing that happens to a take. */
 export function RollScreen() {
@@ -51,7 +52,7 @@ function Roll({ plan }: { plan: DayPlan }) {
     write(`${state.take.slate} take ${state.take.number}: ${type}`, happensNow(clock, state, type, text))
   const roll = () => {
     const on = devices.filter((d) => d.on)
-    const ids = (kind: 'camera' | 'recorder') => on.filter((d) => d.kind === kind).map((d) => d.id)
+    const ids = <K extends Device['kind']>(kind: K) => on.flatMap((d) => (d.kind === kind ? [d.id as Id<K>] : []))
     write(
       `Roll ${slate.slate} take ${slate.number}`,
       rollNow(clock, {
@@ -77,7 +78,7 @@ function Roll({ plan }: { plan: DayPlan }) {
         slate: name,
         number: 1,
         wild: true,
-        recorderIds: chosen.map((r) => r.id),
+        recorderIds: chosen.map((r) => r.id as Id<'recorder'>),
         cardIds: chosen.flatMap((r) => r.card?.id ?? []),
       }),
     )
@@ -196,7 +197,7 @@ const Large = ({
   [mark: `data-${string}`]: true
 }) => (
   <Box>
-    <Text color="faint" fontSize="13px">
+    <Text color="faint" fontSize="small">
       {name}
     </Text>
     <Text fontSize={{ base: '54px', md: '58px' }} fontWeight={700} lineHeight="1" letterSpacing="-0.02em" {...mark}>
@@ -209,7 +210,7 @@ function ClockFace({ clock }: { clock: SetClock }) {
   const box = useTimecodeBox()
   return (
     <Box textAlign={{ md: 'right' }}>
-      <Text color="faint" fontSize="13px">
+      <Text color="faint" fontSize="small">
         {rateName(clock.rate)} fps, time of day, {box?.name ?? 'this device'}
       </Text>
       <RunningTimecode clock={clock} />

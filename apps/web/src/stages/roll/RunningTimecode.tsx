@@ -1,8 +1,8 @@
 import { Text } from '@chakra-ui/react'
-import { differenceFrames, secondsOfFrames } from '@kavrell/core/timecode'
 import { useBoxTime } from '../../store/clock.ts'
-import { minutesSeconds } from '../../ui/format.ts'
 import { type SetClock, timecodeAt } from './takeLog.ts'
+import { minutesSeconds } from '@kavrell/core/text'
+import { differenceFrames, secondsOfFrames } from '@kavrell/core/timecode'
 
 /** The timecode as it runs. It alone is drawn at every frame. */
 export function RunningTimecode({ clock }: { clock: SetClock }) {

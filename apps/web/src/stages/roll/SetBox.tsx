@@ -1,11 +1,11 @@
 import { Flex } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
-import { instantAt } from '@kavrell/core/sun'
 import { useState } from 'react'
 import { boxTime, useClockMeasurement } from '../../store/clock.ts'
 import { commit, say } from '../../store/production.ts'
+import { Input } from '../../ui/fields.tsx'
 import { Button } from '../../ui/parts.tsx'
-import { Input } from '../../ui/RecordField.tsx'
+import { updateRecord, type RecordOf } from '@kavrell/core/records'
+import { instantAt } from '@kavrell/core/sun'
 
 /** The box is set to a time of day: by the device's clock, or by hand to rehearse. */
 export function SetBox({ box, date, timeZone }: { box: RecordOf<'timecodeBox'>; date: string; timeZone: string }) {
@@ -13,9 +13,7 @@ export function SetBox({ box, date, timeZone }: { box: RecordOf<'timecodeBox'>; 
   const measured = useClockMeasurement()
   const set = (offsetMs: number) => {
     const setAt = new Date(Date.now() + measured.serverAheadMs).toISOString()
-    const refused = commit(`Set ${box.name}`, [
-      { op: 'update', kind: 'timecodeBox', id: box.id, fields: { offsetMs, setAt } },
-    ])
+    const refused = commit(`Set ${box.name}`, [updateRecord('timecodeBox', box.id, { offsetMs, setAt })])
     if (refused) say(refused, 'stop')
     setTyped(null)
   }

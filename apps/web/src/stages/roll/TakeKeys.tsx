@@ -1,4 +1,5 @@
-import { Box, Grid, Text } from '@chakra-ui/react'
+import { Button } from '../../ui/parts.tsx'
+import { Grid, Text } from '@chakra-ui/react'
 
 type Action = (() => void) | null
 type Span = { readonly base: string; readonly md: string }
@@ -56,8 +57,9 @@ function Key({
   span?: Span
 }) {
   return (
-    <Box
-      asChild
+    <Button
+      kind="bare"
+      justifyContent="center"
       order={main ? { base: 5, md: 0 } : undefined}
       gridColumn={span}
       minH={{ base: main ? '92px' : '52px', md: '52px' }}
@@ -70,13 +72,13 @@ function Key({
       fontSize={main ? { base: '28px', md: '18px' } : '15px'}
       _disabled={{ opacity: 0.45 }}
       css={{ touchAction: 'manipulation' }}
+      disabled={does === null}
+      onClick={() => does?.()}
     >
-      <button type="button" disabled={does === null} onClick={() => does?.()}>
-        {children}{' '}
-        <Text as="span" fontFamily="mono" fontSize="12px" fontWeight={400} display={{ base: 'none', md: 'inline' }}>
-          {name}
-        </Text>
-      </button>
-    </Box>
+      {children}{' '}
+      <Text as="span" fontFamily="mono" fontSize="note" fontWeight={400} display={{ base: 'none', md: 'inline' }}>
+        {name}
+      </Text>
+    </Button>
   )
 }

@@ -1,7 +1,7 @@
 import { Flex } from '@chakra-ui/react'
 import { useState } from 'react'
+import { Input } from '../../ui/fields.tsx'
 import { Button } from '../../ui/parts.tsx'
-import { Input } from '../../ui/RecordField.tsx'
 
 /** A note on a take: Enter keeps it, Escape drops it, one that is empty is none. */
 export function TakeNote({

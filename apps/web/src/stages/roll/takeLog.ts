@@ -1,10 +1,9 @@
-import { blank, type RecordFields } from '@kavrell/contract'
-import type { TakeState } from '@kavrell/core/pace'
-import type { PlainChange } from '@kavrell/core/snags'
-import { minuteOfDay } from '@kavrell/core/sun'
-import { formatTimecode, frameOfDayClock, type FrameRate } from '@kavrell/core/timecode'
-import { v7 as uuidv7 } from 'uuid'
+import { newId } from '../../store/newId.ts'
 import { stamp } from '../../store/clock.ts'
+import { createRecord, blank, type PlainChange, type RecordFields } from '@kavrell/core/records'
+import { minuteOfDay } from '@kavrell/core/sun'
+import type { TakeState } from '@kavrell/core/takes'
+import { formatTimecode, frameOfDayClock, type FrameRate } from '@kavrell/core/timecode'
 
 /** The clock of a set: the time of day at its place, counted in frames. */
 export interface SetClock {
@@ -36,25 +35,25 @@ export function rollNow(clock: SetClock, what: What): PlainChange[] {
     startedAt: at,
     deviceAt,
   })
-  return [{ op: 'create', kind: 'take', id: uuidv7(), fields }]
+  return [createRecord('take', fields, newId())]
 }
 
 /** What happens to a take now. A verdict on one that still rolls cuts it too: nobody judges before the cut. */
 export function happensNow(clock: SetClock, state: TakeState, type: EventType, text = ''): PlainChange[] {
   const { at, atMs, deviceAt } = stamp()
-  const entry = (event: EventType, words: string): PlainChange => ({
-    op: 'create',
-    kind: 'takeEvent',
-    id: uuidv7(),
-    fields: blank('takeEvent', {
-      takeId: state.take.id,
-      type: event,
-      timecode: timecodeAt(clock, atMs),
-      text: words,
-      happenedAt: at,
-      deviceAt,
-    }),
-  })
+  const entry = (event: EventType, words: string): PlainChange =>
+    createRecord(
+      'takeEvent',
+      {
+        takeId: state.take.id,
+        type: event,
+        timecode: timecodeAt(clock, atMs),
+        text: words,
+        happenedAt: at,
+        deviceAt,
+      },
+      newId(),
+    )
   const isVerdict = type === 'good' || type === 'no-good'
   return [...(isVerdict && state.cutAt === null ? [entry('cut', '')] : []), entry(type, text)]
 }

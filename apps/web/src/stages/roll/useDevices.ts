@@ -1,11 +1,11 @@
-import type { RecordOf } from '@kavrell/contract'
 import { useState } from 'react'
 import { useProduction } from '../../store/selectors.ts'
+import { asId, type Id, type RecordOf } from '@kavrell/core/records'
 
 /** A camera or a sound recorder as it is before a take: whether it will roll, and onto which card. */
-export interface Device {
-  readonly kind: 'camera' | 'recorder'
-  readonly id: string
+export interface Device<K extends 'camera' | 'recorder' = 'camera' | 'recorder'> {
+  readonly kind: K
+  readonly id: Id<K>
   readonly letter: string
   readonly planned: boolean
   readonly on: boolean
@@ -31,9 +31,9 @@ export function useDevices(
       .sort(
         (a, b) => (lastUsed.get(b.id) ?? '').localeCompare(lastUsed.get(a.id) ?? '') || (a.label < b.label ? -1 : 1),
       )[0]
-  const device = (kind: Device['kind'], { id, letter }: { id: string; letter: string }): Device => {
+  const device = (kind: Device['kind'], { id, letter }: { id: Device['id']; letter: string }): Device => {
     const shot = kind === 'camera' ? shots.find((s) => s.cameraId === id) : undefined
-    const planned = kind === 'camera' ? shot !== undefined : item.recorderIds.includes(id)
+    const planned = kind === 'camera' ? shot !== undefined : item.recorderIds.includes(asId(id))
     const on = planned ? !switchedOff.has(id) : switchedOn.has(id)
     return { kind, id, letter, planned, on, card: cardIn(kind, id), shot }
   }

@@ -1,12 +1,12 @@
-import type { RecordOf } from '@kavrell/contract'
-import { type Pace, pace, shotsDone, slateFor, type TakeState, takeStates } from '@kavrell/core/pace'
-import { slateOf } from '@kavrell/core/production'
-import type { DayPlan } from '@kavrell/core/snags'
-import { minuteOfDay } from '@kavrell/core/sun'
 import { useMemo, useState } from 'react'
 import { useBoxTime } from '../../store/clock.ts'
 import { useProduction } from '../../store/selectors.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
+import { type DayPlan, pace, type Pace } from '@kavrell/core/day'
+import type { RecordOf } from '@kavrell/core/records'
+import { slateOf } from '@kavrell/core/shotlist'
+import { minuteOfDay } from '@kavrell/core/sun'
+import { shotsDone, slateFor, type TakeState, takeStates } from '@kavrell/core/takes'
 
 type Item = RecordOf<'orderItem'>
 

@@ -1,11 +1,11 @@
 import { Box, Grid } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
 import { useOpenSnags, useProduction, useRights, useUnits } from '../../store/selectors.ts'
-import { addRecord, removeRecord } from '../../ui/addRecord.ts'
-import { Answer, Button, Page, Section, Title } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
-import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
+import { addRecord, takeOut } from '../../ui/addRecord.ts'
+import { Answer, Button, Page, Section, Title } from '../../ui/parts.tsx'
+import { Sheet } from '../../ui/sheet/Sheet.tsx'
+import type { RecordOf } from '@kavrell/core/records'
 
 /** What makes a place workable: written down once, asked for only where the plan needs it. */
 export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
@@ -120,7 +120,7 @@ export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
       </Section>
       {rights.plan && (
         <Box mt="16px">
-          <Button kind="stop" onClick={() => removeRecord('place', place.id, place.name)}>
+          <Button kind="stop" onClick={() => takeOut('place', place.id, place.name)}>
             Remove this place
           </Button>
         </Box>

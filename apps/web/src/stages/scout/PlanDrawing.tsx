@@ -1,23 +1,10 @@
-import type { RecordOf } from '@kavrell/contract'
-import { lengthText, type Units } from '@kavrell/core/formats'
-import {
-  alongWall,
-  cornersOf,
-  extentOf,
-  isOnWall,
-  type LineSide,
-  type PlanPoint,
-  type PlanSun,
-  sayFault,
-  shadowM,
-  snapToPlan,
-  type SpotPlan,
-  type SunPatch,
-  wallsOf,
-} from '@kavrell/core/room'
-import type { SocketLoad } from '@kavrell/core/power'
-import type { MirrorWay } from '@kavrell/core/snags'
 import { type KeyboardEvent, type PointerEvent, type RefObject, useState } from 'react'
+import { alongWall, cornersOf, extentOf, type PlanPoint, snapToPlan, wallsOf } from '@kavrell/core/geometry'
+import { isOnWall, sayFault, type SocketLoad, type SpotPlan } from '@kavrell/core/place'
+import type { RecordOf } from '@kavrell/core/records'
+import { type LineSide, type PlanSun, shadowM, type SunPatch } from '@kavrell/core/room'
+import type { MirrorWay } from '@kavrell/core/setup'
+import { lengthText, type Units } from '@kavrell/core/text'
 
 export type Grabbed =
   | { readonly kind: 'corner'; readonly index: number }

@@ -1,39 +1,44 @@
+import { newId } from '../../store/newId.ts'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { blank, FREE_FITTINGS, type RecordOf, type Records, WALL_FITTINGS } from '@kavrell/contract'
-import { lengthText } from '@kavrell/core/formats'
+import { useDeferredValue, useMemo, useRef, useState } from 'react'
+import { commit, say } from '../../store/production.ts'
+import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
+import { DropPictures } from '../../ui/DropPictures.tsx'
+import { Picture } from '../../ui/Picture.tsx'
+import { RecordField } from '../../ui/RecordField.tsx'
+import { Input, Select } from '../../ui/fields.tsx'
+import { SnagList } from '../../ui/Snag.tsx'
+import { addRecord, takeOut } from '../../ui/addRecord.ts'
+import { Button, Hint, Page, Section, Title } from '../../ui/parts.tsx'
+import { Sheet } from '../../ui/sheet/Sheet.tsx'
+import { type Grabbed, type PlacedCamera, PlanDrawing } from './PlanDrawing.tsx'
+import { SunAside, TimeSlider } from './SunAside.tsx'
+import { savePicture } from './savePlan.ts'
 import {
   alongWall,
   areaM2,
   extentOf,
-  isOnWall,
-  lineCrossing,
   type Outline,
-  outlineOfSpot,
-  type PlanPoint,
   PLAN_STEP_M,
-  sayFault,
+  type PlanPoint,
   snapToPlan,
-  spotPlan,
-  sunStudy,
-  walkWalls,
   wallsOf,
-} from '@kavrell/core/room'
-import { socketLoads } from '@kavrell/core/power'
-import { mirrorWays, type PlainChange } from '@kavrell/core/snags'
-import { useDeferredValue, useMemo, useRef, useState } from 'react'
-import { v7 as uuidv7 } from 'uuid'
-import { commit, say } from '../../store/production.ts'
-import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
-import { addRecord, removeRecord } from '../../ui/addRecord.ts'
-import { DropPictures } from '../../ui/DropPictures.tsx'
-import { Button, Hint, Page, Section, Title } from '../../ui/parts.tsx'
-import { Picture } from '../../ui/Picture.tsx'
-import { Input, RecordField, Select } from '../../ui/RecordField.tsx'
-import { Sheet } from '../../ui/sheet/Sheet.tsx'
-import { SnagList } from '../../ui/Snag.tsx'
-import { type Grabbed, type PlacedCamera, PlanDrawing } from './PlanDrawing.tsx'
-import { savePicture } from './savePlan.ts'
-import { SunAside, TimeSlider } from './SunAside.tsx'
+} from '@kavrell/core/geometry'
+import { isOnWall, outlineOfSpot, sayFault, socketLoads, spotPlan, sunStudy } from '@kavrell/core/place'
+import {
+  createRecord,
+  updateRecord,
+  asId,
+  FREE_FITTINGS,
+  type PlainChange,
+  type RecordOf,
+  type Production,
+  WALL_FITTINGS,
+  byRank,
+} from '@kavrell/core/records'
+import { lineCrossing, walkWalls } from '@kavrell/core/room'
+import { mirrorWays } from '@kavrell/core/setup'
+import { lengthText } from '@kavrell/core/text'
 
 type Spot = RecordOf<'spot'>
 
@@ -87,7 +92,7 @@ export function SpotView({
   const loads = useMemo(() => socketLoads(production, spot), [production, spot])
   const pictures = Object.values(production.picture)
     .filter((p) => p.purpose === 'scout' && p.spotId === spot.id)
-    .sort((a, b) => a.rank - b.rank)
+    .sort(byRank)
   const pinned = pictures.filter((p) => p.xM !== null && p.yM !== null)
   const chosen = selected?.kind === 'fitting' ? fitting[selected.id] : undefined
   const faults = plan.faults.map((fault) => sayFault(plan, fault).says)
@@ -99,15 +104,12 @@ export function SpotView({
   const move = (thing: Grabbed, to: PlanPoint) => {
     if (thing.kind === 'corner') {
       const outline = plan.outline.map((p, i) => (i === thing.index ? to : p))
-      save(`Move corner ${thing.index + 1} of ${spot.name}`, [
-        { op: 'update', kind: 'spot', id: spot.id, fields: drawn(outline) },
-      ])
-    } else if (thing.kind === 'picture')
-      save('Pin a picture', [{ op: 'update', kind: 'picture', id: thing.id, fields: { ...to } }])
+      save(`Move corner ${thing.index + 1} of ${spot.name}`, [updateRecord('spot', spot.id, drawn(outline))])
+    } else if (thing.kind === 'picture') save('Pin a picture', [updateRecord('picture', asId(thing.id), { ...to })])
     else {
       const f = fitting[thing.id]!
       const fields = isOnWall(f) ? ontoWall(plan.outline, f.widthM, to) : { ...to }
-      save(`Move ${f.name || f.type}`, [{ op: 'update', kind: 'fitting', id: f.id, fields }])
+      save(`Move ${f.name || f.type}`, [updateRecord('fitting', f.id, fields)])
     }
   }
   return (
@@ -131,17 +133,17 @@ export function SpotView({
       <Title
         note={`${lengthText(spot.widthM, units)} × ${lengthText(spot.depthM, units)}${spot.outdoors ? ', outdoors' : `, ${lengthText(spot.heightM, units)} high, ${areaM2(outlineOfSpot(spot)).toFixed(0)} m²`}`}
         actions={
-          <Flex gap="10px" fontSize="13px" fontWeight={600} color="action" align="baseline">
-            <Box asChild cursor="pointer">
-              <button type="button" onClick={() => svg.current && savePicture(svg.current, spot.name, 'svg')}>
-                SVG
-              </button>
-            </Box>
-            <Box asChild cursor="pointer">
-              <button type="button" onClick={() => svg.current && savePicture(svg.current, spot.name, 'png')}>
-                PNG
-              </button>
-            </Box>
+          <Flex gap="10px" fontSize="small" fontWeight={600} color="action" align="baseline">
+            {(['svg', 'png'] as const).map((format) => (
+              <Button
+                key={format}
+                kind="bare"
+                cursor="pointer"
+                onClick={() => svg.current && savePicture(svg.current, spot.name, format)}
+              >
+                {format.toUpperCase()}
+              </Button>
+            ))}
           </Flex>
         }
       >
@@ -166,12 +168,12 @@ export function SpotView({
         svg={svg}
       />
       {faults.map((says) => (
-        <Text key={says} role="alert" color="stop" fontSize="13px" mt="4px">
+        <Text key={says} role="alert" color="stop" fontSize="small" mt="4px">
           {says}
         </Text>
       ))}
       {ways.length > 0 && (
-        <Text fontSize="13px" color="watch" mt="4px">
+        <Text fontSize="small" color="watch" mt="4px">
           In the glass, dotted: {[...new Set(ways.map((way) => way.says))].join('; ')}.
         </Text>
       )}
@@ -241,7 +243,7 @@ const marksOf = (marks: readonly RecordOf<'mark'>[], setupIds: readonly string[]
     .filter((m, i, all) => all.findIndex((o) => Math.hypot(o.xM - m.xM, o.yM - m.yM) < 0.3) === i)
 
 /** Cameras of the setups in a spot, the line between the first two people of each, and who stands across it. */
-function stagingOf(production: Records, spot: Spot): { cameras: PlacedCamera[]; lines: [PlanPoint, PlanPoint][] } {
+function stagingOf(production: Production, spot: Spot): { cameras: PlacedCamera[]; lines: [PlanPoint, PlanPoint][] } {
   const byAge = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : 1)
   const lines: [PlanPoint, PlanPoint][] = []
   const cameras = Object.values(production.setup)
@@ -281,7 +283,7 @@ function stagingOf(production: Records, spot: Spot): { cameras: PlacedCamera[]; 
 /** What a spot keeps of its walls. */
 function drawn(outline: Outline) {
   const { widthM, depthM } = extentOf(outline)
-  return { outline: outline.map((p) => [p.xM, p.yM]), widthM, depthM }
+  return { outline: outline.map((p): [number, number] => [p.xM, p.yM]), widthM, depthM }
 }
 
 /** The wall nearest to a point, and how far along it something of a width is put. */
@@ -327,9 +329,7 @@ function DrawTools({
       )
       return
     }
-    const refused = commit(`Draw the walls of ${spot.name}`, [
-      { op: 'update', kind: 'spot', id: spot.id, fields: drawn(walked.value) },
-    ])
+    const refused = commit(`Draw the walls of ${spot.name}`, [updateRecord('spot', spot.id, drawn(walked.value))])
     setSays(refused)
     if (!refused) setWalls('')
   }
@@ -352,17 +352,14 @@ function DrawTools({
   }
   const copyRoom = () => {
     const { id: _id, version: _v, ...fields } = spot
-    const id = uuidv7()
+    const id = newId()
     const refused = commit(`Copy ${spot.name}`, [
-      { op: 'create', kind: 'spot', id, fields: blank('spot', { ...fields, name: `${spot.name} copy` }) },
+      createRecord('spot', { ...fields, name: `${spot.name} copy` }, asId(id)),
       ...Object.values(fitting)
         .filter((f) => f.spotId === spot.id)
-        .map(({ id: _f, version: _w, ...own }): PlainChange => ({
-          op: 'create',
-          kind: 'fitting',
-          id: uuidv7(),
-          fields: { ...own, spotId: id },
-        })),
+        .map(({ id: _f, version: _w, ...own }): PlainChange =>
+          createRecord('fitting', { ...own, spotId: asId(id) }, newId()),
+        ),
     ])
     if (refused) say(refused, 'stop')
     else say(`${spot.name} copied with everything on its plan.`, 'info', true)
@@ -391,13 +388,13 @@ function DrawTools({
         <Button onClick={copyRoom}>Copy this room</Button>
         <Button onClick={() => drawCorners(spot)}>Draw its corners</Button>
         {chosen && (
-          <Button kind="stop" onClick={() => removeRecord('fitting', chosen.id, chosen.name || chosen.type)}>
+          <Button kind="stop" onClick={() => takeOut('fitting', chosen.id, chosen.name || chosen.type)}>
             Remove {chosen.name || chosen.type}
           </Button>
         )}
       </Flex>
       {says && (
-        <Text role="alert" color="stop" fontSize="13px" mt="4px">
+        <Text role="alert" color="stop" fontSize="small" mt="4px">
           {says}
         </Text>
       )}
@@ -419,12 +416,7 @@ function DrawTools({
 function drawCorners(spot: Spot): void {
   if (spot.outline.length >= 3) return
   const refused = commit(`Draw the corners of ${spot.name}`, [
-    {
-      op: 'update',
-      kind: 'spot',
-      id: spot.id,
-      fields: { outline: outlineOfSpot(spot).map((p) => [p.xM, p.yM]) },
-    },
+    updateRecord('spot', spot.id, { outline: outlineOfSpot(spot).map((p): [number, number] => [p.xM, p.yM]) }),
   ])
   if (refused) say(refused, 'stop')
 }
@@ -441,12 +433,7 @@ function Pictures({
   const rights = useRights()
   const pin = (picture: RecordOf<'picture'>) => {
     const refused = commit('Pin a picture to the plan', [
-      {
-        op: 'update',
-        kind: 'picture',
-        id: picture.id,
-        fields: { xM: snapToPlan(spot.widthM / 2), yM: snapToPlan(spot.depthM / 2) },
-      },
+      updateRecord('picture', picture.id, { xM: snapToPlan(spot.widthM / 2), yM: snapToPlan(spot.depthM / 2) }),
     ])
     if (refused) say(refused, 'stop')
   }
@@ -465,7 +452,7 @@ function Pictures({
                   left="4px"
                   bg="#15212b"
                   color="white"
-                  fontSize="11px"
+                  fontSize="tiny"
                   fontWeight={700}
                   px="5px"
                 >

@@ -1,13 +1,14 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
-import { shadowM, type SpotPlan, sunAt, sunOnFace, type SunSpell, type SunStudy } from '@kavrell/core/room'
-import { minuteOfDay, skyBands, instantAt, type SunCrossing } from '@kavrell/core/sun'
 import { useMemo } from 'react'
 import { useProduction, useUnits } from '../../store/selectors.ts'
-import { clock, degrees, metres } from '../../ui/format.ts'
-import { Answer, Hint, Reading } from '../../ui/parts.tsx'
-import { Input } from '../../ui/RecordField.tsx'
+import { SlideOver, Input } from '../../ui/fields.tsx'
+import { Button, Answer, Hint, Reading } from '../../ui/parts.tsx'
 import { skyColour } from '../../ui/sky.ts'
+import { type SpotPlan, sunAt, type SunStudy } from '@kavrell/core/place'
+import type { RecordOf } from '@kavrell/core/records'
+import { shadowM, sunOnFace, type SunSpell } from '@kavrell/core/room'
+import { instantAt, minuteOfDay, skyBands, type SunCrossing } from '@kavrell/core/sun'
+import { clock, degrees, lengthText as metres } from '@kavrell/core/text'
 
 type Place = RecordOf<'place'>
 
@@ -103,14 +104,16 @@ export function SunAside({
         ))}
         <Flex justify="space-between" py="5px">
           <Text color="soft">Highest</Text>
-          <Box asChild fontFamily="mono" fontSize="13px" cursor="pointer" color="action">
-            <button
-              type="button"
-              onClick={() => onMinute(Math.round(minuteOfDay(study.day.noonMs, date, place.timeZone)))}
-            >
-              {Math.round(study.day.noonAltitudeDeg)}° at {at(study.day.noonMs)}
-            </button>
-          </Box>
+          <Button
+            kind="bare"
+            fontFamily="mono"
+            fontSize="small"
+            cursor="pointer"
+            color="action"
+            onClick={() => onMinute(Math.round(minuteOfDay(study.day.noonMs, date, place.timeZone)))}
+          >
+            {Math.round(study.day.noonAltitudeDeg)}° at {at(study.day.noonMs)}
+          </Button>
         </Flex>
       </Box>
       <Hint>Hills, trees and weather are not in it, nor what stands outside a window.</Hint>
@@ -176,7 +179,7 @@ export function TimeSlider({
   const background = `linear-gradient(to right, ${bands.map((height, i) => `${skyColour(height)} ${((i + 0.5) / bands.length) * 100}%`).join(', ')})`
   return (
     <Flex align="center" gap="12px" mt="10px">
-      <Text fontFamily="mono" fontSize="17px" fontWeight={700} w="56px">
+      <Text fontFamily="mono" fontSize="large" fontWeight={700} w="56px">
         {clock(minute)}
       </Text>
       <Box flex="1" position="relative" h="26px" style={{ background }}>
@@ -188,16 +191,14 @@ export function TimeSlider({
           bg="stop"
           style={{ left: `${(minute / 1440) * 100}%` }}
         />
-        <input
-          type="range"
-          aria-label="Time of day"
-          aria-valuetext={clock(minute)}
-          min={0}
-          max={1435}
+        <SlideOver
+          label="Time of day"
+          text={clock(minute)}
+          least={0}
+          most={1435}
           step={STEP_MIN}
           value={minute}
-          onChange={(e) => onMinute(Number(e.target.value))}
-          style={{ position: 'absolute', inset: 0, width: '100%', opacity: 0.01, cursor: 'ew-resize' }}
+          onSlide={onMinute}
         />
       </Box>
       <Input

@@ -1,16 +1,16 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
-import { masterDeliverable } from '@kavrell/core/snags'
 import { useState } from 'react'
-import { commit, say } from '../../store/production.ts'
 import { pictureUrl } from '../../store/pictures.ts'
+import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { removeRecord } from '../../ui/addRecord.ts'
 import { DropPictures } from '../../ui/DropPictures.tsx'
 import { FramePreview } from '../../ui/FramePreview.tsx'
+import { takeOut } from '../../ui/addRecord.ts'
 import { Button, Hint } from '../../ui/parts.tsx'
 import { PlaceFigures } from './PlaceFigures.tsx'
 import { SketchPad } from './SketchPad.tsx'
+import { updateRecord, type RecordOf, byRank } from '@kavrell/core/records'
+import { masterDeliverable } from '@kavrell/core/shotlist'
 
 type Picture = RecordOf<'picture'>
 const WIDTH = 226
@@ -31,7 +31,7 @@ export function BoardsView({
   const boardOf = new Map(
     Object.values(production.picture)
       .filter((p) => p.purpose === 'board' && p.shotId)
-      .sort((a, b) => a.rank - b.rank)
+      .sort(byRank)
       .map((p) => [p.shotId!, p] as const),
   )
   return (
@@ -55,19 +55,17 @@ export function BoardsView({
                 <FramePreview shot={shot} width={WIDTH} />
               )}
               <Flex gap="6px" mt="4px" align="baseline">
-                <Box asChild fontWeight={700} cursor="pointer">
-                  <button type="button" onClick={() => onSelect(shot.id)}>
-                    {shot.code}
-                  </button>
-                </Box>
-                <Text truncate color="soft" fontSize="13px">
+                <Button kind="bare" fontWeight={700} cursor="pointer" onClick={() => onSelect(shot.id)}>
+                  {shot.code}
+                </Button>
+                <Text truncate color="soft" fontSize="small">
                   {shot.sees}
                 </Text>
               </Flex>
               {rights.plan && (
                 <Flex gap="4px" mt="2px" wrap="wrap">
                   {board ? (
-                    <Button kind="quiet" onClick={() => removeRecord('picture', board.id, `the board of ${shot.code}`)}>
+                    <Button kind="quiet" onClick={() => takeOut('picture', board.id, `the board of ${shot.code}`)}>
                       Take the board off
                     </Button>
                   ) : (
@@ -103,12 +101,7 @@ function Board({ board, aspect }: { board: Picture; aspect: number }) {
   const nudge = (x: number, y: number) => {
     const within = (v: number) => Math.min(1, Math.max(0, Math.round(v * 100) / 100))
     const refused = commit('Move the crop of a board', [
-      {
-        op: 'update',
-        kind: 'picture',
-        id: board.id,
-        fields: { cropX: within(board.cropX + x), cropY: within(board.cropY + y) },
-      },
+      updateRecord('picture', board.id, { cropX: within(board.cropX + x), cropY: within(board.cropY + y) }),
     ])
     if (refused) say(refused, 'stop')
   }

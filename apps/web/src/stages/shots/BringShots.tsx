@@ -1,16 +1,16 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { fieldsOf, newScene, readShotTable, SHOT_COLUMNS, wholeShot } from '@kavrell/contract'
-import { counted } from '@kavrell/core/formats'
-import type { PlainChange } from '@kavrell/core/snags'
 import Papa from 'papaparse'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { say } from '../../store/production.ts'
 import { useProduction, useUnits } from '../../store/selectors.ts'
+import { ChooseFile, Area } from '../../ui/fields.tsx'
 import { Answer, Button } from '../../ui/parts.tsx'
-import { Area } from '../../ui/RecordField.tsx'
 import { useNamesOf } from '../../ui/useNames.ts'
 import { addShots, shotLike } from './newShots.ts'
+import { updateRecord, asId, fieldsOf, type PlainChange } from '@kavrell/core/records'
+import { newScene, readShotTable, SHOT_COLUMNS, wholeShot } from '@kavrell/core/shotlist'
+import { counted } from '@kavrell/core/text'
 
 const FIELDS = SHOT_COLUMNS.map((c) => c.field)
 const SHOWN = 8
@@ -44,9 +44,9 @@ export function BringShots({ text: given, onClose }: { text: string; onClose: ()
       `Bring in ${counted(read!.shots.length, 'shot')}`,
       fresh.map((shot) => ({
         id: shot.id,
-        fields: wholeShot(shot, { ...like, sceneId: newScene(/^\d+/.exec(shot.code)?.[0] ?? '1') }),
+        fields: wholeShot(shot, { ...like, sceneId: asId(newScene(/^\d+/.exec(shot.code)?.[0] ?? '1')) }),
       })),
-      changed.map((shot): PlainChange => ({ op: 'update', kind: 'shot', id: shot.id, fields: shot.fields })),
+      changed.map((shot): PlainChange => updateRecord('shot', asId(shot.id), shot.fields)),
     )
     setRefused(says)
     if (says) return
@@ -94,19 +94,12 @@ export function BringShots({ text: given, onClose }: { text: string; onClose: ()
             placeholder={'shot, what we see, lens, stop\n3C, Corin listens, 85, 2.8'}
             onChange={(e) => setText(e.target.value)}
           />
-          <input
-            type="file"
-            aria-label="CSV file"
-            accept=".csv,.tsv,.txt,text/csv"
-            onChange={(e) => {
-              void e.target.files?.[0]?.text().then(setText)
-            }}
-          />
+          <ChooseFile label="CSV file" accept=".csv,.tsv,.txt" onFile={(file) => void file.text().then(setText)} />
         </Flex>
       )}
       {read && (
         <>
-          <Flex gap="6px" mt="10px" wrap="wrap" fontSize="12.5px" aria-label="How the columns were read">
+          <Flex gap="6px" mt="10px" wrap="wrap" fontSize="note" aria-label="How the columns were read">
             {read.columns.map((column, i) => (
               <Box
                 key={i}
@@ -130,7 +123,7 @@ export function BringShots({ text: given, onClose }: { text: string; onClose: ()
             </Text>
           )}
           {read.remarks.length > 0 && (
-            <Box mt="8px" color="watch" fontSize="13px" role="status">
+            <Box mt="8px" color="watch" fontSize="small" role="status">
               {read.remarks.slice(0, 12).map((remark, i) => (
                 <Text key={i}>
                   Line {remark.line}: {remark.says}
@@ -139,7 +132,7 @@ export function BringShots({ text: given, onClose }: { text: string; onClose: ()
               {read.remarks.length > 12 && <Text>And {read.remarks.length - 12} more.</Text>}
             </Box>
           )}
-          <Text mt="8px" color="soft" fontSize="13px">
+          <Text mt="8px" color="soft" fontSize="small">
             {read.shots
               .slice(0, SHOWN)
               .map((s) => `${s.code}${s.existing ? ' changes' : ''}${s.fields.sees ? ` ${s.fields.sees}` : ''}`)

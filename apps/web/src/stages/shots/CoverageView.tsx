@@ -1,9 +1,16 @@
+import { Select } from '../../ui/fields.tsx'
+import { newId } from '../../store/newId.ts'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { blank, type RecordFields, type RecordOf } from '@kavrell/contract'
-import { counted } from '@kavrell/core/formats'
+import { useState } from 'react'
+import { say } from '../../store/production.ts'
+import { useProduction, useRights } from '../../store/selectors.ts'
+import { FramePreview } from '../../ui/FramePreview.tsx'
+import { Answer, Button, Hint, Section, Tabs } from '../../ui/parts.tsx'
+import { addShots, shotLike } from './newShots.ts'
+import { asId, blank, type RecordOf, inOrder } from '@kavrell/core/records'
 import {
-  COVERAGE_COLUMNS,
   coverage,
+  COVERAGE_COLUMNS,
   DEFAULT_SENSOR,
   freeCodes,
   type Pattern,
@@ -11,13 +18,7 @@ import {
   shotsOfPattern,
   takingOfShot,
 } from '@kavrell/core/shotlist'
-import { useState } from 'react'
-import { v7 as uuidv7 } from 'uuid'
-import { say } from '../../store/production.ts'
-import { useProduction, useRights } from '../../store/selectors.ts'
-import { FramePreview } from '../../ui/FramePreview.tsx'
-import { Answer, Button, Hint, Section, Tabs } from '../../ui/parts.tsx'
-import { addShots, shotLike } from './newShots.ts'
+import { counted } from '@kavrell/core/text'
 
 type Shot = RecordOf<'shot'>
 
@@ -32,7 +33,7 @@ export function CoverageView({
   onSelect: (id: string) => void
 }) {
   const production = useProduction()
-  const scenes = Object.values(production.scene).sort((a, b) => a.rank - b.rank)
+  const scenes = inOrder(production.scene)
   const { rows, uncovered } = coverage(production, sceneId)
   const people = rows.filter((row) => row.personId)
   const close = people.filter((row) =>
@@ -70,14 +71,14 @@ export function CoverageView({
             aria-label="Coverage"
             templateColumns={`130px repeat(${COVERAGE_COLUMNS.length}, minmax(84px, 1fr))`}
             minW="max-content"
-            fontSize="13px"
+            fontSize="small"
           >
             <Box role="row" display="contents">
-              <Box role="columnheader" color="faint" fontSize="12px">
+              <Box role="columnheader" color="faint" fontSize="note">
                 who
               </Box>
               {COVERAGE_COLUMNS.map((column) => (
-                <Box role="columnheader" key={column} color="faint" fontSize="12px" pl="6px">
+                <Box role="columnheader" key={column} color="faint" fontSize="note" pl="6px">
                   {column}
                 </Box>
               ))}
@@ -86,7 +87,7 @@ export function CoverageView({
               <Box role="row" display="contents" key={row.name}>
                 <Box role="rowheader" borderTop="1px solid" borderColor="line" py="8px" fontWeight={600}>
                   {row.name}
-                  <Text color="faint" fontSize="12px" fontWeight={400}>
+                  <Text color="faint" fontSize="note" fontWeight={400}>
                     {row.sides.length > 0 ? `from ${row.sides.join(', ')}` : ''}
                   </Text>
                 </Box>
@@ -102,12 +103,19 @@ export function CoverageView({
                     bg={row.cells[column].length === 0 && row.personId && column !== 'detail' ? 'well' : undefined}
                   >
                     {row.cells[column].map((shot) => (
-                      <Box asChild key={shot.id} display="block" mb="4px" textAlign="left" cursor="pointer">
-                        <button type="button" onClick={() => onSelect(shot.id)} title={shot.sees}>
-                          <FramePreview shot={shot as Shot} width={70} />
-                          <b>{shot.code}</b> {shot.side}
-                        </button>
-                      </Box>
+                      <Button
+                        kind="bare"
+                        key={shot.id}
+                        display="block"
+                        mb="4px"
+                        textAlign="left"
+                        cursor="pointer"
+                        onClick={() => onSelect(shot.id)}
+                        title={shot.sees}
+                      >
+                        <FramePreview shot={shot as Shot} width={70} />
+                        <b>{shot.code}</b> {shot.side}
+                      </Button>
                     ))}
                   </Box>
                 ))}
@@ -143,7 +151,7 @@ function Patterns({ sceneId }: { sceneId: string }) {
       all.map((s) => s.code),
       made.length,
     )
-    const ids = made.map(() => uuidv7())
+    const ids = made.map(() => newId<'shot'>())
     const inScene = all.filter((s) => s.sceneId === sceneId)
     const like = shotLike(production, inScene.at(-1))
     const refused = addShots(
@@ -153,9 +161,9 @@ function Patterns({ sceneId }: { sceneId: string }) {
         id: ids[i]!,
         fields: blank('shot', {
           ...like,
-          ...(fields as Partial<RecordFields<'shot'>>),
-          cameraId: (fields.cameraId as string | null) ?? like.cameraId ?? null,
-          sceneId,
+          ...fields,
+          cameraId: fields.cameraId ?? like.cameraId ?? null,
+          sceneId: asId(sceneId),
           code: codes[i]!,
           pairId: pairs === null ? null : ids[pairs]!,
         }),
@@ -171,52 +179,44 @@ function Patterns({ sceneId }: { sceneId: string }) {
       <Grid templateColumns={{ base: '1fr', md: 'repeat(4, 1fr)' }} gap="8px 18px" mt="8px">
         {PATTERNS.map((pattern) => (
           <Box key={pattern.key} borderTop="1px solid" borderColor="line" pt="6px">
-            <Box asChild fontWeight={700} color="action" cursor="pointer" textAlign="left">
-              <button
-                type="button"
-                aria-expanded={chosen === pattern}
-                onClick={() => {
-                  setChosen(chosen === pattern ? null : pattern)
-                  setWho(players.slice(0, pattern.people).map((p) => p.id))
-                }}
-              >
-                {pattern.name}
-              </button>
-            </Box>
-            <Text color="soft" fontSize="12.5px">
+            <Button
+              kind="bare"
+              fontWeight={700}
+              color="action"
+              cursor="pointer"
+              textAlign="left"
+              aria-expanded={chosen === pattern}
+              onClick={() => {
+                setChosen(chosen === pattern ? null : pattern)
+                setWho(players.slice(0, pattern.people).map((p) => p.id))
+              }}
+            >
+              {pattern.name}
+            </Button>
+            <Text color="soft" fontSize="note">
               {pattern.says}
             </Text>
             {chosen === pattern && (
               <Box mt="6px">
                 {Array.from({ length: pattern.people }, (_, i) => (
-                  <Box
-                    asChild
+                  <Select
                     key={i}
-                    display="block"
                     mb="4px"
-                    bg="leaf"
-                    border="1px solid"
-                    borderColor="line"
-                    w="100%"
-                    py="3px"
+                    aria-label={`Person ${i + 1}`}
+                    value={who[i] ?? ''}
+                    onChange={(e) =>
+                      setWho(
+                        Array.from({ length: pattern.people }, (_, k) => (k === i ? e.target.value : (who[k] ?? ''))),
+                      )
+                    }
                   >
-                    <select
-                      aria-label={`Person ${i + 1}`}
-                      value={who[i] ?? ''}
-                      onChange={(e) =>
-                        setWho(
-                          Array.from({ length: pattern.people }, (_, k) => (k === i ? e.target.value : (who[k] ?? ''))),
-                        )
-                      }
-                    >
-                      <option value="">nobody yet</option>
-                      {players.map((p) => (
-                        <option key={p.id} value={p.id}>
-                          {p.name}
-                        </option>
-                      ))}
-                    </select>
-                  </Box>
+                    <option value="">nobody yet</option>
+                    {players.map((p) => (
+                      <option key={p.id} value={p.id}>
+                        {p.name}
+                      </option>
+                    ))}
+                  </Select>
                 ))}
                 <Flex>
                   <Button kind="main" onClick={() => make(pattern)}>

@@ -1,9 +1,10 @@
-import { Box, Flex, Text } from '@chakra-ui/react'
-import { LENS_KINDS, SENSOR_MODES } from '@kavrell/core/optics'
+import { Select } from '../../ui/fields.tsx'
+import { Flex, Text } from '@chakra-ui/react'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
 import { Hint, Section } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
+import { LENS_KINDS, SENSOR_MODES } from '@kavrell/core/optics'
 
 /** Cameras with what of their sensors they can record, the lenses that are there, and recorders. */
 export function GlassView() {
@@ -123,24 +124,23 @@ function FromLibrary<T extends { readonly key: string; readonly name: string }>(
   if (!rights.plan) return null
   return (
     <Flex mt="8px" gap="8px" align="center">
-      <Box asChild bg="leaf" border="1px solid" borderColor="line" px="6px" py="3px">
-        <select
-          aria-label={label}
-          value=""
-          onChange={(e) => {
-            const item = items.find((i) => i.key === e.target.value)
-            if (item) onChoose(item)
-          }}
-        >
-          <option value="">{label}</option>
-          {items.map((item) => (
-            <option key={item.key} value={item.key}>
-              {item.name}
-            </option>
-          ))}
-        </select>
-      </Box>
-      <Text color="faint" fontSize="12.5px">
+      <Select
+        w="auto"
+        aria-label={label}
+        value=""
+        onChange={(e) => {
+          const item = items.find((i) => i.key === e.target.value)
+          if (item) onChoose(item)
+        }}
+      >
+        <option value="">{label}</option>
+        {items.map((item) => (
+          <option key={item.key} value={item.key}>
+            {item.name}
+          </option>
+        ))}
+      </Select>
+      <Text color="faint" fontSize="note">
         by size and kind; type over its figures
       </Text>
     </Flex>

@@ -1,12 +1,12 @@
 import { Box, Flex } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
-import { MOST_FIGURES, NEAREST_M, type PlacedFigure } from '@kavrell/core/optics'
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
 import { commit, say } from '../../store/production.ts'
 import { useUnits } from '../../store/selectors.ts'
-import { metres } from '../../ui/format.ts'
 import { FramePreview } from '../../ui/FramePreview.tsx'
 import { Button, Hint } from '../../ui/parts.tsx'
+import { MOST_FIGURES, NEAREST_M, type PlacedFigure } from '@kavrell/core/optics'
+import { updateRecord, type RecordOf } from '@kavrell/core/records'
+import { lengthText as metres } from '@kavrell/core/text'
 
 const ACROSS_STEP = 0.02
 const DEPTH_STEP_M = 0.25
@@ -30,7 +30,7 @@ export function PlaceFigures({ shot, width, onDone }: { shot: RecordOf<'shot'>; 
   const shown = figures.map((f, i) => (drag?.at === i ? drag.figure : f))
   const save = (label: string, next: readonly PlacedFigure[]) => {
     const refused = commit(`${label} in ${shot.code}`, [
-      { op: 'update', kind: 'shot', id: shot.id, fields: { figures: next.map((f) => tidy(f, shot.distanceM)) } },
+      updateRecord('shot', shot.id, { figures: next.map((f) => tidy(f, shot.distanceM)) }),
     ])
     if (refused) say(refused, 'stop')
   }
@@ -85,9 +85,9 @@ export function PlaceFigures({ shot, width, onDone }: { shot: RecordOf<'shot'>; 
       <Box position="relative" ref={box} w="fit-content" css={{ touchAction: 'none' }}>
         <FramePreview shot={{ ...shot, figures: shown }} width={width} />
         {shown.map((f, i) => (
-          <Box
+          <Button
+            kind="bare"
             key={i}
-            asChild
             position="absolute"
             w="22px"
             h="22px"
@@ -98,36 +98,32 @@ export function PlaceFigures({ shot, width, onDone }: { shot: RecordOf<'shot'>; 
             borderColor={i === chosen ? 'action' : 'white'}
             bg="rgba(0,0,0,0.55)"
             color="white"
-            fontSize="11px"
+            fontSize="tiny"
             fontWeight={700}
             cursor="grab"
             style={{
               left: `${f.across * 100}%`,
               top: `${Math.min(95, Math.max(5, (0.5 - f.behindM / DEPTH_M) * 100))}%`,
             }}
+            aria-label={`Figure ${i + 1}, ${Math.round(f.across * 100)} % across, ${metres(Math.abs(f.behindM), units)} ${f.behindM < 0 ? 'in front' : 'behind'}`}
+            onFocus={() => setChosen(i)}
+            onKeyDown={onKey(i)}
+            onPointerDown={(e) => {
+              e.currentTarget.setPointerCapture(e.pointerId)
+              setDrag({ at: i, figure: f })
+            }}
+            onPointerMove={(e) => {
+              if (drag?.at === i) setDrag({ at: i, figure: pointed(e, f) })
+            }}
+            onPointerUp={(e) => {
+              if (drag?.at !== i) return
+              setDrag(null)
+              const to = pointed(e, f)
+              if (to.across !== f.across || to.behindM !== f.behindM) change(i, to)
+            }}
           >
-            <button
-              type="button"
-              aria-label={`Figure ${i + 1}, ${Math.round(f.across * 100)} % across, ${metres(Math.abs(f.behindM), units)} ${f.behindM < 0 ? 'in front' : 'behind'}`}
-              onFocus={() => setChosen(i)}
-              onKeyDown={onKey(i)}
-              onPointerDown={(e) => {
-                e.currentTarget.setPointerCapture(e.pointerId)
-                setDrag({ at: i, figure: f })
-              }}
-              onPointerMove={(e) => {
-                if (drag?.at === i) setDrag({ at: i, figure: pointed(e, f) })
-              }}
-              onPointerUp={(e) => {
-                if (drag?.at !== i) return
-                setDrag(null)
-                const to = pointed(e, f)
-                if (to.across !== f.across || to.behindM !== f.behindM) change(i, to)
-              }}
-            >
-              {i + 1}
-            </button>
-          </Box>
+            {i + 1}
+          </Button>
         ))}
       </Box>
       <Flex gap="4px" mt="4px" wrap="wrap" align="center">

@@ -1,7 +1,7 @@
 import { Box, Text } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
-import { takingOfShot } from '@kavrell/core/shotlist'
 import { useProduction } from '../../store/selectors.ts'
+import type { RecordOf } from '@kavrell/core/records'
+import { takingOfShot } from '@kavrell/core/shotlist'
 
 const WIDTH = 150
 
@@ -39,7 +39,7 @@ export function SensorFrame({ shot }: { shot: RecordOf<'shot'> }) {
           />
         )}
       </svg>
-      <Text fontSize="12.5px" color="soft">
+      <Text fontSize="note" color="soft">
         {mode?.name ?? camera?.name ?? 'Sensor'}, {whole.sensorWidthMm} × {whole.sensorHeightMm} mm.
         {whole.squeeze > 1 ? ` Unsqueezed ${area.unsqueezedAspect.toFixed(2)} : 1.` : ''}{' '}
         {lost < 0.005 ? 'All of it' : `${Math.round(lost * 100)} % lost`} at {aspect.toFixed(2)} : 1{pixels}.

@@ -1,23 +1,22 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
-import { exposureChain, safeAngles, shutterSeconds, slowMotion } from '@kavrell/core/exposure'
-import { recordingRateMbps, takeBytes } from '@kavrell/core/media'
-import { angleOfView, circleOfConfusion, depthOfField, FIGURES, figureInFrame, frameSize } from '@kavrell/core/optics'
-import { byId, captureRate } from '@kavrell/core/production'
-import { takingOfShot } from '@kavrell/core/shotlist'
-import { deliverablesInOrder, isTooDark, masterDeliverable, readSetup, shotFlicker } from '@kavrell/core/snags'
 import { useState } from 'react'
 import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { DropPictures } from '../../ui/DropPictures.tsx'
 import { FramePreview } from '../../ui/FramePreview.tsx'
-import { degrees, exposureError, metres, rate, sayBytes, shutter, stopName } from '../../ui/format.ts'
-import { Button, Reading, Section, Tabs } from '../../ui/parts.tsx'
 import { Picture } from '../../ui/Picture.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
+import { Button, Reading, Section, Tabs } from '../../ui/parts.tsx'
 import { SensorFrame } from './SensorFrame.tsx'
 import { WorkBackwards } from './WorkBackwards.tsx'
+import { exposureChain, safeAngles, shutterSeconds, slowMotion } from '@kavrell/core/exposure'
+import { recordingRateMbps, takeBytes } from '@kavrell/core/media'
+import { angleOfView, circleOfConfusion, depthOfField, figureInFrame, FIGURES, frameSize } from '@kavrell/core/optics'
+import { updateRecord, byId, type RecordOf } from '@kavrell/core/records'
+import { isTooDark, readSetup } from '@kavrell/core/setup'
+import { captureRate, deliverablesInOrder, masterDeliverable, shotFlicker, takingOfShot } from '@kavrell/core/shotlist'
+import { degrees, exposureError, lengthText as metres, rate, sayBytes, shutter, stopName } from '@kavrell/core/text'
 
 type Shot = RecordOf<'shot'>
 
@@ -34,7 +33,7 @@ export function ShotDetail({ shot }: { shot: Shot }) {
   return (
     <Box>
       <Flex align="baseline" gap="10px" mb="8px">
-        <Text fontSize="22px" fontWeight={700}>
+        <Text fontSize="title" fontWeight={700}>
           {shot.code}
         </Text>
         <Text color="soft" truncate>
@@ -126,7 +125,7 @@ function Shapes({ shot }: { shot: Shot }) {
         {others.map((d) => (
           <Box key={d.id}>
             <FramePreview shot={shot} width={110} aspect={d.aspect} />
-            <Text fontSize="12.5px" color="soft">
+            <Text fontSize="note" color="soft">
               {d.name}, {d.aspect.toFixed(2)}
             </Text>
           </Box>
@@ -159,9 +158,7 @@ function Exposure({ shot }: { shot: Shot }) {
   const lit = setup && readSetup(production, setup).shots.find((s) => s.shot.id === shot.id)
   const safe = safeAngles({ shutterDeg: shot.shutterDeg, fps }, mainsHz, shot.screenHz).slice(0, 4)
   const set = (shutterDeg: number) => {
-    const refused = commit(`Shutter ${shutterDeg}° for ${shot.code}`, [
-      { op: 'update', kind: 'shot', id: shot.id, fields: { shutterDeg } },
-    ])
+    const refused = commit(`Shutter ${shutterDeg}° for ${shot.code}`, [updateRecord('shot', shot.id, { shutterDeg })])
     if (refused) say(refused, 'stop')
   }
   return (
@@ -171,10 +168,10 @@ function Exposure({ shot }: { shot: Shot }) {
           <Text color="soft" w="74px">
             {link.name === 'nd' ? 'ND' : link.name === 'iso' ? 'ISO' : link.name}
           </Text>
-          <Text fontFamily="mono" fontSize="13px">
+          <Text fontFamily="mono" fontSize="small">
             {link.says}
           </Text>
-          <Text ml="auto" fontFamily="mono" fontSize="13px" color={link.stops < -0.05 ? 'stop' : 'ink'}>
+          <Text ml="auto" fontFamily="mono" fontSize="small" color={link.stops < -0.05 ? 'stop' : 'ink'}>
             {Math.abs(link.stops) < 0.05 ? '0' : `${link.stops > 0 ? '+' : '−'}${Math.abs(link.stops).toFixed(1)}`}
           </Text>
         </Flex>
@@ -199,12 +196,12 @@ function Exposure({ shot }: { shot: Shot }) {
         }
         tone={flicker.verdict === 'beats' ? 'watch' : undefined}
       />
-      <Text color="soft" mt="8px" fontSize="13px">
+      <Text color="soft" mt="8px" fontSize="small">
         Safe angles at {rate(shot.fpsNum, shot.fpsDen)} fps, {mainsHz} Hz
         {shot.screenHz ? ` and a ${shot.screenHz} Hz screen` : ''}
       </Text>
       <Flex gap="5px" mt="4px" wrap="wrap">
-        {safe.length === 0 && <Text fontSize="13px">none: the rate is too high for whole cycles</Text>}
+        {safe.length === 0 && <Text fontSize="small">none: the rate is too high for whole cycles</Text>}
         {safe.map((angle) => (
           <Button key={angle.shutterDeg} disabled={!rights.plan} onClick={() => set(angle.shutterDeg)}>
             {Math.round(angle.shutterDeg * 10) / 10}°{' '}
@@ -280,12 +277,11 @@ function MustMatch({ shot, matched }: { shot: Shot; matched: Shot }) {
   const off = rows.filter(([, own, wanted]) => own !== wanted)
   const take = () => {
     const refused = commit(`Match ${shot.code} to ${matched.code}`, [
-      {
-        op: 'update',
-        kind: 'shot',
-        id: shot.id,
-        fields: Object.assign({}, ...off.map((row) => row[3])) as object as Record<string, unknown>,
-      },
+      updateRecord(
+        'shot',
+        shot.id,
+        Object.assign({}, ...off.map((row) => row[3])) as object as Record<string, unknown>,
+      ),
     ])
     if (refused) say(refused, 'stop')
   }

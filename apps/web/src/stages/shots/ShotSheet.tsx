@@ -1,14 +1,22 @@
-import { blank, type RecordOf } from '@kavrell/contract'
-import { nextCode } from '@kavrell/core/shotlist'
-import type { PlainChange } from '@kavrell/core/snags'
+import { newRank, newRanks } from '../../store/newRank.ts'
+import { newId } from '../../store/newId.ts'
 import { useMemo } from 'react'
-import { v7 as uuidv7 } from 'uuid'
 import { commit, say } from '../../store/production.ts'
 import { useOpenSnags, useProduction, useUnits } from '../../store/selectors.ts'
 import { FramePreview } from '../../ui/FramePreview.tsx'
-import { parseRate, rate } from '../../ui/format.ts'
 import { SetupLetter } from '../../ui/parts.tsx'
-import { Sheet, type SheetColumn } from '../../ui/sheet/Sheet.tsx'
+import { Sheet } from '../../ui/sheet/Sheet.tsx'
+import type { SheetColumn } from '../../ui/sheet/column.ts'
+import {
+  updateRecord,
+  createRecord,
+  type PlainChange,
+  type RecordOf,
+  fieldsAlone,
+  inOrder,
+} from '@kavrell/core/records'
+import { nextCode } from '@kavrell/core/shotlist'
+import { parseRate, rate } from '@kavrell/core/text'
 
 type Shot = RecordOf<'shot'>
 
@@ -135,22 +143,13 @@ export function ShotSheet({
   )
   const duplicate = (records: readonly Shot[]) => {
     const used = Object.values(all).map((s) => s.code)
-    const ranks = Object.values(all)
-      .map((s) => s.rank)
-      .sort((a, b) => a - b)
-    const changes = records.map((record, i): PlainChange => {
-      const { id: _id, version: _version, ...fields } = record
+    const order = inOrder(all)
+    const changes = records.map((record): PlainChange => {
       const code = nextCode(record.code, used)
       used.push(code)
       // Right behind its original, before whatever follows it.
-      const gap = (ranks.find((rank) => rank > record.rank) ?? record.rank + 1) - record.rank
-      const rank = record.rank + (gap * (i + 1)) / (records.length + 1)
-      return {
-        op: 'create',
-        kind: 'shot',
-        id: uuidv7(),
-        fields: blank('shot', { ...fields, code, pairId: null, rank }),
-      }
+      const rank = newRank(record.rank, order[order.findIndex((s) => s.id === record.id) + 1]?.rank)
+      return createRecord('shot', { ...fieldsAlone('shot', record), code, pairId: null, rank }, newId())
     })
     const refused = commit(`Duplicate ${records.map((r) => r.code).join(', ')}`.slice(0, 190), changes)
     if (refused) say(refused, 'stop')
@@ -162,17 +161,11 @@ export function ShotSheet({
     const over = order[by < 0 ? first - 1 : last + 1]
     if (!over) return
     const beyond = order[by < 0 ? first - 2 : last + 2]
-    const edge = beyond?.rank ?? over.rank + by * 2
-    const step = (edge - over.rank) / (records.length + 1)
-    const ranks = records.map((_, i) => over.rank + step * (by < 0 ? records.length - i : i + 1))
+    const [before, after] = by < 0 ? [beyond, over] : [over, beyond]
+    const ranks = newRanks(before?.rank ?? null, after?.rank ?? null, records.length)
     const refused = commit(
       `Move ${records.map((r) => r.code).join(', ')}`.slice(0, 190),
-      records.map((record, i): PlainChange => ({
-        op: 'update',
-        kind: 'shot',
-        id: record.id,
-        fields: { rank: ranks[i] },
-      })),
+      records.map((record, i): PlainChange => updateRecord('shot', record.id, { rank: ranks[i] })),
     )
     if (refused) say(refused, 'stop')
   }

@@ -1,30 +1,30 @@
+import { addressOf, ENDPOINTS } from '@kavrell/contract'
+import { newId } from '../../store/newId.ts'
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { blank, newScene, type RecordOf, type Records } from '@kavrell/contract'
-import { freeCodes } from '@kavrell/core/shotlist'
-import { operatorOf } from '@kavrell/core/snags'
 import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { v7 as uuidv7 } from 'uuid'
 import { Later } from '../../store/later.tsx'
 import { say, useProductionStore } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { addRecord } from '../../ui/addRecord.ts'
-import { hours } from '../../ui/format.ts'
-import { Button, Empty, Page, Tabs, Title } from '../../ui/parts.tsx'
-import { Input, Select } from '../../ui/RecordField.tsx'
+import { Input, Select } from '../../ui/fields.tsx'
 import { SceneSheet } from '../../ui/SceneSheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
+import { addRecord } from '../../ui/addRecord.ts'
+import { Button, Empty, Page, Tabs, Title } from '../../ui/parts.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
-import { useSteady } from '../../ui/useSteady.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
+import { useSteady } from '../../ui/useSteady.ts'
 import { BoardsView } from './BoardsView.tsx'
 import { BringShots } from './BringShots.tsx'
 import { CoverageView } from './CoverageView.tsx'
 import { GlassView } from './GlassView.tsx'
-import { addShots, shotLike } from './newShots.ts'
 import { ShotDetail } from './ShotDetail.tsx'
 import { ShotSheet } from './ShotSheet.tsx'
 import { TypedShot } from './TypedShot.tsx'
+import { addShots, shotLike } from './newShots.ts'
+import { asId, blank, type RecordOf, type Production, inOrder } from '@kavrell/core/records'
+import { freeCodes, newScene, operatorOf } from '@kavrell/core/shotlist'
+import { hours } from '@kavrell/core/text'
 
 const VIEWS = [
   ['list', 'Shot list'],
@@ -35,8 +35,8 @@ const VIEWS = [
 type View = (typeof VIEWS)[number][0]
 
 /** All that a shot is found by; put together once for each state of it. */
-const known = new WeakMap<RecordOf<'shot'>, { readonly person: Records['person']; readonly words: string }>()
-function wordsOf(shot: RecordOf<'shot'>, person: Records['person']): string {
+const known = new WeakMap<RecordOf<'shot'>, { readonly person: Production['person']; readonly words: string }>()
+function wordsOf(shot: RecordOf<'shot'>, person: Production['person']): string {
   const last = known.get(shot)
   if (last?.person === person) return last.words
   const who = shot.personIds.map((id) => person[id]?.name ?? '').join(' ')
@@ -63,11 +63,8 @@ export function ShotsScreen() {
       document.querySelector(`[data-row="${id}"]`)?.scrollIntoView({ block: 'center' })
     }
   })
-  const scenes = useMemo(() => Object.values(production.scene).sort((a, b) => a.rank - b.rank), [production.scene])
-  const all = useMemo(
-    () => Object.values(production.shot).sort((a, b) => a.rank - b.rank || (a.id < b.id ? -1 : 1)),
-    [production.shot],
-  )
+  const scenes = useMemo(() => inOrder(production.scene), [production.scene])
+  const all = useMemo(() => inOrder(production.shot), [production.shot])
   const shots = useMemo(() => {
     if (!wanted && !operator) return all
     const { person } = production
@@ -93,9 +90,9 @@ export function ShotsScreen() {
       all.map((s) => s.code),
       1,
     )
-    const id = uuidv7()
+    const id = newId()
     const sceneId = scene?.id ?? newScene(number)
-    const fields = blank('shot', { ...shotLike(production, selected), sceneId, code: code! })
+    const fields = blank('shot', { ...shotLike(production, selected), sceneId: asId(sceneId), code: code! })
     const refused = addShots(production, `Add shot ${code}`, [{ id, fields }])
     if (refused) say(refused, 'stop')
     else setSelectedId(id)
@@ -194,7 +191,7 @@ const Tools = memo(function Tools(props: {
 }) {
   const rights = useRights()
   return (
-    <Flex gap="8px" mb="8px" align="center">
+    <Flex gap="8px" mb="8px" align="center" wrap="wrap">
       <Input
         aria-label="Find shots"
         placeholder="Find"
@@ -237,21 +234,20 @@ const Tools = memo(function Tools(props: {
 /** What is handed out: the list with its frames, a checklist for the pocket, the boards, and the table as data. */
 function Papers() {
   const id = useProductionStore((s) => s.productionId)
-  const at = (file: string) => `/api/productions/${id}/${file}`
   return (
-    <Flex gap="12px" fontSize="13px" fontWeight={600} color="action" align="baseline">
+    <Flex gap="12px" fontSize="small" fontWeight={600} color="action" align="baseline">
       <Box as="span" color="faint" fontWeight={400}>
         On paper
       </Box>
       {(
         [
-          ['shots.pdf', 'shot list'],
-          ['shots-pocket.pdf', 'pocket checklist'],
-          ['boards.pdf', 'boards'],
-          ['shots.csv', 'CSV'],
+          [ENDPOINTS.shotListPdf, 'shot list'],
+          [ENDPOINTS.pocketPdf, 'pocket checklist'],
+          [ENDPOINTS.boardsPdf, 'boards'],
+          [ENDPOINTS.shotsCsv, 'CSV'],
         ] as const
       ).map(([file, name]) => (
-        <a key={file} href={at(file)} download>
+        <a key={name} href={addressOf(file, { productionId: id! })} download>
           {name}
         </a>
       ))}

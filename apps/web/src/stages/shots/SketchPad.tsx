@@ -1,11 +1,11 @@
 import { Box, Flex } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
 import { getStroke } from 'perfect-freehand'
 import { type PointerEvent, useState } from 'react'
 import { bringPictures } from '../../store/pictures.ts'
 import { say } from '../../store/production.ts'
-import { Button } from '../../ui/parts.tsx'
 import { FramePreview } from '../../ui/FramePreview.tsx'
+import { Button } from '../../ui/parts.tsx'
+import type { RecordOf } from '@kavrell/core/records'
 
 type Point = readonly [x: number, y: number, pressure: number]
 

@@ -1,11 +1,11 @@
+import { newId } from '../../store/newId.ts'
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { blank, newScene, refuseValue, type RecordFields, type RecordOf } from '@kavrell/contract'
-import { DEFAULT_SENSOR, type LineContext, readShotLine, takingOfShot } from '@kavrell/core/shotlist'
 import { useMemo, useState } from 'react'
-import { v7 as uuidv7 } from 'uuid'
 import { useProduction, useUnits } from '../../store/selectors.ts'
-import { Input } from '../../ui/RecordField.tsx'
+import { Input } from '../../ui/fields.tsx'
 import { addShots, shotLike } from './newShots.ts'
+import { blank, type RecordOf, refuseValue, asId } from '@kavrell/core/records'
+import { DEFAULT_SENSOR, type LineContext, newScene, readShotLine, takingOfShot } from '@kavrell/core/shotlist'
 
 const EXAMPLE = '3C Corin close 85 T2.8 2.1m left N 20m pairs 3A'
 
@@ -40,14 +40,14 @@ export function TypedShot({ from, onMade }: { from: RecordOf<'shot'> | undefined
   const problems = [...(read?.problems ?? []), ...invalid]
   const keep = () => {
     if (!read || problems.length > 0) return
-    const own = read.fields as Partial<RecordFields<'shot'>>
+    const own = read.fields
     const number = /^\d+/.exec(own.code!)![0]
     const fields = blank('shot', {
       ...shotLike(production, from),
-      ...(own.sceneId ? {} : { sceneId: newScene(number) }),
+      ...(own.sceneId ? {} : { sceneId: asId<'scene'>(newScene(number)) }),
       ...own,
     })
-    const id = uuidv7()
+    const id = newId()
     const says = addShots(production, `Add shot ${own.code}`, [{ id, fields }])
     setRefused(says)
     if (says) return
@@ -61,7 +61,7 @@ export function TypedShot({ from, onMade }: { from: RecordOf<'shot'> | undefined
         placeholder={`Type a shot: ${EXAMPLE}`}
         value={line}
         fontFamily="mono"
-        fontSize="14px"
+        fontSize="body"
         minH="34px"
         onChange={(e) => {
           setLine(e.target.value)
@@ -73,7 +73,7 @@ export function TypedShot({ from, onMade }: { from: RecordOf<'shot'> | undefined
         }}
       />
       {read && (
-        <Flex gap="5px" mt="5px" wrap="wrap" fontSize="12.5px" aria-live="polite" data-understood>
+        <Flex gap="5px" mt="5px" wrap="wrap" fontSize="note" aria-live="polite" data-understood>
           {merged(line, read.understood).map((piece) => (
             <Box key={piece.key} bg={piece.field === 'sees' ? 'well' : 'tint'} px="7px" py="1px">
               {piece.text && (
@@ -88,7 +88,7 @@ export function TypedShot({ from, onMade }: { from: RecordOf<'shot'> | undefined
         </Flex>
       )}
       {(problems.length > 0 || refused) && (
-        <Text role="alert" color="stop" fontSize="13px" mt="4px">
+        <Text role="alert" color="stop" fontSize="small" mt="4px">
           {refused ?? problems.join(' ')}
         </Text>
       )}

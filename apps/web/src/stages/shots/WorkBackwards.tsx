@@ -1,25 +1,24 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import type { RecordOf } from '@kavrell/contract'
-import { parseLength } from '@kavrell/core/formats'
-import {
-  circleOfConfusion,
-  distanceForFace,
-  FIGURES,
-  figureInFrame,
-  focusForRange,
-  frameSize,
-  sameSize,
-} from '@kavrell/core/optics'
-import { byId, spotOfShot } from '@kavrell/core/production'
-import { longestRunM, outlineOfSpot } from '@kavrell/core/room'
-import { takingOfShot } from '@kavrell/core/shotlist'
 import { useState } from 'react'
 import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { FramePreview } from '../../ui/FramePreview.tsx'
-import { metres } from '../../ui/format.ts'
+import { Input, Select } from '../../ui/fields.tsx'
 import { Button, Section } from '../../ui/parts.tsx'
-import { Input, Select } from '../../ui/RecordField.tsx'
+import { longestRunM } from '@kavrell/core/geometry'
+import {
+  circleOfConfusion,
+  distanceForFace,
+  figureInFrame,
+  FIGURES,
+  focusForRange,
+  frameSize,
+  sameSize,
+} from '@kavrell/core/optics'
+import { outlineOfSpot } from '@kavrell/core/place'
+import { updateRecord, byId, type RecordOf } from '@kavrell/core/records'
+import { spotOfShot, takingOfShot } from '@kavrell/core/shotlist'
+import { lengthText as metres, parseLength } from '@kavrell/core/text'
 
 type Shot = RecordOf<'shot'>
 
@@ -40,7 +39,7 @@ function useSet(shot: Shot) {
   return {
     may: rights.plan,
     set: (label: string, fields: Record<string, unknown>) => {
-      const refused = commit(`${label} of ${shot.code}`, [{ op: 'update', kind: 'shot', id: shot.id, fields }])
+      const refused = commit(`${label} of ${shot.code}`, [updateRecord('shot', shot.id, fields)])
       if (refused) say(refused, 'stop')
     },
   }
@@ -78,11 +77,11 @@ function FaceSize({ shot }: { shot: Shot }) {
       </Flex>
       {found.ok ? (
         <>
-          <Text fontSize="18px" fontWeight={700} mt="6px">
+          <Text fontSize="large" fontWeight={700} mt="6px">
             {metres(found.value, units)} away
           </Text>
           {run !== null && (
-            <Text color={found.value > run - 0.8 ? 'stop' : 'soft'} fontSize="13px">
+            <Text color={found.value > run - 0.8 ? 'stop' : 'soft'} fontSize="small">
               {spot!.name} has {metres(run, units)} from corner to corner
               {found.value > run - 0.8 ? ': not enough, with the camera behind it' : ''}
             </Text>
@@ -100,7 +99,7 @@ function FaceSize({ shot }: { shot: Shot }) {
           )}
         </>
       ) : (
-        <Text color="stop" fontSize="13px">
+        <Text color="stop" fontSize="small">
           A lens and a share are more than 0.
         </Text>
       )}
@@ -130,16 +129,16 @@ function SharpRange({ shot }: { shot: Shot }) {
       <Flex gap="5px" align="center">
         from <Small label="Sharp from" value={near} onChange={setNear} /> to
         <Small label="Sharp to" value={far} onChange={setFar} />
-        <Text color="faint" fontSize="12.5px">
+        <Text color="faint" fontSize="note">
           {units === 'feet' ? 'ft' : 'm'}, or inf
         </Text>
       </Flex>
       {found.ok ? (
         <>
-          <Text fontSize="18px" fontWeight={700} mt="6px">
+          <Text fontSize="large" fontWeight={700} mt="6px">
             T{found.value.fNumber.toFixed(1)}, focus at {metres(found.value.focusM, units)}
           </Text>
-          <Text color={stops > 0.1 ? 'stop' : 'soft'} fontSize="13px">
+          <Text color={stops > 0.1 ? 'stop' : 'soft'} fontSize="small">
             {found.value.fNumber > 32
               ? 'no lens closes that far: a shorter lens, or less depth'
               : stops > 0.1
@@ -162,7 +161,7 @@ function SharpRange({ shot }: { shot: Shot }) {
           )}
         </>
       ) : (
-        <Text color="stop" fontSize="13px">
+        <Text color="stop" fontSize="small">
           {found.error.field === 'farM' ? 'It ends beyond where it begins.' : 'It begins beyond the front of the lens.'}
         </Text>
       )}
@@ -211,16 +210,16 @@ function SameSizeAs({ shot }: { shot: Shot }) {
         <Small label="Background behind" value={behind} onChange={setBehind} width="52px" /> behind
       </Flex>
       {!found && (
-        <Text color="stop" fontSize="13px">
+        <Text color="stop" fontSize="small">
           A lens is more than 0 mm; a background is behind, or at 0.
         </Text>
       )}
       {found && (
         <>
-          <Text fontSize="18px" fontWeight={700} mt="6px">
+          <Text fontSize="large" fontWeight={700} mt="6px">
             {metres(found.distanceM, units)} away
           </Text>
-          <Text color="soft" fontSize="13px">
+          <Text color="soft" fontSize="small">
             {Math.abs(found.backgroundScale - 1) < 0.02
               ? 'the background stays as large'
               : found.backgroundScale < 1
@@ -268,12 +267,12 @@ function TwoLenses({ shot }: { shot: Shot }) {
                 mm
               </Flex>
               {!size && (
-                <Text color="stop" fontSize="12.5px">
+                <Text color="stop" fontSize="note">
                   A lens has 1 to 2000 mm.
                 </Text>
               )}
               {size && (
-                <Text color="soft" fontSize="12.5px">
+                <Text color="soft" fontSize="note">
                   {figureInFrame(FIGURES[shot.figure === 'seated' ? 'seated' : 'standing'], size.heightM).size},{' '}
                   {metres(size.widthM, units)} wide
                 </Text>

@@ -1,11 +1,11 @@
 // @vitest-environment jsdom
-import type { RecordTable } from '@kavrell/contract'
 import { screen, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
-import { useRecords } from '../../store/selectors.ts'
 import { undo, useProductionStore } from '../../store/production.ts'
+import { useRecords } from '../../store/selectors.ts'
 import { all, draw, openDemo, sent, shotOf } from '../../testing.tsx'
 import { ShotDetail } from './ShotDetail.tsx'
+import { type Tables, byRank } from '@kavrell/core/records'
 
 beforeEach(() => openDemo())
 
@@ -22,7 +22,7 @@ const open = async (code: string, part: 'Frame' | 'Exposure' | 'Backwards' | 'Mo
 const section = (title: string) => screen.getByRole('heading', { name: title }).closest('section')!
 /** A demo whose shots are changed before anybody looks. */
 const withShots = (changes: Record<string, object>, role: 'owner' | 'reader' = 'owner') =>
-  openDemo(role, (records): RecordTable => {
+  openDemo(role, (records): Tables => {
     const shots = Object.values(records.shot!) as unknown as { id: string; code: string }[]
     return {
       ...records,
@@ -85,7 +85,7 @@ describe('frame', () => {
   })
   test('the other shapes to be delivered are drawn beside it', async () => {
     await open('3A')
-    const [, other] = [...all('deliverable')].sort((a, b) => a.rank - b.rank)
+    const [, other] = [...all('deliverable')].sort(byRank)
     expect(section('In the other shapes').textContent).toContain(`${other!.name}, ${other!.aspect.toFixed(2)}`)
   })
 })
@@ -287,7 +287,8 @@ describe('more', () => {
     await user.clear(field)
     await user.type(field, 'wide{Enter}')
     expect(field.getAttribute('aria-invalid')).toBe('true')
-    expect(document.getElementById(field.getAttribute('aria-describedby')!)!.textContent).toMatch(/\.$/)
+    expect(screen.getByRole('alert').textContent).toMatch(/\.$/)
+    expect(field.getAttribute('aria-describedby')).toBe(screen.getByRole('alert').id)
     expect(field.value).toBe('wide')
     await user.click(field)
     await user.keyboard('{Escape}')

@@ -1,12 +1,21 @@
-import { blank, newScene, type RecordFields, type Records } from '@kavrell/contract'
-import { masterDeliverable, type PlainChange } from '@kavrell/core/snags'
-import { v7 as uuidv7 } from 'uuid'
+import { newRank, newRanks } from '../../store/newRank.ts'
+import { newId } from '../../store/newId.ts'
 import { commit } from '../../store/production.ts'
+import {
+  asId,
+  createRecord,
+  type Id,
+  type PlainChange,
+  type RecordFields,
+  type Production,
+  lastRank,
+} from '@kavrell/core/records'
+import { masterDeliverable, newScene } from '@kavrell/core/shotlist'
 
 type Fields = Partial<RecordFields<'shot'>>
 
 /** What a new shot takes over from the one before it, or begins with. */
-export function shotLike(production: Records, from: RecordFields<'shot'> | undefined): Fields {
+export function shotLike(production: Production, from: RecordFields<'shot'> | undefined): Fields {
   const master = masterDeliverable(production)
   const rate = master ? { fpsNum: master.rateNum, fpsDen: master.rateDen } : {}
   if (!from) return { cameraId: Object.values(production.camera)[0]?.id ?? null, ...rate }
@@ -16,32 +25,31 @@ export function shotLike(production: Records, from: RecordFields<'shot'> | undef
 
 /** Makes shots in one edit, with the scenes they name that are not there yet. Gives a sentence if it is refused. */
 export function addShots(
-  production: Records,
+  production: Production,
   label: string,
   shots: readonly { readonly id: string; readonly fields: RecordFields<'shot'> }[],
   also: readonly PlainChange[] = [],
 ): string | null {
-  const scenes = new Map<string, string>()
-  let rank = 1 + Math.max(-1, ...Object.values(production.shot).map((s) => s.rank))
-  let sceneRank = 1 + Math.max(-1, ...Object.values(production.scene).map((s) => s.rank))
+  const scenes = new Map<string, Id<'scene'>>()
+  const ranks = newRanks(lastRank(Object.values(production.shot)), null, shots.length)
+  let lastScene = lastRank(Object.values(production.scene))
   const changes: PlainChange[] = []
-  const real = (sceneId: string): string => {
+  const real = (sceneId: Id<'scene'>): Id<'scene'> => {
     const prefix = newScene('')
     if (!sceneId.startsWith(prefix)) return sceneId
     const number = sceneId.slice(prefix.length)
     const known = scenes.get(number)
     if (known) return known
-    const id = uuidv7()
+    const id = newId<'scene'>()
     scenes.set(number, id)
-    changes.push({ op: 'create', kind: 'scene', id, fields: blank('scene', { number, rank: sceneRank++ }) })
+    changes.push(createRecord('scene', { number, rank: (lastScene = newRank(lastScene)) }, id))
     return id
   }
-  const made = shots.map(({ id, fields }): PlainChange => {
-    const sceneId = real(fields.sceneId)
-    return { op: 'create', kind: 'shot', id, fields: { ...fields, sceneId, rank: rank++ } }
-  })
+  const made = shots.map(({ id, fields }, i) =>
+    createRecord('shot', { ...fields, sceneId: real(fields.sceneId), rank: ranks[i] }, asId(id)),
+  )
   const others = also.map((change): PlainChange =>
-    change.op === 'update' && typeof change.fields.sceneId === 'string'
+    change.op === 'update' && change.kind === 'shot' && change.fields.sceneId
       ? { ...change, fields: { ...change.fields, sceneId: real(change.fields.sceneId) } }
       : change,
   )

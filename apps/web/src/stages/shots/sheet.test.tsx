@@ -107,7 +107,7 @@ describe('rows', () => {
   })
   test('Ctrl Backspace removes, says so, and the word to take it back works', async () => {
     const scene = all('scene').at(-1)!.id
-    const loose = { ...shotOf('1B'), id: 'loose', code: '9Z', rank: 1e6, sceneId: scene, pairId: null, matchId: null }
+    const loose = { ...shotOf('1B'), id: 'loose', code: '9Z', rank: 'b00', sceneId: scene, pairId: null, matchId: null }
     openDemo('planner', (records) => ({ ...records, shot: { ...records.shot, loose: loose as never } }))
     const user = await at('9Z', 'code')
     await user.keyboard('{Control>}{Backspace}{/Control}')

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { screen, within } from '@testing-library/react'
+import { screen, within, waitFor } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import { undo } from '../../store/production.ts'
 import { all, draw, openDemo, sent, shotOf } from '../../testing.tsx'
@@ -125,6 +125,7 @@ describe('boards', () => {
   const boards = async () => {
     const user = draw(<ShotsScreen />)
     await user.click(screen.getByRole('tab', { name: 'Boards' }))
+    await waitFor(() => expect(document.querySelector('[data-board="3A"]')).toBeTruthy())
     return { user, board: document.querySelector<HTMLElement>('[data-board="3A"]')! }
   }
   test('figures are placed, moved by keys, seated, turned and taken out; each is one edit', async () => {
@@ -167,6 +168,7 @@ describe('coverage', () => {
     const user = draw(<ShotsScreen />)
     await user.click(screen.getByRole('tab', { name: 'Coverage grid' }))
     const before = all('shot').length
+    await screen.findByText('Start from a pattern')
     const [first] = screen.getAllByRole('button', { expanded: false })
     await user.click(first!)
     const make = screen.getByRole('button', { name: /^Make \d+ shots?$/ })

@@ -1,8 +1,8 @@
-import type { DayReport } from '@kavrell/core/wrap'
 import { Chart, Filler, Legend, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js'
 import { Line } from 'react-chartjs-2'
 import { useDesk } from '../../store/desk.ts'
-import { clock } from '../../ui/format.ts'
+import type { DayReport } from '@kavrell/core/papers'
+import { clock } from '@kavrell/core/text'
 
 Chart.register(LinearScale, LineElement, PointElement, Filler, Legend, Tooltip)
 Chart.defaults.font.family = "'Archivo Variable', sans-serif"

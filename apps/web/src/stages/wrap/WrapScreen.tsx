@@ -1,11 +1,12 @@
+import { addressOf, ENDPOINTS } from '@kavrell/contract'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { dayReport } from '@kavrell/core/wrap'
 import { useProductionStore } from '../../store/production.ts'
 import { useProduction } from '../../store/selectors.ts'
-import { minutesSeconds, sayBytes } from '../../ui/format.ts'
 import { Answer, Button, Empty, Page, Reading, Section, Title } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
 import { ProgressChart } from './ProgressChart.tsx'
+import { dayReport } from '@kavrell/core/papers'
+import { minutesSeconds, sayBytes } from '@kavrell/core/text'
 
 /** What did the day give, and what is missing? */
 export function WrapScreen() {
@@ -16,7 +17,7 @@ export function WrapScreen() {
     return <Empty says="The report follows from a day’s order and what was logged." />
   const report = dayReport(production, plan)
   const left = report.shotsPlanned - report.shotsDone
-  const base = `/api/productions/${productionId}/days/${plan.day.id}`
+  const ofDay = { productionId: productionId!, dayId: plan.day.id }
   return (
     <Page
       asideWidth="320px"
@@ -67,13 +68,13 @@ export function WrapScreen() {
           <>
             {(
               [
-                ['PDF', 'report.pdf'],
-                ['CSV', 'takes.csv'],
-                ['JSON', 'report.json'],
-                ['OpenTimelineIO', 'good-takes.otio'],
+                ['PDF', ENDPOINTS.reportPdf],
+                ['CSV', ENDPOINTS.takesCsv],
+                ['JSON', ENDPOINTS.reportJson],
+                ['OpenTimelineIO', ENDPOINTS.goodTakesOtio],
               ] as const
             ).map(([name, file]) => (
-              <a key={file} href={`${base}/${file}`} download>
+              <a key={name} href={addressOf(file, ofDay)} download>
                 <Button as="span">{name}</Button>
               </a>
             ))}
@@ -91,9 +92,9 @@ export function WrapScreen() {
         <ProgressChart report={report} />
       </Box>
       <Section title={`Takes, ${report.lines.length}`}>
-        <Grid templateColumns="64px 34px 66px 96px 96px 54px 64px 44px 1fr" gap="0 10px" fontSize="13.5px">
+        <Grid templateColumns="64px 34px 66px 96px 96px 54px 64px 44px 1fr" gap="0 10px" fontSize="small">
           {['slate', 'take', '', 'start', 'end', 'length', 'cameras', 'sound', 'notes'].map((h, i) => (
-            <Text key={i} color="faint" fontSize="12px" borderBottom="1px solid" borderColor="line" pb="3px">
+            <Text key={i} color="faint" fontSize="note" borderBottom="1px solid" borderColor="line" pb="3px">
               {h}
             </Text>
           ))}

@@ -1,11 +1,11 @@
 // @vitest-environment jsdom
 import { screen } from '@testing-library/react'
-import { productionOf } from '@kavrell/contract'
-import { planDay } from '@kavrell/core/snags'
-import { dayReport } from '@kavrell/core/wrap'
 import { beforeEach, expect, test, vi } from 'vitest'
 import { useProductionStore } from '../../store/production.ts'
 import { all, draw, openDemo, PRODUCTION_ID } from '../../testing.tsx'
+import { planDay } from '@kavrell/core/day'
+import { dayReport } from '@kavrell/core/papers'
+import { productionOf } from '@kavrell/core/records'
 
 // The chart is drawn on a canvas, which is not there; what it says is in its label.
 interface Drawn {

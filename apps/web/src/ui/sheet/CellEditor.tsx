@@ -1,5 +1,5 @@
-import type { Field, Names } from '@kavrell/contract'
 import { useRef, useState } from 'react'
+import type { Field, Names } from '@kavrell/core/records'
 
 export interface Cell {
   readonly row: number

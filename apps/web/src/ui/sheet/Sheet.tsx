@@ -1,6 +1,5 @@
+import { Button } from '../parts.tsx'
 import { Box, Text } from '@chakra-ui/react'
-import { type AnyRecord, fieldsOf, type KindName, nameOf } from '@kavrell/contract'
-import type { PlainChange } from '@kavrell/core/snags'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import {
   type ClipboardEvent,
@@ -16,11 +15,20 @@ import { commit, say } from '../../store/production.ts'
 import { useRights, useUnits } from '../../store/selectors.ts'
 import { useNamesOf } from '../useNames.ts'
 import type { Cell } from './CellEditor.tsx'
-import { cellText, differs, readCell, type SheetColumn } from './column.ts'
 import { type SheetHands, SheetRow } from './SheetRow.tsx'
+import { useHeldRows } from './useHeldRows.ts'
+import { cellText, differs, readCell, type SheetColumn } from './column.ts'
 import { SHEET_CSS } from './style.ts'
-
-export type { SheetColumn } from './column.ts'
+import {
+  removeRecord,
+  updateRecord,
+  asId,
+  type AnyRecord,
+  fieldsOf,
+  type KindName,
+  nameOf,
+  type PlainChange,
+} from '@kavrell/core/records'
 
 /** The same function as long as the same rows stand in the same order: a changed value measures nothing anew. */
 function useRowKeys(rows: readonly AnyRecord[]): (index: number) => string {
@@ -57,13 +65,16 @@ const MOVES: Readonly<Record<string, readonly [number, number]>> = {
 }
 
 /**
- * Records as a sheet: arrows move, with Shift they take in more rows; typing or Enter edits what is taken in, Enter
+ * Production as a sheet: arrows move, with Shift they take in more rows; typing or Enter edits what is taken in, Enter
  * and Tab keep, Escape drops, Delete empties an optional value. Ctrl+D fills down, Ctrl+C and Ctrl+V go to and from
  * spreadsheets, Ctrl+Backspace removes rows.
  */
 export function Sheet<R extends AnyRecord>(props: Props<R>) {
-  const { kind, name, rows, columns, selectedId, onSelect, onAdd, rowHeight = 34 } = props
-  const [cell, setCell] = useState<Cell | null>(null)
+  const { kind, name, columns, selectedId, onSelect, onAdd, rowHeight = 34 } = props
+  // Where rows are moved by hand nothing that is typed moves them.
+  const { rows, ...holding } = useHeldRows(props.rows, props.onMove === undefined)
+  /** The active cell, held by its record: rows come and go above it. */
+  const [cell, setCell] = useState<(Cell & { readonly id: string }) | null>(null)
   /** Where taking in rows began; the other end is the active cell. */
   const [anchor, setAnchor] = useState<number | null>(null)
   const [editing, setEditing] = useState<string | null>(null)
@@ -78,7 +89,18 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
   // The same list as long as its names are the same, so that rows keep what they drew.
   // eslint-disable-next-line react-hooks/exhaustive-deps
   const sameNames = useMemo(() => names, names)
-  const active = cell && rows[cell.row] ? cell : null
+  const found = cell ? rows.findIndex((row) => row.id === cell.id) : -1
+  const activeRow = found >= 0 ? found : (cell?.row ?? -1)
+  const activeColumn = cell?.column ?? -1
+  const active = useMemo(
+    () => (activeRow >= 0 && activeRow < rows.length ? { row: activeRow, column: activeColumn } : null),
+    [activeRow, activeColumn, rows.length],
+  )
+  // Taken away by somebody else while it was typed in: nothing goes into the row that follows.
+  if (cell && found < 0 && editing !== null) {
+    setEditing(null)
+    setSays('This row was just removed; what was typed was not kept.')
+  }
   const column = active ? columns[active.column] : undefined
   const [from, to] = active
     ? [Math.min(active.row, anchor ?? active.row), Math.max(active.row, anchor ?? active.row)]
@@ -159,9 +181,9 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
       column: Math.min(columns.length - 1, Math.max(0, at)),
     }
     setAnchor(extend ? (anchor ?? active?.row ?? next.row) : null)
-    setCell(next)
-    setSays(null)
     const record = rows[next.row]
+    setCell(record ? { ...next, id: record.id } : null)
+    setSays(null)
     if (record) onSelect?.(record.id)
     if (long) virtual.scrollToIndex(next.row)
   }
@@ -173,7 +195,7 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
   const write = (records: readonly R[], given: Readonly<Record<string, unknown>>): string | null => {
     const changes = records
       .filter((record) => differs(record, given))
-      .map((record): PlainChange => ({ op: 'update', kind, id: record.id, fields: given }))
+      .map((record): PlainChange => updateRecord(kind, asId(record.id), given))
     if (changes.length === 0) return null
     const of =
       changes.length === 1
@@ -214,7 +236,7 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
     const what = taken.length === 1 ? nameOf(kind, taken[0]) : `${taken.length} rows`
     const refused = commit(
       `Remove ${what}`,
-      taken.map((record): PlainChange => ({ op: 'remove', kind, id: record.id })),
+      taken.map((record): PlainChange => removeRecord(kind, asId(record.id))),
     )
     setSays(refused)
     if (!refused) say(`Removed ${what}.`, 'info', true)
@@ -232,7 +254,6 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
         step !== undefined && e.altKey && plan && props.onMove !== undefined && step[0] !== 0,
         () => {
           props.onMove!(taken, step![0] as -1 | 1)
-          setCell({ ...active, row: Math.min(rows.length - 1, Math.max(0, active.row + step![0])) })
           setAnchor(anchor === null ? null : Math.min(rows.length - 1, Math.max(0, anchor + step![0])))
         },
       ],
@@ -317,6 +338,7 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
         onCopy={onCopy}
         onPaste={onClip}
         css={SHEET_CSS}
+        {...holding}
       >
         <div role="row" className="heads" style={{ gridTemplateColumns: template }}>
           {columns.map((c) => (
@@ -350,17 +372,15 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
         {below > 0 && <div style={{ height: below }} aria-hidden="true" />}
       </Box>
       {says && (
-        <Text role="alert" color="stop" fontSize="13px" mt="6px">
+        <Text role="alert" color="stop" fontSize="small" mt="6px">
           {says}
         </Text>
       )}
       {onAdd && rights.plan && (
         <Box mt="8px">
-          <Text asChild color="action" fontWeight={600} cursor="pointer" fontSize="13.5px">
-            <button type="button" onClick={onAdd}>
-              Add {name.toLowerCase().replace(/s$/, '')}
-            </button>
-          </Text>
+          <Button kind="bare" color="action" fontWeight={600} cursor="pointer" fontSize="small" onClick={onAdd}>
+            Add {name.toLowerCase().replace(/(?<=[sx])es$|s$/, '')}
+          </Button>
         </Box>
       )}
     </Box>

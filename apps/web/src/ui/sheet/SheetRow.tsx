@@ -1,8 +1,8 @@
-import { type AnyRecord, fieldsOf, type KindName, type Names, showValue } from '@kavrell/contract'
-import type { Units } from '@kavrell/core/formats'
 import { memo, type RefObject } from 'react'
 import { type Cell, CellEditor } from './CellEditor.tsx'
 import type { SheetColumn } from './column.ts'
+import { type AnyRecord, fieldsOf, type KindName, type Names, showValue } from '@kavrell/core/records'
+import type { Units } from '@kavrell/core/text'
 
 /** What a row calls back; one object for the life of the sheet, so that rows that did not change are not drawn again. */
 export interface SheetHands {
@@ -42,6 +42,7 @@ function Row<R extends AnyRecord>(props: Props<R>) {
   return (
     <div
       role="row"
+      data-thing={record.id}
       className={`row${selected ? ' selected' : ''}${props.inRange ? ' taken' : ''}`}
       aria-rowindex={row + 2}
       data-index={row}

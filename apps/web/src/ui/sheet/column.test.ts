@@ -1,9 +1,13 @@
-import { blank, type RecordOf } from '@kavrell/contract'
 import { describe, expect, test } from 'vitest'
 import { cellText, differs, readCell, type SheetColumn } from './column.ts'
+import { asId, blank, type RecordOf } from '@kavrell/core/records'
 
 const NAMES = new Map<string, string>()
-const shot: RecordOf<'shot'> = { id: 's', version: 1, ...blank('shot', { code: '1A', distanceM: 2.6012, tStop: 2.8 }) }
+const shot: RecordOf<'shot'> = {
+  id: asId('s'),
+  version: 1,
+  ...blank('shot', { code: '1A', distanceM: 2.6012, tStop: 2.8 }),
+}
 const distance: SheetColumn<RecordOf<'shot'>> = { field: 'distanceM', head: 'm', width: '' }
 const rate: SheetColumn<RecordOf<'shot'>> = {
   field: 'fpsNum',

@@ -1,6 +1,6 @@
-import { type AnyRecord, fieldsOf, type KindName, type Names, readValue, showValue } from '@kavrell/contract'
-import type { Units } from '@kavrell/core/formats'
 import type { ReactNode } from 'react'
+import { type AnyRecord, fieldsOf, type KindName, type Names, readValue, showValue } from '@kavrell/core/records'
+import type { Units } from '@kavrell/core/text'
 
 export interface SheetColumn<R> {
   readonly field: string

@@ -2,7 +2,7 @@ const color = (name: string) => `var(--chakra-colors-${name})`
 
 /** How a sheet's plain elements look. */
 export const SHEET_CSS = {
-  fontSize: '13.5px',
+  fontSize: 'small',
   fontStretch: '94%',
   overflowX: 'auto',
   position: 'relative',
@@ -11,7 +11,7 @@ export const SHEET_CSS = {
     columnGap: '8px',
     borderBottom: `1px solid ${color('line')}`,
     color: color('faint'),
-    fontSize: '12px',
+    fontSize: 'note',
     paddingBottom: '3px',
     minWidth: 'max-content',
   },

@@ -1,0 +1,240 @@
+import { appendFile, mkdir, readdir, rm, writeFile } from 'node:fs/promises'
+import path from 'node:path'
+import { v7 as uuidv7 } from 'uuid'
+import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest'
+import { create, openTestServer, type TestServer } from './testServer.ts'
+import type { MediaView } from '@kavrell/contract'
+import type { RecordOf } from '@kavrell/core/records'
+
+let world: TestServer
+beforeAll(async () => {
+  world = await openTestServer()
+  await world.edit('owner', [
+    {
+      op: 'update',
+      kind: 'production',
+      id: world.productionId,
+      version: 1e6,
+      fields: { copiesBeforeWipe: 2, checkedBeforeWipe: 2, holdersBeforeWipe: 1, cardSchool: 'wipe' },
+    },
+  ])
+}, 60_000)
+afterAll(() => world?.close())
+
+let turn = 0
+let card: ReturnType<typeof create<'card'>>
+let drives: ReturnType<typeof create<'drive'>>[]
+const cardFolder = () => path.join(world.media, 'cards', `K${turn}`)
+const take = () =>
+  create('take', {
+    dayId: dayId,
+    slate: `S${turn}`,
+    number: 1,
+    cardIds: [card.id],
+    startTimecode: '10:00:00:00',
+    startedAt: '2026-05-14T10:00:00Z',
+  })
+let dayId = ''
+
+/** A card with two clips and a take on it, and two drives of their own medium, in somebody's hands. */
+beforeEach(async () => {
+  turn++
+  await mkdir(cardFolder(), { recursive: true })
+  await writeFile(path.join(cardFolder(), 'A.mov'), Buffer.alloc(2_000_000, turn))
+  await writeFile(path.join(cardFolder(), 'B.mov'), Buffer.alloc(1000, turn))
+  card = create('card', { label: `K${turn}`, folder: `K${turn}` })
+  drives = ['X', 'Y'].map((name) => create('drive', { label: `${name}${turn}`, folder: `${name}${turn}` }))
+  for (const name of ['X', 'Y'].map((letter) => `${letter}${turn}`)) {
+    await mkdir(path.join(world.media, 'drives', name), { recursive: true })
+    await writeFile(path.join(world.media, 'drives', `${name}.volume.json`), JSON.stringify({ medium: name }))
+  }
+  const place = create('place', { name: 'Yard' })
+  const day = create('day', { placeId: place.id })
+  dayId = day.id
+  const person = create('person', { name: `Holder ${turn}` })
+  const held = drives.map((d) =>
+    create('custody', { driveId: d.id, personId: person.id, since: '2026-05-14T09:00:00Z' }),
+  )
+  expect((await world.edit('owner', [place, day, person, card, ...drives, take(), ...held])).status).toBe(201)
+})
+
+const media = (route: string, body: unknown) =>
+  world.call('owner', `/productions/${world.productionId}/media/${route}`, body)
+const copy = async (driveIds = drives.map((d) => d.id)) => {
+  const answer = await media('copies', { cardId: card.id, driveIds })
+  expect(answer.status).toBe(202)
+  await world.server.services.jobs.quiet()
+  return (await world.snapshot()).jobs.find((j) => j.id === (answer.json as unknown as { id: string }).id)!
+}
+const runs = async () =>
+  Object.values((await world.snapshot()).records.copyRun!).filter(
+    (run) => run.cardId === card.id,
+  ) as unknown as RecordOf<'copyRun'>[]
+const checkAll = async () => {
+  for (const run of await runs()) await media('checks', { copyRunId: run.id })
+  await world.server.services.jobs.quiet()
+}
+const wipe = async () =>
+  world.edit('owner', [create('wipe', { cardId: card.id, wipedAt: new Date().toISOString() })], uuidv7())
+const whyNot = async () => {
+  const answer = await wipe()
+  expect(answer.status).toBe(422)
+  return answer.json.refusal!.says
+}
+const copyFolder = (run: RecordOf<'copyRun'>, i: number) =>
+  path.join(world.media, 'drives', drives[i]!.fields.folder, run.folder)
+
+test('two copies on two media, read back, in somebody’s hands: the wipe is written down', async () => {
+  expect((await copy()).state).toBe('done')
+  expect(await wipe()).toMatchObject({ status: 201 })
+})
+
+describe('what the drives say of themselves is no proof', () => {
+  test.each<[string, (folder: string) => Promise<void>]>([
+    ['emptied', (folder) => writeFile(path.join(folder, 'checksums.xxh64'), '')],
+    [
+      'gone, with its seal',
+      async (folder) => {
+        await rm(path.join(folder, 'checksums.xxh64'))
+        await rm(path.join(folder, 'checksums.xxh64.seal'))
+      },
+    ],
+  ])('all clips deleted and the list %s: the checks differ, and it stays unsafe', async (_, harm) => {
+    await copy()
+    const made = await runs()
+    for (const run of made) {
+      const folder = copyFolder(
+        run,
+        drives.findIndex((d) => d.id === run.driveId),
+      )
+      for (const name of await readdir(folder)) if (name.endsWith('.mov')) await rm(path.join(folder, name))
+      await harm(folder)
+    }
+    await checkAll()
+    const says = await whyNot()
+    expect(says).toMatch(/did not pass its check/)
+    const checks = Object.values((await world.snapshot()).records.copyCheck!).filter((c) =>
+      made.some((run) => run.id === c.copyRunId),
+    )
+    expect(checks.filter((c) => c.outcome === 'different').map((c) => c.files)).toEqual([0, 0])
+  })
+  test('another drive under the same name does not pass for the one that was copied to', async () => {
+    await copy()
+    const name = drives[0]!.fields.folder
+    await writeFile(path.join(world.media, 'drives', `${name}.volume.json`), JSON.stringify({ medium: 'another' }))
+    await checkAll()
+    expect(await whyNot()).toMatch(new RegExp(`copy on ${drives[0]!.fields.label} did not pass`))
+  })
+})
+
+describe('an empty card', () => {
+  test('is not copied, its copies count for nothing, and a card with takes on it stops', async () => {
+    await rm(cardFolder(), { recursive: true })
+    await mkdir(cardFolder())
+    const job = await copy()
+    expect(job.state).toBe('failed')
+    expect(job.problems.join()).toMatch(/no file on it. Is the card mounted/)
+    expect((await runs()).map((run) => [run.outcome, run.files])).toEqual([
+      ['incomplete', 0],
+      ['incomplete', 0],
+    ])
+    expect(await whyNot()).toMatch(/0 copies of 2/)
+  })
+})
+
+describe('one medium', () => {
+  test('counts once, however many drives it is listed as', async () => {
+    for (const d of drives)
+      await writeFile(
+        path.join(world.media, 'drives', `${d.fields.folder}.volume.json`),
+        JSON.stringify({ medium: 'the same disk' }),
+      )
+    await copy()
+    expect(await whyNot()).toMatch(/are one medium and count once.*1 copy of 2/)
+  })
+  test('folders that state nothing are the disk they lie on', async () => {
+    for (const d of drives) await rm(path.join(world.media, 'drives', `${d.fields.folder}.volume.json`))
+    await copy()
+    expect(await whyNot()).toMatch(/are one medium/)
+    const { volumes } = (await world.call('owner', `/productions/${world.productionId}/media/volumes`))
+      .json as unknown as MediaView
+    const mine = volumes.filter((v) => drives.some((d) => d.fields.folder === v.folder))
+    expect(new Set(mine.map((v) => v.medium)).size).toBe(1)
+  })
+  test('the same folder for a second drive is refused in words, in one edit or later', async () => {
+    const twin = create('drive', { label: `T${turn}`, folder: `X${turn}` })
+    expect((await world.edit('owner', [twin])).json.refusal).toMatchObject({
+      field: 'folder',
+      says: `The folder X${turn} is that of drive X${turn} already. Give this one its own.`,
+    })
+    const pair = ['P', 'Q'].map((name) => create('card', { label: `${name}${turn}`, folder: `PQ${turn}` }))
+    expect((await world.edit('owner', pair)).status).toBe(422)
+    const swapped = drives.map((d, i) => ({
+      op: 'update',
+      kind: 'drive',
+      id: d.id,
+      version: 1e6,
+      fields: { folder: drives[1 - i]!.fields.folder },
+    }))
+    expect((await world.edit('owner', swapped)).status).toBe(201)
+  })
+})
+
+describe('the card itself, while it is in the reader', () => {
+  test('a clip that nobody logged and no copy has: no, by name, and the screen is told the same', async () => {
+    await copy()
+    await writeFile(path.join(cardFolder(), 'C.mov'), 'nobody logged this')
+    expect(await whyNot()).toMatch(/1 file on the card \(C.mov\) that no copy has/)
+    const view = (await world.call('owner', `/productions/${world.productionId}/media/volumes`))
+      .json as unknown as MediaView
+    expect(view.cards[card.id]).toMatchObject({ files: 3 })
+    expect(Object.values(view.cards[card.id]!.lacking)).toEqual([
+      { count: 1, first: ['C.mov'] },
+      { count: 1, first: ['C.mov'] },
+    ])
+    await copy()
+    expect((await wipe()).status).toBe(201)
+  })
+  test('a clip that grew after the copy: no', async () => {
+    await copy()
+    await appendFile(path.join(cardFolder(), 'B.mov'), 'more')
+    expect(await whyNot()).toMatch(/B.mov/)
+  })
+  test('a card that is not in the reader cannot be looked at; the ledgers decide, and the screen is told nothing', async () => {
+    await copy()
+    await writeFile(path.join(cardFolder(), 'C.mov'), 'more')
+    await rm(cardFolder(), { recursive: true })
+    const view = (await world.call('owner', `/productions/${world.productionId}/media/volumes`))
+      .json as unknown as MediaView
+    expect(view.cards[card.id]).toBeUndefined()
+    expect((await wipe()).status).toBe(201)
+  })
+})
+
+test('what copies hold comes along with a production that is taken to another machine', async () => {
+  await copy()
+  const file = (await world.call('owner', `/productions/${world.productionId}/export.json`)).json as unknown as {
+    manifests: { digest: string; base64: string }[]
+    records: { copyRun: unknown[] }
+  }
+  const [run] = await runs()
+  expect(file.manifests.map((m) => m.digest)).toContain(run!.manifest)
+  const other = await openTestServer()
+  try {
+    const forged = file.manifests.map((m) => ({ ...m, base64: file.manifests[0]!.base64 }))
+    const brought = await other.call('owner', '/productions/import', { ...file, manifests: forged })
+    expect(brought.status).toBe(201)
+    const { manifests } = other.server.services
+    expect(await manifests.read(file.manifests[0]!.digest)).toHaveLength(2)
+    for (const { digest } of file.manifests.slice(1)) expect(await manifests.read(digest)).toBeNull()
+    // And a run that names a list which did not come, or was forged, proves nothing there.
+    const bare = await other.call('owner', '/productions/import', { ...file, manifests: [] })
+    const { id } = bare.json as unknown as { id: string }
+    const there = (await other.call('owner', `/productions/${id}/export.json`)).json as unknown as {
+      records: { copyRun: { manifest: string }[] }
+    }
+    expect(there.records.copyRun.map((r) => r.manifest)).toEqual(file.records.copyRun.map(() => ''))
+  } finally {
+    await other.close()
+  }
+})

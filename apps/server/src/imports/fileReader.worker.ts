@@ -1,0 +1,58 @@
+import { createReadStream } from 'node:fs'
+import { writeFile } from 'node:fs/promises'
+import path from 'node:path'
+import { parentPort, workerData } from 'node:worker_threads'
+import { JSONParser } from '@streamparser/json'
+import { keepable } from '../records/keepable.ts'
+import type { FileAnswer, FiledPicture } from './importing.ts'
+import { openFileReader } from '@kavrell/contract'
+
+const { file, folder } = workerData as { readonly file: string; readonly folder: string }
+
+const says = (words: string): FileAnswer => ({ ok: false, faults: [{ kind: '', id: '', field: '', says: words }] })
+
+/** Reads the file as it comes off the disk: at no time is more of it in memory than what is kept and one record. */
+async function read(): Promise<FileAnswer> {
+  const reader = openFileReader()
+  const pictures: FiledPicture[] = []
+  const waiting: Promise<void>[] = []
+  const parser = new JSONParser({
+    paths: [
+      '$.format',
+      '$.version',
+      '$.exportedAt',
+      '$.productionId',
+      '$.records.*.*',
+      '$.attachments.*',
+      '$.manifests.*',
+    ],
+    keepStack: false,
+  })
+  let broken: string | null = null
+  parser.onValue = ({ value, key, stack }) => {
+    const [, at, kind] = stack.map((level) => level.key)
+    if (at === undefined) reader.head(String(key), value)
+    else if (at === 'records') reader.record(String(kind), keepable(value))
+    else if (at === 'manifests') reader.manifest(value)
+    else {
+      const picture = reader.attachment(value)
+      if (!picture) return
+      const { base64, ...upload } = picture
+      const where = path.join(folder, `picture ${pictures.length}`)
+      pictures.push({ ...upload, path: where })
+      waiting.push(writeFile(where, Buffer.from(base64, 'base64')))
+    }
+  }
+  parser.onError = (error) => (broken ??= error.message)
+  for await (const chunk of createReadStream(file, { highWaterMark: 256 * 1024 })) {
+    parser.write(chunk as Buffer)
+    await Promise.all(waiting.splice(0))
+    if (broken !== null) return says(`This is no JSON document: ${String(broken).split('\n')[0]}`)
+    if (reader.isHopeless()) break
+  }
+  if (!parser.isEnded && !reader.isHopeless()) return says('This is no JSON document: it ends in the middle.')
+  const outcome = reader.end()
+  return outcome.ok ? { ok: true, file: outcome.value, pictures } : { ok: false, faults: outcome.error }
+}
+
+parentPort!.postMessage(await read())

@@ -1,0 +1,378 @@
+import { defineRecipe, defineSlotRecipe } from '@chakra-ui/react'
+
+/** What is pressed by a finger is taller than what is pressed by a pointer. */
+export const TOUCH = { base: '44px', md: '28px' } as const
+const FIELD = { base: '44px', md: '30px' } as const
+
+/** Shown round what a key would act on. */
+const ring = { outline: '2px solid', outlineColor: 'action', outlineOffset: '1px' }
+/** A line under what can be written, no box round it; verdigris while it is written. */
+const written = {
+  bg: 'leaf',
+  borderWidth: '0 0 1px 0',
+  borderStyle: 'solid',
+  borderColor: 'faint',
+  borderRadius: '0',
+  color: 'ink',
+  fontSize: 'body',
+  minH: FIELD,
+  h: 'auto',
+  px: '8px',
+  py: '4px',
+  lineHeight: '1.35',
+  transition: 'none',
+  _placeholder: { color: 'faint' },
+  _focusVisible: { outline: 'none', borderColor: 'action', boxShadow: 'inset 0 -1px 0 {colors.action}' },
+  _invalid: { borderColor: 'stop', boxShadow: 'inset 0 -1px 0 {colors.stop}' },
+  _disabled: { opacity: 0.8, bg: 'transparent', cursor: 'default' },
+  _readOnly: { bg: 'transparent' },
+}
+/** What opens hangs from its owner with an edge of ink, without a shadow. */
+const opened = {
+  bg: 'leaf',
+  color: 'ink',
+  borderWidth: '1px',
+  borderStyle: 'solid',
+  borderColor: 'ink',
+  borderRadius: '2px',
+  boxShadow: 'none',
+}
+const row = {
+  borderRadius: '0',
+  minH: TOUCH,
+  px: '10px',
+  fontSize: 'small',
+  _highlighted: { bg: 'tint', boxShadow: 'inset 3px 0 0 {colors.action}' },
+  _disabled: { opacity: 0.5 },
+}
+
+const hover = { _hover: { bg: 'well', _disabled: { bg: 'transparent' } } }
+
+const button = defineRecipe({
+  base: {
+    borderRadius: '3px',
+    fontWeight: 600,
+    fontSize: 'small',
+    lineHeight: '1.3',
+    gap: '6px',
+    borderWidth: '1px',
+    borderStyle: 'solid',
+    borderColor: 'ink',
+    color: 'ink',
+    bg: 'transparent',
+    textAlign: 'left',
+    whiteSpace: 'nowrap',
+    // Motion explains a change; a colour needs no explaining.
+    transition: 'none',
+    _focusVisible: ring,
+    _disabled: { opacity: 0.45, cursor: 'default' },
+  },
+  variants: {
+    size: { md: { h: 'auto', minH: TOUCH, minW: 'auto', px: '12px', py: '3px', fontSize: 'small' } },
+    variant: {
+      plain: { color: 'ink', ...hover },
+      main: {
+        bg: 'action',
+        color: 'onAction',
+        borderColor: 'action',
+        _hover: { bg: 'action', opacity: 0.9, _disabled: { bg: 'action', opacity: 0.45 } },
+      },
+      quiet: { borderColor: 'transparent', px: '6px', color: 'soft', fontWeight: 500, ...hover },
+      stop: { borderColor: 'stop', color: 'stop', ...hover },
+      /** A word in a line that does something. */
+      word: {
+        borderWidth: '0',
+        px: '0',
+        py: '0',
+        minH: { base: '32px', md: 'auto' },
+        color: 'action',
+        _hover: { textDecoration: 'underline' },
+      },
+      /** A whole row, cell or picture that is chosen by pressing it. */
+      bare: {
+        borderWidth: '0',
+        borderRadius: '0',
+        px: '0',
+        py: '0',
+        minH: '0',
+        h: 'auto',
+        fontWeight: 'inherit',
+        fontSize: 'inherit',
+        lineHeight: 'inherit',
+        justifyContent: 'inherit',
+        whiteSpace: 'inherit',
+        color: 'inherit',
+        // What is drawn in it keeps its own size.
+        _icon: { width: 'revert-layer', height: 'revert-layer' },
+      },
+    },
+  },
+  defaultVariants: { size: 'md', variant: 'plain' },
+})
+
+const input = defineRecipe({
+  variants: { size: { md: { '--input-height': 'auto', px: '8px' } }, variant: { line: written } },
+  defaultVariants: { size: 'md', variant: 'line' as never },
+})
+const textarea = defineRecipe({
+  variants: { variant: { line: { ...written, resize: 'none' } } },
+  defaultVariants: { variant: 'line' as never },
+})
+const nativeSelect = defineSlotRecipe({
+  slots: ['root', 'field', 'indicator'],
+  base: { root: { height: 'auto' }, indicator: { color: 'soft', right: '6px', height: '100%' } },
+  variants: {
+    size: {
+      md: { field: { '--select-field-height': 'auto', px: '8px', pr: '26px' }, indicator: { fontSize: 'note' } },
+    },
+    variant: { line: { field: { ...written, pr: '26px' } } },
+  },
+  defaultVariants: { variant: 'line' as never },
+})
+const field = defineSlotRecipe({
+  slots: ['root', 'label', 'errorText', 'helperText', 'requiredIndicator'],
+  base: {
+    root: { gap: '1px', alignItems: 'stretch' },
+    label: { color: 'soft', fontSize: 'note', fontWeight: 400, lineHeight: '1.4', gap: '4px', userSelect: 'auto' },
+    errorText: { color: 'stop', fontSize: 'note', fontWeight: 500, lineHeight: '1.35' },
+    helperText: { color: 'faint', fontSize: 'note', lineHeight: '1.35' },
+  },
+})
+const control = {
+  transition: 'none',
+  borderWidth: '1.5px',
+  borderStyle: 'solid',
+  borderColor: 'ink',
+  borderRadius: '2px',
+  bg: 'leaf',
+  color: 'leaf',
+  _checked: { bg: 'ink', color: 'leaf', borderColor: 'ink' },
+  _indeterminate: { bg: 'leaf', color: 'ink', borderColor: 'ink' },
+  _focusVisible: ring,
+}
+const checkbox = defineSlotRecipe({
+  slots: ['root', 'label', 'control', 'indicator', 'group'],
+  base: {
+    root: { minH: TOUCH, gap: '8px', alignItems: 'center', cursor: 'pointer', _disabled: { cursor: 'default' } },
+    label: { fontSize: 'body', fontWeight: 400, _disabled: { opacity: 0.7 } },
+  },
+  variants: {
+    size: {
+      md: {
+        root: { gap: '8px' },
+        label: { textStyle: 'none', fontSize: 'body' },
+        control: { boxSize: '16px', p: '1px' },
+      },
+    },
+    variant: { ink: { control } },
+  },
+  defaultVariants: { variant: 'ink' as never },
+})
+const switchRecipe = defineSlotRecipe({
+  slots: ['root', 'label', 'control', 'thumb', 'indicator'],
+  base: {
+    root: { minH: TOUCH, gap: '8px' },
+    label: { fontSize: 'body', fontWeight: 400 },
+  },
+  variants: {
+    variant: {
+      ink: {
+        control: {
+          borderRadius: '2px',
+          bg: 'leaf',
+          borderWidth: '1.5px',
+          borderStyle: 'solid',
+          borderColor: 'ink',
+          _checked: { bg: 'ink' },
+          _focusVisible: ring,
+        },
+        thumb: { bg: 'ink', borderRadius: '1px', boxShadow: 'none', scale: '0.7', _checked: { bg: 'leaf' } },
+      },
+    },
+  },
+  defaultVariants: { variant: 'ink' as never },
+})
+const tabs = defineSlotRecipe({
+  slots: ['root', 'trigger', 'list', 'content', 'contentGroup', 'indicator'],
+  base: {
+    root: { display: 'block' },
+    list: {
+      gap: '16px',
+      flexWrap: 'wrap',
+      borderBottomWidth: '1px',
+      borderBottomStyle: 'solid',
+      borderColor: 'line',
+      mb: '12px',
+      minH: '0',
+    },
+    trigger: {
+      px: '0',
+      py: '4px',
+      mb: '-1px',
+      minW: '0',
+      h: 'auto',
+      minH: TOUCH,
+      fontSize: 'body',
+      fontWeight: 400,
+      color: 'soft',
+      borderBottomWidth: '2px',
+      borderBottomStyle: 'solid',
+      borderColor: 'transparent',
+      cursor: 'pointer',
+      transition: 'none',
+      _selected: { fontWeight: 700, color: 'ink', borderColor: 'action' },
+      _focusVisible: ring,
+    },
+  },
+  variants: {
+    variant: { word: {} },
+    size: { md: { trigger: { px: '0', py: '4px', minW: '0', h: 'auto', minH: TOUCH, fontSize: 'body' } } },
+  },
+  defaultVariants: { variant: 'word' as never, size: 'md' },
+})
+const segmentGroup = defineSlotRecipe({
+  slots: ['root', 'label', 'item', 'itemText', 'itemControl', 'indicator'],
+  base: {
+    root: {
+      bg: 'leaf',
+      borderRadius: '0',
+      boxShadow: 'none',
+      borderBottomWidth: '1px',
+      borderBottomStyle: 'solid',
+      borderColor: 'faint',
+      minH: FIELD,
+    },
+    item: {
+      fontSize: 'small',
+      px: '10px',
+      h: 'auto',
+      minH: FIELD,
+      fontWeight: 600,
+      color: 'ink',
+      borderRadius: '0',
+      _before: { display: 'none' },
+      _checked: { color: 'leaf' },
+      _focusVisible: ring,
+    },
+    indicator: { bg: 'ink', borderRadius: '0', boxShadow: 'none' },
+  },
+})
+/** The parts of what opens over a page. */
+const OVERLAY_SLOTS = [
+  'backdrop',
+  'positioner',
+  'content',
+  'header',
+  'title',
+  'description',
+  'body',
+  'footer',
+  'closeTrigger',
+  'trigger',
+]
+const dialog = defineSlotRecipe({
+  slots: OVERLAY_SLOTS,
+  base: {
+    backdrop: { bg: 'ink/25' },
+    content: { ...opened, borderRadius: '3px', mx: '12px' },
+    header: { px: '16px', pt: '14px', pb: '4px' },
+    title: { fontSize: 'large', fontWeight: 700, lineHeight: '1.2', letterSpacing: '-0.01em' },
+    body: { px: '16px', py: '6px', color: 'ink', fontSize: 'body' },
+    footer: { px: '16px', pt: '8px', pb: '14px', gap: '8px', justifyContent: 'flex-start', flexWrap: 'wrap' },
+  },
+})
+const drawer = defineSlotRecipe({
+  slots: OVERLAY_SLOTS,
+  base: {
+    backdrop: { bg: 'paper/60' },
+    content: {
+      bg: 'leaf',
+      color: 'ink',
+      boxShadow: 'none',
+      borderLeftWidth: '1px',
+      borderLeftStyle: 'solid',
+      borderColor: 'ink',
+    },
+    header: { px: '20px', pt: '14px', pb: '6px' },
+    title: { fontSize: 'title', fontWeight: 700 },
+    body: { px: '20px', py: '4px', fontSize: 'body' },
+  },
+})
+const menu = defineSlotRecipe({
+  slots: [
+    'content',
+    'item',
+    'itemCommand',
+    'itemGroupLabel',
+    'separator',
+    'arrow',
+    'arrowTip',
+    'indicator',
+    'itemGroup',
+    'itemIndicator',
+    'itemText',
+    'positioner',
+    'trigger',
+    'triggerItem',
+    'contextTrigger',
+  ],
+  base: {
+    content: { ...opened, p: '0', minW: '180px' },
+    item: row,
+    itemCommand: { fontFamily: 'mono', fontSize: 'note', opacity: 1, color: 'faint', letterSpacing: 'normal' },
+  },
+})
+const tooltip = defineSlotRecipe({
+  slots: ['trigger', 'arrow', 'arrowTip', 'positioner', 'content'],
+  base: {
+    content: {
+      '--tooltip-bg': 'colors.ink',
+      bg: 'ink',
+      color: 'leaf',
+      borderRadius: '2px',
+      boxShadow: 'none',
+      fontSize: 'note',
+      fontWeight: 400,
+      lineHeight: '1.35',
+      maxW: '280px',
+      px: '9px',
+      py: '6px',
+    },
+  },
+})
+const toast = defineSlotRecipe({
+  slots: ['root', 'title', 'description', 'indicator', 'closeTrigger', 'actionTrigger'],
+  base: {
+    root: {
+      bg: 'ink',
+      color: 'leaf',
+      borderRadius: '2px',
+      boxShadow: 'none',
+      fontSize: 'small',
+      minH: '38px',
+      py: '8px',
+    },
+    title: { fontWeight: 600, fontSize: 'small', lineHeight: '1.35' },
+    actionTrigger: { color: 'leaf', fontWeight: 700, textDecoration: 'underline', borderWidth: '0' },
+  },
+})
+const progress = defineSlotRecipe({
+  slots: ['root', 'track', 'range', 'label', 'valueText', 'view', 'circle', 'circleTrack', 'circleRange'],
+  base: { track: { bg: 'well', borderRadius: '0', boxShadow: 'none', h: '10px' }, range: { bg: 'action' } },
+})
+
+export const recipes = { button, input, textarea }
+export const slotRecipes = {
+  nativeSelect,
+  field,
+  checkbox,
+  switch: switchRecipe,
+  tabs,
+  segmentGroup,
+  dialog,
+  drawer,
+  menu,
+  tooltip,
+  toast,
+  progress,
+}

@@ -1,0 +1,117 @@
+import { describe, expect, test } from 'vitest'
+import { type CardHistory, type CardSight, type CopyOfCard, mayWipe, type WipeRule } from './wipe.ts'
+
+const rule: WipeRule = { copies: 3, checked: 2, holders: 2, school: 'wipe' }
+const copy = (driveId: string, holder: string | null, checked = true, damaged = false): CopyOfCard => ({
+  runId: `run to ${driveId}`,
+  driveId,
+  medium: `disk ${driveId}`,
+  proven: true,
+  driveLabel: driveId,
+  holder,
+  checked,
+  damaged,
+})
+const safe: CardHistory = {
+  copies: [copy('S1', 'a'), copy('S2', 'b'), copy('H1', 'a', false)],
+  rolledSinceCopy: false,
+  alreadyWiped: false,
+}
+
+test('three copies, two checked, two holders: yes, with what was counted', () =>
+  expect(mayWipe(safe, rule, null)).toEqual({
+    may: true,
+    goodCopies: 3,
+    checkedCopies: 2,
+    holders: 2,
+    reasons: ['3 copies, 2 checked, in 2 pairs of hands.'],
+    unseen: ['The card is not in the reader: a file that nobody logged, or that came after the copy, cannot be seen.'],
+  }))
+test.each<[string, CardHistory, WipeRule, RegExp]>([
+  ['a copy short', { ...safe, copies: safe.copies.slice(0, 2) }, rule, /2 copies of 3/],
+  [
+    'a check short',
+    { ...safe, copies: [copy('S1', 'a'), copy('S2', 'b', false), copy('H1', 'b', false)] },
+    rule,
+    /1 of 2 read back/,
+  ],
+  [
+    'all in one bag',
+    { ...safe, copies: [copy('S1', 'a'), copy('S2', 'a'), copy('H1', 'a')] },
+    rule,
+    /1 pair of hands; the rule wants 2/,
+  ],
+  [
+    'nobody known to hold a drive',
+    { ...safe, copies: [copy('S1', null), copy('S2', null), copy('H1', null)] },
+    rule,
+    /0 pairs of hands/,
+  ],
+  [
+    'a damaged copy',
+    { ...safe, copies: [copy('S1', 'a'), copy('S2', 'b'), copy('H1', 'a', false, true)] },
+    rule,
+    /H1 did not pass its check/,
+  ],
+  ['the hold school', safe, { ...rule, school: 'hold' }, /kept until home/],
+  ['takes logged after a copy began', { ...safe, copies: [], rolledSinceCopy: true }, rule, /Copy it again/],
+])('%s: no, and why', (_, history, r, reason) => {
+  const answer = mayWipe(history, r, null)
+  expect(answer.may).toBe(false)
+  expect(answer.reasons.join(' ')).toMatch(reason)
+})
+
+const sees = (lacking: CardSight['lacking']): CardSight => ({ files: 4, bytes: 9e6, lacking })
+const lacks = (...first: string[]) => ({ count: first.length, first })
+
+describe('what is seen on the card itself', () => {
+  const all = { 'run to S1': lacks(), 'run to S2': lacks(), 'run to H1': lacks() }
+  test('all files are in the copies: yes, and it says that it looked', () =>
+    expect(mayWipe(safe, rule, sees(all))).toMatchObject({
+      may: true,
+      unseen: [],
+      reasons: [expect.any(String), 'All 4 files that the reader sees on it are in them.'],
+    }))
+  test('a clip that no copy has: no, by name', () => {
+    const one = lacks('CLIPS/A009.mov')
+    const answer = mayWipe(safe, rule, sees({ 'run to S1': one, 'run to S2': one, 'run to H1': one }))
+    expect(answer).toMatchObject({ may: false, goodCopies: 0 })
+    expect(answer.reasons[0]).toBe('1 file on the card (CLIPS/A009.mov) that no copy has. Copy it again.')
+  })
+  test('one stale copy does not count, and is named', () => {
+    const answer = mayWipe(safe, rule, sees({ ...all, 'run to H1': lacks('a.mov', 'b.mov') }))
+    expect(answer).toMatchObject({ may: false, goodCopies: 2 })
+    expect(answer.reasons[0]).toMatch(/2 files on the card \(a.mov, b.mov\) that the copy on H1 does not have/)
+  })
+})
+
+test.each<[string, CardSight['lacking'], string]>([
+  [
+    'is gone',
+    { 'run to S1': lacks(), 'run to S2': null, 'run to H1': lacks() },
+    'What the copy on S2 holds could not be read. Copy it again.',
+  ],
+  [
+    'was not held against the card',
+    { 'run to S1': lacks(), 'run to H1': lacks() },
+    'The card has not been held against the copy on S2 yet.',
+  ],
+])('a copy whose list %s counts for nothing while the card is seen', (_, lacking, says) => {
+  const answer = mayWipe(safe, rule, sees(lacking))
+  expect(answer).toMatchObject({ may: false, goodCopies: 2, checkedCopies: 1 })
+  expect(answer.reasons[0]).toBe(says)
+})
+
+test('drives that are one medium count once, and are named', () => {
+  const copies = safe.copies.map((c) => ({ ...c, medium: 'disk 1' }))
+  const answer = mayWipe({ ...safe, copies }, rule, null)
+  expect(answer).toMatchObject({ may: false, goodCopies: 1, checkedCopies: 1 })
+  expect(answer.reasons[0]).toBe('S1 and S2 and H1 are one medium and count once.')
+})
+
+test('a copy of which nobody kept what it holds counts for nothing', () => {
+  const copies = safe.copies.map((c) => (c.driveId === 'S2' ? { ...c, proven: false } : c))
+  const answer = mayWipe({ ...safe, copies }, rule, null)
+  expect(answer).toMatchObject({ may: false, goodCopies: 2, checkedCopies: 1 })
+  expect(answer.reasons[0]).toMatch(/Nobody kept what the copy on S2 holds/)
+})

@@ -1,0 +1,153 @@
+import { counted } from '../text/index.ts'
+
+/** Files of a card that a copy does not have, or has as they were before. */
+export interface LackingFiles {
+  readonly count: number
+  /** The first few by name. */
+  readonly first: readonly string[]
+}
+
+/** What the reader sees on a card, held against its copies. */
+export interface CardSight {
+  readonly files: number
+  readonly bytes: number
+  /** By copy run; null where nobody kept what that run copied, none where it was not held against that run. */
+  readonly lacking: Readonly<Record<string, LackingFiles | null>>
+}
+
+/** One copy of the card's present contents that reached the end. */
+export interface CopyOfCard {
+  readonly runId: string
+  readonly driveId: string
+  readonly driveLabel: string
+  /** The device that the drive was: two drives that are one medium are lost together. */
+  readonly medium: string
+  /** It is kept what this copy holds, and on which device. Without that no check of it means anything. */
+  readonly proven: boolean
+  /** The newest check of this copy read every file back and found it the same. */
+  readonly checked: boolean
+  /** The newest check found a difference or a missing file. */
+  readonly damaged: boolean
+  /** Who holds the drive, by the custody ledger. */
+  readonly holder: string | null
+}
+
+/** What has happened to the files of one card, from the ledgers. */
+export interface CardHistory {
+  readonly copies: readonly CopyOfCard[]
+  /** Some copy began before the newest take on this card was logged; such copies are not among `copies`. */
+  readonly rolledSinceCopy: boolean
+  readonly alreadyWiped: boolean
+}
+
+export interface WipeRule {
+  readonly copies: number
+  readonly checked: number
+  readonly holders: number
+  readonly school: 'wipe' | 'hold'
+}
+
+export interface WipeAnswer {
+  readonly may: boolean
+  readonly goodCopies: number
+  readonly checkedCopies: number
+  readonly holders: number
+  /** Why not, each a whole sentence; or, when it may be wiped, what was counted. */
+  readonly reasons: readonly string[]
+  /** What this answer could not look at, each a whole sentence. */
+  readonly unseen: readonly string[]
+}
+
+const CARD_NOT_SEEN =
+  'The card is not in the reader: a file that nobody logged, or that came after the copy, cannot be seen.'
+
+/**
+ * May this card be wiped? Only copies count that reached the end, hold all that the card holds, are not known to be
+ * damaged, and of which it is kept what they hold; only one read back from the drive counts as checked; drives that
+ * are one medium count once. The answer is no whenever anything it could look at is unknown.
+ * @param sight what the reader sees on the card now; null when it is not in there
+ */
+export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | null): WipeAnswer {
+  const lacks = (copy: CopyOfCard) => sight?.lacking[copy.runId]
+  /** The card is seen, and what this copy took from it cannot be held against it. */
+  const unread = (copy: CopyOfCard) => sight !== null && !lacks(copy)
+  const good = card.copies.filter((copy) => copy.proven && !copy.damaged && !unread(copy) && !lacks(copy)?.count)
+  const checked = good.filter((copy) => copy.checked)
+  const holders = new Set(checked.flatMap((copy) => (copy.holder === null ? [] : [copy.holder])))
+  const counts = { goodCopies: mediaOf(good).size, checkedCopies: mediaOf(checked).size, holders: holders.size }
+  const reasons: string[] = []
+  if (card.alreadyWiped) reasons.push('Already wiped.')
+  if (rule.school === 'hold') reasons.push('House rule: cards are kept until home.')
+  if (card.rolledSinceCopy && counts.goodCopies < rule.copies)
+    reasons.push('Takes were logged on it after a copy began. Copy it again.')
+  reasons.push(...lackingReasons(card.copies, lacks))
+  for (const copy of card.copies) {
+    if (copy.damaged)
+      reasons.push(`The copy on ${copy.driveLabel} did not pass its check. Copy again to another drive.`)
+    if (!copy.proven) reasons.push(`Nobody kept what the copy on ${copy.driveLabel} holds. Copy it again.`)
+    else if (unread(copy))
+      reasons.push(
+        lacks(copy) === null
+          ? `What the copy on ${copy.driveLabel} holds could not be read. Copy it again.`
+          : `The card has not been held against the copy on ${copy.driveLabel} yet.`,
+      )
+  }
+  for (const labels of shared(good)) reasons.push(`${labels.join(' and ')} are one medium and count once.`)
+  const short = {
+    copies: counts.goodCopies < rule.copies,
+    checked: counts.checkedCopies < rule.checked,
+    holders: counts.holders < rule.holders,
+  }
+  if (short.copies) reasons.push(`${counted(counts.goodCopies, 'copy', 'copies')} of ${rule.copies}.`)
+  if (short.checked) reasons.push(`${counts.checkedCopies} of ${rule.checked} read back and checked.`)
+  if (short.holders)
+    reasons.push(`Checked copies are in ${counted(holders.size, 'pair')} of hands; the rule wants ${rule.holders}.`)
+  const may =
+    !card.alreadyWiped &&
+    rule.school === 'wipe' &&
+    !short.copies &&
+    !short.checked &&
+    !short.holders &&
+    !card.copies.some((copy) => copy.damaged)
+  return {
+    may,
+    ...counts,
+    reasons: may
+      ? [
+          `${counted(counts.goodCopies, 'copy', 'copies')}, ${counts.checkedCopies} checked, in ${counted(holders.size, 'pair')} of hands.`,
+          ...(sight ? [`All ${counted(sight.files, 'file')} that the reader sees on it are in them.`] : []),
+        ]
+      : reasons,
+    unseen: sight ? [] : [CARD_NOT_SEEN],
+  }
+}
+
+const mediaOf = (copies: readonly CopyOfCard[]) => new Set(copies.map((copy) => copy.medium))
+
+/** Labels of drives that are one medium, for each medium that is more than one drive. */
+function shared(copies: readonly CopyOfCard[]): string[][] {
+  return Array.from(mediaOf(copies), (medium) =>
+    copies.filter((copy) => copy.medium === medium).map((copy) => copy.driveLabel),
+  ).filter((labels) => labels.length > 1)
+}
+
+/** Said once where all copies lack the same. */
+function lackingReasons(
+  copies: readonly CopyOfCard[],
+  lacks: (copy: CopyOfCard) => LackingFiles | null | undefined,
+): string[] {
+  const byWords = new Map<string, string[]>()
+  for (const copy of copies) {
+    const lacking = lacks(copy)
+    if (!lacking?.count) continue
+    const { count, first } = lacking
+    const more = count > first.length ? ` and ${count - first.length} more` : ''
+    const words = `${counted(count, 'file')} on the card (${first.join(', ')}${more})`
+    byWords.set(words, [...(byWords.get(words) ?? []), copy.driveLabel])
+  }
+  return Array.from(byWords, ([words, labels]) =>
+    labels.length === copies.length
+      ? `${words} that no copy has. Copy it again.`
+      : `${words} that the copy on ${labels.join(', ')} does not have. Copy it again.`,
+  )
+}

@@ -1,0 +1,8 @@
+export type { PersonCall } from './calls.ts'
+export { changeoverMinutes } from './changeover.ts'
+export { fieldsOfItem } from './dayView.ts'
+export { newestSheet } from './newestSheet.ts'
+export { pace, type Pace, progress, type ProgressPoint } from './pace.ts'
+export { type DayPlan, dayPlans, daysInOrder, planDay } from './planDay.ts'
+export type { ShotsRow, TimelineRow } from './timeline.ts'
+export type { MissedWindow } from './windows.ts'

@@ -1,0 +1,149 @@
+import { byId, type Production, type Shot } from '../records/index.ts'
+import { shotsOfItem, spotOfShot } from '../shotlist/index.ts'
+import {
+  type ChangeCosts,
+  changeover,
+  type Changeover,
+  changeoverMinutes,
+  NO_CHANGE,
+  type Position,
+} from './changeover.ts'
+import type { DayView } from './dayView.ts'
+
+interface Span {
+  readonly startMin: number
+  readonly endMin: number
+}
+export interface ShotsRow extends Span {
+  readonly kind: 'shots'
+  readonly itemId: string
+  readonly shotIds: readonly Shot['id'][]
+  readonly setupId: string | null
+  /** Minutes after its fixed time that it can only start; 0 when on time or not fixed. */
+  readonly lateMin: number
+}
+export type TimelineRow =
+  | ShotsRow
+  | (Span & {
+      readonly kind: 'change'
+      readonly change: Changeover
+      readonly toSetupId: string | null
+      readonly toSpotId: string | null
+      readonly beforeItemId: string
+    })
+  | (Span & { readonly kind: 'wait'; readonly beforeItemId: string })
+  | (Span & {
+      readonly kind: 'meal' | 'fixed'
+      readonly itemId: string
+      readonly title: string
+      readonly lateMin: number
+    })
+
+export interface Timeline {
+  readonly rows: readonly TimelineRow[]
+  readonly startMin: number
+  /** End of the last row, before packing. */
+  readonly lastEndMin: number
+  /** Everything packed: the last end plus the time to wrap out. */
+  readonly wrapMin: number
+  readonly shots: number
+  readonly setups: number
+  readonly turns: number
+  readonly relights: number
+  readonly moves: number
+  readonly waitMin: number
+}
+
+/** Change costs from the house rules, the setups' own build minutes and the places that spots lie in. */
+export function costsOf(production: Production): ChangeCosts {
+  const { relightMin, turnMin, rigMin, moveMin, spotMoveMin } = production.production
+  return {
+    turnMin,
+    rigMin,
+    relight: (setupId) => (setupId === '' ? 0 : (byId(production.setup, setupId)?.buildMin ?? relightMin)),
+    move: (from, to) =>
+      byId(production.spot, from)?.placeId === byId(production.spot, to)?.placeId ? spotMoveMin : moveMin,
+  }
+}
+
+function positionOf(production: Production, shot: Shot): Position {
+  return { spotId: spotOfShot(production, shot)?.id ?? '', setupId: shot.setupId ?? '', side: shot.side, rig: shot.rig }
+}
+
+/**
+ * Clock times of a day in the order given: each item starts once the change before it is done, its
+ * fixed time has come and the earliest moment its shots can be taken has come.
+ * @param earliest earliest start of a shot in minutes of the day, or null; usually from `shotWindow`
+ */
+export function dayTimeline(
+  production: Production,
+  view: DayView,
+  earliest: (shot: Shot) => number | null = () => null,
+): Timeline {
+  const costs = costsOf(production)
+  const rows: TimelineRow[] = []
+  let clock = view.day.callMin
+  let position: Position | null = null
+  const setups = new Set<string>()
+  const totals = { shots: 0, turns: 0, relights: 0, moves: 0, waitMin: 0 }
+  const waitUntil = (minute: number | null, beforeItemId: string) => {
+    if (minute === null || minute <= clock) return
+    rows.push({ kind: 'wait', startMin: clock, endMin: minute, beforeItemId })
+    totals.waitMin += minute - clock
+    clock = minute
+  }
+  for (const item of view.items) {
+    const shots = shotsOfItem(production, item)
+    const lead = shots[0]
+    if (lead) {
+      const next = positionOf(production, lead)
+      const change: Changeover = next.spotId === '' && position === null ? NO_CHANGE : changeover(position, next, costs)
+      const minutes = changeoverMinutes(change)
+      if (minutes > 0) {
+        rows.push({
+          kind: 'change',
+          startMin: clock,
+          endMin: clock + minutes,
+          change,
+          toSetupId: lead.setupId,
+          toSpotId: next.spotId || null,
+          beforeItemId: item.id,
+        })
+        clock += minutes
+      }
+      totals.moves += change.move > 0 ? 1 : 0
+      totals.turns += change.turn > 0 ? 1 : 0
+      totals.relights += change.relight > 0 && position !== null ? 1 : 0
+      // A shot that names no side leaves the camera where it stands: turning round after it costs what it would have.
+      const stood = position as Position | null
+      position = next.side === '' && stood?.spotId === next.spotId ? { ...next, side: stood.side } : next
+      if (lead.setupId) setups.add(lead.setupId)
+      for (const shot of shots) waitUntil(earliest(shot), item.id)
+    }
+    waitUntil(item.fixedAtMin, item.id)
+    const lateMin = item.fixedAtMin === null ? 0 : Math.max(0, clock - item.fixedAtMin)
+    // Shots that roll together take as long as the longest of them.
+    const minutes = item.minutes ?? Math.max(0, ...shots.map((shot) => shot.minutes))
+    const span = { startMin: clock, endMin: clock + minutes }
+    if (item.type === 'shots') {
+      rows.push({
+        kind: 'shots',
+        itemId: item.id,
+        shotIds: shots.map((shot) => shot.id),
+        setupId: lead?.setupId ?? null,
+        lateMin,
+        ...span,
+      })
+      totals.shots += shots.length
+    } else rows.push({ kind: item.type, itemId: item.id, title: item.title, lateMin, ...span })
+    clock += minutes
+  }
+  return {
+    rows,
+    startMin: view.day.callMin,
+    lastEndMin: clock,
+    wrapMin: rows.length > 0 ? clock + production.production.wrapOutMin : clock,
+    setups: setups.size,
+    ...totals,
+  }
+}

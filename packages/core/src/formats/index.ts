@@ -1,6 +1,0 @@
-export { toCsv } from './csv.ts'
-export { type TimelineClip, otioTimeline } from './openTimelineIo.ts'
-export { type HashName, type HashLine, hashListText, parseHashList } from './hashList.ts'
-export { clock, hours, parseClock } from './clock.ts'
-export { type Units, lengthText, parseLength } from './length.ts'
-export { counted, degrees, exposureError, lux, minutesSeconds, parseRate, rate, shutter, stopName } from './figures.ts'

@@ -1,5 +1,0 @@
-export { type Position, type ChangeCosts, type Changeover, changeover, changeoverMinutes } from './changeover.ts'
-export { type TimelineRow, type ShotsRow, type Timeline, dayTimeline, costsOf } from './timeline.ts'
-export { type ClockWindow, shotWindow, missedWindows, type MissedWindow } from './windows.ts'
-export { type PersonCall, personCalls } from './calls.ts'
-export { orderFingerprint } from './fingerprint.ts'

@@ -1,0 +1,237 @@
+import { changeoverMinutes, type DayPlan, fieldsOfItem } from '../day/index.ts'
+import { byId, type Production, type SheetOrder } from '../records/index.ts'
+import { slateOf } from '../shotlist/index.ts'
+import { minuteOfDay, type SunCrossing } from '../sun/index.ts'
+import { clock } from '../text/index.ts'
+import { CAUTION_LINES, LOCAL_RULES, LONG_DAY_LINE, LONG_DAY_MIN } from './cautions.ts'
+
+export interface SheetRow {
+  readonly time: string
+  readonly shot: string
+  readonly what: string
+  readonly setup: string
+  readonly who: string
+  readonly minutes: number
+}
+export interface SheetPerson {
+  readonly personId: string
+  readonly name: string
+  readonly role: string
+  readonly call: string
+  readonly phone: string
+}
+export interface SheetPlace {
+  readonly name: string
+  readonly address: string
+  readonly directions: string
+  readonly parking: string
+  readonly shelter: string
+  readonly hospital: string
+}
+
+/** Everything a call sheet says, ready to print: no clock, no look-ups. */
+export interface PrintedSheet {
+  readonly title: string
+  readonly day: string
+  readonly date: string
+  readonly unitCall: string
+  readonly firstShot: string | null
+  readonly meals: readonly string[]
+  readonly wrap: string
+  readonly sun: string
+  readonly fixedEvents: readonly string[]
+  readonly weather: string
+  readonly note: string
+  readonly places: readonly SheetPlace[]
+  readonly cautions: readonly string[]
+  readonly rows: readonly SheetRow[]
+  readonly people: readonly SheetPerson[]
+  readonly kit: readonly string[]
+  readonly fingerprint: string
+}
+
+/** A printed sheet with what it was made from. */
+export interface CallSheet extends PrintedSheet {
+  readonly order: SheetOrder
+}
+
+/**
+ * The call sheet of a day as it would be printed now: times, people with their own call, places, order, sun,
+ * cautions of the setups in it. Clock texts are local to the place of the day.
+ */
+export function callSheet(production: Production, plan: DayPlan): CallSheet {
+  const { day, place, timeline, sun } = plan
+  const at = (ms: number | null) => (ms === null ? null : clock(minuteOfDay(ms, day.date, place.timeZone)))
+  const setups = [
+    ...new Set(timeline.rows.flatMap((row) => (row.kind === 'shots' && row.setupId ? [row.setupId] : []))),
+  ].flatMap((id) => byId(production.setup, id) ?? [])
+  const spots = setups.flatMap((setup) => byId(production.spot, setup.spotId) ?? [])
+  const places = [...new Set([place.id, ...spots.map((spot) => spot.placeId)])].flatMap(
+    (id) => byId(production.place, id) ?? [],
+  )
+  const keys = [...new Set(setups.flatMap((setup) => setup.cautions))].sort()
+  const firstShot = timeline.rows.find((row) => row.kind === 'shots')
+  return {
+    title: production.production.title,
+    day: day.title,
+    date: day.date,
+    unitCall: clock(timeline.startMin),
+    firstShot: firstShot ? clock(firstShot.startMin) : null,
+    meals: timeline.rows.filter((row) => row.kind === 'meal').map((row) => clock(row.startMin)),
+    wrap: clock(timeline.wrapMin),
+    sun: sunLine(sun.crossings.rise, at),
+    fixedEvents: Object.values(production.fixedEvent)
+      .filter((event) => event.dayId === day.id)
+      .sort((a, b) => a.startMin - b.startMin)
+      .map((event) => `${event.title} ${clock(event.startMin)}`),
+    weather: day.weather,
+    note: day.note,
+    places: places.map(({ name, address, directions, parking, shelter, hospital }) => ({
+      name,
+      address,
+      directions,
+      parking,
+      shelter,
+      hospital,
+    })),
+    cautions: [
+      ...keys.flatMap((key) => CAUTION_LINES[key] ?? []),
+      ...places.flatMap((p) => (p.hazards ? [`${p.name}: ${p.hazards}`] : [])),
+      ...(timeline.wrapMin - timeline.startMin >= LONG_DAY_MIN ? [LONG_DAY_LINE] : []),
+      LOCAL_RULES,
+    ],
+    rows: timeline.rows.flatMap((row): SheetRow[] => {
+      const span = { time: clock(row.startMin), minutes: Math.round(row.endMin - row.startMin) }
+      if (row.kind === 'wait') return [{ ...span, shot: '', what: 'Wait', setup: '', who: '' }]
+      if (row.kind === 'change')
+        return changeoverMinutes(row.change) === 0
+          ? []
+          : [{ ...span, shot: '', what: changeWords(production, row), setup: '', who: '' }]
+      if (row.kind !== 'shots')
+        return [
+          {
+            ...span,
+            shot: '',
+            what: row.title || (row.kind === 'meal' ? 'Meal' : 'Fixed'),
+            setup: '',
+            who: row.kind === 'meal' ? 'all' : '',
+          },
+        ]
+      const shots = row.shotIds.flatMap((id) => byId(production.shot, id) ?? [])
+      const flags = [
+        shots.some((s) => s.onceOnly) ? 'once only' : '',
+        shots.some((s) => s.quiet) ? 'quiet' : '',
+      ].filter(Boolean)
+      const who = [...new Set(shots.flatMap((shot) => shot.personIds))].flatMap(
+        (id) => byId(production.person, id)?.name.split(' ')[0] ?? [],
+      )
+      const item = byId(production.orderItem, row.itemId)
+      return [
+        {
+          ...span,
+          shot: slateOf(shots.map((s) => s.code)),
+          what: [item?.title || shots[0]?.sees || '', ...flags].filter(Boolean).join(', '),
+          setup: byId(production.setup, row.setupId)?.letter ?? '',
+          who: who.join(', '),
+        },
+      ]
+    }),
+    people: plan.calls.flatMap((call) => {
+      const person = byId(production.person, call.personId)
+      return person
+        ? [
+            {
+              personId: person.id,
+              name: person.name,
+              role: person.role,
+              call: clock(call.callMin),
+              phone: person.phone,
+            },
+          ]
+        : []
+    }),
+    kit: kitNotes(
+      production,
+      setups.map((setup) => setup.id),
+    ),
+    fingerprint: plan.fingerprint,
+    order: { callMin: day.callMin, items: plan.items.map(fieldsOfItem) },
+  }
+}
+
+const sunLine = (rise: SunCrossing, at: (ms: number | null) => string | null): string => {
+  if (rise.kind === 'above-all-day') return 'The sun does not set.'
+  if (rise.kind === 'below-all-day') return 'The sun does not rise.'
+  return [rise.upMs === null ? '' : `Sun up ${at(rise.upMs)}`, rise.downMs === null ? '' : `down ${at(rise.downMs)}`]
+    .filter(Boolean)
+    .join(', ')
+}
+
+/** "Move to Sail loft, build D": what has to be done in a change, in the order it is done. */
+export function changeWords(
+  production: Production,
+  row: {
+    change: { move: number; relight: number; turn: number; rig: number }
+    toSetupId: string | null
+    toSpotId: string | null
+  },
+): string {
+  const setup = byId(production.setup, row.toSetupId),
+    spot = byId(production.spot, row.toSpotId)
+  const words = [
+    row.change.move > 0 ? `Move to ${spot?.name ?? 'the next spot'}` : '',
+    row.change.relight > 0 ? `build ${setup?.letter ?? 'light'}` : '',
+    row.change.turn > 0 ? 'turn round' : '',
+    row.change.rig > 0 ? 'change rig' : '',
+  ]
+    .filter(Boolean)
+    .join(', ')
+  return words.charAt(0).toUpperCase() + words.slice(1)
+}
+
+function kitNotes(production: Production, setupIds: readonly string[]): string[] {
+  const short = Object.values(production.lamp).filter((lamp) => setupIds.includes(lamp.setupId))
+  const counts = new Map<string, number>()
+  for (const id of setupIds) {
+    const here = new Map<string, number>()
+    for (const lamp of short.filter((l) => l.setupId === id)) here.set(lamp.name, (here.get(lamp.name) ?? 0) + 1)
+    for (const [name, n] of here) counts.set(name, Math.max(n, counts.get(name) ?? 0))
+  }
+  return [...counts].map(([name, n]) => `${n} × ${name}`)
+}
+
+export interface SheetChange {
+  readonly what: string
+  readonly was: string
+  readonly now: string
+  readonly personId: string | null
+}
+
+/** People whom an older sheet calls and a newer one does not: they still think they are wanted. */
+export const noLongerCalled = (older: PrintedSheet, newer: PrintedSheet): SheetPerson[] =>
+  older.people.filter((was) => !newer.people.some((now) => now.personId === was.personId))
+
+/** What a newer sheet changes for the people who hold the older one. */
+export function sheetChanges(older: PrintedSheet, newer: PrintedSheet): SheetChange[] {
+  const changes: SheetChange[] = []
+  const compare = (what: string, was: string, now: string, personId: string | null = null) => {
+    if (was !== now) changes.push({ what, was, now, personId })
+  }
+  compare('Unit call', older.unitCall, newer.unitCall)
+  compare('Meal', older.meals.join(', ') || 'none', newer.meals.join(', ') || 'none')
+  compare('Wrap', older.wrap, newer.wrap)
+  const ids = new Set([...older.people, ...newer.people].map((person) => person.personId))
+  for (const id of ids) {
+    const was = older.people.find((p) => p.personId === id),
+      now = newer.people.find((p) => p.personId === id)
+    compare((now ?? was)!.name, was?.call ?? 'not called', now?.call ?? 'not called', id)
+  }
+  for (const row of newer.rows) {
+    if (!row.shot) continue
+    const before = older.rows.find((other) => other.shot === row.shot)
+    compare(row.shot, before?.time ?? 'not planned', row.time)
+  }
+  for (const row of older.rows)
+    if (row.shot && !newer.rows.some((other) => other.shot === row.shot)) compare(row.shot, row.time, 'dropped')
+  return changes
+}

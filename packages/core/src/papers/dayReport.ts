@@ -1,0 +1,130 @@
+import { cardHistory, mayWipe, wipeRule } from '../cards/index.ts'
+import { type DayPlan, pace, progress, type ProgressPoint } from '../day/index.ts'
+import { byId, type Production, type Shot } from '../records/index.ts'
+import { minuteOfDay } from '../sun/index.ts'
+import { shotsDone, type TakeState, takeStates } from '../takes/index.ts'
+import { clock } from '../text/index.ts'
+import { differenceFrames, secondsOfFrames } from '../timecode/index.ts'
+
+export interface TakeLine {
+  readonly slate: string
+  readonly take: number
+  readonly verdict: TakeState['verdict']
+  readonly wild: boolean
+  readonly start: string
+  readonly end: string
+  readonly seconds: number | null
+  readonly cameras: string
+  readonly sound: string
+  readonly notes: string
+}
+
+/** A shoot day in figures. */
+export interface DayReport {
+  readonly title: string
+  readonly date: string
+  readonly shotsPlanned: number
+  readonly shotsDone: number
+  readonly takes: number
+  readonly goodTakes: number
+  readonly takesPerShot: number | null
+  readonly recordedSeconds: number
+  readonly firstTake: string | null
+  readonly lastCut: string | null
+  readonly plannedWrap: string
+  readonly copies: number
+  readonly checkedCopies: number
+  readonly bytesCopied: number
+  readonly cardsSafe: number
+  readonly cards: number
+  readonly missingShots: readonly { readonly code: string; readonly sees: string; readonly mustHave: boolean }[]
+  readonly missing: readonly string[]
+  readonly lines: readonly TakeLine[]
+  readonly progress: readonly ProgressPoint[]
+}
+
+/** Figures of a day from its order and its ledgers, and what is still missing. */
+export function dayReport(production: Production, plan: DayPlan): DayReport {
+  const states = takeStates(production, plan.day.id)
+  const done = shotsDone(states)
+  const ordered = plan.timeline.rows.flatMap((row) => (row.kind === 'shots' ? row.shotIds : []))
+  const shots = ordered.flatMap((id): Shot[] => (byId(production.shot, id) ? [production.shot[id]!] : []))
+  const minuteOf = (iso: string) => minuteOfDay(Date.parse(iso), plan.day.date, plan.place.timeZone)
+  // A clock shows the minute that has begun, not the nearest.
+  const shown = (iso: string) => Math.floor(minuteOf(iso) + 1e-9)
+  const lines = states.map((state) => takeLine(production, state))
+  const real = states.filter((state) => !state.take.wild)
+  const cards = [...new Set(states.flatMap((state) => state.take.cardIds))]
+  const histories = cards.map((id) => ({ id, history: cardHistory(production, id) }))
+  const rule = { ...wipeRule(production), school: 'wipe' } as const
+  const runs = Object.values(production.copyRun).filter(
+    (run) => cards.includes(run.cardId) && run.outcome === 'complete',
+  )
+  const checked = histories.reduce((sum, { history }) => sum + history.copies.filter((copy) => copy.checked).length, 0)
+  const unsafe = histories.filter(({ history }) => !history.alreadyWiped && !mayWipe(history, rule, null).may)
+  const missingShots = shots
+    .filter((shot) => !done.has(shot.id))
+    .map(({ code, sees, mustHave }) => ({ code, sees, mustHave }))
+  return {
+    title: plan.day.title,
+    date: plan.day.date,
+    shotsPlanned: pace(plan.timeline, done, 0).planned,
+    shotsDone: shots.length - missingShots.length,
+    takes: real.length,
+    goodTakes: real.filter((state) => state.verdict === 'good').length,
+    takesPerShot: done.size > 0 ? real.length / new Set(real.flatMap((state) => state.take.shotIds)).size : null,
+    recordedSeconds: lines.reduce((sum, line) => sum + (line.seconds ?? 0), 0),
+    firstTake: states[0] ? clock(shown(states[0].take.startedAt)) : null,
+    lastCut: states.some((s) => s.cutAt)
+      ? clock(Math.max(...states.flatMap((s) => (s.cutAt ? [shown(s.cutAt)] : []))))
+      : null,
+    plannedWrap: clock(plan.timeline.wrapMin),
+    copies: runs.length,
+    checkedCopies: checked,
+    bytesCopied: runs.reduce((sum, run) => sum + run.bytes, 0),
+    cards: cards.length,
+    cardsSafe: cards.length - unsafe.length,
+    missingShots,
+    missing: [
+      ...missingShots.filter((shot) => shot.mustHave).map((shot) => `Must-have ${shot.code} has no good take.`),
+      ...unsafe.map(
+        ({ id }) => `Card ${production.card[id]?.label ?? '?'} does not have the copies the house rule asks for.`,
+      ),
+      ...states
+        .filter(
+          (s) =>
+            s.verdict === 'good' &&
+            s.take.recorderIds.length === 0 &&
+            !s.take.wild &&
+            s.take.shotIds.some((id) => production.shot[id]?.quiet),
+        )
+        .map((s) => `${s.take.slate} take ${s.take.number} is good but has no sound recorder.`),
+      ...states.filter((s) => s.cutAt === null).map((s) => `${s.take.slate} take ${s.take.number} was never cut.`),
+    ],
+    lines,
+    progress: progress(production, plan.timeline, states, minuteOf),
+  }
+}
+
+function takeLine(production: Production, { take, verdict, cutTimecode, notes }: TakeState): TakeLine {
+  const rate = { num: take.rateNum, den: take.rateDen, drop: take.dropFrame }
+  const length = cutTimecode ? differenceFrames(take.startTimecode, cutTimecode, rate) : null
+  return {
+    slate: take.slate,
+    take: take.number,
+    verdict,
+    wild: take.wild,
+    start: take.startTimecode,
+    end: cutTimecode ?? '',
+    seconds: length?.ok ? secondsOfFrames(length.value, rate) : null,
+    cameras: take.cameraIds
+      .flatMap((id) => byId(production.camera, id)?.letter ?? [])
+      .sort()
+      .join(' '),
+    sound: take.recorderIds
+      .flatMap((id) => byId(production.recorder, id)?.letter ?? [])
+      .sort()
+      .join(' '),
+    notes: notes.join('; '),
+  }
+}

@@ -1,0 +1,12 @@
+export {
+  callSheet,
+  type CallSheet,
+  changeWords,
+  noLongerCalled,
+  type PrintedSheet,
+  type SheetChange,
+  sheetChanges,
+  type SheetPerson,
+} from './callSheet.ts'
+export { dayReport, type DayReport } from './dayReport.ts'
+export { otioTimeline, type TimelineClip } from './openTimelineIo.ts'

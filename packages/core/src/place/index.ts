@@ -1,0 +1,3 @@
+export { type SocketLoad, socketLoads } from './socketLoads.ts'
+export { isOnWall, outlineOfSpot, sayFault, spotPlan, type SpotPlan, sunAt } from './spotPlan.ts'
+export { sunStudy, type SunStudy } from './sunStudy.ts'

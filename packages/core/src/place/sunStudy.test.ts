@@ -1,0 +1,61 @@
+import { describe, expect, test } from 'vitest'
+import { minuteOfDay } from '../sun/index.ts'
+import { productionWith } from '../testing/index.ts'
+import { spotPlan } from './spotPlan.ts'
+import { sunStudy } from './sunStudy.ts'
+
+const PLACE = { latitudeDeg: 53.71, longitudeDeg: -3.16, timeZone: 'Europe/London' }
+const production = productionWith({
+  spot: { spot: { widthM: 12, depthM: 9.5, heightM: 3.1 }, out: { outdoors: true, widthM: 40, depthM: 30 } },
+  fitting: {
+    west: { wall: 3, alongM: 2.75, widthM: 1.7, sillM: 0.9, headM: 1.9 },
+    north: { wall: 0, alongM: 2, widthM: 3.6, sillM: 0.9, headM: 2.3 },
+    shed: { spotId: 'out', type: 'obstacle', xM: 5, yM: 20, widthM: 4, depthM: 4, headM: 5 },
+  },
+})
+const loft = spotPlan(production, production.spot.spot!)
+const clock = (ms: number, date = '2026-05-14') => Math.round(minuteOfDay(ms, date, PLACE.timeZone))
+
+describe('the sun over a room', () => {
+  const study = sunStudy(loft, PLACE, '2026-05-14')
+  test('a west window lets it in in the afternoon, a north one early and late in summer only', () => {
+    const [west, north] = ['west', 'north'].map((id) => study.spellsOfWindows().find((w) => w.windowId === id)!.spells)
+    expect(west).toHaveLength(1)
+    expect(clock(west![0]!.fromMs)).toBeGreaterThan(12 * 60)
+    expect(north!.length).toBe(2)
+    const winter = sunStudy(loft, PLACE, '2026-12-14').spellsOfWindows()
+    expect(winter.find((w) => w.windowId === 'north')!.spells).toEqual([])
+  })
+  test('on a chair it is when the patch lies there, and nobody else’s time', () => {
+    const chair = { xM: 2.2, yM: 5.8 }
+    const [spell] = study.spellsAt(chair, 1.2)
+    expect(spell).toMatchObject({ through: 'west' })
+    const [from, to] = [clock(spell!.fromMs), clock(spell!.toMs)]
+    expect(from).toBeGreaterThan(13 * 60)
+    expect(to - from).toBeGreaterThan(20)
+    expect(study.patchesAt(from + 5).length).toBeGreaterThan(0)
+    expect(study.spellsAt({ xM: 11, yM: 0.5 }, 2.9)).toEqual([])
+  })
+  test('at night there is no patch', () => expect(study.patchesAt(60)).toEqual([]))
+})
+
+test('on the day the clocks go forward the day is 23 hours long and the spells stay right', () => {
+  const spells = sunStudy(loft, PLACE, '2026-03-29')
+    .spellsOfWindows()
+    .find((w) => w.windowId === 'west')!.spells
+  expect(clock(spells[0]!.toMs, '2026-03-29')).toBeGreaterThan(18 * 60)
+})
+
+test('in the high north in winter there is none, and it says so by giving none', () => {
+  const study = sunStudy(loft, { latitudeDeg: 71, longitudeDeg: 25, timeZone: 'Europe/Oslo' }, '2026-12-20')
+  expect(study.day.crossings.rise.kind).toBe('below-all-day')
+  expect(study.spellsOfWindows().flatMap((w) => w.spells)).toEqual([])
+})
+
+test('outdoors what stands south shades what is north of it about noon', () => {
+  const study = sunStudy(spotPlan(production, production.spot.out!), PLACE, '2026-11-20')
+  const spells = study.spellsAt({ xM: 5, yM: 12 }, 0)
+  expect(spells.length).toBe(2)
+  expect(clock(spells[0]!.toMs, '2026-11-20')).toBeLessThan(12 * 60 + 10)
+  expect(clock(spells[1]!.fromMs, '2026-11-20')).toBeGreaterThan(12 * 60 + 10)
+})

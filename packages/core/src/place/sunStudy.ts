@@ -1,0 +1,62 @@
+import type { PlanPoint } from '../geometry/index.ts'
+import type { Place } from '../records/index.ts'
+import { type PlanSun, sunOnPlan, sunPatch, type SunPatch, type SunSpell, sunSpells } from '../room/index.ts'
+import { instantAt, sunDay, type SunDay, sunPosition } from '../sun/index.ts'
+import { type SpotPlan, sunAt } from './spotPlan.ts'
+
+/** Spells are found to this. */
+const STEP_MS = 60_000
+
+/** The sun of a date over a spot's plan. */
+export interface SunStudy {
+  readonly day: SunDay
+  /** Where it stands at a minute of the date's local clock. */
+  readonly sunAt: (minute: number) => PlanSun
+  readonly patchesAt: (minute: number) => readonly SunPatch[]
+  /** When in the date it reaches a point, in UTC milliseconds. */
+  readonly spellsAt: (point: PlanPoint, heightM: number) => readonly SunSpell[]
+  /** When it comes in by each window, whatever it falls on. */
+  readonly spellsOfWindows: () => readonly { readonly windowId: string; readonly spells: readonly SunSpell[] }[]
+}
+
+/** The sun over a spot on a date, whichever that is: the day that is planned, or the one it is moved to. */
+export function sunStudy(
+  plan: SpotPlan,
+  place: Pick<Place, 'latitudeDeg' | 'longitudeDeg' | 'timeZone'>,
+  isoDate: string,
+): SunStudy {
+  const { latitudeDeg, longitudeDeg, timeZone } = place
+  const day = sunDay(isoDate, latitudeDeg, longitudeDeg, timeZone)
+  const at = (ms: number): PlanSun => {
+    const { azimuthDeg, altitudeDeg } = sunPosition(ms, latitudeDeg, longitudeDeg)
+    return sunOnPlan(azimuthDeg, altitudeDeg, plan.spot.upBearingDeg)
+  }
+  const [fromMs, toMs] = [instantAt(isoDate, 0, timeZone), instantAt(isoDate, 1440, timeZone)]
+  // Each minute of the day once, however many points are asked about.
+  let suns: readonly PlanSun[] | null = null
+  const sunOf = (ms: number) => {
+    suns ??= Array.from({ length: Math.round((toMs - fromMs) / STEP_MS) + 1 }, (_, i) => at(fromMs + i * STEP_MS))
+    return suns[Math.round((ms - fromMs) / STEP_MS)]!
+  }
+  const minuteAt = (minute: number) => at(instantAt(isoDate, minute, timeZone))
+  return {
+    day,
+    sunAt: minuteAt,
+    patchesAt: (minute) => {
+      const sun = minuteAt(minute)
+      return plan.spot.outdoors
+        ? []
+        : plan.windows.flatMap((window) => sunPatch(plan.outline, plan.spot.heightM, window, sun) ?? [])
+    },
+    spellsAt: (point, heightM) => sunSpells(fromMs, toMs, STEP_MS, (ms) => sunAt(plan, point, heightM, sunOf(ms))),
+    spellsOfWindows: () =>
+      plan.windows.map((window) => ({
+        windowId: window.id,
+        spells: sunSpells(fromMs, toMs, STEP_MS, (ms) =>
+          sunPatch(plan.outline, plan.spot.heightM, window, sunOf(ms))
+            ? { lit: true, through: window.id }
+            : { lit: false, because: 'wall', by: null },
+        ),
+      })),
+  }
+}

@@ -1,0 +1,156 @@
+import { instant, longText, number, optional, pattern, ref, text, whole } from '../fields.ts'
+import { count, plan, pixels, millimetres, ascends } from '../tradeFields.ts'
+
+/** Cameras, lenses, recorders and what else is carried. */
+export const GEAR = {
+  camera: plan(
+    'a camera of the production',
+    {
+      letter: pattern({
+        label: 'Letter',
+        initial: 'A',
+        like: /^[A-Z]{1,2}$/,
+        says: 'A camera has one or two capital letters, such as A.',
+      }),
+      name: text({ label: 'Name', initial: '4K, 36 × 24 sensor' }),
+      sensorWidthMm: number({
+        label: 'Sensor width',
+        initial: 36,
+        unit: 'mm',
+        moreThan: 1,
+        most: 80,
+        says: 'Sensor width is between 1 and 80 mm.',
+      }),
+      sensorHeightMm: number({
+        label: 'Sensor height',
+        initial: 20.25,
+        unit: 'mm',
+        moreThan: 1,
+        most: 80,
+        says: 'Sensor height is between 1 and 80 mm.',
+      }),
+      dataRateMbps: number({
+        label: 'Data rate',
+        initial: 400,
+        unit: 'Mb/s',
+        moreThan: 0,
+        most: 40000,
+        says: 'Data rate is more than 0 Mb/s, such as 400.',
+      }),
+      nativeIso: whole({
+        label: 'Native ISO',
+        initial: 800,
+        least: 25,
+        most: 100000,
+        says: 'ISO is between 25 and 100000.',
+      }),
+      mostIso: whole({
+        label: 'Clean up to ISO',
+        initial: 3200,
+        least: 25,
+        most: 409600,
+        says: 'ISO is between 25 and 409600.',
+      }),
+      operatorId: optional(ref({ label: 'Operator', to: 'person' })),
+    },
+    { named: ['letter'] },
+  ),
+  sensorMode: plan('a part of a camera’s sensor that it can record', {
+    cameraId: ref({ label: 'Camera', to: 'camera' }),
+    name: text({ label: 'Mode', initial: 'Full width', least: 1, says: 'Give the mode a name.' }),
+    widthMm: millimetres('Sensor width', 36, 80),
+    heightMm: millimetres('Sensor height', 20.25, 80),
+    widthPx: pixels('Pixels across'),
+    heightPx: pixels('Pixels down'),
+    mostFps: number({
+      label: 'Up to',
+      initial: 60,
+      unit: 'fps',
+      moreThan: 0,
+      most: 5000,
+      says: 'A mode records at least one frame per second.',
+    }),
+  }),
+  lens: plan(
+    'a lens that is there',
+    {
+      name: text({ label: 'Lens', initial: '50 mm', least: 1, says: 'Give the lens a name.' }),
+      focalLengthMm: millimetres('Shortest', 50, 2000),
+      longestMm: millimetres('Longest', 50, 2000),
+      tStop: number({
+        label: 'Opens to T',
+        initial: 2,
+        least: 0.7,
+        most: 64,
+        says: 'A lens opens to between T0.7 and T64.',
+      }),
+      squeeze: number({
+        label: 'Squeeze',
+        initial: 1,
+        least: 1,
+        most: 2,
+        says: 'A squeeze is between 1 (none) and 2.',
+      }),
+      closeFocusM: number({
+        label: 'Close focus',
+        initial: 0.45,
+        unit: 'm',
+        least: 0,
+        most: 100,
+        says: 'Close focus is between 0 and 100 m.',
+      }),
+      imageCircleMm: millimetres('Image circle', 43.3, 200),
+      note: longText({ label: 'Notes' }),
+    },
+    {
+      rules: [
+        ascends(
+          'focalLengthMm',
+          'longestMm',
+          'The longest is not shorter than the shortest; the same for a fixed lens.',
+          true,
+        ),
+      ],
+    },
+  ),
+  recorder: plan(
+    'a sound recorder',
+    {
+      letter: pattern({
+        label: 'Letter',
+        initial: 'R',
+        like: /^[A-Z]{1,2}\d?$/,
+        says: 'A recorder has a short label, such as R or R2.',
+      }),
+      name: text({ label: 'Name', initial: 'Sound recorder' }),
+      tracks: count('Tracks', 4, 1, 64),
+    },
+    { named: ['letter'] },
+  ),
+  timecodeBox: plan('a box that keeps the time of day for all devices', {
+    name: text({ label: 'Name', initial: 'Box 1', least: 1, says: 'Give the box a name.' }),
+    offsetMs: number({
+      label: 'Set ahead of the clock',
+      initial: 0,
+      unit: 'ms',
+      says: 'Set ahead of the clock is in milliseconds.',
+    }),
+    driftPpm: number({
+      label: 'Drift',
+      initial: 0,
+      unit: 'ppm',
+      least: -100,
+      most: 100,
+      says: 'Drift is between −100 and 100 parts in a million.',
+    }),
+    setAt: instant({ label: 'Set at' }),
+  }),
+  kitItem: plan('a thing owned or rented', {
+    name: text({ label: 'Name', initial: 'New item', least: 1, says: 'Give the item a name.' }),
+    answersTo: text({ label: 'Answers to' }),
+    owned: count('Owned', 0),
+    rented: count('Rented', 0),
+    case: text({ label: 'Case' }),
+    note: text({ label: 'Note', most: 400 }),
+  }),
+} as const

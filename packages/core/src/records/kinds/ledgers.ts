@@ -1,0 +1,138 @@
+import { z } from 'zod'
+import { parseTimecode } from '../../timecode/index.ts'
+import {
+  choice,
+  data,
+  flag,
+  instant,
+  number,
+  optional,
+  pattern,
+  ref,
+  refs,
+  text,
+  whole,
+  type FieldValues,
+} from '../fields.ts'
+import type { Id } from '../ids.ts'
+import type { PEOPLE } from './people.ts'
+import { count, ledger, rateParts, timecode, dropFrameRate, type Rule } from '../tradeFields.ts'
+
+/** The running order a call sheet was made from, whole, so that it can be gone back to. */
+export interface SheetOrder {
+  readonly callMin: number
+  readonly items: readonly ({ readonly id: Id<'orderItem'> } & FieldValues<(typeof PEOPLE)['orderItem']['fields']>)[]
+}
+/** A sheet as it was printed, with the order it was made from. */
+export interface SheetContent {
+  readonly order?: SheetOrder
+}
+
+/** What the clock of the device said when it logged; the moment beside it is by the clock that all share. */
+const deviceAt = optional(instant({ label: 'By the device’s clock' }))
+
+const possibleLabel: Rule = ({ startTimecode, rateNum, rateDen, dropFrame }) => {
+  if (typeof startTimecode !== 'string' || startTimecode === '') return null
+  const rate = { num: rateNum as number, den: rateDen as number, drop: dropFrame === true }
+  const label = parseTimecode(startTimecode, rate)
+  return label.ok
+    ? null
+    : {
+        field: 'startTimecode',
+        says: `${startTimecode} is no label at this rate.${label.error.code === 'dropped-label' ? ' Drop-frame counting skips it.' : ''}`,
+      }
+}
+
+/** What happened. Entries are only added. */
+export const LEDGERS = {
+  take: ledger(
+    'a take, logged as it starts',
+    {
+      dayId: ref({ label: 'Day', to: 'day' }),
+      orderItemId: optional(ref({ label: 'Order', to: 'orderItem' })),
+      slate: text({ label: 'Slate', least: 1, most: 40 }),
+      number: count('Take', 1, 0, 9999),
+      shotIds: refs({ label: 'Shots', to: 'shot' }),
+      cameraIds: refs({ label: 'Cameras', to: 'camera' }),
+      recorderIds: refs({ label: 'Sound', to: 'recorder' }),
+      cardIds: refs({ label: 'Cards', to: 'card' }),
+      startTimecode: timecode('Start'),
+      ...rateParts('Timecode rate'),
+      wild: flag({ label: 'Wild sound' }),
+      startedAt: instant({ label: 'Started' }),
+      deviceAt,
+    },
+    { rules: [dropFrameRate, possibleLabel] },
+  ),
+  takeEvent: ledger('what happened to a take: cut, good, no good, a note', {
+    takeId: ref({ label: 'Take', to: 'take' }),
+    type: choice({ label: 'What', initial: 'note', of: ['cut', 'good', 'no-good', 'note'] }),
+    timecode: timecode('At'),
+    text: text({ label: 'Note', most: 1000 }),
+    happenedAt: instant({ label: 'At' }),
+    deviceAt,
+  }),
+  copyRun: ledger('one run of copying a card to a drive', {
+    cardId: ref({ label: 'Card', to: 'card' }),
+    driveId: ref({ label: 'Drive', to: 'drive' }),
+    folder: text({ label: 'Folder', most: 400 }),
+    files: count('Files', 0, 0, 10_000_000),
+    bytes: number({ label: 'Bytes', initial: 0, least: 0, says: 'Bytes are 0 or more.' }),
+    afterSeq: whole({
+      label: 'Newest edit when it began',
+      initial: 0,
+      least: 0,
+      says: 'The number of an edit is 0 or more.',
+    }),
+    outcome: choice({ label: 'Outcome', initial: 'complete', of: ['complete', 'incomplete'] }),
+    problems: data({ label: 'Problems', initial: [] as string[], schema: z.array(z.string().max(2000)).max(1000) }),
+    hashName: choice({ label: 'Hash', initial: 'xxh64', of: ['xxh64', 'md5'] }),
+    manifest: pattern({
+      label: 'What was copied',
+      like: /^([0-9a-f]{64})?$/,
+      says: 'What was copied is kept under the digest of its list.',
+    }),
+    medium: text({ label: 'Medium', most: 200 }),
+    startedAt: instant({ label: 'Started' }),
+    endedAt: instant({ label: 'Ended' }),
+  }),
+  copyCheck: ledger('a copy read back from its drive and compared', {
+    copyRunId: ref({ label: 'Copy', to: 'copyRun' }),
+    files: count('Files', 0, 0, 10_000_000),
+    outcome: choice({ label: 'Outcome', initial: 'same', of: ['same', 'different'] }),
+    fromMedium: flag({ label: 'Read from the medium itself' }),
+    problems: data({ label: 'Problems', initial: [] as string[], schema: z.array(z.string().max(2000)).max(1000) }),
+    checkedAt: instant({ label: 'Checked' }),
+  }),
+  custody: ledger('who holds a drive from a moment on', {
+    driveId: ref({ label: 'Drive', to: 'drive' }),
+    personId: ref({ label: 'Holder', to: 'person' }),
+    place: text({ label: 'Where' }),
+    since: instant({ label: 'Since' }),
+    deviceAt,
+  }),
+  wipe: ledger('a card wiped after the rule was met', {
+    cardId: ref({ label: 'Card', to: 'card' }),
+    reason: text({ label: 'Reason', most: 1000 }),
+    wipedAt: instant({ label: 'Wiped' }),
+    deviceAt,
+  }),
+  sentSheet: ledger('a call sheet as it was sent', {
+    dayId: ref({ label: 'Day', to: 'day' }),
+    number: count('Number', 1, 1, 999),
+    fingerprint: text({ label: 'Fingerprint' }),
+    sentAt: instant({ label: 'Sent' }),
+    content: data<SheetContent>({
+      label: 'Content',
+      initial: {},
+      schema: z.record(z.string(), z.unknown()),
+    }),
+  }),
+  delivery: ledger('what became of a sheet sent to a person', {
+    sentSheetId: ref({ label: 'Sheet', to: 'sentSheet' }),
+    personId: ref({ label: 'Person', to: 'person' }),
+    status: choice({ label: 'Status', initial: 'sent', of: ['sent', 'delivered', 'read', 'bounced'] }),
+    says: text({ label: 'Says', most: 400 }),
+    happenedAt: instant({ label: 'At' }),
+  }),
+} as const

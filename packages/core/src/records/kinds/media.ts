@@ -1,0 +1,63 @@
+import { choice, number, optional, pattern, ref } from '../fields.ts'
+import { plan } from '../tradeFields.ts'
+
+/** Cards, drives, and copies that are meant to be made. */
+export const MEDIA = {
+  card: plan(
+    'a card or other original medium',
+    {
+      label: pattern({
+        label: 'Label',
+        initial: 'A1',
+        like: /^[A-Za-z0-9_-]{1,12}$/,
+        says: 'A card has a label of letters and digits, such as A1.',
+      }),
+      cameraId: optional(ref({ label: 'Camera', to: 'camera' })),
+      recorderId: optional(ref({ label: 'Recorder', to: 'recorder' })),
+      capacityGb: number({
+        label: 'Size',
+        initial: 256,
+        unit: 'GB',
+        moreThan: 0,
+        most: 100000,
+        says: 'A size is more than 0 GB.',
+      }),
+      folder: pattern({
+        label: 'Folder',
+        like: /^[A-Za-z0-9_-]{0,40}$/,
+        says: 'The folder is the name under which the reader shows the card: letters, digits, - and _.',
+      }),
+    },
+    { named: ['label'] },
+  ),
+  drive: plan(
+    'a drive that copies go to',
+    {
+      label: pattern({
+        label: 'Label',
+        initial: 'S1',
+        like: /^[A-Za-z0-9_-]{1,12}$/,
+        says: 'A drive has a label of letters and digits, such as S1.',
+      }),
+      capacityGb: number({
+        label: 'Size',
+        initial: 2000,
+        unit: 'GB',
+        moreThan: 0,
+        most: 1_000_000,
+        says: 'A size is more than 0 GB.',
+      }),
+      speed: choice({ label: 'Speed', initial: 'fast', of: ['fast', 'slow'] }),
+      folder: pattern({
+        label: 'Folder',
+        like: /^[A-Za-z0-9_-]{0,40}$/,
+        says: 'The folder is the name under which the drive is mounted: letters, digits, - and _.',
+      }),
+    },
+    { named: ['label'] },
+  ),
+  plannedCopy: plan('a copy of a card that is to be made', {
+    cardId: ref({ label: 'Card', to: 'card' }),
+    driveId: ref({ label: 'Drive', to: 'drive' }),
+  }),
+} as const

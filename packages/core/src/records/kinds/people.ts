@@ -1,0 +1,61 @@
+import { choice, localDate, longText, minuteOfDay, optional, pattern, ref, refs, text } from '../fields.ts'
+import { minutes, plan, rank } from '../tradeFields.ts'
+
+/** Who is there, and when. */
+export const PEOPLE = {
+  person: plan('somebody on the production', {
+    name: text({ label: 'Name', initial: 'New person', least: 1, says: 'Give the person a name.' }),
+    role: text({ label: 'Role' }),
+    phone: pattern({
+      label: 'Phone',
+      like: /^$|^\+?[\d\s()-]{5,24}$/,
+      says: 'A phone number is digits, spaces and a leading +, such as +44 7700 900114.',
+    }),
+    email: pattern({
+      label: 'Mail',
+      like: /^$|^[^@\s]+@[^@\s]+\.[^@\s]+$/,
+      says: 'A mail address looks like name@example.org.',
+    }),
+    needed: choice({
+      label: 'Needed',
+      initial: 'all-day',
+      of: ['all-day', 'by-shots'],
+      words: { 'all-day': 'all day', 'by-shots': 'by their shots' },
+    }),
+    leadMin: minutes('Before their start', 0),
+    note: text({ label: 'Note', most: 400 }),
+  }),
+  day: plan(
+    'a shoot day',
+    {
+      title: text({ label: 'Title', initial: 'Day 1', least: 1, says: 'Give the day a title.' }),
+      date: localDate({ label: 'Date', initial: '2026-05-14' }),
+      placeId: ref({ label: 'Main place', to: 'place' }),
+      callMin: minuteOfDay({ label: 'Unit call', initial: 480 }),
+      outByMin: optional(minuteOfDay({ label: 'Out by', initial: 1080 })),
+      note: longText({ label: 'Notes for the call sheet' }),
+      weather: text({ label: 'Weather as read', most: 400 }),
+    },
+    { named: ['title'] },
+  ),
+  attendance: plan('a person being there on a day', {
+    personId: ref({ label: 'Person', to: 'person' }),
+    dayId: ref({ label: 'Day', to: 'day' }),
+  }),
+  fixedEvent: plan('something the day cannot move', {
+    dayId: ref({ label: 'Day', to: 'day' }),
+    title: text({ label: 'What', initial: 'Fixed event', least: 1, says: 'Say what happens.' }),
+    startMin: minuteOfDay({ label: 'At', initial: 720 }),
+    endMin: optional(minuteOfDay({ label: 'Until', initial: 780 })),
+  }),
+  orderItem: plan('an entry of the running order', {
+    dayId: ref({ label: 'Day', to: 'day' }),
+    rank,
+    type: choice({ label: 'Type', initial: 'shots', of: ['shots', 'meal', 'fixed'] }),
+    shotIds: refs({ label: 'Shots', to: 'shot' }),
+    recorderIds: refs({ label: 'Sound', to: 'recorder' }),
+    title: text({ label: 'Title' }),
+    minutes: optional(minutes('Minutes', 45)),
+    fixedAtMin: optional(minuteOfDay({ label: 'Fixed at', initial: 720 })),
+  }),
+} as const

@@ -1,0 +1,4 @@
+export { mirrorSights, type MirrorWay, mirrorWays, unwanted } from './mirrorWays.ts'
+export { ofSetup } from './ofSetup.ts'
+export { letter, planCamera, shotOfPosition } from './planCamera.ts'
+export { isTooDark, lampOf, lampsOfSetup, readSetup, type SetupReading, type ShotReading } from './readSetup.ts'

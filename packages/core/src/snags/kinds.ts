@@ -1,0 +1,57 @@
+import type { Finding, Severity } from './finding.ts'
+
+/** Findings of one check and one weight: the same thing wrong in several places. */
+export interface FindingKind<F extends Finding = Finding> {
+  readonly check: string
+  readonly severity: Severity
+  readonly stage: Finding['stage']
+  /** What is wrong, in a few words, without where. */
+  readonly says: string
+  readonly findings: readonly F[]
+}
+
+/** What the findings of a check have in common, where its name alone would not say it. */
+const WORDS: Readonly<Record<string, string>> = {
+  'brief.colour-strays': 'colour strays from its palette',
+  'brief.palettes-alike': 'palettes too alike',
+  'call.older-than-order': 'call sheet older than its order',
+  'cover.once-only-too-thin': 'once-only moment too thinly covered',
+  'crew.wanted-but-away': 'wanted on a day they are not there',
+  'crew.wanted-in-two-places': 'wanted in two places at once',
+  'kit.missing': 'not owned and not rented',
+  'light.too-dark-for-shot': 'too dark for a shot',
+  'light.ratio': 'ratio off what was asked',
+  'light.mirror-shows': 'a mirror shows what it should not',
+  'media.copies-below-rule': 'card without the copies the rule asks for',
+  'media.card-empty': 'takes logged, no file found',
+  'order.loud-in-quiet-shot': 'loud in a quiet shot',
+  'order.meal-too-late': 'too long without a meal',
+  'order.wrap-after-out': 'wrap after we have to be out',
+  'power.circuit-over-headroom': 'circuit over its headroom',
+  'shots.operator-wanted-twice': 'operator wanted twice at once',
+  'shots.pair-on-same-side': 'pair on the same side',
+  'shots.room-too-short': 'room too short for the lens',
+  'shots.screen-beats': 'screen in shot beats',
+  'shots.shutter-beats-with-mains': 'shutter beats with the mains',
+}
+const wordsOf = (check: string) => WORDS[check] ?? check.replace(/^[^.]*\./, '').replaceAll('-', ' ')
+
+/**
+ * Findings by kind: those that stop before those to watch, those of the stage one is in before others, otherwise as the
+ * checks have them.
+ */
+export function findingKinds<F extends Finding>(
+  findings: readonly F[],
+  stage: Finding['stage'] | null = null,
+): FindingKind<F>[] {
+  const kinds = new Map<string, F[]>()
+  for (const finding of findings) {
+    const key = `${finding.severity} ${finding.check}`
+    kinds.set(key, [...(kinds.get(key) ?? []), finding])
+  }
+  const weight = ({ severity, stage: where }: FindingKind) => (severity === 'stop' ? 0 : 2) + (where === stage ? 0 : 1)
+  return Array.from(kinds.values(), (list): FindingKind<F> => {
+    const { check, severity, stage: where } = list[0]!
+    return { check, severity, stage: where, says: wordsOf(check), findings: list }
+  }).sort((a, b) => weight(a) - weight(b))
+}

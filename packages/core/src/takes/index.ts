@@ -1,0 +1,2 @@
+export { slateFor } from './slate.ts'
+export { shotsDone, type TakeState, takeStates } from './takeStates.ts'

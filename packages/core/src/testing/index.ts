@@ -1,0 +1,1 @@
+export { type Loose, productionWith } from './fixture.ts'

@@ -1,0 +1,48 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import { clock, parseClock } from './clock.ts'
+import { toCsv } from './csv.ts'
+
+describe('clock times', () => {
+  test.each([
+    [0, '00:00'],
+    [415, '06:55'],
+    [1439.6, '00:00 +1'],
+    [1470, '00:30 +1'],
+    [-5, '23:55 −1'],
+  ])('%s minutes read %s', (minutes, text) => expect(clock(minutes)).toBe(text))
+  test.each([
+    ['6:55', 415],
+    ['0655', 415],
+    ['06.55', 415],
+    ['00:30 +1', 1470],
+    ['25:61', null],
+    ['24:00', null],
+    ['noon', null],
+    ['', null],
+  ])('%j is %s', (text, minutes) => expect(parseClock(text)).toBe(minutes))
+  test('what is written can be read again', () =>
+    fc.assert(fc.property(fc.integer({ min: 0, max: 2879 }), (m) => parseClock(clock(m)) === m)))
+})
+
+describe('CSV', () => {
+  test('quotes what must be quoted', () =>
+    expect(
+      toCsv(
+        ['a', 'b'],
+        [
+          ['x,"y"', 'line\nbreak'],
+          [1.5, null],
+          [true, 'plain'],
+        ],
+      ),
+    ).toBe('a,b\r\n"x,""y""","line\nbreak"\r\n1.5,\r\ntrue,plain\r\n'))
+  test.each(['=1+1', '+cmd', '-2', '@sum', '\tx'])('%j does not run in a spreadsheet', (text) =>
+    expect(
+      toCsv(['a'], [[text]])
+        .split('\r\n')[1]!
+        .replace(/^"/, ''),
+    ).toMatch(/^'/),
+  )
+  test('a negative number stays a number', () => expect(toCsv(['a'], [[-2]])).toBe('a\r\n-2\r\n'))
+})
