@@ -56,6 +56,9 @@ test('a shot is typed as a line: understood while typing, kept with Enter, one u
 
 test('rows are taken in, filled down, duplicated, moved and removed by keys', async ({ page }) => {
   await enter(page, 'shots')
+  await page.getByRole('button', { name: /^Columns \d+ of/ }).click()
+  await page.getByRole('menuitemcheckbox', { name: 'ISO' }).click()
+  await page.keyboard.press('Escape')
   await cell(page, '1A', 'iso').click()
   await page.keyboard.press('Shift+ArrowDown')
   await page.keyboard.press('Shift+ArrowDown')

@@ -5,6 +5,7 @@ import { PointerEventsCheckLevel, type UserEvent, userEvent } from '@testing-lib
 import type { ReactElement } from 'react'
 import { MemoryRouter, Route, Routes, useLocation } from 'react-router'
 import { afterEach, vi } from 'vitest'
+import { useDesk } from './store/desk.ts'
 import { openSnapshot, receive, useProductionStore } from './store/production.ts'
 import { useFindings } from './store/snags.ts'
 import { system } from './ui/theme/theme.ts'
@@ -56,7 +57,13 @@ Blob.prototype.text = function () {
     reader.readAsText(this)
   })
 }
-afterEach(cleanup)
+afterEach(() => {
+  cleanup()
+  localStorage.clear()
+})
+/** A sheet as somebody left it who wants to see all of its columns. */
+export const withAllColumns = (sheet: string) =>
+  localStorage.setItem(`kavrell.sheet.${useDesk.getState().person}.${sheet}`, JSON.stringify({ columnVisibility: {} }))
 // Whether an element is to be seen is for the browser tests: jsdom takes most of its time to compute styles.
 // And a machine that does other things too is waited for: what ends a test is its own limit.
 configure({ defaultHidden: true, asyncUtilTimeout: 20_000 })

@@ -4,7 +4,7 @@ import { DateTime } from 'luxon'
 import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { ask } from '../store/api.ts'
-import { chooseDay, followClock, setLight, showSnags, useDesk } from '../store/desk.ts'
+import { chooseDay, followClock, setLight, showSnags, sitsHere, useDesk } from '../store/desk.ts'
 import { redo, undo, useProductionStore } from '../store/production.ts'
 import { useOpenSnags, useRecords } from '../store/selectors.ts'
 import { useFindings } from '../store/snags.ts'
@@ -218,7 +218,14 @@ function Who() {
   const navigate = useNavigate()
   const connection = useProductionStore((s) => s.connection)
   useEffect(() => {
-    if (connection === 'live') ask(ENDPOINTS.me, {}).then(setMe, () => undefined)
+    if (connection === 'live')
+      ask(ENDPOINTS.me, {}).then(
+        (found) => {
+          setMe(found)
+          if (found.account) sitsHere(found.account.id)
+        },
+        () => undefined,
+      )
   }, [connection])
   const [first, last] = (me?.account?.name ?? '').split(' ')
   return (

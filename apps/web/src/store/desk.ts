@@ -1,6 +1,7 @@
 import { create } from 'zustand'
 import type { Light } from '../ui/theme/theme.ts'
 import { lightByClock, type Place } from './lightByClock.ts'
+import { remember, remembered } from './remember.ts'
 
 /** What belongs to this device alone: its light, the day it looks at, whether lists are open. */
 interface Desk {
@@ -9,26 +10,13 @@ interface Desk {
   /** The light the screen is in now. */
   readonly light: Light
   readonly dayId: string | null
+  /** Who sits here, by account: sheets are looked at as each likes. */
+  readonly person: string
   readonly snagsOpen: boolean
   readonly paletteOpen: boolean
   readonly keysOpen: boolean
   /** Where the ribbon was clicked last; a new object each time. */
   readonly moment: { readonly minute: number } | null
-}
-
-const remembered = (name: string) => {
-  try {
-    return localStorage.getItem(`kavrell.${name}`)
-  } catch {
-    return null
-  }
-}
-const remember = (name: string, value: string) => {
-  try {
-    localStorage.setItem(`kavrell.${name}`, value)
-  } catch {
-    /* a private window keeps nothing, which is fine */
-  }
 }
 
 const readChoice = (kept: string | null): Light | 'clock' =>
@@ -41,6 +29,7 @@ export const useDesk = create<Desk>()(() => ({
   chosen: first,
   light: inLight(first, null),
   dayId: null,
+  person: remembered('person') ?? '',
   snagsOpen: false,
   paletteOpen: false,
   keysOpen: false,
@@ -63,6 +52,12 @@ export function setLight(chosen: Light | 'clock'): void {
 export function followClock(at: Place | null): void {
   place = at
   show(useDesk.getState().chosen)
+}
+
+/** Signed in here now. */
+export function sitsHere(person: string): void {
+  remember('person', person)
+  if (useDesk.getState().person !== person) useDesk.setState({ person })
 }
 
 export const chooseDay = (dayId: string): void => useDesk.setState({ dayId })

@@ -10,22 +10,22 @@ import { pagesText } from '@kavrell/core/script'
 import { minutesSeconds } from '@kavrell/core/text'
 
 const COLUMNS: readonly SheetColumn<RecordOf<'scene'>>[] = [
-  { field: 'number', head: 'no', width: '46px' },
-  { field: 'title', head: 'scene', width: '170px' },
+  { field: 'number', head: 'no', width: 46 },
+  { field: 'title', head: 'scene', width: 170 },
   // What nobody said is left blank in a list; its editor has the words for it.
-  { field: 'inOut', head: 'in or out', width: '70px', show: (scene) => scene.inOut },
-  { field: 'timeOfDay', head: 'time', width: '80px' },
+  { field: 'inOut', head: 'in or out', width: 70, show: (scene) => scene.inOut },
+  { field: 'timeOfDay', head: 'time', width: 80 },
   {
     field: 'eighths',
     head: 'pages',
-    width: '56px',
+    width: 56,
     align: 'right',
     show: (s) => (s.eighths ? pagesText(s.eighths) : ''),
   },
   {
     field: 'estimatedS',
     head: 'length',
-    width: '56px',
+    width: 56,
     align: 'right',
     mono: true,
     show: (s) => (s.estimatedS ? minutesSeconds(s.estimatedS) : ''),
@@ -33,14 +33,14 @@ const COLUMNS: readonly SheetColumn<RecordOf<'scene'>>[] = [
   {
     field: 'characters',
     head: 'who',
-    width: '150px',
+    width: 150,
     fixed: true,
     show: (s) => <span className="text">{s.characters.join(', ').toLowerCase()}</span>,
     text: (s) => s.characters.join(', '),
   },
-  { field: 'spotId', head: 'where', width: '120px' },
-  { field: 'dropped', head: 'left out', width: '60px' },
-  { field: 'note', head: 'notes', width: 'minmax(160px, 1fr)' },
+  { field: 'spotId', head: 'where', width: 120 },
+  { field: 'dropped', head: 'left out', width: 60 },
+  { field: 'note', head: 'notes', width: 160, grow: true },
 ]
 
 /** All scenes as a sheet; drawn again only when a scene changes. */

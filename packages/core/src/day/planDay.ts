@@ -54,6 +54,16 @@ export const daysInOrder = (production: Production) =>
     .filter((day) => byId(production.place, day.placeId))
     .sort((a, b) => (a.date < b.date ? -1 : 1))
 
+/** On which day each shot is planned; the first, where it is on several. */
+export function dayOfShots(production: Production): ReadonlyMap<string, Day> {
+  const found = new Map<string, Day>()
+  const items = Object.values(production.orderItem)
+  for (const day of daysInOrder(production))
+    for (const item of items)
+      if (item.dayId === day.id) for (const id of item.shotIds) if (!found.has(id)) found.set(id, day)
+  return found
+}
+
 const plans = new WeakMap<Production, readonly DayPlan[]>()
 
 /** The plans of all days, by date. A production never changes in place, so each is worked out once. */

@@ -69,7 +69,7 @@ export function Look() {
             {
               field: 'hex',
               head: 'colour',
-              width: '92px',
+              width: 92,
               mono: true,
               show: (item) => (
                 <>
@@ -78,11 +78,11 @@ export function Look() {
                 </>
               ),
             },
-            { field: 'name', head: 'what', width: '180px' },
-            { field: 'type', head: 'kind', width: '80px' },
-            { field: 'personId', head: 'worn by', width: '120px' },
-            { field: 'sceneIds', head: 'scenes', width: '200px' },
-            { field: 'note', head: 'note', width: 'minmax(140px, 1fr)' },
+            { field: 'name', head: 'what', width: 180 },
+            { field: 'type', head: 'kind', width: 80 },
+            { field: 'personId', head: 'worn by', width: 120 },
+            { field: 'sceneIds', head: 'scenes', width: 200 },
+            { field: 'note', head: 'note', width: 140, grow: true },
           ]}
         />
       </Section>

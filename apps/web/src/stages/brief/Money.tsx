@@ -95,27 +95,27 @@ export function Money() {
           name="Money"
           rows={lines}
           columns={[
-            { field: 'title', head: 'what', width: '190px' },
+            { field: 'title', head: 'what', width: 190 },
             {
               field: 'rank',
               head: 'comes to',
-              width: '96px',
+              width: 96,
               align: 'right',
               mono: true,
               fixed: true,
               show: (l) => text(lineMinor(l)),
               text: (l) => text(lineMinor(l)),
             },
-            { field: 'basis', head: 'basis', width: '60px' },
-            { field: 'quantity', head: 'how many', width: '62px', align: 'right', mono: true },
-            { field: 'days', head: 'days', width: '44px', align: 'right', mono: true },
-            { field: 'unit', head: 'per', width: '112px' },
-            { field: 'rateMinor', head: 'rate', width: '76px', align: 'right', mono: true },
-            { field: 'years', head: 'years', width: '44px', align: 'right', mono: true },
-            { field: 'media', head: 'media', width: '44px', align: 'right', mono: true },
-            { field: 'growsWith', head: 'grows with', width: '90px' },
-            { field: 'actualMinor', head: 'actual', width: '76px', align: 'right', mono: true },
-            { field: 'note', head: 'note', width: '160px' },
+            { field: 'basis', head: 'basis', width: 60 },
+            { field: 'quantity', head: 'how many', width: 62, align: 'right', mono: true },
+            { field: 'days', head: 'days', width: 44, align: 'right', mono: true },
+            { field: 'unit', head: 'per', width: 112 },
+            { field: 'rateMinor', head: 'rate', width: 76, align: 'right', mono: true },
+            { field: 'years', head: 'years', width: 44, align: 'right', mono: true },
+            { field: 'media', head: 'media', width: 44, align: 'right', mono: true },
+            { field: 'growsWith', head: 'grows with', width: 90 },
+            { field: 'actualMinor', head: 'actual', width: 76, align: 'right', mono: true },
+            { field: 'note', head: 'note', width: 160 },
           ]}
         />
       </Section>

@@ -228,9 +228,9 @@ function Needs() {
           name="Needs"
           rows={needs}
           columns={[
-            { field: 'text', head: 'we need', width: 'minmax(300px, 1fr)' },
-            { field: 'sceneId', head: 'scene', width: '160px' },
-            { field: 'shotIds', head: 'covered by', width: '180px' },
+            { field: 'text', head: 'we need', width: 300, grow: true },
+            { field: 'sceneId', head: 'scene', width: 160 },
+            { field: 'shotIds', head: 'covered by', width: 180 },
           ]}
         />
       </Box>

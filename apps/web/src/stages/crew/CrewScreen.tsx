@@ -47,16 +47,16 @@ export function CrewScreen() {
       .join(' ')
   const callOf = (id: string) => plan?.calls.find((c) => c.personId === id)
   const columns: SheetColumn<RecordOf<'person'>>[] = [
-    { field: 'name', head: 'name', width: '124px' },
-    { field: 'role', head: 'does', width: '104px' },
-    { field: 'phone', head: 'phone', width: '136px', mono: true },
-    { field: 'email', head: 'mail', width: '176px' },
-    { field: 'needed', head: 'needed', width: '84px' },
-    { field: 'leadMin', head: 'before', width: '48px', align: 'right', mono: true },
+    { field: 'name', head: 'name', width: 124 },
+    { field: 'role', head: 'does', width: 104 },
+    { field: 'phone', head: 'phone', width: 136, mono: true },
+    { field: 'email', head: 'mail', width: 176 },
+    { field: 'needed', head: 'needed', width: 84 },
+    { field: 'leadMin', head: 'before', width: 48, align: 'right', mono: true },
     {
       field: 'note',
       head: 'call',
-      width: '50px',
+      width: 50,
       fixed: true,
       mono: true,
       show: (p) => {

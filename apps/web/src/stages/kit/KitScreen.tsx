@@ -90,11 +90,11 @@ export function KitScreen() {
           rows={items}
           onAdd={() => addRecord('kitItem', 'Add an item')}
           columns={[
-            { field: 'name', head: 'thing', width: 'minmax(220px, 1.4fr)' },
-            { field: 'answersTo', head: 'answers to', width: '170px', mono: true },
-            { field: 'owned', head: 'owned', width: '60px', align: 'right', mono: true },
-            { field: 'rented', head: 'rented', width: '60px', align: 'right', mono: true },
-            { field: 'case', head: 'case', width: '90px' },
+            { field: 'name', head: 'thing', width: 220, grow: true },
+            { field: 'answersTo', head: 'answers to', width: 170, mono: true },
+            { field: 'owned', head: 'owned', width: 60, align: 'right', mono: true },
+            { field: 'rented', head: 'rented', width: 60, align: 'right', mono: true },
+            { field: 'case', head: 'case', width: 90 },
           ]}
         />
       </Section>

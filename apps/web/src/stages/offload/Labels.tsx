@@ -49,11 +49,11 @@ export function Labels({
             addRecord('card', 'Add a card', { label, folder: label })
           }}
           columns={[
-            { field: 'label', head: 'card', width: '70px' },
-            { field: 'cameraId', head: 'camera', width: '70px' },
-            { field: 'recorderId', head: 'sound', width: '70px' },
-            { field: 'capacityGb', head: 'size, GB', width: '80px', align: 'right', mono: true },
-            { field: 'folder', head: 'folder in the reader', width: '160px', mono: true },
+            { field: 'label', head: 'card', width: 70 },
+            { field: 'cameraId', head: 'camera', width: 70 },
+            { field: 'recorderId', head: 'sound', width: 70 },
+            { field: 'capacityGb', head: 'size, GB', width: 80, align: 'right', mono: true },
+            { field: 'folder', head: 'folder in the reader', width: 160, mono: true },
           ]}
         />
         <Box mt="12px">
@@ -66,10 +66,10 @@ export function Labels({
               addRecord('drive', 'Add a drive', { label, folder: label })
             }}
             columns={[
-              { field: 'label', head: 'drive', width: '70px' },
-              { field: 'speed', head: 'speed', width: '70px' },
-              { field: 'capacityGb', head: 'size, GB', width: '80px', align: 'right', mono: true },
-              { field: 'folder', head: 'folder', width: '160px', mono: true },
+              { field: 'label', head: 'drive', width: 70 },
+              { field: 'speed', head: 'speed', width: 70 },
+              { field: 'capacityGb', head: 'size, GB', width: 80, align: 'right', mono: true },
+              { field: 'folder', head: 'folder', width: 160, mono: true },
             ]}
           />
         </Box>

@@ -52,9 +52,9 @@ export function OrderAside({ plan }: { plan: DayPlan }) {
           rows={Object.values(production.fixedEvent).filter((e) => e.dayId === day.id)}
           onAdd={() => addRecord('fixedEvent', 'Add a fixed event', { dayId: day.id })}
           columns={[
-            { field: 'title', head: 'what', width: '170px' },
-            { field: 'startMin', head: 'at', width: '60px', mono: true },
-            { field: 'endMin', head: 'until', width: '60px', mono: true },
+            { field: 'title', head: 'what', width: 170 },
+            { field: 'startMin', head: 'at', width: 60, mono: true },
+            { field: 'endMin', head: 'until', width: 60, mono: true },
           ]}
         />
       </Section>

@@ -73,10 +73,10 @@ export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
             .sort(byAge)}
           onAdd={() => addRecord('circuit', 'Add a circuit', { placeId: place.id })}
           columns={[
-            { field: 'name', head: 'circuit', width: '180px' },
-            { field: 'ratingA', head: 'rating, A', width: '80px', align: 'right', mono: true },
-            { field: 'otherLoadW', head: 'already on it, W', width: '120px', align: 'right', mono: true },
-            { field: 'otherLoadNote', head: 'what that is', width: '260px' },
+            { field: 'name', head: 'circuit', width: 180 },
+            { field: 'ratingA', head: 'rating, A', width: 80, align: 'right', mono: true },
+            { field: 'otherLoadW', head: 'already on it, W', width: 120, align: 'right', mono: true },
+            { field: 'otherLoadNote', head: 'what that is', width: 260 },
           ]}
         />
       </Section>
@@ -91,10 +91,10 @@ export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
               .sort((a, b) => a.fromMin - b.fromMin)}
             onAdd={() => addRecord('noiseSource', 'Add a noise', { placeId: place.id })}
             columns={[
-              { field: 'name', head: 'what is heard', width: '200px' },
-              { field: 'fromMin', head: 'from', width: '70px', mono: true },
-              { field: 'toMin', head: 'until', width: '70px', mono: true },
-              { field: 'note', head: 'notes', width: '300px' },
+              { field: 'name', head: 'what is heard', width: 200 },
+              { field: 'fromMin', head: 'from', width: 70, mono: true },
+              { field: 'toMin', head: 'until', width: 70, mono: true },
+              { field: 'note', head: 'notes', width: 300 },
             ]}
           />
         </Box>
@@ -108,13 +108,13 @@ export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
             .sort(byAge)}
           onAdd={() => addRecord('spot', 'Add a spot', { placeId: place.id })}
           columns={[
-            { field: 'name', head: 'room or area', width: '160px' },
-            { field: 'widthM', head: `width, ${ft}`, width: '70px', align: 'right', mono: true },
-            { field: 'depthM', head: `depth, ${ft}`, width: '70px', align: 'right', mono: true },
-            { field: 'heightM', head: `height, ${ft}`, width: '70px', align: 'right', mono: true },
-            { field: 'outdoors', head: 'outdoors', width: '70px' },
-            { field: 'upBearingDeg', head: 'top faces', width: '70px', align: 'right', mono: true },
-            { field: 'note', head: 'notes', width: 'minmax(220px, 1fr)' },
+            { field: 'name', head: 'room or area', width: 160 },
+            { field: 'widthM', head: `width, ${ft}`, width: 70, align: 'right', mono: true },
+            { field: 'depthM', head: `depth, ${ft}`, width: 70, align: 'right', mono: true },
+            { field: 'heightM', head: `height, ${ft}`, width: 70, align: 'right', mono: true },
+            { field: 'outdoors', head: 'outdoors', width: 70 },
+            { field: 'upBearingDeg', head: 'top faces', width: 70, align: 'right', mono: true },
+            { field: 'note', head: 'notes', width: 220, grow: true },
           ]}
         />
       </Section>

@@ -193,12 +193,12 @@ export function SpotView({
           selectedId={chosen?.id ?? null}
           onSelect={(id) => setSelected({ kind: 'fitting', id })}
           columns={[
-            { field: 'type', head: 'what', width: '80px' },
-            { field: 'name', head: 'name', width: '120px' },
+            { field: 'type', head: 'what', width: 80 },
+            { field: 'name', head: 'name', width: 120 },
             {
               field: 'wall',
               head: 'wall',
-              width: '40px',
+              width: 40,
               align: 'right',
               show: (f) => (isOnWall(f) ? f.wall + 1 : ''),
               text: (f) => String(f.wall + 1),
@@ -207,17 +207,17 @@ export function SpotView({
             {
               field: 'alongM',
               head: 'along',
-              width: '56px',
+              width: 56,
               align: 'right',
               mono: true,
               show: (f) => (isOnWall(f) ? lengthText(f.alongM, units) : ''),
             },
-            { field: 'widthM', head: 'width', width: '56px', align: 'right', mono: true },
-            { field: 'sillM', head: 'sill', width: '52px', align: 'right', mono: true },
-            { field: 'headM', head: 'head', width: '52px', align: 'right', mono: true },
-            { field: 'groundBelowM', head: 'ground below', width: '84px', align: 'right', mono: true },
-            { field: 'circuitId', head: 'circuit', width: '96px' },
-            { field: 'note', head: 'notes', width: '150px' },
+            { field: 'widthM', head: 'width', width: 56, align: 'right', mono: true },
+            { field: 'sillM', head: 'sill', width: 52, align: 'right', mono: true },
+            { field: 'headM', head: 'head', width: 52, align: 'right', mono: true },
+            { field: 'groundBelowM', head: 'ground below', width: 84, align: 'right', mono: true },
+            { field: 'circuitId', head: 'circuit', width: 96 },
+            { field: 'note', head: 'notes', width: 150 },
           ]}
         />
       </Section>

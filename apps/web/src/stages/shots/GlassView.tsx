@@ -21,14 +21,14 @@ export function GlassView() {
           rows={cameras}
           onAdd={() => addRecord('camera', 'Add a camera', { letter: 'ABCDEFGHIJKLM'[cameras.length] ?? 'Z' })}
           columns={[
-            { field: 'letter', head: 'camera', width: '56px' },
-            { field: 'name', head: 'what it is', width: '230px' },
-            { field: 'sensorWidthMm', head: 'sensor w, mm', width: '90px', align: 'right', mono: true },
-            { field: 'sensorHeightMm', head: 'h, mm', width: '60px', align: 'right', mono: true },
-            { field: 'dataRateMbps', head: 'Mb/s', width: '60px', align: 'right', mono: true },
-            { field: 'nativeIso', head: 'native ISO', width: '76px', align: 'right', mono: true },
-            { field: 'mostIso', head: 'clean to', width: '66px', align: 'right', mono: true },
-            { field: 'operatorId', head: 'operator', width: '130px' },
+            { field: 'letter', head: 'camera', width: 56 },
+            { field: 'name', head: 'what it is', width: 230 },
+            { field: 'sensorWidthMm', head: 'sensor w, mm', width: 90, align: 'right', mono: true },
+            { field: 'sensorHeightMm', head: 'h, mm', width: 60, align: 'right', mono: true },
+            { field: 'dataRateMbps', head: 'Mb/s', width: 60, align: 'right', mono: true },
+            { field: 'nativeIso', head: 'native ISO', width: 76, align: 'right', mono: true },
+            { field: 'mostIso', head: 'clean to', width: 66, align: 'right', mono: true },
+            { field: 'operatorId', head: 'operator', width: 130 },
           ]}
         />
       </Section>
@@ -38,13 +38,13 @@ export function GlassView() {
           name="Modes"
           rows={Object.values(production.sensorMode).sort(byAge)}
           columns={[
-            { field: 'cameraId', head: 'camera', width: '60px' },
-            { field: 'name', head: 'mode', width: '230px' },
-            { field: 'widthMm', head: 'w, mm', width: '60px', align: 'right', mono: true },
-            { field: 'heightMm', head: 'h, mm', width: '60px', align: 'right', mono: true },
-            { field: 'widthPx', head: 'w, px', width: '60px', align: 'right', mono: true },
-            { field: 'heightPx', head: 'h, px', width: '60px', align: 'right', mono: true },
-            { field: 'mostFps', head: 'up to fps', width: '70px', align: 'right', mono: true },
+            { field: 'cameraId', head: 'camera', width: 60 },
+            { field: 'name', head: 'mode', width: 230 },
+            { field: 'widthMm', head: 'w, mm', width: 60, align: 'right', mono: true },
+            { field: 'heightMm', head: 'h, mm', width: 60, align: 'right', mono: true },
+            { field: 'widthPx', head: 'w, px', width: 60, align: 'right', mono: true },
+            { field: 'heightPx', head: 'h, px', width: 60, align: 'right', mono: true },
+            { field: 'mostFps', head: 'up to fps', width: 70, align: 'right', mono: true },
           ]}
         />
         {cameras[0] && (
@@ -74,14 +74,14 @@ export function GlassView() {
           rows={Object.values(production.lens).sort((a, b) => a.focalLengthMm - b.focalLengthMm)}
           onAdd={() => addRecord('lens', 'Add a lens')}
           columns={[
-            { field: 'name', head: 'lens', width: '200px' },
-            { field: 'focalLengthMm', head: 'from, mm', width: '70px', align: 'right', mono: true },
-            { field: 'longestMm', head: 'to, mm', width: '60px', align: 'right', mono: true },
-            { field: 'tStop', head: 'opens to T', width: '80px', align: 'right', mono: true },
-            { field: 'squeeze', head: 'squeeze', width: '60px', align: 'right', mono: true },
-            { field: 'closeFocusM', head: 'close focus', width: '80px', align: 'right', mono: true },
-            { field: 'imageCircleMm', head: 'circle, mm', width: '80px', align: 'right', mono: true },
-            { field: 'note', head: 'notes', width: '220px' },
+            { field: 'name', head: 'lens', width: 200 },
+            { field: 'focalLengthMm', head: 'from, mm', width: 70, align: 'right', mono: true },
+            { field: 'longestMm', head: 'to, mm', width: 60, align: 'right', mono: true },
+            { field: 'tStop', head: 'opens to T', width: 80, align: 'right', mono: true },
+            { field: 'squeeze', head: 'squeeze', width: 60, align: 'right', mono: true },
+            { field: 'closeFocusM', head: 'close focus', width: 80, align: 'right', mono: true },
+            { field: 'imageCircleMm', head: 'circle, mm', width: 80, align: 'right', mono: true },
+            { field: 'note', head: 'notes', width: 220 },
           ]}
         />
         <FromLibrary
@@ -101,9 +101,9 @@ export function GlassView() {
             })
           }
           columns={[
-            { field: 'letter', head: 'sound', width: '56px' },
-            { field: 'name', head: 'what it is', width: '210px' },
-            { field: 'tracks', head: 'tracks', width: '60px', align: 'right', mono: true },
+            { field: 'letter', head: 'sound', width: 56 },
+            { field: 'name', head: 'what it is', width: 210 },
+            { field: 'tracks', head: 'tracks', width: 60, align: 'right', mono: true },
           ]}
         />
       </Section>

@@ -2,10 +2,13 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import { undo, useProductionStore } from '../../store/production.ts'
-import { all, draw, openDemo, sent, shotOf } from '../../testing.tsx'
+import { all, draw, openDemo, sent, shotOf, withAllColumns } from '../../testing.tsx'
 import { ShotsScreen } from './ShotsScreen.tsx'
 
-beforeEach(() => openDemo('planner'))
+beforeEach(() => {
+  openDemo('planner')
+  withAllColumns('Shots')
+})
 const grid = () => screen.getByRole('grid', { name: 'Shots' })
 const cell = (code: string, field: string) =>
   within(grid())

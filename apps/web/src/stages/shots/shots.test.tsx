@@ -2,10 +2,13 @@
 import { screen, within, waitFor } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import { undo } from '../../store/production.ts'
-import { all, draw, openDemo, sent, shotOf } from '../../testing.tsx'
+import { all, draw, openDemo, sent, shotOf, withAllColumns } from '../../testing.tsx'
 import { ShotsScreen } from './ShotsScreen.tsx'
 
-beforeEach(() => openDemo())
+beforeEach(() => {
+  openDemo()
+  withAllColumns('Shots')
+})
 const grid = () => screen.getByRole('grid', { name: 'Shots' })
 const row = (code: string) =>
   within(grid())

@@ -6,7 +6,7 @@ import { commit } from '../../store/production.ts'
 import { useProduction } from '../../store/selectors.ts'
 import { all, draw, openDemo } from '../../testing.tsx'
 import { Sheet } from './Sheet.tsx'
-import { holdOrder } from './useHeldRows.ts'
+import { holdLines, type Line } from './lines.ts'
 
 /** A sheet that stands in the order of the very thing that is typed in it. */
 function Cameras() {
@@ -18,8 +18,8 @@ function Cameras() {
         name="Cameras"
         rows={cameras}
         columns={[
-          { field: 'letter', head: 'letter', width: '60px' },
-          { field: 'name', head: 'name', width: '200px' },
+          { field: 'letter', head: 'letter', width: 60 },
+          { field: 'name', head: 'name', width: 200 },
         ]}
       />
       <button type="button">elsewhere</button>
@@ -67,7 +67,11 @@ describe('a sheet that is sorted by what is typed', () => {
   })
 })
 
-test('what came since stands at the end, what went leaves no hole', () => {
-  const rows = ['d', 'a', 'c', 'b', 'e'].map((id) => ({ id }))
-  expect(holdOrder(rows, ['a', 'b', 'gone', 'c']).map((r) => r.id)).toEqual(['a', 'b', 'c', 'd', 'e'])
+test('held lines: what came since stands at the end, what was removed leaves no hole, what is filtered away stays', () => {
+  const row = (id: string): Line<{ id: string }> => ({ is: 'row', id, record: { id } })
+  const head: Line<{ id: string }> = { is: 'group', id: 'side:in', records: [], folded: false }
+  const given = ['d', 'a', 'b', 'e'].map(row)
+  const records = ['a', 'b', 'c', 'd', 'e'].map((id) => ({ id }))
+  const held = [head, ...['a', 'b', 'gone', 'c'].map(row)]
+  expect(holdLines(given, held, records).map((l) => l.id)).toEqual(['side:in', 'a', 'b', 'c', 'd', 'e'])
 })

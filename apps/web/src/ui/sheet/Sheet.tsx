@@ -1,23 +1,21 @@
 import { Button } from '../parts.tsx'
 import { Box, Text } from '@chakra-ui/react'
-import { useVirtualizer } from '@tanstack/react-virtual'
-import {
-  type ClipboardEvent,
-  type KeyboardEvent,
-  useCallback,
-  useEffect,
-  useLayoutEffect,
-  useMemo,
-  useRef,
-  useState,
-} from 'react'
+import { type ClipboardEvent, type KeyboardEvent, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { commit, say } from '../../store/production.ts'
+import { useDesk } from '../../store/desk.ts'
 import { useRights, useUnits } from '../../store/selectors.ts'
 import { useNamesOf } from '../useNames.ts'
 import type { Cell } from './CellEditor.tsx'
 import { type SheetHands, SheetRow } from './SheetRow.tsx'
-import { useHeldRows } from './useHeldRows.ts'
-import { cellText, differs, readCell, type SheetColumn } from './column.ts'
+import { EditBar } from './EditBar.tsx'
+import { HeadMenu, type OpenedMenu } from './HeadMenu.tsx'
+import { SheetGroup } from './SheetGroup.tsx'
+import { SheetHeads } from './SheetHeads.tsx'
+import { SheetTools } from './SheetTools.tsx'
+import { useHeldLines } from './useHeldLines.ts'
+import { useLongList } from './useLongList.ts'
+import { useSheetTable } from './useSheetTable.ts'
+import { cellText, columnName, differs, readCell, type SheetColumn } from './column.ts'
 import { SHEET_CSS } from './style.ts'
 import {
   removeRecord,
@@ -29,15 +27,6 @@ import {
   nameOf,
   type PlainChange,
 } from '@kavrell/core/records'
-
-/** The same function as long as the same rows stand in the same order: a changed value measures nothing anew. */
-function useRowKeys(rows: readonly AnyRecord[]): (index: number) => string {
-  const [ids, setIds] = useState(() => rows.map((row) => row.id))
-  const same = ids.length === rows.length && rows.every((row, i) => row.id === ids[i])
-  const now = same ? ids : rows.map((row) => row.id)
-  if (!same) setIds(now)
-  return useCallback((index: number) => now[index]!, [now])
-}
 
 interface Props<R> {
   readonly kind: KindName
@@ -52,10 +41,9 @@ interface Props<R> {
   readonly onDuplicate?: (records: readonly R[]) => void
   readonly onMove?: (records: readonly R[], by: -1 | 1) => void
   readonly rowHeight?: number
+  /** What rows that are gathered or taken in come to, as in minutes. */
+  readonly sum?: (records: readonly R[]) => string
 }
-
-/** From so many rows on only those in sight are drawn. */
-const LONG = 60
 
 const MOVES: Readonly<Record<string, readonly [number, number]>> = {
   ArrowUp: [-1, 0],
@@ -70,28 +58,62 @@ const MOVES: Readonly<Record<string, readonly [number, number]>> = {
  * spreadsheets, Ctrl+Backspace removes rows.
  */
 export function Sheet<R extends AnyRecord>(props: Props<R>) {
-  const { kind, name, columns, selectedId, onSelect, onAdd, rowHeight = 34 } = props
+  // Each person looks at it as they left it.
+  const person = useDesk((s) => s.person)
+  return <PersonsSheet key={person} person={person} {...props} />
+}
+
+function PersonsSheet<R extends AnyRecord>(props: Props<R> & { readonly person: string }) {
+  const { kind, name, columns: all, selectedId, onSelect, onAdd, rowHeight = 34 } = props
+  const grid = useRef<HTMLDivElement>(null)
+  const rights = useRights()
+  const units = useUnits()
+  const fields = fieldsOf(kind)
+  const namesOfAll = useNamesOf(all.map((c) => fields[c.field]))
+  // The same list as long as its names are the same, so that rows keep what they drew.
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  const steadyNames = useMemo(() => namesOfAll, namesOfAll)
+  const sheet = useSheetTable({
+    kind,
+    name: `${props.person}.${name}`,
+    rows: props.rows,
+    columns: all,
+    names: steadyNames,
+    units,
+  })
+  const { table } = sheet
+  const shown = sheet.shown.join()
+  const [columns, names] = useMemo(() => {
+    const at = shown === '' ? [] : shown.split(',').map(Number)
+    return [at.map((i) => all[i]!), at.map((i) => steadyNames[i]!)]
+  }, [shown, all, steadyNames])
+  const isAsItLies = ![table.state.sorting, table.state.columnFilters, table.state.grouping].some((l) => l.length > 0)
   // Where rows are moved by hand nothing that is typed moves them.
-  const { rows, ...holding } = useHeldRows(props.rows, props.onMove === undefined)
+  const { lines, ...holding } = useHeldLines(
+    sheet.lines,
+    props.rows,
+    sheet.view,
+    props.onMove === undefined || !isAsItLies,
+  )
+  const rows = useMemo(() => lines.flatMap((line) => (line.is === 'row' ? [line.record] : [])), [lines])
+  const [menu, setMenu] = useState<OpenedMenu | null>(null)
   /** The active cell, held by its record: rows come and go above it. */
-  const [cell, setCell] = useState<(Cell & { readonly id: string }) | null>(null)
+  const [cell, setCell] = useState<{ readonly id: string; readonly row: number; readonly field: string } | null>(null)
   /** Where taking in rows began; the other end is the active cell. */
   const [anchor, setAnchor] = useState<number | null>(null)
   const [editing, setEditing] = useState<string | null>(null)
   const [says, setSays] = useState<string | null>(null)
-  const grid = useRef<HTMLDivElement>(null)
   /** An editor was closed by a key: its cell, or the next one, takes the keys again. */
   const back = useRef(false)
-  const rights = useRights()
-  const units = useUnits()
-  const fields = fieldsOf(kind)
-  const names = useNamesOf(columns.map((c) => fields[c.field]))
-  // The same list as long as its names are the same, so that rows keep what they drew.
-  // eslint-disable-next-line react-hooks/exhaustive-deps
-  const sameNames = useMemo(() => names, names)
   const found = cell ? rows.findIndex((row) => row.id === cell.id) : -1
   const activeRow = found >= 0 ? found : (cell?.row ?? -1)
-  const activeColumn = cell?.column ?? -1
+  // A column that was put away hands its cell to the first.
+  const activeColumn = cell
+    ? Math.max(
+        0,
+        columns.findIndex((c) => c.field === cell.field),
+      )
+    : -1
   const active = useMemo(
     () => (activeRow >= 0 && activeRow < rows.length ? { row: activeRow, column: activeColumn } : null),
     [activeRow, activeColumn, rows.length],
@@ -107,68 +129,22 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
     : [-1, -1]
   const taken = rows.slice(Math.max(0, from), to + 1)
 
-  const long = rows.length > LONG
-  const getItemKey = useRowKeys(rows)
-  const [scrollMargin, setScrollMargin] = useState(0)
-  const scroller = () => grid.current?.closest<HTMLElement>('main') ?? null
-  const virtual = useVirtualizer({
-    count: long ? rows.length : 0,
-    getScrollElement: scroller,
-    estimateSize: () => rowHeight + 1,
-    getItemKey,
-    overscan: 4,
-    scrollMargin,
-    useFlushSync: false,
-  })
-  // What stands above it may grow: then the page's content changes its size, and the place is looked at again.
-  useLayoutEffect(() => {
-    const page = long ? scroller() : null
-    if (!page) return
-    const look = () => {
-      if (!grid.current) return
-      const top = grid.current.getBoundingClientRect().top - page.getBoundingClientRect().top + page.scrollTop
-      setScrollMargin((was) => (Math.abs(top - was) > 1 ? top : was))
-    }
-    const observer = new ResizeObserver(look)
-    for (const child of page.children) observer.observe(child)
-    return () => observer.disconnect()
-  }, [long])
-
-  const [inSight, setInSight] = useState<readonly [number, number]>([0, 12])
-  useLayoutEffect(() => {
-    const box = grid.current
-    if (!long || !box) return
-    const look = () => {
-      const heads = [...box.querySelectorAll<HTMLElement>('.heads > div')]
-      const [left, right] = [box.scrollLeft, box.scrollLeft + box.clientWidth]
-      const seen = heads.flatMap((head, i) =>
-        head.offsetLeft + head.offsetWidth >= left && head.offsetLeft <= right ? [i] : [],
-      )
-      const [first, last] = [seen[0] ?? 0, seen.at(-1) ?? 12]
-      setInSight((was) => (was[0] === first && was[1] === last ? was : [first, last]))
-    }
-    look()
-    const observer = new ResizeObserver(look)
-    observer.observe(box)
-    box.addEventListener('scroll', look, { passive: true })
-    return () => {
-      observer.disconnect()
-      box.removeEventListener('scroll', look)
-    }
-  }, [long])
+  const { long, drawn, above, below, inSight, bring } = useLongList(grid, lines, rowHeight)
 
   // Before anything is drawn: a key that follows at once finds its cell, not the page.
   useLayoutEffect(() => {
     if (editing !== null || !active) return
-    if (back.current || grid.current?.contains(document.activeElement)) focusCell(active)
+    if (back.current || grid.current?.contains(document.activeElement?.closest('.cell') ?? null)) focusCell(active)
     back.current = false
   }, [active, editing])
 
   // A row chosen elsewhere, as on the ribbon, comes into sight.
   useEffect(() => {
-    const index = long && selectedId ? rows.findIndex((row) => row.id === selectedId) : -1
-    if (index >= 0 && !grid.current?.querySelector(`[data-row="${selectedId}"]`))
-      virtual.scrollToIndex(index, { align: 'center' })
+    if (selectedId && !grid.current?.querySelector(`[data-row="${selectedId}"]`))
+      bring(
+        lines.findIndex((line) => line.id === selectedId),
+        'center',
+      )
     // Only a new choice moves the page, not every change of a row.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [selectedId])
@@ -182,10 +158,10 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
     }
     setAnchor(extend ? (anchor ?? active?.row ?? next.row) : null)
     const record = rows[next.row]
-    setCell(record ? { ...next, id: record.id } : null)
+    setCell(record ? { row: next.row, field: columns[next.column]!.field, id: record.id } : null)
     setSays(null)
     if (record) onSelect?.(record.id)
-    if (long) virtual.scrollToIndex(next.row)
+    if (record) bring(lines.findIndex((line) => line.id === record.id))
   }
   const begin = (text: string | null) => {
     if (!active || !column || column.fixed || !rights.plan) return
@@ -223,7 +199,7 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
     go(next.row, next.column)
   }
   const fillDown = () => {
-    if (!active || !column) return
+    if (!active || !column || column.fixed) return
     const single = from === to
     const source = rows[single ? from - 1 : from]
     if (!source) return
@@ -244,7 +220,7 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
   const toggle = () => setSays(write(taken, { [column!.field]: rows[active!.row]![column!.field] !== true }))
 
   const onKey = (e: KeyboardEvent) => {
-    if (!active || !column || editing !== null) return
+    if (!active || !column || editing !== null || !(e.target as Element).closest('.cell')) return
     const command = e.ctrlKey || e.metaKey
     const isFlag = fields[column.field]?.input === 'flag'
     const step = MOVES[e.key]
@@ -253,6 +229,8 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
       [
         step !== undefined && e.altKey && plan && props.onMove !== undefined && step[0] !== 0,
         () => {
+          if (!isAsItLies)
+            return setSays('Rows are moved by hand in one list, in their own order and with none left out.')
           props.onMove!(taken, step![0] as -1 | 1)
           setAnchor(anchor === null ? null : Math.min(rows.length - 1, Math.max(0, anchor + step![0])))
         },
@@ -274,6 +252,7 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
         e.key === 'Delete' && fields[column.field]?.column.nullable === true && plan,
         () => setSays(write(taken, { [column.field]: null })),
       ],
+      [e.key === 'Escape' && from !== to, () => go(active.row, active.column)],
       [e.key.length === 1 && !command && !e.altKey, () => begin(e.key)],
     ]
     const action = actions.find(([applies]) => applies)?.[1]
@@ -315,19 +294,21 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
     }
   })
 
-  const template = columns.map((c) => c.width).join(' ')
-  const items = virtual.getVirtualItems()
-  const drawn = long
-    ? items.map(({ index }) => ({ record: rows[index]!, row: index }))
-    : rows.map((record, row) => ({ record, row }))
+  const rowOf = new Map(rows.map((record, row) => [record.id, row]))
   // Rows that leave a long list become those that come: their elements are filled anew, not made anew. Large
   // enough for any window, so that it never changes under a cell that is being typed in.
   const pool = Math.max(96, drawn.length)
-  const above = long ? (items[0]?.start ?? 0) - virtual.options.scrollMargin : 0
-  const below = long ? virtual.getTotalSize() - (items.at(-1)?.end ?? 0) + virtual.options.scrollMargin : 0
 
   return (
     <Box>
+      <SheetTools
+        name={name}
+        table={table}
+        columns={all}
+        total={props.rows.length}
+        found={rows.length}
+        onMenu={(from) => setMenu({ column: null, from })}
+      />
       <Box
         ref={grid}
         role="grid"
@@ -338,43 +319,77 @@ export function Sheet<R extends AnyRecord>(props: Props<R>) {
         onCopy={onCopy}
         onPaste={onClip}
         css={SHEET_CSS}
+        style={sheet.style}
         {...holding}
       >
-        <div role="row" className="heads" style={{ gridTemplateColumns: template }}>
-          {columns.map((c) => (
-            <div role="columnheader" key={c.field + c.head} className={c.align}>
-              {c.head}
-            </div>
-          ))}
-        </div>
+        <SheetHeads table={table} columns={columns} onMenu={(column, from) => setMenu({ column, from })} />
         {above > 0 && <div style={{ height: above }} aria-hidden="true" />}
-        {drawn.map(({ record, row }) => (
-          <SheetRow
-            key={long ? row % pool : record.id}
-            kind={kind}
-            record={record}
-            row={row}
-            columns={columns}
-            names={sameNames}
-            units={units}
-            template={template}
-            minHeight={rowHeight}
-            selected={record.id === selectedId}
-            inRange={from !== to && row >= from && row <= to}
-            activeColumn={active?.row === row ? active.column : null}
-            first={!active && row === 0}
-            editing={active?.row === row ? editing : null}
-            hands={hands}
-            fixed={long}
-            inSight={inSight}
-          />
-        ))}
+        {drawn.map((index) => {
+          const line = lines[index]!
+          if (line.is === 'group') {
+            const gathers = all.find((c) => c.field === table.state.grouping[0])?.gathers
+            return (
+              <SheetGroup
+                key={line.id}
+                says={gathers?.(line.records[0]!)}
+                note={`${line.records.length} ${line.records.length === 1 ? 'row' : 'rows'}`}
+                sum={props.sum?.(line.records)}
+                folded={line.folded}
+                onFold={() => table.getRow(line.id, true).toggleExpanded()}
+              />
+            )
+          }
+          const { record } = line
+          const row = rowOf.get(record.id)!
+          return (
+            <SheetRow
+              key={long ? index % pool : record.id}
+              kind={kind}
+              record={record}
+              row={row}
+              columns={columns}
+              names={names}
+              units={units}
+              minHeight={rowHeight}
+              selected={record.id === selectedId}
+              inRange={from !== to && row >= from && row <= to}
+              activeColumn={active?.row === row ? active.column : null}
+              first={!active && row === 0}
+              editing={active?.row === row ? editing : null}
+              hands={hands}
+              fixed={long}
+              inSight={inSight}
+              pinned={table.state.columnPinning.start}
+            />
+          )
+        })}
         {below > 0 && <div style={{ height: below }} aria-hidden="true" />}
       </Box>
       {says && (
         <Text role="alert" color="stop" fontSize="small" mt="6px">
           {says}
         </Text>
+      )}
+      {menu && (
+        <HeadMenu
+          table={table}
+          columns={all}
+          opened={menu}
+          onClose={() => setMenu(null)}
+          onFilter={(field) => table.getColumn(field)?.setFilterValue({})}
+          asItWas={sheet.asItWas}
+        />
+      )}
+      {taken.length > 1 && rights.plan && column && (
+        <EditBar
+          count={taken.length}
+          sum={props.sum?.(taken)}
+          head={columnName(column)}
+          values={[...new Set(taken.map((record) => cellText(kind, record, column, names[active!.column]!, units)))]}
+          onDuplicate={props.onDuplicate && (() => props.onDuplicate!(taken))}
+          onRemove={removeTaken}
+          onLetGo={() => go(active!.row, active!.column)}
+        />
       )}
       {onAdd && rights.plan && (
         <Box mt="8px">

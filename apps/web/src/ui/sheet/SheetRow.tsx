@@ -19,7 +19,6 @@ interface Props<R> {
   readonly columns: readonly SheetColumn<R>[]
   readonly names: readonly Names[]
   readonly units: Units
-  readonly template: string
   readonly minHeight: number
   readonly selected: boolean
   readonly inRange: boolean
@@ -31,6 +30,8 @@ interface Props<R> {
   readonly hands: RefObject<SheetHands>
   /** Of one height, so that a long list need not be measured. */
   readonly fixed: boolean
+  /** Columns that stay in sight. */
+  readonly pinned: readonly string[]
   /** First and last column in sight; in a long list the others are not drawn. */
   readonly inSight: readonly [number, number]
 }
@@ -49,21 +50,24 @@ function Row<R extends AnyRecord>(props: Props<R>) {
       data-row={record.id}
       aria-selected={selected}
       style={{
-        gridTemplateColumns: props.template,
         [props.fixed ? 'height' : 'minHeight']: props.minHeight + (props.fixed ? 1 : 0),
-        ...(props.fixed ? { contain: 'layout paint', overflow: 'hidden' } : {}),
+        ...(props.fixed ? { contain: 'layout', overflow: 'clip' } : {}),
       }}
     >
       {columns.map((column, at) => {
         const here = activeColumn === at
-        if (props.fixed && !here && (at < props.inSight[0] || at > props.inSight[1])) return null
+        const pinned = props.pinned.includes(column.field)
+        if (props.fixed && !here && !pinned && (at < props.inSight[0] || at > props.inSight[1])) return null
         const isEditing = here && editing !== null
         return (
           <div
             role="gridcell"
             key={column.field + column.head}
-            className={`cell${column.align === 'right' ? ' right' : ''}${column.mono ? ' mono' : ''}${here ? ' here' : ''}`}
-            style={props.fixed ? { gridColumn: at + 1 } : undefined}
+            className={`cell${pinned ? ' pinned' : ''}${column.align === 'right' ? ' right' : ''}${column.mono ? ' mono' : ''}${here ? ' here' : ''}`}
+            style={{
+              ...(props.fixed ? { gridColumn: at + 1 } : {}),
+              ...(pinned ? { left: `var(--at-${column.field})` } : {}),
+            }}
             data-cell={`${row}:${at}`}
             data-field={column.field}
             tabIndex={here || (props.first && at === 0) ? 0 : -1}

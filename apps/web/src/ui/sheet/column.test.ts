@@ -8,11 +8,11 @@ const shot: RecordOf<'shot'> = {
   version: 1,
   ...blank('shot', { code: '1A', distanceM: 2.6012, tStop: 2.8 }),
 }
-const distance: SheetColumn<RecordOf<'shot'>> = { field: 'distanceM', head: 'm', width: '' }
+const distance: SheetColumn<RecordOf<'shot'>> = { field: 'distanceM', head: 'm', width: 40 }
 const rate: SheetColumn<RecordOf<'shot'>> = {
   field: 'fpsNum',
   head: 'fps',
-  width: '',
+  width: 40,
   text: (s) => `${s.fpsNum} a second`,
   read: (typed) =>
     typed === 'fast' ? { ok: true, fields: { fpsNum: 200, fpsDen: 1 } } : { ok: false, says: 'Say fast.' },

@@ -5,8 +5,12 @@ import type { Units } from '@kavrell/core/text'
 export interface SheetColumn<R> {
   readonly field: string
   readonly head: string
-  /** CSS width of the column. */
-  readonly width: string
+  /** In full, where the head is short. */
+  readonly called?: string
+  /** In pixels, until somebody draws it wider. */
+  readonly width: number
+  /** Takes what room is left. */
+  readonly grow?: boolean
   readonly align?: 'right'
   readonly mono?: boolean
   /** How the value looks when it is not just the value. */
@@ -16,7 +20,16 @@ export interface SheetColumn<R> {
   readonly read?: (typed: string) => ReadFields
   /** Only to look at. */
   readonly fixed?: boolean
+  /** Stays at the left while the others pass. */
+  readonly pinned?: boolean
+  /** Not shown until it is asked for. */
+  readonly hidden?: boolean
+  /** Rows can be gathered by it; what then stands over those of one value. */
+  readonly gathers?: (record: R) => ReactNode
 }
+
+/** A column in a list of them. */
+export const columnName = <R>(column: SheetColumn<R>): string => column.called ?? column.head
 
 export type ReadFields =
   | { readonly ok: true; readonly fields: Readonly<Record<string, unknown>> }

@@ -1,5 +1,8 @@
 const color = (name: string) => `var(--chakra-colors-${name})`
 
+/** Between columns, in pixels. */
+export const COLUMN_GAP = 6
+
 /** How a sheet's plain elements look. */
 export const SHEET_CSS = {
   fontSize: 'small',
@@ -8,19 +11,55 @@ export const SHEET_CSS = {
   position: 'relative',
   '& .heads': {
     display: 'grid',
-    columnGap: '8px',
+    gridTemplateColumns: 'var(--columns)',
+    columnGap: `${COLUMN_GAP}px`,
     borderBottom: `1px solid ${color('line')}`,
     color: color('faint'),
     fontSize: 'note',
     paddingBottom: '3px',
-    minWidth: 'max-content',
+    minWidth: 'var(--wide)',
   },
-  '& .heads .right': { textAlign: 'right' },
+  '& .heads > div': { position: 'relative', minWidth: 0, display: 'flex' },
+  '& .heads .right': { justifyContent: 'flex-end' },
+  '& .head': { minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', color: 'inherit' },
+  '& .head:hover': { color: color('ink'), textDecoration: 'underline' },
+  '& .grip': {
+    position: 'absolute',
+    top: 0,
+    bottom: '-3px',
+    right: '-6px',
+    width: '9px',
+    cursor: 'col-resize',
+    touchAction: 'none',
+  },
+  '& .grip:hover, & .grip.drawn': { boxShadow: `inset -2px 0 0 ${color('action')}` },
+  // What is kept in sight hides what passes behind it; on a phone nothing has the room to stay.
+  '@media (min-width: 768px)': {
+    '& .pinned': {
+      position: 'sticky !important',
+      zIndex: 1,
+      background: color('paper'),
+      boxShadow: `-6px 0 0 ${color('paper')}`,
+    },
+    '& .row.selected .pinned': { background: color('leaf'), boxShadow: `-6px 0 0 ${color('leaf')}` },
+    '& .row.selected .pinned:first-of-type': { boxShadow: `inset 3px 0 0 ${color('action')}` },
+    '& .row.taken .pinned': { background: color('tint'), boxShadow: `-6px 0 0 ${color('tint')}` },
+  },
+  '& .group': { borderBottom: `1px solid ${color('line')}`, background: color('well'), minWidth: 'var(--wide)' },
+  '& .group > div': {
+    position: 'sticky',
+    left: 0,
+    display: 'flex',
+    gap: '8px',
+    alignItems: 'center',
+    width: 'max-content',
+  },
   '& .row': {
     display: 'grid',
-    columnGap: '8px',
+    gridTemplateColumns: 'var(--columns)',
+    columnGap: `${COLUMN_GAP}px`,
     alignItems: 'center',
-    minWidth: 'max-content',
+    minWidth: 'var(--wide)',
     borderBottom: `1px solid ${color('line')}`,
   },
   '& .row.selected': { background: color('leaf'), boxShadow: `inset 3px 0 0 ${color('action')}` },
