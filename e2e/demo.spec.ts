@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises'
 import { expect, test } from '@playwright/test'
 import { serve, type TestServer } from './server.ts'
 
@@ -94,11 +95,58 @@ test('a lamp turns by its handle, the light at the mark follows, and one undo ta
   const handle = (await page.locator('[data-turn=lamp]').boundingBox())!
   await page.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2)
   await page.mouse.down()
-  await page.mouse.move(handle.x + 30, handle.y + 60, { steps: 4 })
+  await page.mouse.move(handle.x + 90, handle.y + 200, { steps: 4 })
   await page.mouse.up()
   await expect(answer).not.toHaveText(before!)
   await page.keyboard.press('Control+z')
   await expect(answer).toHaveText(before!)
+})
+
+test('a plan is looked at from near, a thing is dragged where the hand is, and the plan leaves as three files', async ({
+  page,
+}) => {
+  await enter(page, 'light')
+  const plan = page.getByRole('group', { name: /^Plan of/ })
+  const metre = async () => Number(await plan.getAttribute('data-metre'))
+  const whole = await metre()
+  const box = (await plan.boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.keyboard.down('Control')
+  await page.mouse.wheel(0, -120)
+  await page.keyboard.up('Control')
+  await expect.poll(metre).toBeGreaterThan(whole)
+  await page.getByRole('button', { name: 'The whole plan' }).click()
+  await expect.poll(metre).toBe(whole)
+  // By the edge of its sign: it is moved by as much as the hand, not to the hand.
+  const lamp = plan.locator('[data-thing="lamp"]').first()
+  const at = async () => (await lamp.getAttribute('transform'))!.match(/-?[\d.]+/g)!.map(Number)
+  const [x, y] = await at()
+  const k = box.width / Number((await plan.getAttribute('viewBox'))!.split(' ')[2])
+  const from = { x: box.x + x! * k + 9, y: box.y + y! * k + 7 }
+  await page.mouse.move(from.x, from.y)
+  await page.mouse.down()
+  await page.mouse.move(from.x + 30, from.y - 20, { steps: 4 })
+  await page.mouse.move(from.x + 60, from.y - 40, { steps: 4 })
+  await page.mouse.up()
+  const [x2, y2] = await at()
+  expect(Math.abs(x2! - x! - 60 / k)).toBeLessThan(0.05 * whole)
+  expect(Math.abs(y2! - y! + 40 / k)).toBeLessThan(0.05 * whole)
+  for (const [format, magic] of [
+    ['SVG', '<svg'],
+    ['PNG', '\x89PNG'],
+    ['PDF', '%PDF'],
+  ] as const) {
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: format, exact: true }).click(),
+    ])
+    const bytes = await readFile(await file.path())
+    expect(bytes.toString('latin1', 0, 4)).toBe(magic)
+    expect(bytes.length).toBeGreaterThan(2000)
+    if (format === 'SVG') expect(bytes.toString()).not.toContain('var(--')
+  }
+  await page.keyboard.press('Control+z')
+  await expect.poll(async () => Math.abs((await at())[0]! - x!)).toBeLessThan(1)
 })
 
 test('a snag leads to the very house rule it was judged by', async ({ page }) => {

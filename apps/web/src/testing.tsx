@@ -42,6 +42,8 @@ class Pointer extends MouseEvent {
 }
 // The window of the document is not the one that globals are stubbed on.
 Object.assign(document.defaultView!, { PointerEvent: Pointer })
+// By this the gesture library knows that there are pointers.
+for (const window of [globalThis, document.defaultView!]) Object.assign(window, { onpointerdown: null })
 vi.stubGlobal('ResizeObserver', Nothing)
 vi.stubGlobal('IntersectionObserver', Nothing)
 vi.stubGlobal('Worker', Nothing)
@@ -49,6 +51,8 @@ vi.stubGlobal('matchMedia', () => ({ matches: false, addEventListener() {}, remo
 Element.prototype.scrollIntoView = () => {}
 Element.prototype.scrollTo = () => {}
 Element.prototype.setPointerCapture = () => {}
+Element.prototype.hasPointerCapture = () => true
+Element.prototype.releasePointerCapture = () => {}
 HTMLCanvasElement.prototype.getContext = () => null
 Blob.prototype.text = function () {
   return new Promise((resolve) => {
@@ -174,5 +178,12 @@ export function draw(screen: ReactElement, at = 'shots', pattern = '/p/:producti
 }
 
 /** A pointer on an element, at a place on the page. */
-export const pointer = (element: Element, does: 'down' | 'move' | 'up', clientX = 0, clientY = 0): boolean =>
-  fireEvent(element, new MouseEvent(`pointer${does}`, { bubbles: true, clientX, clientY }))
+export const pointer = (
+  element: Element,
+  does: 'down' | 'move' | 'up' | 'cancel',
+  clientX = 0,
+  clientY = 0,
+): boolean => {
+  const init = { bubbles: true, clientX, clientY, pointerId: 1, pointerType: 'mouse', isPrimary: true }
+  return fireEvent(element, new Pointer(`pointer${does}`, { ...init, buttons: does === 'up' ? 0 : 1 }))
+}

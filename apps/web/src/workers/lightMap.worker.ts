@@ -1,14 +1,38 @@
 import { expose } from 'comlink'
+import { contours } from 'd3-contour'
 import { type Lamp, lightMap } from '@kavrell/core/light'
 
-/** Runs the light map off the page's own thread. */
+/** Where a map of light has its edges: for each, the path round all that is at least as bright, in columns and rows. */
+export interface LightBands {
+  readonly columns: number
+  readonly rows: number
+  readonly paths: readonly string[]
+}
+
+/** Works out the light and its bands off the page's own thread. */
 const api = {
-  lightMap: (
+  lightBands(
     spot: { widthM: number; depthM: number; heightM: number },
     lamps: readonly Lamp[],
     ambientLux: number,
     columns: number,
-  ) => lightMap(spot, lamps, ambientLux, columns),
+    edgesLux: readonly number[],
+  ): LightBands {
+    const { rows, lux, ...map } = lightMap(spot, lamps, ambientLux, columns)
+    const drawn = contours()
+      .size([map.columns, rows])
+      .thresholds([...edgesLux])
+    return {
+      columns: map.columns,
+      rows,
+      paths: drawn(lux as unknown as number[]).map(({ coordinates }) =>
+        coordinates
+          .flat()
+          .map((ring) => `${ring.map(([x, y], i) => `${i ? 'L' : 'M'}${x!.toFixed(1)} ${y!.toFixed(1)}`).join('')}Z`)
+          .join(''),
+      ),
+    }
+  },
 }
 export type LightMapWorker = typeof api
 expose(api)

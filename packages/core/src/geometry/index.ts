@@ -1,7 +1,11 @@
+export { APART_M, freePlace, freeStretch } from './freePlace.ts'
+export { type Box, type LabelPlace, placeLabels, type WantedLabel } from './labels.ts'
 export {
+  alongNearestWall,
   alongWall,
   areaM2,
   crossing,
+  type Extent,
   extentOf,
   isInside,
   longestRunM,
@@ -15,4 +19,4 @@ export {
   type Wall,
   wallsOf,
 } from './outline.ts'
-export { cornersOf } from './turned.ts'
+export { aimedAt, cornersOf, turnTo } from './turned.ts'

@@ -25,8 +25,8 @@ export type OutlineFault =
 /** Measures on a plan go in steps of 5 cm. */
 export const PLAN_STEP_M = 0.05
 
-/** The nearest step of the plan. */
-export const snapToPlan = (metres: number): number => Math.round(metres / PLAN_STEP_M) * PLAN_STEP_M
+/** The nearest step of the plan, as that figure is written: 2.05, never 2.0500000000000003. */
+export const snapToPlan = (metres: number): number => Math.round(metres / PLAN_STEP_M) / Math.round(1 / PLAN_STEP_M)
 
 /** A room of four walls. */
 export const rectangle = (widthM: number, depthM: number): Outline => [
@@ -47,6 +47,28 @@ export const wallsOf = (outline: Outline): Wall[] =>
 export function alongWall(wall: Wall, alongM: number): PlanPoint {
   const t = wall.lengthM > 0 ? alongM / wall.lengthM : 0
   return { xM: wall.from.xM + (wall.to.xM - wall.from.xM) * t, yM: wall.from.yM + (wall.to.yM - wall.from.yM) * t }
+}
+
+/**
+ * The wall nearest to a point, and from where on it something of a width stands so that its middle is as near to the
+ * point as the wall lets it. In steps of the plan.
+ */
+export function alongNearestWall(
+  outline: Outline,
+  widthM: number,
+  to: PlanPoint,
+): { readonly wall: number; readonly alongM: number } {
+  const [found] = wallsOf(outline)
+    .map((wall) => {
+      const ux = (wall.to.xM - wall.from.xM) / (wall.lengthM || 1)
+      const uy = (wall.to.yM - wall.from.yM) / (wall.lengthM || 1)
+      const along = Math.min(wall.lengthM, Math.max(0, (to.xM - wall.from.xM) * ux + (to.yM - wall.from.yM) * uy))
+      const foot = alongWall(wall, along)
+      return { wall, along, away: Math.hypot(foot.xM - to.xM, foot.yM - to.yM) }
+    })
+    .sort((a, b) => a.away - b.away)
+  const alongM = Math.max(0, Math.min(found!.along - widthM / 2, found!.wall.lengthM - widthM))
+  return { wall: found!.wall.index, alongM: snapToPlan(alongM) }
 }
 
 /** Whether a point lies in a room; on a wall counts as in. Even-odd rule. */

@@ -24,3 +24,22 @@ export function cornersOf(f: TurnedRectangle): PlanPoint[] {
     }
   })
 }
+
+/** The bearing from one point of a plan to another, 0 up the plan and clockwise, in tenths of a degree. */
+export const turnTo = (from: PlanPoint, to: PlanPoint): number => {
+  const deg = (Math.atan2(to.xM - from.xM, from.yM - to.yM) * 180) / Math.PI
+  return (Math.round(((deg + 360) % 360) * 10) / 10) % 360
+}
+
+/** So far beside a thing it still counts as aimed at, in degrees. */
+const AIM_DEG = 3
+
+/** What something looks at from where it stands: of the things in that direction the best met, null where it looks past all. */
+export function aimedAt<T extends PlanPoint>(from: PlanPoint, bearingDeg: number, things: readonly T[]): T | null {
+  let best: { thing: T; off: number } | null = null
+  for (const thing of things) {
+    const off = Math.abs(((turnTo(from, thing) - bearingDeg + 540) % 360) - 180)
+    if (off <= AIM_DEG && (!best || off < best.off)) best = { thing, off }
+  }
+  return best?.thing ?? null
+}

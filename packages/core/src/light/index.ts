@@ -1,6 +1,6 @@
 export { setupDifference } from './difference.ts'
 export { aimAt, type Lamp, type LampRole } from './illuminance.ts'
 export { LAMP_LIBRARY, lampType } from './library.ts'
-export { LIGHT_MAP_STEPS, lightMap, type LightMap, mapStep } from './lightMap.ts'
+export { lightScale, lightMap, type LightMap, type LightScale } from './lightMap.ts'
 export { type MarkReading, readMark } from './mark.ts'
 export { waysOut } from './waysOut.ts'

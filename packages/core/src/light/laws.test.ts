@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { aimAt, beamFactor, directionOf, illuminance, type Lamp } from './illuminance.ts'
-import { lightMap, mapStep } from './lightMap.ts'
+import { lightMap, lightScale } from './lightMap.ts'
 import { readMark } from './mark.ts'
 
 const within = (min: number, max: number) => fc.double({ min, max, noNaN: true })
@@ -109,10 +109,15 @@ describe('readings', () => {
         if (reading.ratio !== null) expect(reading.ratio).toBeGreaterThanOrEqual(1)
       }),
     ))
-  test('a brighter place is never a darker step of the map', () =>
+  test('a scale rises a stop at each edge, and its zero is the light that is wanted', () =>
     fc.assert(
-      fc.property(within(0, 10_000), within(0, 10_000), (a, b) => {
-        if (a <= b) expect(mapStep(a)).toBeLessThanOrEqual(mapStep(b))
+      fc.property(within(1, 10_000), (wanted) => {
+        const { edgesLux, edgeWords, zero } = lightScale(wanted)
+        expect(edgesLux[zero!]).toBe(wanted)
+        expect(edgeWords[zero!]).toBe('0')
+        for (const [i, edge] of edgesLux.entries()) if (i > 0) expect(edge / edgesLux[i - 1]!).toBeCloseTo(2, 9)
+        expect(edgeWords).toHaveLength(edgesLux.length)
+        expect(lightScale(null).zero).toBeNull()
       }),
     ))
   test('the map is brightest under the lamp and darkest where it does not shine', () => {

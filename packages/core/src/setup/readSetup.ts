@@ -26,6 +26,10 @@ export interface SetupReading {
   readonly shots: readonly ShotReading[]
 }
 
+/** The light in lux that a shot of a setup asks for where it is read; null without a mark. */
+export const luxWanted = ({ marks }: SetupReading, { errorStops }: Pick<ShotReading, 'errorStops'>): number | null =>
+  marks[0] ? marks[0].reading.totalLux / 2 ** errorStops : null
+
 /** The lamps of a setup: key first, practicals last. */
 export const lampsOfSetup = (production: Production, setupId: string): PlacedLamp[] =>
   Object.values(production.lamp)

@@ -1,6 +1,6 @@
 import { Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import { useRights } from '../../store/selectors.ts'
+import { useProduction, useRights } from '../../store/selectors.ts'
 import { Select } from '../../ui/fields.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { Button, Answer, Hint, Section } from '../../ui/parts.tsx'
@@ -17,10 +17,10 @@ type MarkRead = SetupReading['marks'][number]
 
 interface Props {
   readonly setup: RecordOf<'setup'>
-  readonly spot: Parameters<typeof addLamp>[1]
+  readonly spot: RecordOf<'spot'>
   readonly reading: SetupReading
   readonly selectedId: string | undefined
-  readonly onSelect: (thing: Thing) => void
+  readonly onSelect: (thing: Thing | null) => void
 }
 
 /** Is it bright enough, at which mark, for which shot, from which lamp, and on which circuit. */
@@ -128,9 +128,10 @@ function ShotLine(reading: ShotReading) {
 
 /** Each lamp with its level and what it gives at the mark that is read. */
 function Lamps({ setup, spot, reading, mark, selectedId, onSelect }: Props & { readonly mark: MarkRead | undefined }) {
+  const production = useProduction()
   const rights = useRights()
   const add = (key: string) => {
-    const id = addLamp(setup, spot, key, reading.lamps, mark?.mark)
+    const id = addLamp(production, setup, spot, key, reading.lamps, mark?.mark)
     if (id) onSelect({ kind: 'lamp', id })
   }
   return (

@@ -1,19 +1,22 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
 import { addRecord, nextLetter } from '../../ui/addRecord.ts'
 import { Button, Empty, Page, SetupLetter } from '../../ui/parts.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { LightAside } from './LightAside.tsx'
-import { LightPlan, STEPS, type Thing } from './LightPlan.tsx'
+import { SavePlan } from '../../plan/SavePlan.tsx'
+import { LightLegend } from './LightLayer.tsx'
+import { LightPlan, type Thing } from './LightPlan.tsx'
 import { Selected } from './Selected.tsx'
 import { SetupFields } from './SetupFields.tsx'
 import { copySetup } from './copySetup.ts'
 import { addMark, placeCamera } from './placing.ts'
-import { LIGHT_MAP_STEPS, setupDifference } from '@kavrell/core/light'
+import { lightScale, setupDifference } from '@kavrell/core/light'
 import type { RecordOf } from '@kavrell/core/records'
-import { lampsOfSetup, readSetup } from '@kavrell/core/setup'
+import { lampsOfSetup, luxWanted, readSetup } from '@kavrell/core/setup'
+import { lengthText, stopName } from '@kavrell/core/text'
 
 /** Is it bright enough? */
 export function LightScreen() {
@@ -106,6 +109,12 @@ function Setup({
   const lamps = reading.lamps as RecordOf<'lamp'>[]
   const spot = production.spot[setup.spotId]!
   const parent = setup.parentId ? production.setup[setup.parentId] : undefined
+  const svg = useRef<SVGSVGElement | null>(null)
+  // The map is read from the shot that is worst off: where its line is, that shot would be right.
+  const [worst] = [...reading.shots].sort((a, b) => a.errorStops - b.errorStops)
+  const wanted = worst ? luxWanted(reading, worst) : null
+  const scale = useMemo(() => lightScale(wanted), [wanted])
+  const heightM = reading.marks[0]?.mark.heightM ?? 1.5
   const difference = parent ? setupDifference(lampsOfSetup(production, parent.id), lamps, units) : null
   return (
     <Page
@@ -124,25 +133,25 @@ function Setup({
             : ''}
         </Text>
       </Flex>
-      <LightPlan setup={setup} lamps={lamps} selected={selected} onSelect={onSelect} />
-      <Flex align="center" gap="10px" mt="8px" fontSize="note" color="soft" wrap="wrap">
-        <Text>lux at face height</Text>
-        <Flex>
-          {STEPS.map((c, i) => (
-            <Box key={c} w="34px" borderTop="9px solid" borderColor={c} fontSize="tiny" fontFamily="mono">
-              {i > 0 ? LIGHT_MAP_STEPS[i - 1] : ''}
-            </Box>
-          ))}
+      <LightPlan setup={setup} lamps={lamps} scale={scale} selected={selected} onSelect={onSelect} svg={svg} />
+      <Flex align="center" gap="4px 10px" mt="6px" fontSize="note" color="soft" wrap="wrap">
+        <LightLegend
+          scale={scale}
+          says={`${worst && wanted ? `stops from ${stopName(worst.shot.tStop)} of ${worst.shot.code}` : 'lux'}, at ${lengthText(heightM, units)}`}
+        />
+        <Text ml="auto">1 square = {units === 'feet' ? "3'" : '1 m'}</Text>
+      </Flex>
+      <Flex align="center" mt="2px" fontSize="note" color="faint" wrap="wrap" gap="4px 12px">
+        <Text>Drag to move, the dot to turn; arrows, Q E, + and − on a lamp. Ctrl and the wheel come nearer.</Text>
+        <Flex ml="auto">
+          <SavePlan svg={svg} name={`${setup.letter} ${setup.name}`} />
         </Flex>
-        <Text ml="auto">
-          1 square = {units === 'feet' ? "3'" : '1 m'}. Drag to move, the dot to turn. Keys: arrows, Q E, + −.
-        </Text>
       </Flex>
       {rights.plan && (
-        <Flex gap="8px" mt="12px">
+        <Flex gap="8px" mt="12px" wrap="wrap">
           <Button
             onClick={() => {
-              const id = addMark(setup, spot, reading.marks)
+              const id = addMark(production, setup, spot, reading.marks)
               if (id) onSelect({ kind: 'mark', id })
             }}
           >
@@ -155,7 +164,13 @@ function Setup({
             )
             .slice(0, 4)
             .map((c) => (
-              <Button key={c.id} onClick={() => placeCamera(setup, spot, c)}>
+              <Button
+                key={c.id}
+                onClick={() => {
+                  const id = placeCamera(production, setup, spot, c)
+                  if (id) onSelect({ kind: 'cameraPosition', id })
+                }}
+              >
                 Place camera {c.letter}
               </Button>
             ))}

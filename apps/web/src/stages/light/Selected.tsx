@@ -5,6 +5,7 @@ import { RecordField } from '../../ui/RecordField.tsx'
 import { takeOut } from '../../ui/addRecord.ts'
 import { Button, Section } from '../../ui/parts.tsx'
 import type { Thing } from './LightPlan.tsx'
+import { turnTo } from '@kavrell/core/geometry'
 import { aimAt } from '@kavrell/core/light'
 import { updateRecord, asId, fieldsOf, type RecordOf } from '@kavrell/core/records'
 
@@ -22,9 +23,17 @@ export function Selected({ thing, setup, onGone }: { thing: Thing; setup: Record
   const fields = Object.keys(fieldsOf(thing.kind)).filter((f) => !['setupId', 'libraryKey', 'cameraId'].includes(f))
   const lamp = thing.kind === 'lamp' ? (record as RecordOf<'lamp'>) : null
   const aim = (mark: RecordOf<'mark'>) => {
-    const to = aimAt({ xM: lamp!.xM, yM: lamp!.yM, zM: lamp!.heightM }, { xM: mark.xM, yM: mark.yM, zM: mark.heightM })
+    if (!lamp) {
+      const camera = record as RecordOf<'cameraPosition'>
+      const refused = commit(`Aim at ${mark.name}`, [
+        updateRecord('cameraPosition', camera.id, { bearingDeg: turnTo(camera, mark) }),
+      ])
+      if (refused) say(refused, 'stop')
+      return
+    }
+    const to = aimAt({ xM: lamp.xM, yM: lamp.yM, zM: lamp.heightM }, { xM: mark.xM, yM: mark.yM, zM: mark.heightM })
     const refused = commit(`Aim at ${mark.name}`, [
-      updateRecord('lamp', lamp!.id, {
+      updateRecord('lamp', lamp.id, {
         bearingDeg: Math.round(to.bearingDeg * 10) / 10,
         tiltDeg: Math.round(to.tiltDeg * 10) / 10,
       }),
@@ -37,7 +46,7 @@ export function Selected({ thing, setup, onGone }: { thing: Thing; setup: Record
       actions={
         rights.plan && (
           <>
-            {lamp &&
+            {thing.kind !== 'mark' &&
               marks.map((m) => (
                 <Button key={m.id} onClick={() => aim(m)}>
                   Aim at {m.name}

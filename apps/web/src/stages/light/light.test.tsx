@@ -3,6 +3,7 @@ import { fireEvent, screen, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import { undo } from '../../store/production.ts'
 import { all, draw, openDemo, pointer, sent } from '../../testing.tsx'
+import { onPaper } from '../../plan/planFile.ts'
 import { LightScreen } from './LightScreen.tsx'
 import { type Tables, type KindName } from '@kavrell/core/records'
 
@@ -195,46 +196,153 @@ describe('what stands in it', () => {
 })
 
 describe('dragged', () => {
-  const box = { left: 0, top: 0, width: 600, height: 300 } as DOMRect
-  const grip = (kind: string) => {
+  /** The plan as it would lie on a page, a point of it on a point of the page. */
+  const plan = () => {
     const svg = screen.getByRole('group', { name: /^Plan of/ })
-    svg.getBoundingClientRect = () => box
-    return document.querySelector<SVGGElement>(`[data-thing="${kind}"]`)!
+    const [, , width, height] = svg.getAttribute('viewBox')!.split(' ').map(Number)
+    svg.getBoundingClientRect = () => ({ left: 0, top: 0, width, height }) as DOMRect
+    return { svg, metre: Number(svg.dataset.metre) }
   }
-  test('a lamp goes where it is put down, in steps of 5 cm, as one edit', async () => {
+  const grip = (kind: string) => document.querySelector<SVGGElement>(`[data-thing="${kind}"]`)!
+  const middleOf = (element: Element) =>
+    /translate\(([-\d.]+) ([-\d.]+)\)/.exec(element.getAttribute('transform')!)!.slice(1).map(Number) as [
+      number,
+      number,
+    ]
+
+  test('a lamp goes as far as it is drawn, wherever it was taken, in steps of 5 cm, as one edit', async () => {
     await open('D')
-    const spot = all('spot').find((s) => s.id === setup('D').spotId)!
+    const { metre } = plan()
+    const before = lampsOf('D')[0]!
     const lamp = grip('lamp')
-    pointer(lamp, 'down', 10, 10)
-    pointer(lamp, 'move', 100, 40)
-    pointer(lamp, 'move', 300, 151)
+    pointer(lamp, 'down', 110, 10)
+    pointer(lamp, 'move', 130, 40)
+    pointer(lamp, 'move', 110 + 1.52 * metre, 10 + 0.74 * metre)
     expect(sent).toEqual([])
-    pointer(lamp, 'up')
+    pointer(lamp, 'up', 110 + 1.52 * metre, 10 + 0.74 * metre)
     expect(sent).toHaveLength(1)
     const now = lampsOf('D')[0]!
-    expect(now.xM).toBeCloseTo(spot.widthM / 2, 1)
-    expect((now.yM * 20) % 1).toBeCloseTo(0, 6)
+    expect(now.xM - before.xM).toBeCloseTo(1.5, 1)
+    expect(now.yM - before.yM).toBeCloseTo(0.75, 1)
+    for (const m of [now.xM, now.yM]) expect(String(m)).toMatch(/^\d+(\.\d{1,2})?$/)
   })
   test('put down where it was it is not moved', async () => {
     await open('D')
+    plan()
     const lamp = grip('lamp')
     pointer(lamp, 'down', 10, 10)
-    pointer(lamp, 'up')
+    pointer(lamp, 'up', 10, 10)
+    expect(sent).toEqual([])
+  })
+  test('a pointer that is taken away, or Escape, leaves it where it was', async () => {
+    const user = await open('D')
+    plan()
+    const lamp = grip('lamp')
+    const at = middleOf(lamp)
+    pointer(lamp, 'down', 10, 10)
+    pointer(lamp, 'move', 90, 90)
+    expect(middleOf(lamp)).not.toEqual(at)
+    pointer(lamp, 'cancel', 90, 90)
+    expect(middleOf(lamp)).toEqual(at)
+    lamp.focus()
+    pointer(lamp, 'down', 10, 10)
+    pointer(lamp, 'move', 90, 90)
+    await user.keyboard('{Escape}')
+    pointer(lamp, 'up', 95, 95)
+    expect(middleOf(lamp)).toEqual(at)
     expect(sent).toEqual([])
   })
   test('its handle turns it to where it points, by 5°', async () => {
     const user = await open('D')
     await user.click(section('Lamps').getAllByRole('button')[0]!)
-    grip('lamp')
-    const spot = all('spot').find((s) => s.id === setup('D').spotId)!
-    const lamp = lampsOf('D')[0]!
+    plan()
+    const [x, y] = middleOf(grip('lamp'))
     const handle = document.querySelector('[data-turn="lamp"]')!
-    const [x, y] = [(lamp.xM / spot.widthM) * 600, (lamp.yM / spot.depthM) * 300]
-    pointer(handle, 'down', x, y - 10)
+    pointer(handle, 'down', x, y - 36)
     pointer(handle, 'move', x + 100, y + 1)
-    pointer(handle, 'up')
+    pointer(handle, 'up', x + 100, y + 1)
     expect(lampsOf('D')[0]!.bearingDeg).toBe(90)
     expect(sent).toHaveLength(1)
+  })
+  test('a camera that looks at its mark goes on looking at it from where it is put; one that looks past it does not', async () => {
+    const position = () => all('cameraPosition').find((p) => p.setupId === setup('D').id)!
+    const mark = all('mark').find((m) => m.setupId === setup('D').id)!
+    const user = await open('D')
+    grip('cameraPosition').focus()
+    await user.click(await screen.findByRole('button', { name: `Aim at ${mark.name}` }))
+    const bearingTo = () => ((Math.atan2(mark.xM - position().xM, position().yM - mark.yM) * 180) / Math.PI + 360) % 360
+    expect(position().bearingDeg).toBeCloseTo(bearingTo(), 0)
+    grip('cameraPosition').focus()
+    await user.keyboard('{Shift>}{ArrowLeft}{ArrowLeft}{/Shift}')
+    expect(position().bearingDeg).toBeCloseTo(bearingTo(), 0)
+    await user.keyboard('eeee')
+    const turnedAway = position().bearingDeg
+    await user.keyboard('{ArrowLeft}')
+    expect(position().bearingDeg).toBe(turnedAway)
+  })
+})
+
+describe('what the plan shows', () => {
+  test('a lamp outside the walls is in the drawing and is taken there', async () => {
+    const { xM, yM } = { xM: -4, yM: 2 }
+    openDemo('planner', (records) => ({
+      ...records,
+      lamp: Object.fromEntries(
+        Object.entries(records.lamp).map(([id, l]) => [id, id === lampsOf('D')[0]!.id ? { ...l, xM, yM } : l]),
+      ),
+    }))
+    const user = await open('D')
+    const svg = screen.getByRole('group', { name: /^Plan of/ })
+    const [, , width, height] = svg.getAttribute('viewBox')!.split(' ').map(Number)
+    const lamp = screen.getByRole('button', { name: /^Lamp 1/ })
+    const [x, y] = /translate\(([-\d.]+) ([-\d.]+)\)/.exec(lamp.getAttribute('transform')!)!.slice(1).map(Number)
+    expect(x! >= 20 && x! <= width! - 20 && y! >= 20 && y! <= height! - 20).toBe(true)
+    lamp.focus()
+    await user.keyboard('{ArrowRight}')
+    expect(lampsOf('D')[0]!.xM).toBeCloseTo(-3.95, 9)
+  })
+  test('windows, mirrors and furniture of the room are there, and are not moved from here', async () => {
+    await open('D')
+    const svg = screen.getByRole('group', { name: /^Plan of/ })
+    for (const name of ['north window', 'varnish-room mirror', 'cutting table'])
+      expect(within(svg).getByText(name)).toBeTruthy()
+    expect(svg.querySelector('[data-thing="fitting"]')).toBeNull()
+  })
+  test('two cameras that are placed do not lie on one another, and each looks at the mark', async () => {
+    const user = await open('A')
+    const mark = all('mark').find((m) => m.setupId === setup('A').id)!
+    for (const button of screen.getAllByRole('button', { name: /^Place camera/ }).slice(0, 3)) await user.click(button)
+    const placed = all('cameraPosition').filter((p) => p.setupId === setup('A').id)
+    for (const [i, a] of placed.entries())
+      for (const b of placed.slice(i + 1)) expect(Math.hypot(a.xM - b.xM, a.yM - b.yM)).toBeGreaterThan(0.5)
+    for (const p of placed.slice(1)) {
+      const bearing = ((Math.atan2(mark.xM - p.xM, p.yM - mark.yM) * 180) / Math.PI + 360) % 360
+      expect(Math.abs(((p.bearingDeg - bearing + 540) % 360) - 180)).toBeLessThan(1)
+    }
+  })
+  test('nearer with plus, whole again with nought; a thing is then still where it is', async () => {
+    const user = await open('D')
+    const svg = screen.getByRole('group', { name: /^Plan of/ })
+    const metre = () => Number(svg.dataset.metre)
+    const whole = metre()
+    svg.focus()
+    await user.keyboard('+')
+    expect(metre()).toBeGreaterThan(whole)
+    expect(screen.getByRole('button', { name: 'The whole plan' })).toBeTruthy()
+    await user.keyboard('0')
+    expect(metre()).toBe(whole)
+    expect(sent).toEqual([])
+  })
+  test('as a file it carries no colour of the screen and no handle', async () => {
+    const user = await open('D')
+    await user.click(section('Lamps').getAllByRole('button')[0]!)
+    const svg = document.querySelector<SVGSVGElement>('svg[role=group]')!
+    Object.defineProperty(svg, 'viewBox', { value: { baseVal: { width: 700, height: 480 } } })
+    expect(svg.querySelector('[data-turn]')).not.toBeNull()
+    const text = onPaper(svg)
+    expect(text).not.toContain('data-turn')
+    expect(text).toContain('cutting table')
+    expect(text).toMatch(/^<svg[^>]* width="700"/)
   })
 })
 
@@ -247,24 +355,21 @@ test('a room whose corner lies left of where the plan began has everything where
     [3, 5],
     [-2, 5],
   ]
-  openDemo('planner', withEach('spot', { outline, widthM: 8, depthM: 5 }))
-  await open('D')
+  openDemo('planner', (records) => ({
+    ...withEach('spot', { outline, widthM: 8, depthM: 5 })(records),
+    lamp: {},
+    mark: {},
+    cameraPosition: {},
+  }))
+  await open('A')
   const svg = screen.getByRole('group', { name: /^Plan of/ })
   expect(svg.getAttribute('aria-label')).toMatch(/, 8.0 m by 5.0 m$/)
-  svg.getBoundingClientRect = () => ({ left: 0, top: 0, width: 800, height: 500 }) as DOMRect
-  const lamp = document.querySelector('[data-thing="lamp"]')!
-  pointer(lamp, 'down', 1, 1)
-  pointer(lamp, 'move', 200, 100)
-  pointer(lamp, 'up')
-  // A quarter across of eight metres that begin at −2.
-  expect(lampsOf('D')[0]).toMatchObject({ xM: expect.closeTo(0, 6) as number, yM: expect.closeTo(1, 6) as number })
-  const [x, y] = /translate\(([-\d.]+) ([-\d.]+)\)/
-    .exec(document.querySelector('[data-thing="lamp"]')!.getAttribute('transform')!)!
-    .slice(1)
-    .map(Number)
-  const [, , wide, high] = svg.getAttribute('viewBox')!.split(' ').map(Number)
-  expect([x! / wide!, y! / high!]).toEqual([expect.closeTo(0.25, 6), expect.closeTo(0.2, 6)])
-  expect(document.querySelector('[data-walls]')).not.toBeNull()
+  // The middle of the walls is the middle of the drawing, when nothing stands outside.
+  const [, , wide] = svg.getAttribute('viewBox')!.split(' ').map(Number)
+  const walls = svg.querySelector('[data-walls]')!.getAttribute('d')!
+  const xs = [...walls.matchAll(/[ML] ([-\d.]+)/g)].map((m) => Number(m[1]))
+  expect((Math.min(...xs) + Math.max(...xs)) / 2).toBeCloseTo(wide! / 2, 0)
+  expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(8 * Number(svg.dataset.metre), 3)
 })
 
 describe('care and power', () => {

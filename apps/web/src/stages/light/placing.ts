@@ -1,9 +1,9 @@
 import { addRecord } from '../../ui/addRecord.ts'
-import { extentOf } from '@kavrell/core/geometry'
+import { extentOf, freePlace, type PlanPoint, turnTo } from '@kavrell/core/geometry'
 import { aimAt, LAMP_LIBRARY } from '@kavrell/core/light'
 import { outlineOfSpot } from '@kavrell/core/place'
-import { asId, type RecordOf } from '@kavrell/core/records'
-import type { SetupReading } from '@kavrell/core/setup'
+import { asId, type Production, type RecordOf } from '@kavrell/core/records'
+import { ofSetup, type SetupReading } from '@kavrell/core/setup'
 
 type Setup = RecordOf<'setup'>
 type Spot = Parameters<typeof outlineOfSpot>[0]
@@ -11,19 +11,26 @@ type Spot = Parameters<typeof outlineOfSpot>[0]
 /** As near to the walls as something new is put. */
 const CLEAR_M = 0.3
 
-/** The middle of a spot on its plan, to 5 cm, and how far its floor goes. */
-function floorOf(spot: Spot) {
-  const { leftM, topM, widthM, depthM } = extentOf(outlineOfSpot(spot))
-  const nearest = (m: number) => Math.round(m * 20) / 20
+/** The middle of a spot's floor and how far it goes; new things land in it, free of those that stand there. */
+function floorOf(production: Production, setup: Setup, spot: Spot) {
+  const outline = outlineOfSpot(spot)
+  const { leftM, topM, widthM, depthM } = extentOf(outline)
+  const taken: PlanPoint[] = [
+    ...ofSetup(production.lamp, setup),
+    ...ofSetup(production.mark, setup),
+    ...ofSetup(production.cameraPosition, setup),
+  ]
   return {
-    middle: { xM: nearest(leftM + widthM / 2), yM: nearest(topM + depthM / 2) },
+    middle: { xM: leftM + widthM / 2, yM: topM + depthM / 2 },
     leftM: leftM + CLEAR_M,
     bottomM: topM + depthM - CLEAR_M,
+    free: (wanted: PlanPoint) => freePlace(wanted, taken, outline),
   }
 }
 
 /** A lamp of the library, beside the middle and aimed at a mark, in the first role that nobody has. Gives its id. */
 export function addLamp(
+  production: Production,
   setup: Setup,
   spot: Spot,
   key: string,
@@ -32,8 +39,8 @@ export function addLamp(
 ): string | null {
   const type = LAMP_LIBRARY.find((l) => l.key === key)
   if (!type) return null
-  const { middle, leftM, bottomM } = floorOf(spot)
-  const from = { xM: Math.max(leftM, middle.xM - 1.5), yM: Math.min(bottomM, middle.yM + 1.5), zM: 2.2 }
+  const { middle, leftM, bottomM, free } = floorOf(production, setup, spot)
+  const from = { ...free({ xM: Math.max(leftM, middle.xM - 1.5), yM: Math.min(bottomM, middle.yM + 1.5) }), zM: 2.2 }
   const target = mark ? { xM: mark.xM, yM: mark.yM, zM: mark.heightM } : { ...middle, zM: 1.5 }
   const aim = aimAt(from, target)
   const isFree = (role: string) => !lamps.some((lamp) => lamp.role === role)
@@ -56,20 +63,29 @@ export function addLamp(
 }
 
 /** A mark in the middle of the spot. Gives its id. */
-export const addMark = (setup: Setup, spot: Spot, marks: SetupReading['marks']): string | null =>
-  addRecord('mark', 'Add a mark', {
+export function addMark(production: Production, setup: Setup, spot: Spot, marks: SetupReading['marks']): string | null {
+  const { middle, free } = floorOf(production, setup, spot)
+  return addRecord('mark', 'Add a mark', {
     setupId: setup.id,
     name: marks.length === 0 ? 'Mark' : `Mark ${marks.length + 1}`,
-    ...floorOf(spot).middle,
+    ...free(middle),
   })
+}
 
-/** A camera two metres before the middle. */
-export function placeCamera(setup: Setup, spot: Spot, camera: { readonly id: string; readonly letter: string }): void {
-  const { middle, bottomM } = floorOf(spot)
-  addRecord('cameraPosition', `Place camera ${camera.letter}`, {
+/** A camera two metres before the first mark, or the middle, looking at it. Gives its id. */
+export function placeCamera(
+  production: Production,
+  setup: Setup,
+  spot: Spot,
+  camera: { readonly id: string; readonly letter: string },
+): string | null {
+  const { middle, bottomM, free } = floorOf(production, setup, spot)
+  const subject = ofSetup(production.mark, setup)[0] ?? middle
+  const at = free({ xM: subject.xM, yM: Math.min(bottomM, subject.yM + 2) })
+  return addRecord('cameraPosition', `Place camera ${camera.letter}`, {
     setupId: setup.id,
     cameraId: asId(camera.id),
-    xM: middle.xM,
-    yM: Math.min(bottomM, middle.yM + 2),
+    ...at,
+    bearingDeg: turnTo(at, subject),
   })
 }

@@ -1,43 +1,19 @@
-import { newId } from '../../store/newId.ts'
-import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { Text } from '@chakra-ui/react'
 import { useDeferredValue, useMemo, useRef, useState } from 'react'
+import { SavePlan } from '../../plan/SavePlan.tsx'
 import { commit, say } from '../../store/production.ts'
 import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
-import { DropPictures } from '../../ui/DropPictures.tsx'
-import { Picture } from '../../ui/Picture.tsx'
-import { RecordField } from '../../ui/RecordField.tsx'
-import { Input, Select } from '../../ui/fields.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
-import { addRecord, takeOut } from '../../ui/addRecord.ts'
-import { Button, Hint, Page, Section, Title } from '../../ui/parts.tsx'
+import { Page, Section, Title } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
-import { type Grabbed, type PlacedCamera, PlanDrawing } from './PlanDrawing.tsx'
+import { type Grabbed, SpotDrawing } from './SpotDrawing.tsx'
+import { SpotPictures } from './SpotPictures.tsx'
+import { drawn, SpotTools } from './SpotTools.tsx'
 import { SunAside, TimeSlider } from './SunAside.tsx'
-import { savePicture } from './savePlan.ts'
-import {
-  alongWall,
-  areaM2,
-  extentOf,
-  type Outline,
-  PLAN_STEP_M,
-  type PlanPoint,
-  snapToPlan,
-  wallsOf,
-} from '@kavrell/core/geometry'
+import { alongNearestWall, areaM2, type PlanPoint } from '@kavrell/core/geometry'
 import { isOnWall, outlineOfSpot, sayFault, socketLoads, spotPlan, sunStudy } from '@kavrell/core/place'
-import {
-  createRecord,
-  updateRecord,
-  asId,
-  FREE_FITTINGS,
-  type PlainChange,
-  type RecordOf,
-  type Production,
-  WALL_FITTINGS,
-  byRank,
-} from '@kavrell/core/records'
-import { lineCrossing, walkWalls } from '@kavrell/core/room'
-import { mirrorWays } from '@kavrell/core/setup'
+import { asId, byRank, type PlainChange, type RecordOf, updateRecord } from '@kavrell/core/records'
+import { mirrorWays, staging } from '@kavrell/core/setup'
 import { lengthText } from '@kavrell/core/text'
 
 type Spot = RecordOf<'spot'>
@@ -70,20 +46,13 @@ export function SpotView({
   )
   const study = useMemo(() => sunStudy(plan, place, date), [plan, place, date])
   const setups = Object.values(production.setup).filter((s) => s.spotId === spot.id)
-  const marks = useMemo(
-    () =>
-      marksOf(
-        Object.values(production.mark),
-        setups.map((s) => s.id),
-      ),
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [production.mark, production.setup, spot.id],
-  )
-  const { cameras, lines } = useMemo(
-    () => stagingOf(production, spot),
+  const staged = useMemo(
+    () => staging(production, spot),
+    // Who stands where, nothing else of a production.
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [production.cameraPosition, production.mark, production.setup, production.camera, spot],
   )
+  const marks = staged.marks as readonly RecordOf<'mark'>[]
   const ways = useMemo(
     () => setups.flatMap((setup) => mirrorWays(production, setup)),
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -108,7 +77,7 @@ export function SpotView({
     } else if (thing.kind === 'picture') save('Pin a picture', [updateRecord('picture', asId(thing.id), { ...to })])
     else {
       const f = fitting[thing.id]!
-      const fields = isOnWall(f) ? ontoWall(plan.outline, f.widthM, to) : { ...to }
+      const fields = isOnWall(f) ? alongNearestWall(plan.outline, f.widthM, to) : { ...to }
       save(`Move ${f.name || f.type}`, [updateRecord('fitting', f.id, fields)])
     }
   }
@@ -126,42 +95,25 @@ export function SpotView({
             marks={marks}
             onMinute={setMinute}
           />
-          <Pictures spot={spot} pictures={pictures} pinned={pinned} />
+          <SpotPictures spot={spot} pictures={pictures} pinned={pinned} />
         </>
       }
     >
       <Title
         note={`${lengthText(spot.widthM, units)} × ${lengthText(spot.depthM, units)}${spot.outdoors ? ', outdoors' : `, ${lengthText(spot.heightM, units)} high, ${areaM2(outlineOfSpot(spot)).toFixed(0)} m²`}`}
-        actions={
-          <Flex gap="10px" fontSize="small" fontWeight={600} color="action" align="baseline">
-            {(['svg', 'png'] as const).map((format) => (
-              <Button
-                key={format}
-                kind="bare"
-                cursor="pointer"
-                onClick={() => svg.current && savePicture(svg.current, spot.name, format)}
-              >
-                {format.toUpperCase()}
-              </Button>
-            ))}
-          </Flex>
-        }
+        actions={<SavePlan svg={svg} name={spot.name} />}
       >
         {spot.name}
       </Title>
-      <PlanDrawing
+      <SpotDrawing
         plan={plan}
-        marks={marks}
+        staged={staged}
         pictures={pinned}
-        cameras={cameras}
-        lines={lines}
         ways={ways}
         loads={loads}
         letters={production.setup}
         sun={study.sunAt(shownMinute)}
         patches={study.patchesAt(shownMinute)}
-        units={units}
-        mayPlan={rights.plan}
         selected={selected}
         onSelect={setSelected}
         onMove={move}
@@ -179,7 +131,7 @@ export function SpotView({
       )}
       <TimeSlider minute={minute} onMinute={setMinute} date={date} onDate={onDate} place={place} />
       {rights.plan && (
-        <DrawTools
+        <SpotTools
           spot={spot}
           chosen={chosen as RecordOf<'fitting'> | undefined}
           onAdded={(id) => setSelected({ kind: 'fitting', id })}
@@ -234,246 +186,4 @@ const readWall = (typed: string) => {
   return Number.isInteger(n) && n >= 1 && n <= 60
     ? ({ ok: true, fields: { wall: n - 1 } } as const)
     : ({ ok: false, says: 'A wall has a number, counted from the upper one clockwise, such as 1.' } as const)
-}
-
-/** The marks of all setups in a spot, one of those that lie on one another. */
-const marksOf = (marks: readonly RecordOf<'mark'>[], setupIds: readonly string[]): RecordOf<'mark'>[] =>
-  marks
-    .filter((m) => setupIds.includes(m.setupId))
-    .filter((m, i, all) => all.findIndex((o) => Math.hypot(o.xM - m.xM, o.yM - m.yM) < 0.3) === i)
-
-/** Cameras of the setups in a spot, the line between the first two people of each, and who stands across it. */
-function stagingOf(production: Production, spot: Spot): { cameras: PlacedCamera[]; lines: [PlanPoint, PlanPoint][] } {
-  const byAge = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : 1)
-  const lines: [PlanPoint, PlanPoint][] = []
-  const cameras = Object.values(production.setup)
-    .filter((setup) => setup.spotId === spot.id)
-    .flatMap((setup): PlacedCamera[] => {
-      const [first, second] = Object.values(production.mark)
-        .filter((m) => m.setupId === setup.id)
-        .sort(byAge)
-      const positions = Object.values(production.cameraPosition).filter((p) => p.setupId === setup.id)
-      const found =
-        first && second
-          ? lineCrossing(
-              first,
-              second,
-              positions.map((p) => ({ id: p.id, at: p })),
-            )
-          : null
-      if (first && second) {
-        const [dx, dy] = [second.xM - first.xM, second.yM - first.yM]
-        lines.push([
-          { xM: first.xM - dx * 0.6, yM: first.yM - dy * 0.6 },
-          { xM: second.xM + dx * 0.6, yM: second.yM + dy * 0.6 },
-        ])
-      }
-      return positions.map((p) => ({
-        id: p.id,
-        name: `${setup.letter} ${production.camera[p.cameraId]?.letter ?? ''}`,
-        at: p,
-        bearingDeg: p.bearingDeg,
-        side: found?.sides.get(p.id) ?? null,
-        across: found?.crossing.includes(p.id) ?? false,
-      }))
-    })
-  return { cameras, lines }
-}
-
-/** What a spot keeps of its walls. */
-function drawn(outline: Outline) {
-  const { widthM, depthM } = extentOf(outline)
-  return { outline: outline.map((p): [number, number] => [p.xM, p.yM]), widthM, depthM }
-}
-
-/** The wall nearest to a point, and how far along it something of a width is put. */
-function ontoWall(
-  outline: ReturnType<typeof outlineOfSpot>,
-  widthM: number,
-  to: PlanPoint,
-): { wall: number; alongM: number } {
-  const found = wallsOf(outline)
-    .map((wall) => {
-      const ux = (wall.to.xM - wall.from.xM) / (wall.lengthM || 1),
-        uy = (wall.to.yM - wall.from.yM) / (wall.lengthM || 1)
-      const along = Math.min(wall.lengthM, Math.max(0, (to.xM - wall.from.xM) * ux + (to.yM - wall.from.yM) * uy))
-      const foot = alongWall(wall, along)
-      return { wall, along, away: Math.hypot(foot.xM - to.xM, foot.yM - to.yM) }
-    })
-    .sort((a, b) => a.away - b.away)[0]!
-  const alongM = Math.max(0, Math.min(found.along - widthM / 2, found.wall.lengthM - widthM))
-  return { wall: found.wall.index, alongM: Math.round(snapToPlan(alongM) * 1000) / 1000 }
-}
-
-/** Walls typed as they are walked, things added, a room copied. */
-function DrawTools({
-  spot,
-  chosen,
-  onAdded,
-}: {
-  spot: Spot
-  chosen: RecordOf<'fitting'> | undefined
-  onAdded: (id: string) => void
-}) {
-  const { fitting } = useProduction()
-  const units = useUnits()
-  const [walls, setWalls] = useState('')
-  const [says, setSays] = useState<string | null>(null)
-  const draw = () => {
-    const walked = walkWalls(walls, units)
-    if (!walked.ok) {
-      setSays(
-        walked.error.code === 'not-a-length'
-          ? `“${walked.error.word}” is no length. Type lengths in turn, l or r for the corners: 6.2 4 6.2`
-          : 'Two walls at least: 6.2 4',
-      )
-      return
-    }
-    const refused = commit(`Draw the walls of ${spot.name}`, [updateRecord('spot', spot.id, drawn(walked.value))])
-    setSays(refused)
-    if (!refused) setWalls('')
-  }
-  const add = (type: string) => {
-    const outline = outlineOfSpot(spot)
-    const high = {
-      mirror: { sillM: 0.3, headM: 2 },
-      door: { sillM: 0, headM: 2.05, widthM: 0.9 },
-      obstacle: { sillM: 0, headM: 4, widthM: 3, depthM: 3 },
-    }[type as 'door']
-    const id = addRecord('fitting', `Add a ${type}`, {
-      spotId: spot.id,
-      type: type as RecordOf<'fitting'>['type'],
-      name: '',
-      xM: snapToPlan(outline.reduce((s, p) => s + p.xM, 0) / outline.length),
-      yM: snapToPlan(outline.reduce((s, p) => s + p.yM, 0) / outline.length),
-      ...high,
-    })
-    if (id) onAdded(id)
-  }
-  const copyRoom = () => {
-    const { id: _id, version: _v, ...fields } = spot
-    const id = newId()
-    const refused = commit(`Copy ${spot.name}`, [
-      createRecord('spot', { ...fields, name: `${spot.name} copy` }, asId(id)),
-      ...Object.values(fitting)
-        .filter((f) => f.spotId === spot.id)
-        .map(({ id: _f, version: _w, ...own }): PlainChange =>
-          createRecord('fitting', { ...own, spotId: asId(id) }, newId()),
-        ),
-    ])
-    if (refused) say(refused, 'stop')
-    else say(`${spot.name} copied with everything on its plan.`, 'info', true)
-  }
-  return (
-    <Box mt="12px">
-      <Flex gap="8px" align="center" wrap="wrap">
-        <Input
-          aria-label="Walls as you walk them"
-          placeholder={units === 'feet' ? `Walls as you walk: 20' 13'` : 'Walls as you walk: 6.2 4 l 2 r 3'}
-          w="230px"
-          value={walls}
-          onChange={(e) => setWalls(e.target.value)}
-          onKeyDown={(e) => {
-            if (e.key === 'Enter') draw()
-          }}
-        />
-        <Select aria-label="Add to the plan" w="160px" value="" onChange={(e) => add(e.target.value)}>
-          <option value="">Add to the plan</option>
-          {[...(spot.outdoors ? [] : WALL_FITTINGS), ...FREE_FITTINGS].map((type) => (
-            <option key={type} value={type}>
-              {type}
-            </option>
-          ))}
-        </Select>
-        <Button onClick={copyRoom}>Copy this room</Button>
-        <Button onClick={() => drawCorners(spot)}>Draw its corners</Button>
-        {chosen && (
-          <Button kind="stop" onClick={() => takeOut('fitting', chosen.id, chosen.name || chosen.type)}>
-            Remove {chosen.name || chosen.type}
-          </Button>
-        )}
-      </Flex>
-      {says && (
-        <Text role="alert" color="stop" fontSize="small" mt="4px">
-          {says}
-        </Text>
-      )}
-      <Grid templateColumns="repeat(4, 1fr)" gap="8px" mt="8px" maxW="640px">
-        <RecordField kind="spot" id={spot.id} field="name" />
-        <RecordField kind="spot" id={spot.id} field="heightM" />
-        <RecordField kind="spot" id={spot.id} field="upBearingDeg" />
-        <RecordField kind="spot" id={spot.id} field="outdoors" />
-      </Grid>
-      <Hint>
-        Drag what is on the plan, or take it with Tab and move it by {PLAN_STEP_M * 100} cm with the arrows, ten times
-        as far with Shift.
-      </Hint>
-    </Box>
-  )
-}
-
-/** Four walls become corners that can be taken and moved. */
-function drawCorners(spot: Spot): void {
-  if (spot.outline.length >= 3) return
-  const refused = commit(`Draw the corners of ${spot.name}`, [
-    updateRecord('spot', spot.id, { outline: outlineOfSpot(spot).map((p): [number, number] => [p.xM, p.yM]) }),
-  ])
-  if (refused) say(refused, 'stop')
-}
-
-function Pictures({
-  spot,
-  pictures,
-  pinned,
-}: {
-  spot: Spot
-  pictures: readonly RecordOf<'picture'>[]
-  pinned: readonly RecordOf<'picture'>[]
-}) {
-  const rights = useRights()
-  const pin = (picture: RecordOf<'picture'>) => {
-    const refused = commit('Pin a picture to the plan', [
-      updateRecord('picture', picture.id, { xM: snapToPlan(spot.widthM / 2), yM: snapToPlan(spot.depthM / 2) }),
-    ])
-    if (refused) say(refused, 'stop')
-  }
-  return (
-    <Section title="Seen there">
-      <Flex gap="6px" wrap="wrap" mb="8px">
-        {pictures.map((p) => {
-          const at = pinned.indexOf(p)
-          return (
-            <Box key={p.id} position="relative">
-              <Picture picture={p} width={84} height={58} />
-              {at >= 0 ? (
-                <Box
-                  position="absolute"
-                  top="4px"
-                  left="4px"
-                  bg="#15212b"
-                  color="white"
-                  fontSize="tiny"
-                  fontWeight={700}
-                  px="5px"
-                >
-                  {at + 1}
-                </Box>
-              ) : (
-                rights.plan && (
-                  <Button kind="quiet" onClick={() => pin(p)}>
-                    Pin it
-                  </Button>
-                )
-              )}
-            </Box>
-          )
-        })}
-      </Flex>
-      {rights.plan && (
-        <DropPictures given={{ purpose: 'scout', spotId: spot.id }}>
-          Drop or take photographs of {spot.name}
-        </DropPictures>
-      )}
-    </Section>
-  )
 }

@@ -1,7 +1,7 @@
 import { type Remote, wrap } from 'comlink'
 import { useEffect, useState } from 'react'
-import type { LightMapWorker } from '../../workers/lightMap.worker.ts'
-import type { Lamp, LightMap } from '@kavrell/core/light'
+import type { LightBands, LightMapWorker } from '../../workers/lightMap.worker.ts'
+import type { Lamp } from '@kavrell/core/light'
 
 let worker: Remote<LightMapWorker> | null = null
 const shared = () =>
@@ -9,23 +9,23 @@ const shared = () =>
     new Worker(new URL('../../workers/lightMap.worker.ts', import.meta.url), { type: 'module' }),
   ))
 
-/** The light map of a spot, computed in a worker; the newest request wins. */
-export function useLightMap(
+/** The light of a spot in bands, computed in a worker; the newest request wins. */
+export function useLightBands(
   spot: { widthM: number; depthM: number; heightM: number },
   lamps: readonly Lamp[],
   ambientLux: number,
   columns: number,
-): LightMap | null {
-  const [map, setMap] = useState<LightMap | null>(null)
-  const key = JSON.stringify([spot, lamps, ambientLux, columns])
+  edgesLux: readonly number[],
+): LightBands | null {
+  const [bands, setBands] = useState<LightBands | null>(null)
+  const key = JSON.stringify([spot, lamps, ambientLux, columns, edgesLux])
   useEffect(() => {
     let stale = false
-    const [s, l, a, c] = JSON.parse(key) as [typeof spot, Lamp[], number, number]
     shared()
-      .lightMap(s, l, a, c)
+      .lightBands(...(JSON.parse(key) as Parameters<LightMapWorker['lightBands']>))
       .then(
         (next) => {
-          if (!stale) setMap(next)
+          if (!stale) setBands(next)
         },
         (cause: unknown) => {
           throw new Error('The light map failed', { cause })
@@ -35,5 +35,5 @@ export function useLightMap(
       stale = true
     }
   }, [key])
-  return map
+  return bands
 }
