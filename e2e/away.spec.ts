@@ -68,7 +68,7 @@ test('away and back: takes logged without a server survive a reload, go out once
 test('an edit that no longer fits when the device comes back is offered with both values', async ({ browser }) => {
   const [one, two] = await Promise.all([browser.newContext(), browser.newContext()])
   const open = async (context: typeof one) => {
-    const page = await context!.newPage()
+    const page = await context.newPage()
     await page.goto(server.address)
     await page.getByRole('button', { name: 'Enter as Maren Tolley' }).click()
     await page.waitForURL(/brief$/)
@@ -77,13 +77,13 @@ test('an edit that no longer fits when the device comes back is offered with bot
     return page
   }
   const [away, here] = [await open(one), await open(two)]
-  await one!.setOffline(true)
+  await one.setOffline(true)
   await away.getByLabel('Client').fill('Typed while away')
   await away.keyboard.press('Enter')
   await here.getByLabel('Client').fill('Typed while here')
   await here.keyboard.press('Enter')
   await expect(here.getByRole('status').first()).toHaveText('saved')
-  await one!.setOffline(false)
+  await one.setOffline(false)
   await expect(away.getByText('is kept among the snags')).toBeVisible({ timeout: 15_000 })
   await expect(away.getByLabel('Client')).toHaveValue('Typed while here')
   await away.getByRole('button', { name: /^Snags:/ }).click()
@@ -92,6 +92,6 @@ test('an edit that no longer fits when the device comes back is offered with bot
   await misfit.getByRole('button', { name: 'Set it to Typed while away' }).click()
   await expect(here.getByLabel('Client')).toHaveValue('Typed while away')
   await expect(misfit).toHaveCount(0)
-  await one!.close()
-  await two!.close()
+  await one.close()
+  await two.close()
 })

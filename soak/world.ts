@@ -158,7 +158,7 @@ export async function openWorld(): Promise<World> {
         headers: { cookie },
         signal,
       })
-      return response.body!.pipeThrough(new TextDecoderStream()) as unknown as AsyncIterable<string>
+      return response.body!.pipeThrough(new TextDecoderStream())
     },
     async close() {
       for (const server of servers) await server.kill()

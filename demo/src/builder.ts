@@ -16,7 +16,7 @@ export class Builder {
 
   add<K extends KindName>(kind: K, name: string, fields: Partial<RecordFields<K>>): Id<K> {
     const id = this.id(kind, name)
-    this.changes.push(createRecord(kind, fields, id) as Change)
+    this.changes.push(createRecord(kind, fields, id))
     return id
   }
 }

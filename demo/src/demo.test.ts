@@ -27,7 +27,7 @@ const apply = (changes: Finding['fixes'][number]['changes']) =>
   productionOf(
     applyChanges(
       records,
-      withNewIds(changes, () => `made ${n++}`).map((c) => (c.op === 'create' ? c : { ...c, version: 1 })) as never,
+      withNewIds(changes, () => `made ${n++}`).map((c) => (c.op === 'create' ? c : { ...c, version: 1 })),
       3,
     ),
   )!

@@ -29,6 +29,7 @@ async function copy(args: string[]): Promise<boolean> {
   if (!source || positionals.length !== 1 || !values.to?.length)
     throw new WrongCall('copy takes one card and at least one --to.')
   if (values.hash !== 'xxh64' && values.hash !== 'md5') throw new WrongCall('--hash is xxh64 or md5.')
+  const hashName: HashName = values.hash
   const card = path.resolve(source)
   if (!(await isFolder(card))) throw new WrongCall(`${source} is not a folder.`)
   const targets = values.to.map((drive) => ({ id: drive, folder: path.join(path.resolve(drive), path.basename(card)) }))
@@ -41,7 +42,7 @@ async function copy(args: string[]): Promise<boolean> {
   const copied = await copyTree({
     source: card,
     targets,
-    hashName: values.hash as HashName,
+    hashName,
     onProgress: ({ bytesDone, bytesTotal }) => {
       if (!process.stderr.isTTY || Date.now() - shown < 200) return
       shown = Date.now()
@@ -51,7 +52,7 @@ async function copy(args: string[]): Promise<boolean> {
   const drives = []
   for (const target of copied.targets) {
     // What this run wrote is what is checked, whatever lists lie beside it.
-    const expected = { hashName: values.hash as HashName, files: target.copied }
+    const expected = { hashName, files: target.copied }
     const check = target.complete
       ? await verifyFolder(targets.find((t) => t.id === target.id)!.folder, { expected })
       : null

@@ -66,10 +66,7 @@ const copy = async (driveIds = drives.map((d) => d.id)) => {
   await world.server.services.jobs.quiet()
   return (await world.snapshot()).jobs.find((j) => j.id === (answer.json as unknown as { id: string }).id)!
 }
-const runs = async () =>
-  Object.values((await world.snapshot()).records.copyRun!).filter(
-    (run) => run.cardId === card.id,
-  ) as unknown as RecordOf<'copyRun'>[]
+const runs = async () => Object.values((await world.snapshot()).records.copyRun).filter((run) => run.cardId === card.id)
 const checkAll = async () => {
   for (const run of await runs()) await media('checks', { copyRunId: run.id })
   await world.server.services.jobs.quiet()
@@ -113,7 +110,7 @@ describe('what the drives say of themselves is no proof', () => {
     await checkAll()
     const says = await whyNot()
     expect(says).toMatch(/did not pass its check/)
-    const checks = Object.values((await world.snapshot()).records.copyCheck!).filter((c) =>
+    const checks = Object.values((await world.snapshot()).records.copyCheck).filter((c) =>
       made.some((run) => run.id === c.copyRunId),
     )
     expect(checks.filter((c) => c.outcome === 'different').map((c) => c.files)).toEqual([0, 0])

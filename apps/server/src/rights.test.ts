@@ -55,7 +55,7 @@ async function fill(productionId: string, ids: Map<KindName, string>): Promise<v
     const outcome = await world.server.services.door.acceptEdit({ name: 'Test', role: 'server' }, productionId, {
       id: uuidv7(),
       label: 'Fill',
-      changes: [change as never],
+      changes: [change],
     })
     expect([kind, outcome]).toMatchObject([kind, { ok: true }])
   }

@@ -85,7 +85,7 @@ describe('the door', () => {
     const clash = await change('planner', { name: 'Other yard' })
     expect(clash.status).toBe(409)
     expect(clash.json.refusal).toMatchObject({ code: 'clash', field: 'name', current: 'River yard' })
-    expect((await snapshot()).records.place![yard.id]).toMatchObject({ name: 'River yard', noise: 'Band saw' })
+    expect((await snapshot()).records.place[yard.id]).toMatchObject({ name: 'River yard', noise: 'Band saw' })
   })
   test('what is still used cannot be removed, by key or by list', async () => {
     const yard = place('Used'),
@@ -327,10 +327,10 @@ describe('the stream', () => {
 test('the demo loads through the door: cards really copied and checked, a sheet really sent and read', async () => {
   productionId = await world.enterDemo()
   const { records } = await snapshot('demo')
-  expect(Object.values(records.copyCheck!).map((c) => c.outcome)).toEqual(Array(6).fill('same'))
-  expect(Object.values(records.delivery!).filter((d) => d.status === 'read')).toHaveLength(6)
-  expect(Object.values(records.delivery!).some((d) => d.status === 'bounced')).toBe(true)
-  const card = Object.values(records.card!).find((c) => c.label === 'A1')!
+  expect(Object.values(records.copyCheck).map((c) => c.outcome)).toEqual(Array(6).fill('same'))
+  expect(Object.values(records.delivery).filter((d) => d.status === 'read')).toHaveLength(6)
+  expect(Object.values(records.delivery).some((d) => d.status === 'bounced')).toBe(true)
+  const card = Object.values(records.card).find((c) => c.label === 'A1')!
   const wipe = () =>
     call('demo', `/productions/${productionId}/edits`, {
       id: uuidv7(),
@@ -338,9 +338,9 @@ test('the demo loads through the door: cards really copied and checked, a sheet 
       changes: [create('wipe', { cardId: card.id, wipedAt: new Date().toISOString() })],
     })
   // One bit on one drive, found by checking again, turns the yes into a no.
-  const run = Object.values(records.copyRun!).find((r) => r.cardId === card.id)!
-  const drive = records.drive![run.driveId as string]!
-  const file = path.join(media, 'drives', drive.folder as string, run.folder as string, 'CLIPS/A001C001.mov')
+  const run = Object.values(records.copyRun).find((r) => r.cardId === card.id)!
+  const drive = records.drive[run.driveId as string]!
+  const file = path.join(media, 'drives', drive.folder, run.folder, 'CLIPS/A001C001.mov')
   const bytes = await readFile(file)
   bytes[100]! ^= 1
   await writeFile(file, bytes)
@@ -352,7 +352,7 @@ test('the demo loads through the door: cards really copied and checked, a sheet 
   await call('demo', `/productions/${productionId}/media/checks`, { copyRunId: run.id })
   await server.services.jobs.quiet()
   expect((await wipe()).status).toBe(201)
-  const day = Object.values(records.day!).find((d) => d.title === 'Day 1')!
+  const day = Object.values(records.day).find((d) => d.title === 'Day 1')!
   const base = `/productions/${productionId}/days/${day.id}`
   expect((await call('demo', `${base}/call-sheet.pdf`)).text.slice(0, 5)).toBe('%PDF-')
   expect((await call('demo', `${base}/takes.csv`)).text.split('\r\n')[0]).toBe(
@@ -378,7 +378,7 @@ test('a copy can be stopped; nothing of it counts, and the drive keeps nothing t
   await writeFile(path.join(media, 'cards/BIG/long.mov'), Buffer.alloc(30_000_000, 1))
   const { records } = await snapshot('demo')
   const card = create('card', { label: 'BIG', folder: 'BIG' }),
-    slow = Object.values(records.drive!).find((d) => d.label === 'H1')!
+    slow = Object.values(records.drive).find((d) => d.label === 'H1')!
   await call('demo', `/productions/${productionId}/edits`, { id: uuidv7(), label: 'List', changes: [card] })
   const job = (
     await call('demo', `/productions/${productionId}/media/copies`, { cardId: card.id, driveIds: [slow.id] })
@@ -395,7 +395,7 @@ test('a copy can be stopped; nothing of it counts, and the drive keeps nothing t
     state: 'stopped',
     problems: ['Stopped by hand. Nothing of this run counts as a copy.'],
   })
-  expect(Object.values(after.records.copyRun!).filter((run) => run.cardId === card.id)).toEqual([])
+  expect(Object.values(after.records.copyRun).filter((run) => run.cardId === card.id)).toEqual([])
   const left = await readdir(path.join(media, 'drives/H1'), { recursive: true })
   expect(left.filter((name) => name.includes('BIG') && /long\.mov|checksums/.test(name))).toEqual([])
 })
@@ -405,11 +405,11 @@ test('a full drive is told on the job and in the ledger, and the card is not cal
   await writeFile(path.join(media, 'drives/TINY.volume.json'), JSON.stringify({ capacityBytes: 1000 }))
   const { records } = await snapshot('demo')
   const drive = create('drive', { label: 'TINY', folder: 'TINY' }),
-    card = Object.values(records.card!).find((c) => c.label === 'A2')!
+    card = Object.values(records.card).find((c) => c.label === 'A2')!
   await call('demo', `/productions/${productionId}/edits`, { id: uuidv7(), label: 'List', changes: [drive] })
   await call('demo', `/productions/${productionId}/media/copies`, { cardId: card.id, driveIds: [drive.id] })
   await server.services.jobs.quiet()
-  const run = Object.values((await snapshot('demo')).records.copyRun!).find(
+  const run = Object.values((await snapshot('demo')).records.copyRun).find(
     (r) => r.driveId === drive.id,
   ) as unknown as { outcome: string; problems: string[] }
   expect(run.outcome).toBe('incomplete')

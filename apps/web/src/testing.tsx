@@ -116,7 +116,7 @@ export function openDemo(role: Role = 'owner', change: (records: Tables) => Tabl
     }
     // What a test left behind is not announced to the next one.
     setTimeout(() => {
-      if (opened === mine) receive(announced as never)
+      if (opened === mine) receive(announced)
     })
     return Response.json({ seq, repeated: false }, { status: 201 })
   })
@@ -128,7 +128,7 @@ export function openDemo(role: Role = 'owner', change: (records: Tables) => Tabl
 
 /** Production of a kind as the store has them now. */
 export const all = <K extends KindName>(kind: K): RecordOf<K>[] =>
-  Object.values(useProductionStore.getState().records[kind]) as unknown as RecordOf<K>[]
+  Object.values(useProductionStore.getState().records[kind])
 export const shotOf = (code: string): RecordOf<'shot'> => all('shot').find((s) => s.code === code)!
 
 /** What the server was asked, in order. */

@@ -83,7 +83,7 @@ export function openDocuments(deps: { database: Sequelize; jobs: DocumentJobs; a
             if (!job || job.state === 'done' || job.state === 'failed' || job.state === 'stopped')
               finish(() => resolve(job))
           },
-          (error: unknown) => finish(() => reject(error as Error)),
+          (error: Error) => finish(() => reject(error)),
         )
       }
       const finish = (settle: () => void) => {

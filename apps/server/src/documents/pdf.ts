@@ -38,7 +38,7 @@ export function say(text: string, style: object = {}): Content {
     end = match.index + match[0].length
   }
   if (end < text.length) runs.push({ text: text.slice(end), font: 'ArchivoExtended' })
-  return { text: runs, ...style } as Content
+  return { text: runs, ...style }
 }
 
 export const label = (text: string): Content => say(text, { fontSize: 7.5, color: '#555555', margin: [0, 0, 0, 1] })

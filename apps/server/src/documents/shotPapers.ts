@@ -46,7 +46,7 @@ const marks = (shot: Shot) =>
 /** The shot list with its frames, scene by scene. */
 export function shotListPdf(production: Production): Promise<Buffer> {
   const { title, units } = production.production
-  const scenes = (Object.values(production.scene) as RecordOf<'scene'>[]).sort(byRank)
+  const scenes = Object.values(production.scene).sort(byRank)
   const shots = inOrder(production.shot)
   return makePdf(paperOf(production), `${title}, shot list, ${shots.length} shots.`, [
     say(title, { fontSize: 20, bold: true }),
@@ -130,7 +130,7 @@ export async function boardsPdf(
 ): Promise<Buffer> {
   const aspect = masterDeliverable(production)?.aspect ?? 16 / 9
   const boards = new Map(
-    (Object.values(production.picture) as RecordOf<'picture'>[])
+    Object.values(production.picture)
       .filter((p) => p.purpose === 'board' && p.shotId)
       .sort(byRank)
       .map((p) => [p.shotId!, p] as const),
@@ -181,7 +181,7 @@ export function moneyCsv(production: Production): string {
   const amount = (minor: number | null) => (minor === null ? null : minor / 100)
   return toCsv(
     ['what', 'basis', 'how many', 'days', 'unit', 'rate', 'years', 'media', 'planned', 'actual', 'note', 'currency'],
-    (Object.values(production.moneyLine) as RecordOf<'moneyLine'>[])
+    Object.values(production.moneyLine)
       .sort(byRank)
       .map((line) => [
         line.title,

@@ -126,7 +126,7 @@ function readValues(changes: readonly Change[]): Outcome<Change[], Refusal> {
       if (says) return invalid(name, says)
       fields[name] = fieldsOf(kind)[name]!.schema.parse(value)
     }
-    read.push({ ...change, fields } as Change)
+    read.push({ ...change, fields })
   }
   return ok(read)
 }
@@ -209,8 +209,8 @@ async function loadTouched({ models, body, productionId, transaction }: Writing)
     const rows = (await models[kind].findAll({ where: { id: [...ids] }, raw: true, transaction })) as unknown as Row[]
     for (const row of rows) {
       if (row.productionId !== productionId)
-        throw new Refused({ code: 'gone', kind, id: row.id as string, says: 'That record is not in this production.' })
-      const entry = touched.get(row.id as string)!
+        throw new Refused({ code: 'gone', kind, id: row.id, says: 'That record is not in this production.' })
+      const entry = touched.get(row.id)!
       entry.before = entry.after = { ...recordFromRow(kind, row), fieldVersions: row.fieldVersions }
     }
   }

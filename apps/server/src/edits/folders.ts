@@ -19,7 +19,7 @@ export async function findTakenFolder(
     const inEdit = here.find((t) => t.kind === kind && t.id !== id && t.after?.folder === after.folder)
     // One that this edit also changes is judged as it will be.
     const stored = (await models[kind].findOne({
-      where: { productionId, folder: after.folder as string, id: { [Op.notIn]: here.map((t) => t.id) } },
+      where: { productionId, folder: after.folder, id: { [Op.notIn]: here.map((t) => t.id) } },
       raw: true,
       transaction,
     })) as unknown as { label: string } | null

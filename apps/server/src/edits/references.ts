@@ -3,12 +3,19 @@ import type { Touched, Writing } from './writing.ts'
 import type { Refusal } from '@kavrell/contract'
 import { fieldsOf, KIND_NAMES, type KindName, KINDS } from '@kavrell/core/records'
 
+/** What names a record, and in which field. */
+interface Referrer {
+  readonly kind: KindName
+  readonly id: string
+  readonly field: string
+}
+
 /** Names the first record that is referred to and is not in this production, or is being removed while others list it. */
 export async function findMissingReference(
   writing: Writing,
   touched: ReadonlyMap<string, Touched>,
 ): Promise<Refusal | null> {
-  const wanted = new Map<KindName, Map<string, { kind: KindName; id: string; field: string }>>()
+  const wanted = new Map<KindName, Map<string, Referrer>>()
   for (const { kind, id, after } of touched.values()) {
     if (!after) continue
     for (const [field, { column }] of Object.entries(fieldsOf(kind))) {
@@ -16,7 +23,7 @@ export async function findMissingReference(
       if (!target) continue
       const ids = column.ref ? (after[field] ? [after[field] as string] : []) : (after[field] as string[])
       for (const other of ids) {
-        const table = wanted.get(target) ?? new Map()
+        const table = wanted.get(target) ?? new Map<string, Referrer>()
         wanted.set(target, table.set(other, { kind, id, field }))
       }
     }

@@ -93,7 +93,7 @@ export function serveOn(router: Router, accounts: Accounts, perMinute: number): 
     )
   return {
     on(endpoint, handle) {
-      mount(endpoint as Endpoint, async (req, res) => {
+      mount(endpoint, async (req, res) => {
         const outcome = await handle(askedOf(endpoint, req, res))
         if (!outcome) return
         if (outcome.ok) res.status(endpoint.status).json(outcome.value)
@@ -101,7 +101,7 @@ export function serveOn(router: Router, accounts: Accounts, perMinute: number): 
       })
     },
     file(endpoint, handle) {
-      mount(endpoint as Endpoint, async (req, res) => {
+      mount(endpoint, async (req, res) => {
         const refusal = await handle(askedOf(endpoint, req, res))
         if (refusal) sendRefusal(res, refusal)
       })

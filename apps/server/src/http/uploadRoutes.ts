@@ -8,8 +8,8 @@ const readBytes = express.raw({ type: () => true, limit: MOST_BYTES })
 /** The body itself; too many bytes are an error that the last middleware tells. */
 const bytesOf = (req: Request, res: Response): Promise<Buffer> =>
   new Promise((resolve, reject) => {
-    readBytes(req, res, (error?: unknown) => {
-      if (error) reject(error as Error)
+    readBytes(req, res, (error?: Error) => {
+      if (error) reject(error)
       else resolve(Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0))
     })
   })

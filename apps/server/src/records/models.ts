@@ -1,4 +1,4 @@
-import { DataTypes, type Model, type ModelStatic, type Sequelize } from 'sequelize'
+import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize'
 import { type Column, fieldsOf, KIND_NAMES, type KindName, KINDS } from '@kavrell/core/records'
 
 export type RecordModel = ModelStatic<Model>
@@ -29,7 +29,7 @@ export function defineModels(database: Sequelize): Models {
         version: { type: DataTypes.INTEGER, allowNull: false },
         fieldVersions: { type: DataTypes.JSONB, allowNull: false },
         ...(KINDS[kind].ledger ? { loggedAt: DataTypes.DATE, loggedBy: DataTypes.TEXT } : {}),
-        ...Object.fromEntries(own),
+        ...(Object.fromEntries(own) as ModelAttributes),
       },
       { tableName: kind, freezeTableName: true, timestamps: false },
     )

@@ -6,8 +6,14 @@ import type { Units } from '@kavrell/core/text'
 export const PAD = 40
 
 /** Points of a drawing across and most points down; fewer on a phone, where its words would be too small. */
-export const SIZES = { desk: { wide: 700, tall: 480 }, phone: { wide: 390, tall: 420 } } as const
-export type PlanSize = (typeof SIZES)[keyof typeof SIZES]
+export interface PlanSize {
+  readonly wide: number
+  readonly tall: number
+}
+export const SIZES: Readonly<Record<'desk' | 'phone', PlanSize>> = {
+  desk: { wide: 700, tall: 480 },
+  phone: { wide: 390, tall: 420 },
+}
 
 /** How much nearer than the whole of it one looks, and at which point of the plan. */
 export interface Look {

@@ -115,7 +115,7 @@ describe('a page that follows a production', () => {
     await follow('d')
     const clock = renderHook(() => useBoxTime(25))
     const before = clock.result.current
-    act(() => vi.advanceTimersByTime(1000))
+    act(() => void vi.advanceTimersByTime(1000))
     expect(clock.result.current - before).toBe(1000)
   })
 })

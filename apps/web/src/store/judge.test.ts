@@ -6,7 +6,10 @@ import { judgeChanges, useFindings } from './snags.ts'
 import { productionOf, type Tables, NO_RECORDS } from '@kavrell/core/records'
 import { findSnags } from '@kavrell/core/snags'
 
-const wire = vi.hoisted(() => ({ judge: {} as Record<string, (given: unknown) => unknown>, calls: [] as string[] }))
+const wire = vi.hoisted((): { judge: Record<string, (given: unknown) => unknown>; calls: string[] } => ({
+  judge: {},
+  calls: [],
+}))
 // The thread between the page and its judge, without a thread: what goes over it is copied, as it would be.
 vi.mock('comlink', () => ({
   expose: (judge: typeof wire.judge) => {
@@ -56,7 +59,7 @@ afterEach(() => {
 const open = () => openSnapshot({ productionId: 'p', seq: 1, role: 'planner', jobs: [], records })
 const found = () => useFindings.getState()
 const judged = () => findSnags(productionOf(useProductionStore.getState().records)!)
-const shot = (code: string) => Object.values(useProductionStore.getState().records.shot!).find((s) => s.code === code)!
+const shot = (code: string) => Object.values(useProductionStore.getState().records.shot).find((s) => s.code === code)!
 
 test('the whole is judged once the page stands, and not before', async () => {
   open()

@@ -24,7 +24,7 @@ const PRODUCTION = '00000000-0000-7000-8000-000000000001',
 const sent: { id: string; label: string; changes: { version?: number; fields: Record<string, unknown> }[] }[] = []
 let answer: () => Response = () => Response.json({ seq: 1000, repeated: false }, { status: 201 })
 const state = () => useProductionStore.getState()
-const shot = () => state().records.shot![SHOT]! as unknown as { tStop: number; iso: number; sees: string }
+const shot = () => state().records.shot[SHOT]! as unknown as { tStop: number; iso: number; sees: string }
 /** All is sent, answered and kept: what is under way moves on by turns, however slow the machine is. */
 const settle = async () => {
   await new Promise((resolve) => {
@@ -223,7 +223,7 @@ test('an edit that was answered before the reload is sent again, answered again,
   // The answer came, the stream did not: the page is closed and opened again.
   await openKept(PRODUCTION)
   expect(state().pending).toHaveLength(1)
-  const records = { ...NO_RECORDS, shot: { [SHOT]: { ...state().confirmed.shot![SHOT]!, tStop: 5.6, version: 6 } } }
+  const records = { ...NO_RECORDS, shot: { [SHOT]: { ...state().confirmed.shot[SHOT]!, tStop: 5.6, version: 6 } } }
   answer = () => Response.json({ seq: 6, repeated: true })
   openSnapshot({ productionId: PRODUCTION, seq: 6, role: 'owner', jobs: [], records })
   set({ iso: 1600 })

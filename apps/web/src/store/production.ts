@@ -231,7 +231,7 @@ export function disagreement(misfit: Misfit): { field: string; current: unknown;
 /** Lets a misfit go. With `insist`, what it wanted is done over what is there now, as a new edit. */
 export function decideMisfit(misfit: Misfit, insist: boolean): string | null {
   if (insist) {
-    const says = commit(misfit.edit.label, misfit.edit.changes as readonly PlainChange[])
+    const says = commit(misfit.edit.label, misfit.edit.changes)
     if (says) return says
   }
   setState({ misfits: getState().misfits.filter((m) => m.id !== misfit.id) })

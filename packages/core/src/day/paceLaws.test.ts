@@ -52,7 +52,7 @@ function dayWith(takes: Logged, order: readonly number[] = []) {
       ]),
     ),
     takeEvent: Object.fromEntries(shuffled.map(({ entry }) => entry)),
-  } as never)
+  })
 }
 const timelineOf = (production: ReturnType<typeof dayWith>) =>
   planDay(production, Object.keys(production.day)[0]!)!.timeline

@@ -66,6 +66,10 @@ export function costsOf(production: Production): ChangeCosts {
   }
 }
 
+/** A shot that names no side leaves the camera where it stood: turning round after it costs what it would have. */
+const staying = (stood: Position | null, next: Position): Position =>
+  next.side === '' && stood?.spotId === next.spotId ? { ...next, side: stood.side } : next
+
 function positionOf(production: Production, shot: Shot): Position {
   return { spotId: spotOfShot(production, shot)?.id ?? '', setupId: shot.setupId ?? '', side: shot.side, rig: shot.rig }
 }
@@ -114,9 +118,7 @@ export function dayTimeline(
       totals.moves += change.move > 0 ? 1 : 0
       totals.turns += change.turn > 0 ? 1 : 0
       totals.relights += change.relight > 0 && position !== null ? 1 : 0
-      // A shot that names no side leaves the camera where it stands: turning round after it costs what it would have.
-      const stood = position as Position | null
-      position = next.side === '' && stood?.spotId === next.spotId ? { ...next, side: stood.side } : next
+      position = staying(position, next)
       if (lead.setupId) setups.add(lead.setupId)
       for (const shot of shots) waitUntil(earliest(shot), item.id)
     }

@@ -10,6 +10,8 @@ export interface SocketLoad {
   readonly setupId: string | null
 }
 
+type Carried = Pick<SocketLoad, 'load' | 'setupId'>
+
 /**
  * The load behind every socket of a spot. Setups are lit one at a time, so the heaviest counts; whatever
  * else hangs on the circuit is there in any case. A plan, not a permission.
@@ -22,8 +24,8 @@ export function socketLoads(production: Production, spot: Spot): SocketLoad[] {
       const circuit = socket.circuitId ? production.circuit[socket.circuitId] : undefined
       if (!circuit) return []
       const lamps = Object.values(production.lamp).filter((lamp) => lamp.circuitId === circuit.id)
-      const bySetup = [...new Set(lamps.map((lamp) => lamp.setupId))].map((setupId) => ({
-        setupId: setupId as string | null,
+      const bySetup = [...new Set(lamps.map((lamp) => lamp.setupId))].map((setupId): Carried => ({
+        setupId,
         load: circuitLoad(
           circuit,
           lamps.filter((lamp) => lamp.setupId === setupId),
@@ -31,7 +33,7 @@ export function socketLoads(production: Production, spot: Spot): SocketLoad[] {
           circuitHeadroomPct,
         ),
       }))
-      const idle = { setupId: null, load: circuitLoad(circuit, [], mainsVolts, circuitHeadroomPct) }
+      const idle: Carried = { setupId: null, load: circuitLoad(circuit, [], mainsVolts, circuitHeadroomPct) }
       const heaviest = bySetup.reduce((a, b) => (b.load.totalA > a.load.totalA ? b : a), idle)
       return [{ fittingId: socket.id, circuit, ...heaviest }]
     })

@@ -35,7 +35,7 @@ describe('behind every socket of a spot', () => {
     rules: { mainsVolts: 230, circuitHeadroomPct: 80 },
   }
   const loads = (over: object = {}) => {
-    const production = productionWith({ ...given, ...over } as never)
+    const production = productionWith({ ...given, ...over })
     return socketLoads(production, production.spot.shed!)
   }
   test('the heaviest setup counts, with whatever else hangs there', () => {

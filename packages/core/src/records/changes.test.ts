@@ -71,9 +71,7 @@ test('taking back every edit of any history, newest first, returns the start', (
           const { id: _id, version: _version, ...fields } = record
           return fields
         })
-        inverses.unshift(
-          invertChanges(changes, before)!.map((c) => (c.op === 'create' ? c : { ...c, version: 0 }) as Change),
-        )
+        inverses.unshift(invertChanges(changes, before)!.map((c) => (c.op === 'create' ? c : { ...c, version: 0 })))
         records = applyChanges(records, changes, i)
       })
       for (const inverse of inverses) records = applyChanges(records, inverse, 99)

@@ -55,7 +55,7 @@ export const removeRecord = <K extends KindName>(kind: K, id: Id<K>): PlainChang
 
 /** A change as its author saw the record: a number of an edit that may be older than the record is by now. */
 export const seenAt = (change: PlainChange, version: number): Change =>
-  (change.op === 'create' ? change : { ...change, version }) as Change
+  change.op === 'create' ? change : { ...change, version }
 
 const kindName = z.string().refine(isKindName, 'There is no such kind of record.')
 const fields = z.record(z.string().max(60), z.unknown())

@@ -90,7 +90,7 @@ export const choice = <const T extends string>({
   options: of,
   words: words as Readonly<Record<string, string>> | undefined,
   column: column('text'),
-  schema: z.enum(of as [T, ...T[]], `${label} is one of ${of.join(', ')}.`) as unknown as z.ZodType<T>,
+  schema: z.enum(of as [T, ...T[]], `${label} is one of ${of.join(', ')}.`),
 })
 
 interface Range {

@@ -27,7 +27,7 @@ export const idsOf = <R extends { readonly id: string }>(records: ById<R>): R['i
   Object.values(records).map((record) => record.id)
 
 /** Every field of a kind by its name. */
-export const fieldsOf = (kind: KindName): Readonly<Record<string, Field<unknown>>> => KINDS[kind].fields as never
+export const fieldsOf = (kind: KindName): Readonly<Record<string, Field<unknown>>> => KINDS[kind].fields
 
 const schemas = new Map<KindName, z.ZodObject>()
 

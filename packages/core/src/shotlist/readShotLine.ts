@@ -102,7 +102,7 @@ export function readShotLine(line: string, context: LineContext): ShotLine {
     const oneWordSize = SIZE_WORDS.find(([like]) => like.test(text))
     if (size === null && (twoWordSize ?? oneWordSize)) {
       size = (twoWordSize ?? oneWordSize)![1]
-      take(twoWordSize ? both! : token, 'size', size)
+      take(twoWordSize ? both : token, 'size', size)
       if (twoWordSize) i += 1
       continue
     }

@@ -184,7 +184,7 @@ export function readShotTable(
       const scene = readScene(number, context.scenes, newScenes)
       if (scene.ok) Object.assign(fields, scene.fields)
     }
-    return [{ line, code, existing, id, fields: fields as Partial<RecordFields<'shot'>> }]
+    return [{ line, code, existing, id, fields: fields }]
   })
   return { columns, shots, newScenes: [...newScenes], remarks: remarks.sort((a, b) => a.line - b.line) }
 }

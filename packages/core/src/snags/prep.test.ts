@@ -70,7 +70,7 @@ describe('colours', () => {
     ['within the house rule', given('#2d4f93', 90)],
     ['in another scene', { ...given('#2d4f93'), lookItem: { jacket: { hex: '#2d4f93', sceneIds: ['other'] } } }],
     ['with no colours in the palette yet', { ...given('#2d4f93'), palette: { shed: { colours: [] } } }],
-  ])('%s it does not', (_, other) => expect(checkColours(productionWith(other as Given))).toEqual([]))
+  ])('%s it does not', (_, other) => expect(checkColours(productionWith(other))).toEqual([]))
   test('two palettes that nobody could tell apart are named, and one may serve for both', () => {
     const production = productionWith({
       scene: { scene: {}, bench: {} },

@@ -220,7 +220,7 @@ export function CallScreen() {
         </Flex>
       </Box>
       <Box tabIndex={0} bg="well" p={{ base: '8px', md: '18px' }} maxH={{ lg: 'calc(100vh - 140px)' }} overflow="auto">
-        <SheetPaper sheet={sheet} version={fresh ? newest!.number : null} changes={changes} />
+        <SheetPaper sheet={sheet} version={fresh ? newest.number : null} changes={changes} />
       </Box>
     </Grid>
   )

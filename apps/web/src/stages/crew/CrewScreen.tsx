@@ -43,7 +43,7 @@ export function CrewScreen() {
   const shotsOf = (id: string) =>
     plan?.timeline.rows
       .flatMap((row) => (row.kind === 'shots' ? row.shotIds : []))
-      .flatMap((s) => (production.shot[s]?.personIds.includes(asId(id)) ? [production.shot[s]!.code] : []))
+      .flatMap((s) => (production.shot[s]?.personIds.includes(asId(id)) ? [production.shot[s].code] : []))
       .join(' ')
   const callOf = (id: string) => plan?.calls.find((c) => c.personId === id)
   const columns: SheetColumn<RecordOf<'person'>>[] = [

@@ -58,7 +58,7 @@ export function LightAside({ setup, spot, reading, selectedId, onSelect }: Props
         ))}
       </Section>
       <Lamps setup={setup} spot={spot} reading={reading} mark={mark} selectedId={selectedId} onSelect={onSelect} />
-      <Power setup={setup} lamps={reading.lamps as RecordOf<'lamp'>[]} />
+      <Power setup={setup} lamps={reading.lamps} />
     </>
   )
 }

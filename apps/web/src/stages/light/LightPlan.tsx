@@ -51,8 +51,8 @@ export function LightPlan({
   const units = useUnits()
   const spot = production.spot[setup.spotId]!
   const plan = useMemo(() => spotPlan(production, spot), [production, spot])
-  const marks = ofSetup(production.mark, setup) as RecordOf<'mark'>[]
-  const cameras = ofSetup(production.cameraPosition, setup) as RecordOf<'cameraPosition'>[]
+  const marks = ofSetup(production.mark, setup)
+  const cameras = ofSetup(production.cameraPosition, setup)
   const ways = useMemo(() => mirrorWays(production, setup), [production, setup])
   /** A lamp that is in the hand: the light follows before it is put down. */
   const [held, setHeld] = useState<{ id: string; at?: PlanPoint; bearingDeg?: number } | null>(null)

@@ -16,10 +16,7 @@ export function Selected({ thing, setup, onGone }: { thing: Thing; setup: Record
   const record = production[thing.kind][thing.id]
   if (!record) return null
   const marks = Object.values(production.mark).filter((m) => m.setupId === setup.id)
-  const name =
-    'name' in record
-      ? record.name
-      : `camera ${production.camera[(record as RecordOf<'cameraPosition'>).cameraId]?.letter}`
+  const name = 'name' in record ? record.name : `camera ${production.camera[record.cameraId]?.letter}`
   const fields = Object.keys(fieldsOf(thing.kind)).filter((f) => !['setupId', 'libraryKey', 'cameraId'].includes(f))
   const lamp = thing.kind === 'lamp' ? (record as RecordOf<'lamp'>) : null
   const aim = (mark: RecordOf<'mark'>) => {

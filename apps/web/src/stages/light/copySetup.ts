@@ -8,7 +8,7 @@ export function copySetup(production: Production, from: RecordOf<'setup'>): Reco
   const letter = nextLetter(Object.values(production.setup).map((s) => s.letter))
   const id = newId<'setup'>()
   const copies = (['lamp', 'mark', 'cameraPosition'] as const).flatMap((kind) =>
-    Object.values(production[kind])
+    Object.values<RecordOf<typeof kind>>(production[kind])
       .filter((r) => r.setupId === from.id)
       .map((standing) => createRecord(kind, { ...fieldsAlone(kind, standing), setupId: id }, newId())),
   )

@@ -125,7 +125,7 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
             <Text fontSize="note" color="soft" css={{ overflowWrap: 'anywhere' }}>
               {counted(run.files, 'file')}, {sayBytes(run.bytes)}, {(run as RecordOf<'copyRun'>).folder}
             </Text>
-            {(check as RecordOf<'copyCheck'> | undefined)?.problems.slice(0, 4).map((p) => (
+            {check?.problems.slice(0, 4).map((p) => (
               <Text key={p} color="stop" fontSize="note">
                 {p}
               </Text>

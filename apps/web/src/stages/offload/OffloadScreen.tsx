@@ -12,7 +12,6 @@ import { Labels } from './Labels.tsx'
 import { isUnderWay, RunningCopy } from './RunningCopy.tsx'
 import { ENDPOINTS, type MediaView, type MediaVolume } from '@kavrell/contract'
 import { cardHistory, mayWipe, wipeRule } from '@kavrell/core/cards'
-import type { RecordOf } from '@kavrell/core/records'
 import { counted } from '@kavrell/core/text'
 
 const byLabel = (a: { label: string }, b: { label: string }) => a.label.localeCompare(b.label, 'en', { numeric: true })
@@ -25,9 +24,10 @@ function useMediaView(): MediaView {
   const ended = useProductionStore((s) => s.jobs.filter((job) => !isUnderWay(job)).length)
   const [view, setView] = useState<MediaView>(NOTHING)
   useEffect(() => {
-    const look = () =>
+    const look = () => {
       ask(ENDPOINTS.media, { productionId: productionId! }).then(setView, (error: Error) => say(error.message, 'stop'))
-    void look()
+    }
+    look()
     window.addEventListener('focus', look)
     return () => window.removeEventListener('focus', look)
   }, [productionId, ended])
@@ -41,8 +41,8 @@ export function OffloadScreen() {
   const running = useProductionStore((s) => s.jobs).filter(isUnderWay)
   const { volumes, cards: seen } = useMediaView()
   const [chosenId, setChosenId] = useChosen()
-  const cards = (Object.values(production.card) as RecordOf<'card'>[]).sort(byLabel)
-  const drives = (Object.values(production.drive) as RecordOf<'drive'>[]).sort(byLabel)
+  const cards = Object.values(production.card).sort(byLabel)
+  const drives = Object.values(production.drive).sort(byLabel)
   const rule = wipeRule(production)
   const volumeOf = (kind: MediaVolume['kind'], folder: string) =>
     volumes.find((v) => v.kind === kind && v.folder === folder)

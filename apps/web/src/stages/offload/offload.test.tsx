@@ -9,8 +9,8 @@ import { asId, blank, type Tables } from '@kavrell/core/records'
 
 /** A card copied to all drives but the last `open` ones, each copy read back. */
 const copied = (open: number) => (records: Tables) => {
-  const card = Object.values(records.card!).find((c) => c.label === 'A1')!
-  const drives = Object.values(records.drive!)
+  const card = Object.values(records.card).find((c) => c.label === 'A1')!
+  const drives = Object.values(records.drive)
   const rows = drives.slice(0, drives.length - open).map((drive, i) => ({
     run: {
       id: `run ${i}`,
@@ -84,7 +84,7 @@ describe('may I wipe this card?', () => {
     const enough = (records: Tables) => ({
       ...copied(0)(records),
       production: Object.fromEntries(
-        Object.entries(records.production!).map(([id, p]) => [
+        Object.entries(records.production).map(([id, p]) => [
           id,
           { ...p, copiesBeforeWipe: 2, checkedBeforeWipe: 2, holdersBeforeWipe: 1, cardSchool: 'wipe' },
         ]),
@@ -104,11 +104,11 @@ describe('may I wipe this card?', () => {
   test('one copy that differs takes the yes back', async () => {
     openDemo('logger', (records) => {
       const made = copied(0)(records)
-      const [first] = Object.values(made.copyCheck!)
+      const [first] = Object.values(made.copyCheck)
       return {
         ...made,
         copyCheck: { ...made.copyCheck, [first!.id]: { ...first!, outcome: 'different', problems: ['x differs'] } },
-      } as Tables
+      }
     })
     const user = draw(<OffloadScreen />, 'offload')
     await user.click(card('A1'))
@@ -303,8 +303,8 @@ describe('which drives', () => {
     screen.getAllByRole<HTMLInputElement>('checkbox').map((box) => [box.parentElement!.textContent, box.checked])
   test('those that were planned are chosen, others can be, none is none', async () => {
     openDemo('logger', (records) => {
-      const [first] = Object.values(records.drive!)
-      const a1 = Object.values(records.card!).find((c) => c.label === 'A1')!
+      const [first] = Object.values(records.drive)
+      const a1 = Object.values(records.card).find((c) => c.label === 'A1')!
       const plan = blank('plannedCopy', { cardId: a1.id, driveId: first!.id })
       return { ...records, plannedCopy: { plan: { id: asId<'plannedCopy'>('plan'), version: 9, ...plan } } }
     })
@@ -348,7 +348,7 @@ describe('which drives', () => {
   ])('a check of %j is shown as: %s', async (check, says) => {
     openDemo('logger', (records) => {
       const made = copied(2)(records)
-      const [found] = Object.values(made.copyCheck!)
+      const [found] = Object.values(made.copyCheck)
       return { ...made, copyCheck: check ? { [found!.id]: { ...found!, ...check } } : {} } as Tables
     })
     const user = draw(<OffloadScreen />, 'offload')
@@ -388,7 +388,7 @@ describe('the card itself', () => {
     ({
       ...copied(0)(records),
       production: Object.fromEntries(
-        Object.entries(records.production!).map(([id, p]) => [
+        Object.entries(records.production).map(([id, p]) => [
           id,
           { ...p, copiesBeforeWipe: 2, checkedBeforeWipe: 2, holdersBeforeWipe: 1, cardSchool: 'wipe' },
         ]),

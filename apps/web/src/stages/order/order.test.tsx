@@ -145,7 +145,7 @@ test('a shot that no order has is put in by one press, and all of them by one ed
 test('a wrap after one must be out is said in minutes', () => {
   openDemo('planner', (records) => ({
     ...records,
-    day: Object.fromEntries(Object.entries(records.day!).map(([id, d]) => [id, { ...d, outByMin: 12 * 60 }])),
+    day: Object.fromEntries(Object.entries(records.day).map(([id, d]) => [id, { ...d, outByMin: 12 * 60 }])),
   }))
   draw(<OrderScreen />, 'order')
   expect(screen.getByText(/\d+ min after you must be out at 12:00/)).toBeTruthy()

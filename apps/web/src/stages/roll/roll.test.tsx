@@ -9,7 +9,7 @@ import { RollScreen } from './RollScreen.tsx'
 /** The demo with its box so far ahead of the clock, and steady. */
 const demoWithBox = (role: 'logger' | 'planner', offsetMs = 0) =>
   openDemo(role, (records) => {
-    const [box] = Object.values(records.timecodeBox!)
+    const [box] = Object.values(records.timecodeBox)
     return { ...records, timecodeBox: { [box!.id]: { ...box!, offsetMs, driftPpm: 0 } } }
   })
 beforeEach(() => demoWithBox('logger'))

@@ -90,7 +90,7 @@ export function SpotDrawing(props: Props) {
       <GridLayer plan={plan} />
       <SunLayer plan={plan} patches={props.patches} />
       <WallLayer plan={plan} lengths />
-      <ShadowLayer plan={plan} marks={staged.marks as readonly RecordOf<'mark'>[]} sun={props.sun} />
+      <ShadowLayer plan={plan} marks={staged.marks} sun={props.sun} />
       <FittingLayer
         plan={plan}
         loads={props.loads}

@@ -39,7 +39,7 @@ export function SpotView({
   const shownMinute = useDeferredValue(minute)
   const { fitting } = production
   const plan = useMemo(
-    () => spotPlan({ ...production, fitting } as typeof production, spot),
+    () => spotPlan({ ...production, fitting }, spot),
     // The plan follows the spot and what is on it, nothing else.
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [spot, fitting],
@@ -130,18 +130,12 @@ export function SpotView({
         </Text>
       )}
       <TimeSlider minute={minute} onMinute={setMinute} date={date} onDate={onDate} place={place} />
-      {rights.plan && (
-        <SpotTools
-          spot={spot}
-          chosen={chosen as RecordOf<'fitting'> | undefined}
-          onAdded={(id) => setSelected({ kind: 'fitting', id })}
-        />
-      )}
+      {rights.plan && <SpotTools spot={spot} chosen={chosen} onAdded={(id) => setSelected({ kind: 'fitting', id })} />}
       <Section title="On the plan">
         <Sheet
           kind="fitting"
           name="Things on the plan"
-          rows={plan.fittings as RecordOf<'fitting'>[]}
+          rows={plan.fittings}
           selectedId={chosen?.id ?? null}
           onSelect={(id) => setSelected({ kind: 'fitting', id })}
           columns={[

@@ -40,7 +40,7 @@ describe('a room', () => {
     openDemo('planner', (records) => ({
       ...records,
       spot: Object.fromEntries(
-        Object.entries(records.spot!).map(([id, s]) => [
+        Object.entries(records.spot).map(([id, s]) => [
           id,
           s.name === 'Sail loft'
             ? {

@@ -7,7 +7,7 @@ import { useProduction, useRights } from '../../store/selectors.ts'
 import { FramePreview } from '../../ui/FramePreview.tsx'
 import { Answer, Button, Hint, Section, Tabs } from '../../ui/parts.tsx'
 import { addShots, shotLike } from './newShots.ts'
-import { asId, blank, type RecordOf, inOrder } from '@kavrell/core/records'
+import { asId, blank, inOrder } from '@kavrell/core/records'
 import {
   coverage,
   COVERAGE_COLUMNS,
@@ -19,8 +19,6 @@ import {
   takingOfShot,
 } from '@kavrell/core/shotlist'
 import { counted } from '@kavrell/core/text'
-
-type Shot = RecordOf<'shot'>
 
 /** A scene's shots by who and how large: what is there, and what is not. */
 export function CoverageView({
@@ -113,7 +111,7 @@ export function CoverageView({
                         onClick={() => onSelect(shot.id)}
                         title={shot.sees}
                       >
-                        <FramePreview shot={shot as Shot} width={70} />
+                        <FramePreview shot={shot} width={70} />
                         <b>{shot.code}</b> {shot.side}
                       </Button>
                     ))}

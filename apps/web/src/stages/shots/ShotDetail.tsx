@@ -248,7 +248,7 @@ function More({ shot }: { shot: Shot }) {
           <RecordField key={field} kind="shot" id={shot.id} field={field} />
         ))}
       </Grid>
-      {matched && <MustMatch shot={shot} matched={matched as Shot} />}
+      {matched && <MustMatch shot={shot} matched={matched} />}
       <Section title="Continuity">
         <Flex gap="6px" wrap="wrap" mb="6px">
           {pictures.map((p) => (

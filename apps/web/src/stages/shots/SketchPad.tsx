@@ -18,7 +18,7 @@ function pathOf(points: readonly Point[]): string {
   if (outline.length === 0) return ''
   const middles = outline.map(([x, y], i) => {
     const [nx, ny] = outline[(i + 1) % outline.length]!
-    return `${x} ${y} ${(x! + nx!) / 2} ${(y! + ny!) / 2}`
+    return `${x} ${y} ${(x + nx) / 2} ${(y + ny) / 2}`
   })
   return `M ${outline[0]![0]} ${outline[0]![1]} Q ${middles.join(' ')} Z`
 }

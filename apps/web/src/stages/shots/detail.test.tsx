@@ -23,10 +23,10 @@ const section = (title: string) => screen.getByRole('heading', { name: title }).
 /** A demo whose shots are changed before anybody looks. */
 const withShots = (changes: Record<string, object>, role: 'owner' | 'reader' = 'owner') =>
   openDemo(role, (records): Tables => {
-    const shots = Object.values(records.shot!) as unknown as { id: string; code: string }[]
+    const shots = Object.values(records.shot) as unknown as { id: string; code: string }[]
     return {
       ...records,
-      shot: Object.fromEntries(shots.map((s) => [s.id, { ...records.shot![s.id]!, ...changes[s.code] }])),
+      shot: Object.fromEntries(shots.map((s) => [s.id, { ...records.shot[s.id]!, ...changes[s.code] }])),
     }
   })
 const reading = (name: string | RegExp) => screen.getByText(name).parentElement!.textContent

@@ -206,7 +206,7 @@ describe('in feet', () => {
     openDemo('planner', (records) => ({
       ...records,
       production: Object.fromEntries(
-        Object.entries(records.production!).map(([id, p]) => [id, { ...p, units: 'feet' }]),
+        Object.entries(records.production).map(([id, p]) => [id, { ...p, units: 'feet' }]),
       ) as never,
     })),
   )

@@ -15,7 +15,7 @@ interface Drawn {
     scales: { x: { min: number; max: number; ticks: { stepSize: number; callback: (v: number) => string } } }
   }
 }
-const drawn = vi.hoisted(() => ({ chart: null as unknown }))
+const drawn = vi.hoisted((): { chart: unknown } => ({ chart: null }))
 vi.mock('react-chartjs-2', () => ({
   Line: (chart: Drawn) => {
     drawn.chart = chart
@@ -83,9 +83,9 @@ test('on the chart an hour is as wide as any other, and what is done is drawn as
 
 test('a day whose takes were all good says all, and nothing is missing but copies', () => {
   openDemo('owner', (records) => {
-    const [take] = Object.values(records.take!)
-    const [event] = Object.values(records.takeEvent!)
-    const ids = Object.values(records.shot!).map((s) => s.id)
+    const [take] = Object.values(records.take)
+    const [event] = Object.values(records.takeEvent)
+    const ids = Object.values(records.shot).map((s) => s.id)
     return {
       ...records,
       take: {

@@ -30,7 +30,7 @@ const letters = () =>
   screen
     .getAllByRole('row')
     .slice(1)
-    .map((row) => row.textContent!.slice(0, 1))
+    .map((row) => row.textContent.slice(0, 1))
 const camera = (letter: string) => all('camera').find((c) => c.letter === letter)!
 
 describe('a sheet that is sorted by what is typed', () => {

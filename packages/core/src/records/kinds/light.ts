@@ -51,7 +51,7 @@ export const LIGHT = {
       cautions: data({
         label: 'Take care',
         initial: [] as string[],
-        schema: z.array(z.enum(CAUTIONS)) as unknown as z.ZodType<string[]>,
+        schema: z.array(z.enum(CAUTIONS)),
       }),
       note: longText({ label: 'Notes' }),
     },
