@@ -1,8 +1,12 @@
 import { Box, Field } from '@chakra-ui/react'
+import { ChooseOne } from './ChooseOne.tsx'
+import { DateField } from './DateField.tsx'
 import { Area, Input, Select, Tick } from './fields.tsx'
 import { useId, useState } from 'react'
 import { commit, useProductionStore } from '../store/production.ts'
 import { useRights, useUnits } from '../store/selectors.ts'
+import { Term } from './Term.tsx'
+import { meaningOf } from './terms.ts'
 import { useNames } from './useNames.ts'
 import {
   type AnyRecord,
@@ -16,6 +20,9 @@ import {
   showValue,
   unitOf,
 } from '@kavrell/core/records'
+
+/** More than this are found by typing, not by looking. */
+const MANY = 8
 
 interface Props {
   kind: KindName
@@ -62,6 +69,7 @@ export function RecordField({ kind, id, field: name, label, rows = 2, hideLabel 
   const common = {
     'aria-label': hideLabel ? title : undefined,
     'aria-describedby': says ? saysId : undefined,
+    'aria-description': meaningOf(title),
     name: `${kind}.${name}`,
   }
   const shownLabel = `${title}${unitOf(field, units) ? `, ${unitOf(field, units)}` : ''}`
@@ -81,8 +89,24 @@ export function RecordField({ kind, id, field: name, label, rows = 2, hideLabel 
     )
   return (
     <Field.Root w={width} invalid={says !== null} disabled={!rights.plan}>
-      {!hideLabel && <Field.Label>{shownLabel}</Field.Label>}
-      {field.input === 'choice' || field.input === 'ref' ? (
+      {!hideLabel && (
+        <Field.Label>
+          <Term of={title} stop={false}>
+            {shownLabel}
+          </Term>
+        </Field.Label>
+      )}
+      {field.input === 'ref' && names.size > MANY ? (
+        <ChooseOne
+          label={title}
+          name={common.name}
+          names={names}
+          value={(record[name] as string | null) || null}
+          optional={field.column.nullable}
+          disabled={!rights.plan}
+          onChoose={(chosen) => save(chosen ?? '')}
+        />
+      ) : field.input === 'choice' || field.input === 'ref' ? (
         <Select {...common} value={(record[name] as string | null) ?? ''} onChange={(e) => save(e.target.value)}>
           {field.input === 'ref' && (field.column.nullable || !record[name]) && <option value="">none</option>}
           {field.input === 'choice'
@@ -105,10 +129,18 @@ export function RecordField({ kind, id, field: name, label, rows = 2, hideLabel 
           onChange={(e) => setTyped(e.target.value)}
           onBlur={(e) => save(e.target.value)}
         />
+      ) : field.input === 'date' ? (
+        <DateField
+          label={title}
+          name={common.name}
+          value={kept}
+          disabled={!rights.plan}
+          onDate={save}
+          onUnread={(text) => setSays(`“${text}” is no date. Type it as 14 May, 14.5.2026 or 2026-05-14.`)}
+        />
       ) : (
         <Input
           {...common}
-          type={field.input === 'date' ? 'date' : 'text'}
           inputMode={field.input === 'number' ? 'decimal' : undefined}
           value={shown}
           onChange={(e) => setTyped(e.target.value)}

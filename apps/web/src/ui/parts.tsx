@@ -8,6 +8,7 @@ import {
   Text,
 } from '@chakra-ui/react'
 import type { ReactNode, Ref } from 'react'
+import { Term } from './Term.tsx'
 import { setupColour } from './theme/theme.ts'
 
 type ButtonKind = 'plain' | 'main' | 'quiet' | 'stop' | 'word' | 'bare'
@@ -133,7 +134,7 @@ export const Reading = ({
   tone?: 'stop' | 'watch' | 'safe'
 }) => (
   <Flex justify="space-between" gap="12px" py="5px" borderBottom="1px solid" borderColor="line">
-    <Text color="soft">{name}</Text>
+    <Text color="soft">{typeof name === 'string' ? <Term>{name}</Term> : name}</Text>
     <Text fontFamily="mono" fontSize="small" textAlign="right" color={tone ?? 'ink'} fontWeight={tone ? 600 : 400}>
       {value}
     </Text>

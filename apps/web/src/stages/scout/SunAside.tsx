@@ -1,7 +1,8 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { useMemo } from 'react'
 import { useProduction, useUnits } from '../../store/selectors.ts'
-import { SlideOver, Input } from '../../ui/fields.tsx'
+import { DateField } from '../../ui/DateField.tsx'
+import { SlideOver } from '../../ui/fields.tsx'
 import { Button, Answer, Hint, Reading } from '../../ui/parts.tsx'
 import { skyColour } from '../../ui/sky.ts'
 import { type SpotPlan, sunAt, type SunStudy } from '@kavrell/core/place'
@@ -201,13 +202,7 @@ export function TimeSlider({
           onSlide={onMinute}
         />
       </Box>
-      <Input
-        type="date"
-        aria-label="Date of the sun study"
-        w="142px"
-        value={date}
-        onChange={(e) => e.target.value && onDate(e.target.value)}
-      />
+      <DateField label="Date of the sun study" w="168px" value={date} onDate={onDate} />
     </Flex>
   )
 }

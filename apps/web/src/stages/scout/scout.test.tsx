@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { fireEvent, screen, within } from '@testing-library/react'
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import { undo } from '../../store/production.ts'
 import { all, draw, openDemo, sent } from '../../testing.tsx'
@@ -134,7 +134,11 @@ test('the slider says where the sun stands at that time, and another date has an
   await screen.findByText(/^At 10:00/)
   expect(said()).not.toBe(afternoon)
   const rise = screen.getByText(/^Sunrise/).parentElement!.textContent
-  fireEvent.change(document.querySelector('input[type=date]')!, { target: { value: '2026-12-21' } })
+  const date = screen.getByRole<HTMLInputElement>('textbox', { name: 'Date of the sun study' })
+  expect(date.value).toBe('Thu 14 May 2026')
+  fireEvent.change(date, { target: { value: '21.12.2026' } })
+  fireEvent.blur(date)
+  await waitFor(() => expect(date.value).toBe('Mon 21 Dec 2026'))
   expect(screen.getByText(/^Sunrise/).parentElement!.textContent).not.toBe(rise)
 })
 

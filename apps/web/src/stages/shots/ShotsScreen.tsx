@@ -10,7 +10,7 @@ import { Input, Select } from '../../ui/fields.tsx'
 import { SceneSheet } from '../../ui/SceneSheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { addRecord } from '../../ui/addRecord.ts'
-import { Button, Empty, Page, Tabs, Title } from '../../ui/parts.tsx'
+import { Answer, Button, Empty, Page, Tabs, Title } from '../../ui/parts.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { useSteady } from '../../ui/useSteady.ts'
@@ -24,7 +24,7 @@ import { TypedShot } from './TypedShot.tsx'
 import { addShots, shotLike } from './newShots.ts'
 import { asId, blank, type RecordOf, type Production, inOrder } from '@kavrell/core/records'
 import { freeCodes, newScene, operatorOf } from '@kavrell/core/shotlist'
-import { hours } from '@kavrell/core/text'
+import { counted, hours } from '@kavrell/core/text'
 
 const VIEWS = [
   ['list', 'Shot list'],
@@ -100,14 +100,24 @@ export function ShotsScreen() {
   const bring = useSteady(() => setBringing(''))
   const choose = useSteady((next: View) => setParams(next === 'list' ? {} : { view: next }, { replace: true }))
   const minutes = all.reduce((sum, s) => sum + s.minutes, 0)
+  // Each setup once: how often it is built again is for the order to say.
+  const lit = useMemo(
+    () =>
+      [...new Set(all.map((s) => s.setupId))].reduce(
+        (sum, id) => sum + ((id && production.setup[id]?.buildMin) || 0),
+        0,
+      ),
+    [all, production.setup],
+  )
   const empty = all.length === 0
   return (
     <Page asideWidth="318px" aside={view !== 'glass' && shown && <Aside shot={shown} />}>
       <Head
+        answer={empty ? undefined : `${hours(minutes)} to shoot${lit > 0 ? `, ${hours(lit)} to light` : ''}`}
         note={
           empty
             ? undefined
-            : `${all.length} planned, ${all.filter((s) => s.mustHave).length} must-have, ${all.filter((s) => s.onceOnly).length} once only, about ${hours(minutes)} of work`
+            : `${counted(all.length, 'shot')}, ${all.filter((s) => s.mustHave).length} must-have, ${all.filter((s) => s.onceOnly).length} once only`
         }
       />
       <Views label="Views of the shots" tabs={VIEWS} current={view} onChoose={choose} />
@@ -172,10 +182,17 @@ const Aside = memo(({ shot }: { shot: RecordOf<'shot'> }) => (
 ))
 const Typed = memo(TypedShot)
 const Views = memo(Tabs<View>)
-const Head = memo(({ note }: { note: string | undefined }) => (
-  <Title note={note} actions={<Papers />}>
-    Shots
-  </Title>
+const Head = memo(({ answer, note }: { answer: string | undefined; note: string | undefined }) => (
+  <>
+    <Title note={note} actions={<Papers />}>
+      Shots
+    </Title>
+    {answer && (
+      <Box mt="-6px" mb="10px">
+        <Answer>{answer}</Answer>
+      </Box>
+    )}
+  </>
 ))
 
 /** Finding shots, one operator's list, and the ways in beside typing. */

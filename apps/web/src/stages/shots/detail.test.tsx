@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { screen, within } from '@testing-library/react'
+import { screen, within, waitFor } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import { undo, useProductionStore } from '../../store/production.ts'
 import { useRecords } from '../../store/selectors.ts'
@@ -29,7 +29,7 @@ const withShots = (changes: Record<string, object>, role: 'owner' | 'reader' = '
       shot: Object.fromEntries(shots.map((s) => [s.id, { ...records.shot[s.id]!, ...changes[s.code] }])),
     }
   })
-const reading = (name: string | RegExp) => screen.getByText(name).parentElement!.textContent
+const reading = (name: string | RegExp) => screen.getByText(name).closest('p')!.parentElement!.textContent
 
 describe('frame', () => {
   test('what the lens does at that distance, in the production’s units', async () => {
@@ -297,10 +297,18 @@ describe('more', () => {
   })
   test('a choice is kept as it is made', async () => {
     const { user } = await open('3A', 'More')
-    await user.selectOptions(screen.getByLabelText('Must match'), '3C')
+    const field = screen.getByRole<HTMLInputElement>('combobox', { name: 'Must match' })
+    await user.click(field)
+    await user.type(field, '3c')
+    await user.click(await screen.findByRole('option', { name: '3C' }))
+    await waitFor(() => expect(shotOf('3A').matchId).toBe(shotOf('3C').id))
+    expect(screen.getByRole<HTMLInputElement>('combobox', { name: 'Must match' }).value).toBe('3C')
+    // Something typed that is none, and left: what was chosen stays.
+    await user.type(screen.getByRole('combobox', { name: 'Must match' }), 'zz')
+    await user.tab()
     expect(shotOf('3A').matchId).toBe(shotOf('3C').id)
-    await user.selectOptions(screen.getByLabelText('Must match'), 'none')
-    expect(shotOf('3A').matchId).toBeNull()
+    await user.click(screen.getByRole('button', { name: 'No must match' }))
+    await waitFor(() => expect(shotOf('3A').matchId).toBeNull())
     expect(useProductionStore.getState().undo).toHaveLength(2)
   })
 })

@@ -1,6 +1,7 @@
-import { Menu, Portal } from '@chakra-ui/react'
+import { Menu, Portal, Text } from '@chakra-ui/react'
 import { useMemo } from 'react'
-import type { AnyRecord } from '@kavrell/core/records'
+import { type AnyRecord, fieldsOf, type KindName } from '@kavrell/core/records'
+import { meaningOf } from '../terms.ts'
 import { columnName, type SheetColumn } from './column.ts'
 import type { SheetTable } from './useSheetTable.ts'
 
@@ -11,6 +12,7 @@ export interface OpenedMenu {
 }
 
 interface Props<R extends AnyRecord> {
+  readonly kind: KindName
   readonly table: SheetTable<R>
   readonly columns: readonly SheetColumn<R>[]
   readonly opened: OpenedMenu
@@ -27,6 +29,7 @@ export function HeadMenu<R extends AnyRecord>(props: Props<R>) {
   const column = opened.column === null ? undefined : table.getColumn(opened.column)
   const own = columns.find((c) => c.field === opened.column)
   const name = own ? columnName(own) : ''
+  const meaning = own && (meaningOf(name) ?? meaningOf(fieldsOf(props.kind)[own.field]?.label ?? ''))
   const sorted = column?.getIsSorted()
   const shown = columns.filter((c) => table.getColumn(c.field)?.getIsVisible()).length
   const pin = (on: boolean) => {
@@ -64,6 +67,11 @@ export function HeadMenu<R extends AnyRecord>(props: Props<R>) {
           <Menu.Content aria-label={own ? `Column ${name}` : 'Columns'} minW="264px" maxH="min(70vh, 560px)">
             {column && (
               <>
+                {meaning && (
+                  <Text px="10px" py="6px" maxW="264px" color="soft" fontSize="note">
+                    {meaning}
+                  </Text>
+                )}
                 <Menu.Item value="up" onClick={acts.up} disabled={sorted === 'asc'}>
                   Sort up, by {name}
                 </Menu.Item>

@@ -372,6 +372,7 @@ function PersonsSheet<R extends AnyRecord>(props: Props<R> & { readonly person: 
       )}
       {menu && (
         <HeadMenu
+          kind={kind}
           table={table}
           columns={all}
           opened={menu}

@@ -1,0 +1,44 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import { dateText, readDate } from './index.ts'
+
+describe('a date as people type it', () => {
+  test.each([
+    ['14 May', '2026-05-14'],
+    ['May 14', '2026-05-14'],
+    ['thu 14 may 2026', '2026-05-14'],
+    ['14th of May', '2026-05-14'],
+    ['14.5.', '2026-05-14'],
+    ['14/5/26', '2026-05-14'],
+    ['2026-05-14', '2026-05-14'],
+    ['3/4', '2027-04-03'],
+    ['2 January', '2027-01-02'],
+    ['29 Feb 2028', '2028-02-29'],
+    ['September 1st, 2026', '2026-09-01'],
+  ])('%s', (typed, iso) => expect(readDate(typed, '2026-10-20')).toBe(iso))
+  test.each(['', 'soon', '30 Feb 2026', '5/14/2026', '0.5.2026', '14 May 1', '2026-13-01'])('%s is none', (typed) =>
+    expect(readDate(typed, '2026-05-14')).toBeNull(),
+  )
+  test('what is shown is read back as it was, whatever it is near to', () =>
+    fc.assert(
+      fc.property(
+        fc.date({ min: new Date('1950-01-01'), max: new Date('2150-12-31'), noInvalidDate: true }),
+        fc.integer({ min: 1950, max: 2150 }),
+        (date, year) => {
+          const iso = date.toISOString().slice(0, 10)
+          expect(readDate(dateText(iso), `${year}-06-15`)).toBe(iso)
+        },
+      ),
+    ))
+  test('without a year it is within half a year and a day of the other', () =>
+    fc.assert(
+      fc.property(
+        fc.date({ min: new Date('2020-01-01'), max: new Date('2039-12-31'), noInvalidDate: true }),
+        (date) => {
+          const near = date.toISOString().slice(0, 10)
+          const read = readDate('1 June', near)!
+          expect(Math.abs(Date.parse(read) - Date.parse(near)) / 86_400_000).toBeLessThanOrEqual(184)
+        },
+      ),
+    ))
+})

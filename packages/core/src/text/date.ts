@@ -1,0 +1,54 @@
+const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'] as const
+const MONTH_WORDS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const
+const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'] as const
+
+const two = (n: number) => String(n).padStart(2, '0')
+/** ISO text of a day of the calendar, null where there is no such day. */
+function isoOf(year: number, month: number, day: number): string | null {
+  const date = new Date(Date.UTC(year, month - 1, day))
+  const same = date.getUTCFullYear() === year && date.getUTCMonth() === month - 1 && date.getUTCDate() === day
+  return same && year >= 1900 && year <= 2999 ? `${year}-${two(month)}-${two(day)}` : null
+}
+
+/** "Thu 14 May 2026", day first and the month a word, so that nobody takes one for the other. @param iso 2026-05-14 */
+export function dateText(iso: string): string {
+  const [year, month, day] = iso.split('-').map(Number)
+  const weekday = WEEKDAYS[new Date(Date.UTC(year!, month! - 1, day)).getUTCDay()]
+  return `${weekday} ${day} ${MONTH_WORDS[month! - 1]} ${year}`
+}
+
+/**
+ * A date as people type it: 14 May, May 14 2026, 14.5.26, 14/5, 2026-05-14, with a weekday before it or not. Figures
+ * alone are day first. A year that is left out is the one that brings the date nearest to another.
+ * @param nearIso a date that the typed one is likely near, ISO
+ * @returns ISO text, or null where it is no date
+ */
+export function readDate(typed: string, nearIso: string): string | null {
+  const text = typed
+    .trim()
+    .toLowerCase()
+    .replace(/^(mon|tues?|wed(nes)?|thu(rs)?|fri|sat(ur)?|sun)(day)?[,.]?\s+/, '')
+  const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(text)
+  if (iso) return isoOf(Number(iso[1]), Number(iso[2]), Number(iso[3]))
+  const figures = /^(\d{1,2})[./\-\s](\d{1,2})(?:[./\-\s](\d{4}|\d{2}))?\.?$/.exec(text)
+  if (figures) return withYear(Number(figures[1]), Number(figures[2]), figures[3], nearIso)
+  const dayFirst = /^(\d{1,2})(?:st|nd|rd|th|\.)?\s*(?:of\s+)?([a-z]{3,9})\.?,?(?:\s+(\d{4}|\d{2}))?$/.exec(text)
+  const monthFirst = /^([a-z]{3,9})\.?\s+(\d{1,2})(?:st|nd|rd|th)?,?(?:\s+(\d{4}|\d{2}))?$/.exec(text)
+  const [day, word, year] = dayFirst
+    ? [dayFirst[1], dayFirst[2], dayFirst[3]]
+    : monthFirst
+      ? [monthFirst[2], monthFirst[1], monthFirst[3]]
+      : []
+  const month = word === undefined ? 0 : MONTHS.findIndex((m) => word.startsWith(m)) + 1
+  return month > 0 ? withYear(Number(day), month, year, nearIso) : null
+}
+
+function withYear(day: number, month: number, year: string | undefined, nearIso: string): string | null {
+  if (year !== undefined) return isoOf(year.length === 2 ? 2000 + Number(year) : Number(year), month, day)
+  const near = Date.parse(`${nearIso}T00:00:00Z`)
+  const around = Number(nearIso.slice(0, 4))
+  const [best] = [around - 1, around, around + 1]
+    .flatMap((y) => isoOf(y, month, day) ?? [])
+    .sort((a, b) => Math.abs(Date.parse(`${a}T00:00:00Z`) - near) - Math.abs(Date.parse(`${b}T00:00:00Z`) - near))
+  return best ?? null
+}
