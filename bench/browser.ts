@@ -6,6 +6,9 @@ export interface BrowserFigures {
   readonly usableMs: number
   readonly frameP95Ms: number
   readonly framesOver33Ms: number
+  /** The same scroll over a plain page of as many rows with nothing in them. */
+  readonly emptyP95Ms: number
+  readonly emptyOver33Ms: number
   readonly previewMs: number
   readonly firstLoadKb: number
 }
@@ -52,11 +55,15 @@ export async function measureBrowser(world: World): Promise<BrowserFigures> {
     await page.waitForTimeout(1500)
     const frames = await scroll(page)
     const previewMs = await typeLens(page)
-    const sorted = [...frames].sort((a, b) => a - b)
+    await page.setContent(emptyList())
+    await page.waitForTimeout(500)
+    const empty = await scroll(page)
     return {
       usableMs,
-      frameP95Ms: sorted[Math.floor(sorted.length * 0.95)] ?? 0,
-      framesOver33Ms: frames.filter((ms) => ms > 33.4).length,
+      frameP95Ms: p95(frames),
+      framesOver33Ms: over33(frames),
+      emptyP95Ms: p95(empty),
+      emptyOver33Ms: over33(empty),
       previewMs,
       firstLoadKb: entranceKb,
     }
@@ -64,6 +71,13 @@ export async function measureBrowser(world: World): Promise<BrowserFigures> {
     await browser.close()
   }
 }
+
+const p95 = (frames: readonly number[]) => frames.toSorted((a, b) => a - b)[Math.floor(frames.length * 0.95)] ?? 0
+const over33 = (frames: readonly number[]) => frames.filter((ms) => ms > 33.4).length
+/** What this machine's drawing can do: rows of the same height with a line under each and nothing else. */
+const emptyList = () =>
+  `<style>html,body{height:100%;margin:0}main{height:100%;overflow:auto}div{height:38px;border-bottom:1px solid #ccc}</style>
+  <main>${'<div></div>'.repeat(SHOTS)}</main>`
 
 /** Scrolls through the list for three seconds and gives the time from each frame to the next. */
 const scroll = (page: Page): Promise<number[]> =>

@@ -6,12 +6,17 @@ import { create, type World } from '../soak/world.ts'
 const NETWORK = { offline: false, latency: 40, downloadThroughput: 5e6 / 8, uploadThroughput: 2e6 / 8 }
 const SLOWER_CPU = 4
 const KEY_MS = 220
+const READ_MS = 5000
+/** What a logger opens on a phone, each for the first time. */
+const STAGES = ['Order', 'Call', 'Offload'] as const
 
 /**
  * From opening the link that the QR code carries to a slate that can roll, on a phone that has never seen the
  * app: everything is loaded, a name is typed at human speed, and Join is pressed. Seconds.
  */
-export async function joinByPhone(world: World): Promise<number> {
+export async function joinByPhone(
+  world: World,
+): Promise<{ readonly seconds: number; readonly stages: readonly { readonly name: string; readonly ms: number }[] }> {
   const [server] = world.servers
   await world.ask(server!, `/productions/${world.productionId}/edits`, {
     id: crypto.randomUUID(),
@@ -37,7 +42,18 @@ export async function joinByPhone(world: World): Promise<number> {
     await page.getByLabel('Your name').pressSequentially('Juno', { delay: KEY_MS })
     await page.getByRole('button', { name: 'Join' }).click()
     await page.getByRole('button', { name: /^Roll/ }).waitFor()
-    return (performance.now() - from) / 1000
+    const seconds = (performance.now() - from) / 1000
+    const stages: { name: string; ms: number }[] = []
+    // The slate is read first.
+    await page.waitForTimeout(READ_MS)
+    for (const name of STAGES) {
+      const pressed = performance.now()
+      await page.getByRole('link', { name: new RegExp(`^${name}`) }).click()
+      await page.getByRole('main').locator('h1, [data-answer]').first().waitFor()
+      await page.waitForURL(new RegExp(`${name.toLowerCase()}$`))
+      stages.push({ name, ms: performance.now() - pressed })
+    }
+    return { seconds, stages }
   } finally {
     await browser.close()
   }

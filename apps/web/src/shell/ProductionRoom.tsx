@@ -14,10 +14,22 @@ import { Rail } from './Rail.tsx'
 import { SnagDrawer } from './SnagDrawer.tsx'
 import { TopLine } from './TopLine.tsx'
 import { useNamedInSight } from '../ui/useNamedInSight.ts'
-import { STAGES } from './stages.ts'
+import { ON_THE_PHONE, STAGES } from './stages.ts'
 
 const CommandPalette = lazy(() => import('./CommandPalette.tsx').then((m) => ({ default: m.CommandPalette })))
 const KeyList = lazy(() => import('./KeyList.tsx').then((m) => ({ default: m.KeyList })))
+
+const FETCH_AFTER_MS = 1200
+/** One after another, so that what somebody opens meanwhile does not wait behind them all. */
+async function fetchStages(): Promise<void> {
+  const first = STAGES.filter((s) => ON_THE_PHONE.includes(s.path))
+  for (const stage of new Set([...first, ...STAGES]))
+    try {
+      await stage.load()
+    } catch {
+      return
+    }
+}
 
 /** The frame round every stage of one production: rail, top line, ribbon, snags. */
 export function ProductionRoom() {
@@ -50,6 +62,12 @@ export function ProductionRoom() {
   }, [])
   useNamedInSight()
   const loaded = useHasProduction()
+  useEffect(() => {
+    if (!loaded) return
+    // While the first stage is read the code of the others comes, those that are worked on a phone first.
+    const timer = setTimeout(() => void fetchStages(), FETCH_AFTER_MS)
+    return () => clearTimeout(timer)
+  }, [loaded])
   const paletteOpen = useDesk((s) => s.paletteOpen)
   const keysOpen = useDesk((s) => s.keysOpen)
   const openId = useProductionStore((s) => s.productionId)

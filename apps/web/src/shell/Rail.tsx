@@ -4,12 +4,9 @@ import { Link } from 'react-router'
 import { useProductionStore } from '../store/production.ts'
 import { useOpenSnags, useProduction } from '../store/selectors.ts'
 import { useDay } from '../ui/useDay.ts'
-import { STAGES } from './stages.ts'
+import { ON_THE_PHONE, STAGES } from './stages.ts'
 import type { Finding } from '@kavrell/core/snags'
 import { counted } from '@kavrell/core/text'
-
-/** Stages that are worked in one hand come first on a phone. */
-const ON_THE_PHONE: readonly string[] = ['roll', 'order', 'call', 'offload']
 
 /** Stages as words, in the order of the work; each with its count, red where something stops you. */
 export function Rail({ current }: { current: string }) {

@@ -31,6 +31,9 @@ function stage(path: string, name: string, group: Stage['group'], fetchCode: () 
   return { path, name, group, load, Screen: lazy(load), ready: () => screen }
 }
 
+/** Stages that are worked in one hand come first on a phone. */
+export const ON_THE_PHONE: readonly string[] = ['roll', 'order', 'call', 'offload']
+
 /** The rail, in the order of the work. A stage's code is loaded when it is opened. */
 export const STAGES: readonly Stage[] = [
   stage('brief', 'Brief', 'Prep', () =>

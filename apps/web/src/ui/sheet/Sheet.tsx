@@ -13,7 +13,7 @@ import { SheetGroup } from './SheetGroup.tsx'
 import { SheetHeads } from './SheetHeads.tsx'
 import { SheetTools } from './SheetTools.tsx'
 import { useHeldLines } from './useHeldLines.ts'
-import { useLongList } from './useLongList.ts'
+import { useLongList, useOverflow } from './useLongList.ts'
 import { useSheetTable } from './useSheetTable.ts'
 import { cellText, columnName, differs, readCell, type SheetColumn } from './column.ts'
 import { SHEET_CSS } from './style.ts'
@@ -81,13 +81,12 @@ function PersonsSheet<R extends AnyRecord>(props: Props<R> & { readonly person: 
     names: steadyNames,
     units,
   })
-  const { table } = sheet
+  const { table, isAsItLies } = sheet
   const shown = sheet.shown.join()
   const [columns, names] = useMemo(() => {
     const at = shown === '' ? [] : shown.split(',').map(Number)
     return [at.map((i) => all[i]!), at.map((i) => steadyNames[i]!)]
   }, [shown, all, steadyNames])
-  const isAsItLies = ![table.state.sorting, table.state.columnFilters, table.state.grouping].some((l) => l.length > 0)
   // Where rows are moved by hand nothing that is typed moves them.
   const { lines, ...holding } = useHeldLines(
     sheet.lines,
@@ -96,6 +95,7 @@ function PersonsSheet<R extends AnyRecord>(props: Props<R> & { readonly person: 
     props.onMove === undefined || !isAsItLies,
   )
   const rows = useMemo(() => lines.flatMap((line) => (line.is === 'row' ? [line.record] : [])), [lines])
+  const passes = useOverflow(grid)
   const [menu, setMenu] = useState<OpenedMenu | null>(null)
   /** The active cell, held by its record: rows come and go above it. */
   const [cell, setCell] = useState<{ readonly id: string; readonly row: number; readonly field: string } | null>(null)
@@ -319,6 +319,7 @@ function PersonsSheet<R extends AnyRecord>(props: Props<R> & { readonly person: 
         onCopy={onCopy}
         onPaste={onClip}
         css={SHEET_CSS}
+        className={passes ? 'passes' : undefined}
         style={sheet.style}
         {...holding}
       >

@@ -51,7 +51,7 @@ function Row<R extends AnyRecord>(props: Props<R>) {
       aria-selected={selected}
       style={{
         [props.fixed ? 'height' : 'minHeight']: props.minHeight + (props.fixed ? 1 : 0),
-        ...(props.fixed ? { contain: 'layout', overflow: 'clip' } : {}),
+        ...(props.fixed ? { contain: 'layout paint', overflow: 'clip' } : {}),
       }}
     >
       {columns.map((column, at) => {

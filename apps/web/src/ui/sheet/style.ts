@@ -35,15 +35,15 @@ export const SHEET_CSS = {
   '& .grip:hover, & .grip.drawn': { boxShadow: `inset -2px 0 0 ${color('action')}` },
   // What is kept in sight hides what passes behind it; on a phone nothing has the room to stay.
   '@media (min-width: 768px)': {
-    '& .pinned': {
+    '&.passes .pinned': {
       position: 'sticky !important',
       zIndex: 1,
       background: color('paper'),
       boxShadow: `-6px 0 0 ${color('paper')}`,
     },
-    '& .row.selected .pinned': { background: color('leaf'), boxShadow: `-6px 0 0 ${color('leaf')}` },
-    '& .row.selected .pinned:first-of-type': { boxShadow: `inset 3px 0 0 ${color('action')}` },
-    '& .row.taken .pinned': { background: color('tint'), boxShadow: `-6px 0 0 ${color('tint')}` },
+    '&.passes .row.selected .pinned': { background: color('leaf'), boxShadow: `-6px 0 0 ${color('leaf')}` },
+    '&.passes .row.selected .pinned:first-of-type': { boxShadow: `inset 3px 0 0 ${color('action')}` },
+    '&.passes .row.taken .pinned': { background: color('tint'), boxShadow: `-6px 0 0 ${color('tint')}` },
   },
   '& .group': { borderBottom: `1px solid ${color('line')}`, background: color('well'), minWidth: 'var(--wide)' },
   '& .group > div': {

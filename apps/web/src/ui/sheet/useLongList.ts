@@ -83,3 +83,20 @@ export function useLongList(grid: RefObject<HTMLDivElement | null>, lines: reado
     },
   }
 }
+
+/** Whether columns pass out of sight to the right: only then those that stay have to be held. */
+export function useOverflow(grid: RefObject<HTMLDivElement | null>): boolean {
+  const [overflows, setOverflows] = useState(false)
+  useLayoutEffect(() => {
+    const box = grid.current
+    const heads = box?.querySelector('.heads')
+    if (!box || !heads) return
+    const look = () => setOverflows(box.scrollWidth > box.clientWidth + 1)
+    look()
+    const observer = new ResizeObserver(look)
+    observer.observe(box)
+    observer.observe(heads)
+    return () => observer.disconnect()
+  }, [grid])
+  return overflows
+}

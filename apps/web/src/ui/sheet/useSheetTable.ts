@@ -107,6 +107,8 @@ function keptView<R>(key: string, columns: readonly SheetColumn<R>[]): View {
   }
 }
 
+const NO_ROWS: readonly never[] = []
+
 interface Given<R> {
   readonly kind: KindName
   /** Under which name the view is kept, for this person. */
@@ -138,12 +140,21 @@ export function useSheetTable<R extends AnyRecord>({ kind, name, rows, columns, 
       }),
     [kind, columns, names, units],
   )
+  const [sorting, setSorting] = useState(initial.sorting)
+  const [columnFilters, setColumnFilters] = useState(initial.columnFilters)
+  const [grouping, setGrouping] = useState(initial.grouping)
+  // As it lies a list goes by untouched: nobody waits while a thousand rows are asked in which order they are.
+  const isAsItLies = sorting.length + columnFilters.length + grouping.length === 0
   const table = useTable({
     features,
     columns: definitions,
-    data: rows,
+    data: isAsItLies ? NO_ROWS : rows,
     getRowId: (record: R) => record.id,
     initialState: { ...initial, expanded: true },
+    state: { sorting, columnFilters, grouping },
+    onSortingChange: setSorting,
+    onColumnFiltersChange: setColumnFilters,
+    onGroupingChange: setGrouping,
     groupedColumnMode: 'remove',
     columnResizeMode: 'onChange',
     autoResetAll: false,
@@ -158,15 +169,17 @@ export function useSheetTable<R extends AnyRecord>({ kind, name, rows, columns, 
 
   const found = table.getRowModel().rows
   const lines = useMemo(
-    () =>
-      found.map((row): Line<R> =>
-        row.getIsGrouped()
-          ? { is: 'group', id: row.id, records: row.subRows.map((r) => r.original), folded: !row.getIsExpanded() }
-          : { is: 'row', id: row.id, record: row.original },
-      ),
+    (): readonly Line<R>[] =>
+      isAsItLies
+        ? rows.map((record): Line<R> => ({ is: 'row', id: record.id, record }))
+        : found.map((row): Line<R> =>
+            row.getIsGrouped()
+              ? { is: 'group', id: row.id, records: row.subRows.map((r) => r.original), folded: !row.getIsExpanded() }
+              : { is: 'row', id: row.id, record: row.original },
+          ),
     // Folding gives the same rows of one group another state.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [found, state.expanded],
+    [found, rows, isAsItLies, state.expanded],
   )
   const shown = [...table.getStartVisibleLeafColumns(), ...table.getCenterVisibleLeafColumns()]
   const pinned = state.columnPinning.start.length
@@ -189,6 +202,7 @@ export function useSheetTable<R extends AnyRecord>({ kind, name, rows, columns, 
   })
   return {
     table,
+    isAsItLies,
     lines,
     style,
     /** Indices into the given columns, in the order they are shown. */
