@@ -1,6 +1,8 @@
 import { DatePicker, parseDate, Portal } from '@chakra-ui/react'
 import { CalendarDays, ChevronLeft, ChevronRight } from 'lucide-react'
+import { useState } from 'react'
 import { dateText, readDate } from '@kavrell/core/text'
+import { Input } from './fields.tsx'
 
 interface Props {
   /** ISO, as 2026-05-14. */
@@ -14,8 +16,18 @@ interface Props {
   readonly w?: string
 }
 
-/** A day of the calendar: typed as people type it, or taken from the month. Weeks begin on Monday. */
+/**
+ * A day of the calendar: typed as people type it, or taken from the month. Weeks begin on Monday. The line is ours,
+ * since the picker's own takes no letters.
+ */
 export function DateField({ value, onDate, onUnread, label, name, disabled, w }: Props) {
+  const [typed, setTyped] = useState<string | null>(null)
+  const keep = (text: string) => {
+    setTyped(null)
+    const iso = readDate(text, value || '2026-01-01')
+    if (iso && iso !== value) onDate(iso)
+    else if (!iso && text.trim()) onUnread?.(text)
+  }
   return (
     <DatePicker.Root
       w={w}
@@ -23,21 +35,25 @@ export function DateField({ value, onDate, onUnread, label, name, disabled, w }:
       startOfWeek={1}
       fixedWeeks
       disabled={disabled}
-      name={name}
       value={value ? [parseDate(value)] : []}
-      format={(date) => dateText(date.toString())}
-      parse={(typed) => {
-        const iso = readDate(typed, value || '2026-01-01')
-        if (iso) return parseDate(iso)
-        if (typed.trim()) onUnread?.(typed)
-        return undefined
-      }}
       onValueChange={({ value: [date] }) => {
         if (date && date.toString() !== value) onDate(date.toString())
       }}
     >
       <DatePicker.Control>
-        <DatePicker.Input aria-label={label} />
+        <Input
+          aria-label={label}
+          name={name}
+          disabled={disabled}
+          pr="30px"
+          value={typed ?? (value ? dateText(value) : '')}
+          onChange={(e) => setTyped(e.target.value)}
+          onBlur={() => typed !== null && keep(typed)}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter' && typed !== null) keep(typed)
+            if (e.key === 'Escape') setTyped(null)
+          }}
+        />
         <DatePicker.IndicatorGroup>
           <DatePicker.Trigger aria-label={`Open the calendar${label ? `, ${label}` : ''}`}>
             <CalendarDays size={15} aria-hidden />

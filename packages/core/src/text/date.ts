@@ -19,11 +19,11 @@ export function dateText(iso: string): string {
 
 /**
  * A date as people type it: 14 May, May 14 2026, 14.5.26, 14/5, 2026-05-14, with a weekday before it or not. Figures
- * alone are day first. A year that is left out is the one that brings the date nearest to another.
- * @param nearIso a date that the typed one is likely near, ISO
+ * alone are day first. A year that is left out is that of the date which stood there.
+ * @param beforeIso the date that stood there, ISO
  * @returns ISO text, or null where it is no date
  */
-export function readDate(typed: string, nearIso: string): string | null {
+export function readDate(typed: string, beforeIso: string): string | null {
   const text = typed
     .trim()
     .toLowerCase()
@@ -31,7 +31,7 @@ export function readDate(typed: string, nearIso: string): string | null {
   const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(text)
   if (iso) return isoOf(Number(iso[1]), Number(iso[2]), Number(iso[3]))
   const figures = /^(\d{1,2})[./\-\s](\d{1,2})(?:[./\-\s](\d{4}|\d{2}))?\.?$/.exec(text)
-  if (figures) return withYear(Number(figures[1]), Number(figures[2]), figures[3], nearIso)
+  if (figures) return withYear(Number(figures[1]), Number(figures[2]), figures[3], beforeIso)
   const dayFirst = /^(\d{1,2})(?:st|nd|rd|th|\.)?\s*(?:of\s+)?([a-z]{3,9})\.?,?(?:\s+(\d{4}|\d{2}))?$/.exec(text)
   const monthFirst = /^([a-z]{3,9})\.?\s+(\d{1,2})(?:st|nd|rd|th)?,?(?:\s+(\d{4}|\d{2}))?$/.exec(text)
   const [day, word, year] = dayFirst
@@ -40,15 +40,12 @@ export function readDate(typed: string, nearIso: string): string | null {
       ? [monthFirst[2], monthFirst[1], monthFirst[3]]
       : []
   const month = word === undefined ? 0 : MONTHS.findIndex((m) => word.startsWith(m)) + 1
-  return month > 0 ? withYear(Number(day), month, year, nearIso) : null
+  return month > 0 ? withYear(Number(day), month, year, beforeIso) : null
 }
 
-function withYear(day: number, month: number, year: string | undefined, nearIso: string): string | null {
-  if (year !== undefined) return isoOf(year.length === 2 ? 2000 + Number(year) : Number(year), month, day)
-  const near = Date.parse(`${nearIso}T00:00:00Z`)
-  const around = Number(nearIso.slice(0, 4))
-  const [best] = [around - 1, around, around + 1]
-    .flatMap((y) => isoOf(y, month, day) ?? [])
-    .sort((a, b) => Math.abs(Date.parse(`${a}T00:00:00Z`) - near) - Math.abs(Date.parse(`${b}T00:00:00Z`) - near))
-  return best ?? null
-}
+const withYear = (day: number, month: number, year: string | undefined, beforeIso: string): string | null =>
+  isoOf(
+    year === undefined ? Number(beforeIso.slice(0, 4)) : year.length === 2 ? 2000 + Number(year) : Number(year),
+    month,
+    day,
+  )

@@ -113,7 +113,11 @@ export function ShotsScreen() {
   return (
     <Page asideWidth="318px" aside={view !== 'glass' && shown && <Aside shot={shown} />}>
       <Head
-        answer={empty ? undefined : `${hours(minutes)} to shoot${lit > 0 ? `, ${hours(lit)} to light` : ''}`}
+        answer={
+          empty || view !== 'list'
+            ? undefined
+            : `${hours(minutes)} to shoot${lit > 0 ? `, ${hours(lit)} to light` : ''}`
+        }
         note={
           empty
             ? undefined
