@@ -84,7 +84,9 @@ export function CrewScreen() {
                   </Text>
                 </>
               }
-              value={`${clock(call.callMin)} to ${clock(call.releaseMin)}`}
+              value={
+                <span style={{ whiteSpace: 'nowrap' }}>{`${clock(call.callMin)} to ${clock(call.releaseMin)}`}</span>
+              }
             />
           ))}
           {!plan && <Text color="soft">Calls follow once a day has an order.</Text>}
