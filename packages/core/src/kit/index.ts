@@ -1,1 +1,1 @@
-export { kitDifference, kitNeeds } from './kitNeeds.ts'
+export { kitDifference, type KitLine, kitNeeds } from './kitNeeds.ts'

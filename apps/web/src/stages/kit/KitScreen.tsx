@@ -5,8 +5,9 @@ import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
 import { Answer, Button, Hint, Page, Section, Title } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
-import { kitDifference } from '@kavrell/core/kit'
-import { createRecord } from '@kavrell/core/records'
+import type { SheetColumn } from '../../ui/sheet/column.ts'
+import { type KitLine, kitDifference } from '@kavrell/core/kit'
+import { createRecord, type RecordOf } from '@kavrell/core/records'
 
 /** What is missing? Needs of shots and setups against what is owned or rented. */
 export function KitScreen() {
@@ -23,6 +24,7 @@ export function KitScreen() {
     )
     if (refused) say(refused, 'stop')
   }
+  const answers = answersTo(lines)
   return (
     <Page
       aside={
@@ -91,7 +93,7 @@ export function KitScreen() {
           onAdd={() => addRecord('kitItem', 'Add an item')}
           columns={[
             { field: 'name', head: 'thing', width: 220, grow: true },
-            { field: 'answersTo', head: 'answers to', width: 170, mono: true },
+            answers,
             { field: 'owned', head: 'owned', width: 60, align: 'right', mono: true },
             { field: 'rented', head: 'rented', width: 60, align: 'right', mono: true },
             { field: 'case', head: 'case', width: 90 },
@@ -100,4 +102,26 @@ export function KitScreen() {
       </Section>
     </Page>
   )
+}
+
+/** Which need of the plan a thing answers, by the need's own name; the key behind it is nobody's business. */
+const answersTo = (lines: readonly KitLine[]): SheetColumn<RecordOf<'kitItem'>> => {
+  const nameOf = (key: string) => lines.find((line) => line.key === key)?.name ?? key
+  return {
+    field: 'answersTo',
+    head: 'is there for',
+    width: 200,
+    show: (item) => <span className="text">{nameOf(item.answersTo)}</span>,
+    text: (item) => nameOf(item.answersTo),
+    read: (typed) => {
+      const wanted = typed.trim().toLowerCase()
+      if (wanted === '') return { ok: true, fields: { answersTo: '' } }
+      const line =
+        lines.find((l) => l.key === typed.trim() || l.name.toLowerCase() === wanted) ??
+        lines.find((l) => l.name.toLowerCase().includes(wanted))
+      return line
+        ? { ok: true, fields: { answersTo: line.key } }
+        : { ok: false, says: `Nothing that the plan needs is called “${typed.trim()}”. What is needed stands beside.` }
+    },
+  }
 }

@@ -39,3 +39,21 @@ test('a reader lists nothing', () => {
   expect(screen.queryByRole('button', { name: 'List all that is needed' })).toBeNull()
   expect(sent).toEqual([])
 })
+
+test('what a thing is there for is called by name, typed by part of it, and refused in words where nothing needs it', async () => {
+  const user = draw(<KitScreen />, 'kit')
+  await user.click(screen.getByRole('button', { name: 'List all that is needed' }))
+  const item = all('kitItem').find((k) => k.answersTo.startsWith('lens:'))!
+  const other = kitDifference(productionOf(useProductionStore.getState().records)!).find(
+    (line) => line.key.startsWith('camera:') && line.key !== item.answersTo,
+  )!
+  const cell = () => document.querySelector<HTMLElement>(`[data-row="${item.id}"] [data-field=answersTo]`)!
+  expect(cell().textContent).toMatch(/mm lens$/)
+  await user.click(cell())
+  await user.keyboard(`${other.name}{Enter}`)
+  expect(all('kitItem').find((k) => k.id === item.id)!.answersTo).toBe(other.key)
+  await user.click(cell())
+  await user.keyboard('trebuchet{Enter}')
+  expect(screen.getByRole('alert').textContent).toContain('Nothing that the plan needs is called “trebuchet”')
+  expect(all('kitItem').find((k) => k.id === item.id)!.answersTo).toBe(other.key)
+})

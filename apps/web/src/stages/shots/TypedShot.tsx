@@ -4,10 +4,28 @@ import { useMemo, useState } from 'react'
 import { useProduction, useUnits } from '../../store/selectors.ts'
 import { Input } from '../../ui/fields.tsx'
 import { addShots, shotLike } from './newShots.ts'
-import { blank, type RecordOf, refuseValue, asId } from '@kavrell/core/records'
-import { DEFAULT_SENSOR, type LineContext, newScene, readShotLine, takingOfShot } from '@kavrell/core/shotlist'
+import { asId, blank, inOrder, type Production, type RecordOf, refuseValue } from '@kavrell/core/records'
+import {
+  DEFAULT_SENSOR,
+  freeCodes,
+  type LineContext,
+  newScene,
+  readShotLine,
+  takingOfShot,
+} from '@kavrell/core/shotlist'
 
-const EXAMPLE = '3C Corin close 85 T2.8 2.1m left N 20m pairs 3A'
+/** A line of this production's own: its next scene and somebody who is in front of its cameras. */
+function exampleOf({ scene, shot, person }: Production): string {
+  const number = inOrder(scene)[0]?.number ?? '1'
+  const [code] = freeCodes(
+    number,
+    Object.values(shot).map((s) => s.code),
+    1,
+  )
+  const [inFrame] = Object.values(shot).flatMap((s) => s.personIds)
+  const who = inFrame ? (person[inFrame]?.name.split(' ')[0] ?? '') : ''
+  return [code, who, 'close 85 T2.8 2.1m left 20m'].filter(Boolean).join(' ')
+}
 
 /** One line makes one shot; what it is understood as is shown while it is typed. */
 export function TypedShot({ from, onMade }: { from: RecordOf<'shot'> | undefined; onMade: (id: string) => void }) {
@@ -33,6 +51,7 @@ export function TypedShot({ from, onMade }: { from: RecordOf<'shot'> | undefined
       units,
     }
   }, [production, units, from?.cameraId])
+  const example = useMemo(() => exampleOf(production), [production])
   const read = line.trim() ? readShotLine(line, context) : null
   const invalid = read
     ? Object.entries(read.fields).flatMap(([field, value]) => refuseValue('shot', field, value) ?? [])
@@ -58,7 +77,7 @@ export function TypedShot({ from, onMade }: { from: RecordOf<'shot'> | undefined
     <Box mb="12px">
       <Input
         aria-label="Type a shot"
-        placeholder={`Type a shot: ${EXAMPLE}`}
+        placeholder={`Type a shot: ${example}`}
         value={line}
         fontFamily="mono"
         fontSize="body"
