@@ -44,6 +44,9 @@ class Pointer extends MouseEvent {
 Object.assign(document.defaultView!, { PointerEvent: Pointer })
 // By this the gesture library knows that there are pointers.
 for (const window of [globalThis, document.defaultView!]) Object.assign(window, { onpointerdown: null })
+// The library looks for things by ids that it escapes, as a browser would.
+const CSS = { escape: (text: string) => text.replace(/[^\w-]/g, String.raw`\$&`) }
+for (const window of [globalThis, document.defaultView!]) Object.assign(window, { CSS })
 vi.stubGlobal('ResizeObserver', Nothing)
 vi.stubGlobal('IntersectionObserver', Nothing)
 vi.stubGlobal('Worker', Nothing)
