@@ -139,7 +139,8 @@ export function Plan({ label, extent, labels, walls = NO_WALLS, children, onGrou
           bg="leaf"
           overflow="hidden"
           userSelect="none"
-          touchAction="pan-y"
+          // From near a finger moves the plan, otherwise the page it lies on.
+          touchAction={look ? 'none' : 'pan-y'}
           css={{
             // What has the keys has its ring drawn through, not a box round all that it sees.
             '& [data-thing]:focus-visible': { outline: 'none' },

@@ -189,7 +189,8 @@ export function useSheetTable<R extends AnyRecord>({ kind, name, rows, columns, 
       .map((column, i) =>
         columns.find((c) => c.field === column.id)?.grow &&
         !(column.id in state.columnSizing) &&
-        (i >= pinned - 1 || i > pinned)
+        // One that stays in sight before others has its width: theirs begin where it ends.
+        i >= pinned - 1
           ? `minmax(${widths[i]}px, 1fr)`
           : `${widths[i]}px`,
       )
