@@ -26,6 +26,13 @@ const choose = async (user: User, head: string | RegExp, item: string | RegExp) 
   await user.click((await menuOf(user, head)).getByRole('menuitem', { name: item }))
   await waitFor(() => expect(screen.queryByRole('menu')).toBeNull())
 }
+/** The library tells a moment after the press: it is waited for, not hoped for. */
+const gather = async (user: User, by: string) => {
+  const groups = () => [...grid().querySelectorAll('.group')].map((group) => group.textContent)
+  const before = groups()
+  await user.click(screen.getByRole('radio', { name: by }))
+  await waitFor(() => expect(groups()).not.toEqual(before))
+}
 const again = () => {
   cleanup()
   return draw(<ShotsScreen />)
@@ -108,11 +115,11 @@ describe('the order of rows', () => {
     const user = draw(<ShotsScreen />)
     const codes = column('code').toSorted()
     for (const by of ['by setup', 'by scene', 'by day', 'by camera']) {
-      await user.click(screen.getByRole('radio', { name: by }))
+      await gather(user, by)
       expect(column('code').toSorted()).toEqual(codes)
       expect(grid().querySelectorAll('.group').length).toBeGreaterThan(1)
     }
-    await user.click(screen.getByRole('radio', { name: 'by setup' }))
+    await gather(user, 'by setup')
     const group = within(grid()).getByRole('button', { name: /Dawn, yard/ })
     const inIt = all('shot').filter((s) => s.setupId === shotOf('1A').setupId)
     const minutes = inIt.reduce((sum, s) => sum + s.minutes, 0)
@@ -125,12 +132,12 @@ describe('the order of rows', () => {
   })
   test('a shot that is lit otherwise while its group is shown goes there when the hands leave', async () => {
     const user = draw(<ShotsScreen />)
-    await user.click(screen.getByRole('radio', { name: 'by camera' }))
+    await gather(user, 'by camera')
     const before = column('code')
     const first = before[0]!
     const letter = all('camera').find((c) => c.id !== shotOf(first).cameraId)!.letter
     await user.click(cell(first, 'side'))
-    await user.click(screen.getByRole('radio', { name: 'one list' }))
+    await gather(user, 'one list')
     await user.click(cell(first, 'cameraId'))
     await user.keyboard(`${letter}{Enter}`)
     expect(column('code')[0]).toBe(first)
