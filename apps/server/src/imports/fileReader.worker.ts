@@ -5,11 +5,12 @@ import { parentPort, workerData } from 'node:worker_threads'
 import { JSONParser } from '@streamparser/json'
 import { keepable } from '../records/keepable.ts'
 import type { FileAnswer, FiledPicture } from './importing.ts'
+import { fail, ok } from '@kavrell/core/outcome'
 import { openFileReader } from '@kavrell/contract'
 
 const { file, folder } = workerData as { readonly file: string; readonly folder: string }
 
-const says = (words: string): FileAnswer => ({ ok: false, faults: [{ kind: '', id: '', field: '', says: words }] })
+const says = (words: string): FileAnswer => fail([{ kind: '', id: '', field: '', says: words }])
 
 /** Reads the file as it comes off the disk: at no time is more of it in memory than what is kept and one record. */
 async function read(): Promise<FileAnswer> {
@@ -52,7 +53,7 @@ async function read(): Promise<FileAnswer> {
   }
   if (!parser.isEnded && !reader.isHopeless()) return says('This is no JSON document: it ends in the middle.')
   const outcome = reader.end()
-  return outcome.ok ? { ok: true, file: outcome.value, pictures } : { ok: false, faults: outcome.error }
+  return outcome.ok ? ok({ file: outcome.value, pictures }) : outcome
 }
 
 parentPort!.postMessage(await read())

@@ -1,9 +1,11 @@
+import type { Outcome } from '@kavrell/core/outcome'
 import type { FiledProduction, FileFault, Upload } from '@kavrell/contract'
 
 /** A picture of a production file, put down beside it. */
 export type FiledPicture = Upload & { readonly path: string }
 
 /** What came of reading a production file. */
-export type FileAnswer =
-  | { readonly ok: true; readonly file: FiledProduction; readonly pictures: readonly FiledPicture[] }
-  | { readonly ok: false; readonly faults: readonly FileFault[] }
+export type FileAnswer = Outcome<
+  { readonly file: FiledProduction; readonly pictures: readonly FiledPicture[] },
+  readonly FileFault[]
+>

@@ -9,7 +9,7 @@ import type { FileAnswer } from './importing.ts'
 import { type FileFault, MOST_FAULTS, type Refusal } from '@kavrell/contract'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 
-export type ReadImport = Extract<FileAnswer, { ok: true }>
+export type ReadImport = Extract<FileAnswer, { ok: true }>['value']
 
 /** A production file is larger than anything else that is brought: its pictures are in it. */
 export const MOST_IMPORT_BYTES = 600e6
@@ -30,7 +30,7 @@ export async function readImport<T>(
     const file = path.join(folder, 'production.json')
     await pipeline(body, atMost(MOST_IMPORT_BYTES), createWriteStream(file))
     const answer = await runInWorker<FileAnswer>('imports/fileReader', { file, folder }, WORKER_MEGABYTES)
-    return answer.ok ? ok(await take(answer)) : refuse(sayFaults(answer.faults))
+    return answer.ok ? ok(await take(answer.value)) : refuse(sayFaults(answer.error))
   } catch (error) {
     if (error instanceof TooLarge) return refuse(`A production file has at most ${MOST_IMPORT_BYTES / 1e6} MB.`)
     if (error instanceof WorkerFailed && error.outOfMemory)

@@ -30,8 +30,8 @@ function One({ misfit }: { misfit: Misfit }) {
   const units = useUnits()
   const text = (value: unknown) => (field ? showValue(field, value, names, units) : JSON.stringify(value)) || 'empty'
   const decide = (insist: boolean) => {
-    const says = decideMisfit(misfit, insist)
-    if (says) say(says, 'stop')
+    const done = decideMisfit(misfit, insist)
+    if (!done.ok) say(done.error, 'stop')
   }
   return (
     <Box

@@ -4,7 +4,7 @@ import { counted } from '@kavrell/core/text'
 import { useMemo, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { chooseDay, showSnags, useDesk } from '../store/desk.ts'
-import { commit, say, useProductionStore } from '../store/production.ts'
+import { say, useProductionStore, commitOrSay } from '../store/production.ts'
 import { type OpenSnag, useProduction, useRights, useSnags } from '../store/selectors.ts'
 import { mendTogether } from '../store/snags.ts'
 import { AcceptSnags, applyFix, Snag, SnagEvidence, SnagMark } from '../ui/Snag.tsx'
@@ -209,9 +209,7 @@ async function mend({ says, findings }: FindingKind<OpenSnag>): Promise<void> {
     say(`No way out of “${says}” leads on without another snag that stops. Open it and choose.`, 'stop')
     return
   }
-  const refused = commit(`Mend ${counted(mended.mended, 'snag')}: ${says}`, mended.changes)
-  if (refused) say(refused, 'stop')
-  else
+  if (commitOrSay(`Mend ${counted(mended.mended, 'snag')}: ${says}`, mended.changes))
     say(
       mended.left === 0 ? `All ${mended.mended} mended.` : `${mended.mended} mended, ${mended.left} left.`,
       'info',

@@ -53,7 +53,7 @@ export async function bringPictures(
       ])
       const id = newId()
       const caption = given.caption ?? file.name.replace(/\.[^.]*$/, '').slice(0, 200)
-      const says = commit(`Add picture ${caption}`.slice(0, 190), [
+      const done = commit(`Add picture ${caption}`.slice(0, 190), [
         createRecord(
           'picture',
           {
@@ -68,8 +68,8 @@ export async function bringPictures(
           asId(id),
         ),
       ])
-      if (says) refused.push(`${file.name}: ${says}`)
-      else ids.push(id)
+      if (done.ok) ids.push(id)
+      else refused.push(`${file.name}: ${done.error}`)
     } catch (error) {
       refused.push(`${file.name}: ${(error as Error).message}`)
     }

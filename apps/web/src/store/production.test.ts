@@ -15,6 +15,7 @@ import {
   undo,
   useProductionStore,
 } from './production.ts'
+import { fail, ok } from '@kavrell/core/outcome'
 import type { LoggedEdit } from '@kavrell/contract'
 import { asId, blank, NO_RECORDS } from '@kavrell/core/records'
 
@@ -83,7 +84,7 @@ test('a change shows at once and is sent with the version that was seen', async 
 })
 
 test('a value that cannot be is refused with a sentence and not sent', async () => {
-  expect(set({ tStop: 0 })).toBe('A stop is between T0.7 and T64, such as 2.8.')
+  expect(set({ tStop: 0 })).toEqual(fail('A stop is between T0.7 and T64, such as 2.8.'))
   await settle()
   expect([shot().tStop, sent.length]).toEqual([4, 0])
 })
@@ -150,7 +151,7 @@ test('a misfit survives a reload, can be insisted on over what is there now, and
   await openKept(PRODUCTION)
   expect([shot().tStop, state().misfits.length, state().pending.length]).toEqual([2, 1, 0])
   answer = () => Response.json({ seq: 1000, repeated: false }, { status: 201 })
-  expect(decideMisfit(state().misfits[0]!, true)).toBeNull()
+  expect(decideMisfit(state().misfits[0]!, true).ok).toBe(true)
   await settle()
   expect(shot().tStop).toBe(5.6)
   expect(sent.at(-1)!.changes[0]).toMatchObject({ version: 6, fields: { tStop: 5.6 } })
@@ -162,7 +163,7 @@ test('a misfit can be let go', async () => {
   set({ tStop: 5.6 })
   await settle()
   const before = sent.length
-  expect(decideMisfit(state().misfits[0]!, false)).toBeNull()
+  expect(decideMisfit(state().misfits[0]!, false).ok).toBe(true)
   await settle()
   expect([state().misfits.length, sent.length, shot().tStop]).toEqual([0, before, 4])
 })

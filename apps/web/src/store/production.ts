@@ -12,6 +12,7 @@ import {
   type Role,
   type Snapshot,
 } from '@kavrell/contract'
+import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 import {
   applyChanges,
   type Change,
@@ -93,8 +94,8 @@ function versioned(records: Tables, change: PlainChange): Change {
   return seenAt(change, version)
 }
 
-/** What is wrong with changes before they are sent, as a sentence. */
-function refuse(records: Tables, changes: readonly PlainChange[]): string | null {
+/** What is wrong with changes before they are sent, as a sentence; undefined if nothing is. */
+function wrongWith(records: Tables, changes: readonly PlainChange[]): string | undefined {
   for (const change of changes) {
     if (change.op === 'remove') continue
     const { kind } = change
@@ -105,22 +106,22 @@ function refuse(records: Tables, changes: readonly PlainChange[]): string | null
     const together = refuseTogether(kind, { ...recordOf(records, kind, change.id), ...change.fields })
     if (together) return together.says
   }
-  return null
+  return undefined
 }
 
 /**
- * The only way records change here: user actions, fixes, undo and redo. Shows the change at once, queues it
- * for the door, and gives a sentence if it is refused on the spot, else null.
+ * The only way records change here: user actions, fixes, undo and redo. Shows the change at once and queues it
+ * for the door. What is refused on the spot changes nothing and says why in a sentence.
  */
 export function commit(
   label: string,
   changes: readonly PlainChange[],
   origin: 'user' | 'undo' | 'redo' = 'user',
-): string | null {
+): Outcome<void, string> {
   const state = getState()
-  if (changes.length === 0) return null
-  const says = refuse(state.records, changes)
-  if (says) return says
+  if (changes.length === 0) return ok(undefined)
+  const wrong = wrongWith(state.records, changes)
+  if (wrong) return fail(wrong)
   const edit: EditBody = {
     id: uuidv7(),
     label: label.slice(0, 200),
@@ -146,22 +147,27 @@ export function commit(
   })
   // Kept on the device first: from here on a reload loses nothing.
   void keep([mine]).then(flush)
-  return null
+  return ok(undefined)
+}
+
+/** Commits, or tells at once why not. True if it was done. */
+export function commitOrSay(label: string, changes: readonly PlainChange[]): boolean {
+  const done = commit(label, changes)
+  if (!done.ok) say(done.error, 'stop')
+  return done.ok
 }
 
 function takeBack(stack: 'undo' | 'redo'): void {
   const entry = getState()[stack].at(-1)
   if (!entry) return
   setState({ [stack]: getState()[stack].slice(0, -1) })
-  const says = commit(
+  const done = commit(
     stack === 'undo' && !entry.label.startsWith('Undo ') ? `Undo ${entry.label}` : entry.label.replace(/^Undo /, ''),
     entry.changes,
     stack,
   )
-  say(
-    says ?? (stack === 'undo' ? `Undone: ${entry.label}` : `Done again: ${entry.label.replace(/^Undo /, '')}`),
-    says ? 'stop' : 'info',
-  )
+  if (done.ok) say(stack === 'undo' ? `Undone: ${entry.label}` : `Done again: ${entry.label.replace(/^Undo /, '')}`)
+  else say(done.error, 'stop')
 }
 export const undo = (): void => takeBack('undo')
 export const redo = (): void => takeBack('redo')
@@ -229,14 +235,14 @@ export function disagreement(misfit: Misfit): { field: string; current: unknown;
 }
 
 /** Lets a misfit go. With `insist`, what it wanted is done over what is there now, as a new edit. */
-export function decideMisfit(misfit: Misfit, insist: boolean): string | null {
+export function decideMisfit(misfit: Misfit, insist: boolean): Outcome<void, string> {
   if (insist) {
-    const says = commit(misfit.edit.label, misfit.edit.changes)
-    if (says) return says
+    const done = commit(misfit.edit.label, misfit.edit.changes)
+    if (!done.ok) return done
   }
   setState({ misfits: getState().misfits.filter((m) => m.id !== misfit.id) })
   device.dropMisfit(misfit.id).catch(cannotKeep)
-  return null
+  return ok(undefined)
 }
 
 /** An own edit has its number: it leaves the queue, and later ones have seen what it wrote. */

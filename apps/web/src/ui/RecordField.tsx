@@ -56,15 +56,15 @@ export function RecordField({ kind, id, field: name, label, rows = 2, hideLabel 
       return
     }
     const read = readValue(kind, name, text, names, units)
-    const refused = read.ok
+    const done = read.ok
       ? JSON.stringify(read.value) === JSON.stringify(record[name])
-        ? null
+        ? read
         : commit(`Change ${title.toLowerCase()} of ${nameOf(kind, record) || 'the production'}`, [
             updateRecord(kind, asId(id), { [name]: read.value }),
           ])
-      : read.says
-    setSays(refused)
-    setTyped(refused ? text : null)
+      : read
+    setSays(done.ok ? null : done.error)
+    setTyped(done.ok ? null : text)
   }
   const common = {
     'aria-label': hideLabel ? title : undefined,

@@ -3,7 +3,7 @@ import { Box, Flex, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
-import { commit, say } from '../store/production.ts'
+import { say, commitOrSay } from '../store/production.ts'
 import { type OpenSnag, useOpenSnags, useProduction, useRights } from '../store/selectors.ts'
 import { Input } from './fields.tsx'
 import { Button } from './parts.tsx'
@@ -18,9 +18,7 @@ const printed = (value: number | string) =>
     : value
 
 export function applyFix(fix: Fix): void {
-  const refused = commit(fix.says, withNewIds(fix.changes, uuidv7))
-  if (refused) say(refused, 'stop')
-  else say(`${fix.says}: done.`, 'info', true)
+  if (commitOrSay(fix.says, withNewIds(fix.changes, uuidv7))) say(`${fix.says}: done.`, 'info', true)
 }
 
 /** What was measured for a finding, and the rule it was judged by. */
@@ -60,12 +58,13 @@ const acceptanceOf = (snag: OpenSnag, reason: string) =>
 export function AcceptSnags({ snags, onDone }: { snags: readonly OpenSnag[]; onDone: () => void }) {
   const [reason, setReason] = useState('')
   const accept = () => {
-    const refused = commit(
-      snags.length === 1 ? 'Accept a snag' : `Accept ${snags.length} snags`,
-      snags.map((snag) => acceptanceOf(snag, reason)),
+    if (
+      commitOrSay(
+        snags.length === 1 ? 'Accept a snag' : `Accept ${snags.length} snags`,
+        snags.map((snag) => acceptanceOf(snag, reason)),
+      )
     )
-    if (refused) say(refused, 'stop')
-    else onDone()
+      onDone()
   }
   return (
     <Flex gap="6px" mt="6px">

@@ -1,27 +1,20 @@
 import { newId } from '../store/newId.ts'
-import { commit, say } from '../store/production.ts'
+import { say, commitOrSay } from '../store/production.ts'
 import { createRecord, type Id, type KindName, type RecordFields, removeRecord } from '@kavrell/core/records'
 
-/** Adds one record with what is given over what its fields start with; tells if it is refused. Gives its id. */
+/** Adds one record with what is given over what its fields start with; tells if it is refused. Gives its id, or null. */
 export function addRecord<K extends KindName>(
   kind: K,
   label: string,
   given: Partial<RecordFields<K>> = {},
 ): Id<K> | null {
   const id = newId<K>()
-  const refused = commit(label, [createRecord(kind, given, id)])
-  if (refused) {
-    say(refused, 'stop')
-    return null
-  }
-  return id
+  return commitOrSay(label, [createRecord(kind, given, id)]) ? id : null
 }
 
 /** Removes one record and offers the undo. */
 export function takeOut<K extends KindName>(kind: K, id: Id<K>, name: string): void {
-  const refused = commit(`Remove ${name}`, [removeRecord(kind, id)])
-  if (refused) say(refused, 'stop')
-  else say(`Removed ${name}.`, 'info', true)
+  if (commitOrSay(`Remove ${name}`, [removeRecord(kind, id)])) say(`Removed ${name}.`, 'info', true)
 }
 
 /** The next free letter: A, B, … Z, AA. */

@@ -42,7 +42,7 @@ describe('what people type into a cell', () => {
   ] as const)('%s %s: %j is answered with what would be right', (kind, field, typed, says) => {
     const answer = read(kind, field, typed)
     expect(answer.ok).toBe(false)
-    expect(!answer.ok && answer.says).toMatch(says)
+    expect(!answer.ok && answer.error).toMatch(says)
   })
   test('names are found by their beginning, or by any word of them', () => {
     expect(read('shot', 'personIds', 'cor, edda', people)).toEqual({
@@ -53,7 +53,7 @@ describe('what people type into a cell', () => {
   })
   test('a name that is nobody’s is told with those that there are', () => {
     const answer = read('shot', 'personIds', 'Juno', people)
-    expect(!answer.ok && answer.says).toBe('Who: there is no “Juno”. There is Edda Marsh, Corin Marsh.')
+    expect(!answer.ok && answer.error).toBe('Who: there is no “Juno”. There is Edda Marsh, Corin Marsh.')
   })
   test('somebody named twice is there once', () =>
     expect(read('shot', 'personIds', 'edda; Edda Marsh', people)).toMatchObject({ value: [[...people.keys()][0]] }))

@@ -1,3 +1,4 @@
+import { fail, ok, type Outcome } from '../outcome/index.ts'
 import { readHex } from '../colour/index.ts'
 import { parseMoney } from '../money/index.ts'
 import { clock, lengthText, parseClock, parseLength, type Units } from '../text/index.ts'
@@ -46,7 +47,8 @@ export function showValue(field: Field<unknown>, value: unknown, names: Names, u
   }
 }
 
-export type Read = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly says: string }
+/** A value as it was typed, or what would be right, in a sentence. */
+export type Read = Outcome<unknown, string>
 
 /** What was typed, as a value of the field. A sentence says what would be right when it cannot be read. */
 export function readValue(kind: KindName, name: string, typed: string, names: Names, units: Units = 'metric'): Read {
@@ -55,9 +57,9 @@ export function readValue(kind: KindName, name: string, typed: string, names: Na
   const empty = text === ''
   const judge = (value: unknown): Read => {
     const parsed = field.schema.safeParse(value)
-    return parsed.success ? { ok: true, value: parsed.data } : { ok: false, says: parsed.error.issues[0]!.message }
+    return parsed.success ? ok(parsed.data) : fail(parsed.error.issues[0]!.message)
   }
-  if (empty && field.column.nullable) return { ok: true, value: null }
+  if (empty && field.column.nullable) return ok(null)
   switch (field.input) {
     case 'number':
       if (isLength(field)) return judge(parseLength(text, units) ?? Number.NaN)
@@ -78,7 +80,7 @@ export function readValue(kind: KindName, name: string, typed: string, names: Na
     case 'clock':
       return judge(parseClock(text.replace(' ', '')) ?? Number.NaN)
     case 'flag':
-      return { ok: true, value: /^(y|yes|x|1|true|✓)$/i.test(text) }
+      return ok(/^(y|yes|x|1|true|✓)$/i.test(text))
     case 'choice': {
       const said = text.toLowerCase()
       const option = field.options!.find((o) => o === text || (field.words?.[o] ?? o).toLowerCase() === said)
@@ -116,14 +118,13 @@ function findNamed(text: string, names: Names, field: Field<unknown>): Read {
         .some((word) => word.startsWith(wanted)),
     )
   return hit
-    ? { ok: true, value: hit[0] }
-    : {
-        ok: false,
-        says: `${field.label}: there is no “${text}”. There is ${
+    ? ok(hit[0])
+    : fail(
+        `${field.label}: there is no “${text}”. There is ${
           entries
             .slice(0, 5)
             .map(([, name]) => name)
             .join(', ') || 'none yet'
         }.`,
-      }
+      )
 }

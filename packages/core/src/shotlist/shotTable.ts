@@ -1,3 +1,4 @@
+import { fail, ok, type Outcome } from '../outcome/index.ts'
 import { figuresText, readFigures } from '../optics/index.ts'
 import {
   blank,
@@ -170,19 +171,19 @@ export function readShotTable(
       if (text.trim() === '' && !existing) continue
       const read =
         field === 'sceneId' ? readScene(text, context.scenes, newScenes) : readCell(field, text, names, context.units)
-      if (read.ok) Object.assign(fields, read.fields)
-      else remarks.push({ line, head, says: read.says })
+      if (read.ok) Object.assign(fields, read.value)
+      else remarks.push({ line, head, says: read.error })
       if (read.ok && field === 'distanceM' && otherUnits(text, context.units))
         remarks.push({
           line,
           head,
-          says: `“${text.trim()}” was read as ${(read.fields.distanceM as number).toFixed(2)} m.`,
+          says: `“${text.trim()}” was read as ${(read.value.distanceM as number).toFixed(2)} m.`,
         })
     }
     if (!existing && fields.sceneId === undefined) {
       const number = /^\d+/.exec(code)?.[0] ?? '1'
       const scene = readScene(number, context.scenes, newScenes)
-      if (scene.ok) Object.assign(fields, scene.fields)
+      if (scene.ok) Object.assign(fields, scene.value)
     }
     return [{ line, code, existing, id, fields: fields }]
   })
@@ -206,21 +207,21 @@ function fieldOfHead(head: string): Field | null {
 /** The apostrophe that keeps a spreadsheet from running a cell is not part of it. */
 const withoutGuard = (text: string) => (/^'[=+\-@]/.test(text) ? text.slice(1) : text)
 
-type ReadFields = { ok: true; fields: Record<string, unknown> } | { ok: false; says: string }
+type ReadFields = Outcome<Readonly<Record<string, unknown>>, string>
 
 function readCell(field: Field, text: string, names: (field: string) => Names, units: Units): ReadFields {
   if (field === 'fpsNum') {
     const fps = parseRate(text)
     return fps
-      ? { ok: true, fields: { fpsNum: fps.num, fpsDen: fps.den } }
-      : { ok: false, says: `“${text}” is no frame rate, such as 25, 23.976 or 200.` }
+      ? ok({ fpsNum: fps.num, fpsDen: fps.den })
+      : fail(`“${text}” is no frame rate, such as 25, 23.976 or 200.`)
   }
   if (field === 'figures') {
     const figures = readFigures(text)
-    return figures.ok ? { ok: true, fields: { figures: figures.value } } : { ok: false, says: figures.error }
+    return figures.ok ? ok({ figures: figures.value }) : figures
   }
   const read = readValue('shot', field, text, names(field), units)
-  return read.ok ? { ok: true, fields: { [field]: read.value } } : { ok: false, says: `“${text}”: ${read.says}` }
+  return read.ok ? ok({ [field]: read.value }) : fail(`“${text}”: ${read.error}`)
 }
 
 function readScene(
@@ -229,12 +230,12 @@ function readScene(
   newScenes: Set<string>,
 ): ReadFields {
   const number = /^\S+/.exec(text.trim())?.[0] ?? ''
-  if (number === '') return { ok: false, says: 'A shot belongs to a scene.' }
+  if (number === '') return fail('A shot belongs to a scene.')
   const found = scenes.find((s) => s.number.toLowerCase() === number.toLowerCase())
-  if (found) return { ok: true, fields: { sceneId: found.id } }
-  if (number.length > 8) return { ok: false, says: `“${number}” is no scene number: up to 8 letters.` }
+  if (found) return ok({ sceneId: found.id })
+  if (number.length > 8) return fail(`“${number}” is no scene number: up to 8 letters.`)
   newScenes.add(number)
-  return { ok: true, fields: { sceneId: newScene(number) } }
+  return ok({ sceneId: newScene(number) })
 }
 
 const otherUnits = (text: string, units: Units): boolean =>

@@ -1,7 +1,7 @@
 import { newRank } from '../../store/newRank.ts'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import { commit, say } from '../../store/production.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { Select } from '../../ui/fields.tsx'
@@ -21,8 +21,7 @@ export function Deliverables() {
   const shots = Object.keys(production.shot).length
   const putFirst = ({ id, name }: RecordOf<'deliverable'>) => {
     const rank = newRank(null, deliverables[0]?.rank ?? null)
-    const refused = commit(`Put ${name} first`, [updateRecord('deliverable', id, { rank })])
-    if (refused) say(refused, 'stop')
+    commitOrSay(`Put ${name} first`, [updateRecord('deliverable', id, { rank })])
   }
   return (
     <Section
@@ -108,10 +107,9 @@ function RateSelect({ id, num, den, drop }: { id: string; num: number; den: numb
   const at = FRAME_RATES.findIndex((r) => r.num === num && r.den === den && r.drop === drop)
   const choose = (index: number) => {
     const rate = FRAME_RATES[index]!
-    const refused = commit('Change frame rate', [
+    commitOrSay('Change frame rate', [
       updateRecord('deliverable', asId(id), { rateNum: rate.num, rateDen: rate.den, dropFrame: rate.drop }),
     ])
-    if (refused) say(refused, 'stop')
   }
   return (
     <Box>

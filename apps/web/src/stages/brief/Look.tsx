@@ -1,7 +1,7 @@
 import { newRank } from '../../store/newRank.ts'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import { commit, say } from '../../store/production.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useOpenSnags, useProduction, useRights } from '../../store/selectors.ts'
 import { DropPictures } from '../../ui/DropPictures.tsx'
 import { Picture } from '../../ui/Picture.tsx'
@@ -26,8 +26,7 @@ import {
 type Palette = RecordOf<'palette'>
 
 const save = (label: string, id: string, fields: Record<string, unknown>) => {
-  const refused = commit(label, [updateRecord('palette', asId(id), fields)])
-  if (refused) say(refused, 'stop')
+  commitOrSay(label, [updateRecord('palette', asId(id), fields)])
 }
 
 /** References, the palettes drawn out of them, and what in front of the camera is held to them. */

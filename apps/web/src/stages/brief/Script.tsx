@@ -2,7 +2,7 @@ import { newRank } from '../../store/newRank.ts'
 import { newId } from '../../store/newId.ts'
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
-import { commit, say } from '../../store/production.ts'
+import { say, commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { Area, ChooseFile, Input } from '../../ui/fields.tsx'
 import { SceneSheet } from '../../ui/SceneSheet.tsx'
@@ -135,9 +135,7 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
         }),
       ]
     })
-    const refused = commit(`Bring in ${read.title || 'a script'}, ${counted(read.scenes.length, 'scene')}`, plain)
-    if (refused) say(refused, 'stop')
-    else {
+    if (commitOrSay(`Bring in ${read.title || 'a script'}, ${counted(read.scenes.length, 'scene')}`, plain)) {
       say(`${counted(read.scenes.length, 'scene')} brought in.`, 'info', true)
       onDone()
     }

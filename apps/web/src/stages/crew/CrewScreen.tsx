@@ -1,7 +1,7 @@
 import { Tick } from '../../ui/fields.tsx'
 import { newId } from '../../store/newId.ts'
 import { Flex, Text } from '@chakra-ui/react'
-import { commit, say } from '../../store/production.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { SnagList } from '../../ui/Snag.tsx'
 import { Answer, Button, Empty, Page, Reading, Section, Title } from '../../ui/parts.tsx'
@@ -22,12 +22,13 @@ export function CrewScreen() {
   const people = Object.values(production.person).sort((a, b) => (a.id < b.id ? -1 : 1))
   const add = () => {
     const id = newId()
-    const refused = commit('Add a person, down for all days', [
-      createRecord('person', {}, asId(id)),
-      ...days.map((day) => createRecord('attendance', { personId: asId(id), dayId: day.id }, newId())),
-    ])
-    if (refused) say(refused, 'stop')
-    else choose(id)
+    if (
+      commitOrSay('Add a person, down for all days', [
+        createRecord('person', {}, asId(id)),
+        ...days.map((day) => createRecord('attendance', { personId: asId(id), dayId: day.id }, newId())),
+      ])
+    )
+      choose(id)
   }
   if (people.length === 0)
     return (
@@ -140,12 +141,11 @@ function AttendanceBox({ personId, day }: { personId: string; day: RecordOf<'day
   const rights = useRights()
   const there = Object.values(attendance).find((a) => a.personId === personId && a.dayId === day.id)
   const toggle = () => {
-    const refused = commit(`${person[personId]!.name} on ${day.title}`, [
+    commitOrSay(`${person[personId]!.name} on ${day.title}`, [
       there
         ? removeRecord('attendance', there.id)
         : createRecord('attendance', { personId: asId(personId), dayId: day.id }, newId()),
     ])
-    if (refused) say(refused, 'stop')
   }
   return (
     <Tick w="90px" disabled={!rights.plan} checked={there !== undefined} onTick={toggle}>

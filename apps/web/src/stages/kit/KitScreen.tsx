@@ -1,11 +1,12 @@
 import { newId } from '../../store/newId.ts'
 import { Box, Text } from '@chakra-ui/react'
-import { commit, say } from '../../store/production.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
 import { Answer, Button, Hint, Page, Section, Title } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import type { SheetColumn } from '../../ui/sheet/column.ts'
+import { fail, ok } from '@kavrell/core/outcome'
 import { type KitLine, kitDifference } from '@kavrell/core/kit'
 import { createRecord, type RecordOf } from '@kavrell/core/records'
 
@@ -18,11 +19,10 @@ export function KitScreen() {
   const items = Object.values(production.kitItem).sort((a, b) => (a.id < b.id ? -1 : 1))
   const listAll = () => {
     const unknown = lines.filter((line) => !items.some((item) => item.answersTo === line.key))
-    const refused = commit(
+    commitOrSay(
       'List what the plan needs',
       unknown.map((line) => createRecord('kitItem', { name: line.name, answersTo: line.key }, newId())),
     )
-    if (refused) say(refused, 'stop')
   }
   const answers = answersTo(lines)
   return (
@@ -115,13 +115,13 @@ const answersTo = (lines: readonly KitLine[]): SheetColumn<RecordOf<'kitItem'>> 
     text: (item) => nameOf(item.answersTo),
     read: (typed) => {
       const wanted = typed.trim().toLowerCase()
-      if (wanted === '') return { ok: true, fields: { answersTo: '' } }
+      if (wanted === '') return ok({ answersTo: '' })
       const line =
         lines.find((l) => l.key === typed.trim() || l.name.toLowerCase() === wanted) ??
         lines.find((l) => l.name.toLowerCase().includes(wanted))
       return line
-        ? { ok: true, fields: { answersTo: line.key } }
-        : { ok: false, says: `Nothing that the plan needs is called “${typed.trim()}”. What is needed stands beside.` }
+        ? ok({ answersTo: line.key })
+        : fail(`Nothing that the plan needs is called “${typed.trim()}”. What is needed stands beside.`)
     },
   }
 }

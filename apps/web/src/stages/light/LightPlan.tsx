@@ -1,5 +1,5 @@
 import { type RefObject, useMemo, useState } from 'react'
-import { commit, say } from '../../store/production.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useUnits } from '../../store/selectors.ts'
 import { Grip } from '../../plan/Grip.tsx'
 import { Plan, type PlanLabel } from '../../plan/Plan.tsx'
@@ -61,8 +61,7 @@ export function LightPlan({
     return `${production.camera[position.cameraId]?.letter ?? ''}${shot ? ` ${shot.focalLengthMm} mm` : ''}`
   }
   const change = (thing: Thing, label: string, fields: Readonly<Record<string, number>>) => {
-    const refused = commit(label, [updateRecord(thing.kind, asId(thing.id), fields)])
-    if (refused) say(refused, 'stop')
+    commitOrSay(label, [updateRecord(thing.kind, asId(thing.id), fields)])
   }
   const grip = (thing: Thing, at: PlanPoint, name: string) => ({
     kind: thing.kind,

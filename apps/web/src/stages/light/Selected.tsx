@@ -1,5 +1,5 @@
 import { Grid } from '@chakra-ui/react'
-import { commit, say } from '../../store/production.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { takeOut } from '../../ui/addRecord.ts'
@@ -22,20 +22,18 @@ export function Selected({ thing, setup, onGone }: { thing: Thing; setup: Record
   const aim = (mark: RecordOf<'mark'>) => {
     if (!lamp) {
       const camera = record as RecordOf<'cameraPosition'>
-      const refused = commit(`Aim at ${mark.name}`, [
+      commitOrSay(`Aim at ${mark.name}`, [
         updateRecord('cameraPosition', camera.id, { bearingDeg: turnTo(camera, mark) }),
       ])
-      if (refused) say(refused, 'stop')
       return
     }
     const to = aimAt({ xM: lamp.xM, yM: lamp.yM, zM: lamp.heightM }, { xM: mark.xM, yM: mark.yM, zM: mark.heightM })
-    const refused = commit(`Aim at ${mark.name}`, [
+    commitOrSay(`Aim at ${mark.name}`, [
       updateRecord('lamp', lamp.id, {
         bearingDeg: Math.round(to.bearingDeg * 10) / 10,
         tiltDeg: Math.round(to.tiltDeg * 10) / 10,
       }),
     ])
-    if (refused) say(refused, 'stop')
   }
   return (
     <Section

@@ -1,6 +1,6 @@
 import { Tick } from '../../ui/fields.tsx'
 import { Flex, Grid, Text } from '@chakra-ui/react'
-import { commit } from '../../store/production.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useRights } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { Section } from '../../ui/parts.tsx'
@@ -23,7 +23,7 @@ export function SetupFields({ setup }: { setup: RecordOf<'setup'> }) {
 function Cautions({ setup }: { setup: RecordOf<'setup'> }) {
   const rights = useRights()
   const toggle = (caution: string) =>
-    commit('Change what to take care of', [
+    commitOrSay('Change what to take care of', [
       updateRecord('setup', setup.id, {
         cautions: setup.cautions.includes(caution)
           ? setup.cautions.filter((c) => c !== caution)

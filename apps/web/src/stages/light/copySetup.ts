@@ -1,5 +1,5 @@
 import { newId } from '../../store/newId.ts'
-import { commit, say } from '../../store/production.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { nextLetter } from '../../ui/addRecord.ts'
 import { createRecord, fieldsAlone, type Production, type RecordOf } from '@kavrell/core/records'
 
@@ -12,7 +12,7 @@ export function copySetup(production: Production, from: RecordOf<'setup'>): Reco
       .filter((r) => r.setupId === from.id)
       .map((standing) => createRecord(kind, { ...fieldsAlone(kind, standing), setupId: id }, newId())),
   )
-  const refused = commit(`Make ${letter} from ${from.letter}`, [
+  const done = commitOrSay(`Make ${letter} from ${from.letter}`, [
     createRecord(
       'setup',
       {
@@ -26,7 +26,5 @@ export function copySetup(production: Production, from: RecordOf<'setup'>): Reco
     ),
     ...copies,
   ])
-  if (!refused) return id
-  say(refused, 'stop')
-  return null
+  return done ? id : null
 }

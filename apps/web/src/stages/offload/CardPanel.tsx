@@ -5,7 +5,7 @@ import { Box, Flex, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { ask } from '../../store/api.ts'
 import { stamp } from '../../store/clock.ts'
-import { commit, say, useProductionStore } from '../../store/production.ts'
+import { say, useProductionStore, commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { SnagList } from '../../ui/Snag.tsx'
 import { Answer, Button, Hint, Section } from '../../ui/parts.tsx'
@@ -42,7 +42,7 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
   }
   const wipe = () => {
     const { at, deviceAt } = stamp()
-    const refused = commit(`Wipe card ${card.label}`, [
+    commitOrSay(`Wipe card ${card.label}`, [
       createRecord(
         'wipe',
         {
@@ -54,7 +54,6 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
         newId(),
       ),
     ])
-    if (refused) say(refused, 'stop')
   }
   const lastJob = jobs.find((j) => j.cardId === card.id && !isUnderWay(j))
   return (

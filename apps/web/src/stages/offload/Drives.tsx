@@ -1,7 +1,7 @@
 import { newId } from '../../store/newId.ts'
 import { Grid, Text } from '@chakra-ui/react'
 import { stamp } from '../../store/clock.ts'
-import { commit, say } from '../../store/production.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { Select } from '../../ui/fields.tsx'
 import { Section } from '../../ui/parts.tsx'
@@ -73,10 +73,9 @@ function HandOver({ driveId }: { driveId: string }) {
   const give = (personId: string) => {
     if (personId) {
       const { at, deviceAt } = stamp()
-      const refused = commit('Hand over a drive', [
+      commitOrSay('Hand over a drive', [
         createRecord('custody', { driveId: asId(driveId), personId: asId(personId), since: at, deviceAt }, newId()),
       ])
-      if (refused) say(refused, 'stop')
     }
   }
   return (

@@ -14,7 +14,7 @@ import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrate
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { chooseDay } from '../../store/desk.ts'
-import { commit, say } from '../../store/production.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord, nextNumbered } from '../../ui/addRecord.ts'
 import { Button, Empty, Hint, Page, Section, Title } from '../../ui/parts.tsx'
@@ -44,7 +44,7 @@ export function OrderScreen() {
       .map((d) => d.date)
       .sort()
       .at(-1)
-    const refused = commit('Add a day, everyone down for it', [
+    const done = commitOrSay('Add a day, everyone down for it', [
       createRecord(
         'day',
         {
@@ -61,10 +61,7 @@ export function OrderScreen() {
         createRecord('attendance', { personId: p.id, dayId: asId(id) }, newId()),
       ),
     ])
-    if (refused) {
-      say(refused, 'stop')
-      return
-    }
+    if (!done) return
     chooseDay(id)
   }
   if (places.length === 0) return <Empty says="A shoot day happens at a place. Add one in Scout first." />
@@ -97,11 +94,10 @@ function DayOrder({ plan, onAddDay }: { plan: DayPlan; onAddDay: () => void }) {
     addRecord('orderItem', label, { ...blank('orderItem'), dayId: day.id, rank: newRank(end), ...fields })
   const addAll = () => {
     const ranks = newRanks(end, null, unplanned.length)
-    const refused = commit(
+    commitOrSay(
       'Put all shots in the order',
       unplanned.map((s, i) => createRecord('orderItem', { dayId: day.id, rank: ranks[i], shotIds: [s.id] }, newId())),
     )
-    if (refused) say(refused, 'stop')
   }
   const move = (id: string, to: number) => {
     if (to === items.findIndex((i) => i.id === id)) return
@@ -110,8 +106,7 @@ function DayOrder({ plan, onAddDay }: { plan: DayPlan; onAddDay: () => void }) {
       after = others[to]?.rank ?? null
     const rank = newRank(before, after)
     const item = items.find((i) => i.id === id)!
-    const refused = commit(`Move ${nameOf(item)}`, [updateRecord('orderItem', asId(id), { rank })])
-    if (refused) say(refused, 'stop')
+    commitOrSay(`Move ${nameOf(item)}`, [updateRecord('orderItem', asId(id), { rank })])
   }
   const nameOf = (item: Item) => slateOf(item.shotIds.flatMap((id) => production.shot[id]?.code ?? [])) || item.title
   const sensors = useSensors(

@@ -1,7 +1,7 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { useEffect, useEffectEvent, useState } from 'react'
 import { useTimecodeBox } from '../../store/clock.ts'
-import { commit, say } from '../../store/production.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { Empty, Tag } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
@@ -28,8 +28,7 @@ export function RollScreen() {
 }
 
 const write = (label: string, changes: readonly PlainChange[]) => {
-  const refused = commit(label, changes)
-  if (refused) say(refused, 'stop')
+  commitOrSay(label, changes)
 }
 
 function Roll({ plan }: { plan: DayPlan }) {

@@ -1,7 +1,7 @@
 import { Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { boxTime, useClockMeasurement } from '../../store/clock.ts'
-import { commit, say } from '../../store/production.ts'
+import { say, commitOrSay } from '../../store/production.ts'
 import { Input } from '../../ui/fields.tsx'
 import { Button } from '../../ui/parts.tsx'
 import { updateRecord, type RecordOf } from '@kavrell/core/records'
@@ -13,8 +13,7 @@ export function SetBox({ box, date, timeZone }: { box: RecordOf<'timecodeBox'>; 
   const measured = useClockMeasurement()
   const set = (offsetMs: number) => {
     const setAt = new Date(Date.now() + measured.serverAheadMs).toISOString()
-    const refused = commit(`Set ${box.name}`, [updateRecord('timecodeBox', box.id, { offsetMs, setAt })])
-    if (refused) say(refused, 'stop')
+    commitOrSay(`Set ${box.name}`, [updateRecord('timecodeBox', box.id, { offsetMs, setAt })])
     setTyped(null)
   }
   const byHand = () => {

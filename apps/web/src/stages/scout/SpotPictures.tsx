@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { commit, say } from '../../store/production.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useRights } from '../../store/selectors.ts'
 import { DropPictures } from '../../ui/DropPictures.tsx'
 import { Picture } from '../../ui/Picture.tsx'
@@ -26,8 +26,7 @@ export function SpotPictures({
     const { leftM, topM, widthM, depthM } = extentOf(outline)
     const taken = pinned.flatMap(({ xM, yM }) => (xM !== null && yM !== null ? [{ xM, yM }] : []))
     const free = freePlace({ xM: leftM + widthM / 2, yM: topM + depthM / 2 }, taken, outline)
-    const refused = commit('Pin a picture to the plan', [updateRecord('picture', picture.id, { ...free })])
-    if (refused) say(refused, 'stop')
+    commitOrSay('Pin a picture to the plan', [updateRecord('picture', picture.id, { ...free })])
   }
   return (
     <Section title="Seen there">

@@ -1,7 +1,7 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { newId } from '../../store/newId.ts'
-import { commit, say } from '../../store/production.ts'
+import { commit, say, commitOrSay } from '../../store/production.ts'
 import { useProduction, useUnits } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { addRecord, takeOut } from '../../ui/addRecord.ts'
@@ -61,9 +61,9 @@ export function SpotTools({
       )
       return
     }
-    const refused = commit(`Draw the walls of ${spot.name}`, [updateRecord('spot', spot.id, drawn(walked.value))])
-    setSays(refused)
-    if (!refused) setWalls('')
+    const done = commit(`Draw the walls of ${spot.name}`, [updateRecord('spot', spot.id, drawn(walked.value))])
+    setSays(done.ok ? null : done.error)
+    if (done.ok) setWalls('')
   }
   const add = (type: RecordOf<'fitting'>['type']) => {
     const outline = outlineOfSpot(spot)
@@ -87,16 +87,17 @@ export function SpotTools({
   const copyRoom = () => {
     const { id: _id, version: _v, ...fields } = spot
     const id = newId()
-    const refused = commit(`Copy ${spot.name}`, [
-      createRecord('spot', { ...fields, name: `${spot.name} copy` }, asId(id)),
-      ...Object.values(fitting)
-        .filter((f) => f.spotId === spot.id)
-        .map(({ id: _f, version: _w, ...own }): PlainChange =>
-          createRecord('fitting', { ...own, spotId: asId(id) }, newId()),
-        ),
-    ])
-    if (refused) say(refused, 'stop')
-    else say(`${spot.name} copied with everything on its plan.`, 'info', true)
+    if (
+      commitOrSay(`Copy ${spot.name}`, [
+        createRecord('spot', { ...fields, name: `${spot.name} copy` }, asId(id)),
+        ...Object.values(fitting)
+          .filter((f) => f.spotId === spot.id)
+          .map(({ id: _f, version: _w, ...own }): PlainChange =>
+            createRecord('fitting', { ...own, spotId: asId(id) }, newId()),
+          ),
+      ])
+    )
+      say(`${spot.name} copied with everything on its plan.`, 'info', true)
   }
   return (
     <Box mt="12px">
@@ -154,8 +155,7 @@ export function SpotTools({
 /** Four walls become corners that can be taken and moved. */
 function drawCorners(spot: Spot): void {
   if (spot.outline.length >= 3) return
-  const refused = commit(`Draw the corners of ${spot.name}`, [
+  commitOrSay(`Draw the corners of ${spot.name}`, [
     updateRecord('spot', spot.id, { outline: outlineOfSpot(spot).map((p): [number, number] => [p.xM, p.yM]) }),
   ])
-  if (refused) say(refused, 'stop')
 }

@@ -1,7 +1,7 @@
 import { Text } from '@chakra-ui/react'
 import { useDeferredValue, useMemo, useRef, useState } from 'react'
 import { SavePlan } from '../../plan/SavePlan.tsx'
-import { commit, say } from '../../store/production.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
 import { SnagList } from '../../ui/Snag.tsx'
 import { Page, Section, Title } from '../../ui/parts.tsx'
@@ -10,6 +10,8 @@ import { type Grabbed, SpotDrawing } from './SpotDrawing.tsx'
 import { SpotPictures } from './SpotPictures.tsx'
 import { drawn, SpotTools } from './SpotTools.tsx'
 import { SunAside, TimeSlider } from './SunAside.tsx'
+import { type ReadFields } from '../../ui/sheet/column.ts'
+import { fail, ok } from '@kavrell/core/outcome'
 import { alongNearestWall, areaM2, type PlanPoint } from '@kavrell/core/geometry'
 import { isOnWall, outlineOfSpot, sayFault, socketLoads, spotPlan, sunStudy } from '@kavrell/core/place'
 import { asId, byRank, type PlainChange, type RecordOf, updateRecord } from '@kavrell/core/records'
@@ -67,8 +69,7 @@ export function SpotView({
   const faults = plan.faults.map((fault) => sayFault(plan, fault).says)
 
   const save = (label: string, changes: readonly PlainChange[]) => {
-    const refused = commit(label, changes)
-    if (refused) say(refused, 'stop')
+    commitOrSay(label, changes)
   }
   const move = (thing: Grabbed, to: PlanPoint) => {
     if (thing.kind === 'corner') {
@@ -175,9 +176,9 @@ export function SpotView({
   )
 }
 
-const readWall = (typed: string) => {
+const readWall = (typed: string): ReadFields => {
   const n = Number(typed.trim())
   return Number.isInteger(n) && n >= 1 && n <= 60
-    ? ({ ok: true, fields: { wall: n - 1 } } as const)
-    : ({ ok: false, says: 'A wall has a number, counted from the upper one clockwise, such as 1.' } as const)
+    ? ok({ wall: n - 1 })
+    : fail('A wall has a number, counted from the upper one clockwise, such as 1.')
 }

@@ -1,7 +1,7 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { pictureUrl } from '../../store/pictures.ts'
-import { commit, say } from '../../store/production.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { DropPictures } from '../../ui/DropPictures.tsx'
 import { FramePreview } from '../../ui/FramePreview.tsx'
@@ -100,10 +100,9 @@ function Board({ board, aspect }: { board: Picture; aspect: number }) {
   const rights = useRights()
   const nudge = (x: number, y: number) => {
     const within = (v: number) => Math.min(1, Math.max(0, Math.round(v * 100) / 100))
-    const refused = commit('Move the crop of a board', [
+    commitOrSay('Move the crop of a board', [
       updateRecord('picture', board.id, { cropX: within(board.cropX + x), cropY: within(board.cropY + y) }),
     ])
-    if (refused) say(refused, 'stop')
   }
   const keys: Record<string, [number, number]> = {
     ArrowLeft: [-0.05, 0],

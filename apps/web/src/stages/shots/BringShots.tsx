@@ -39,7 +39,7 @@ export function BringShots({ text: given, onClose }: { text: string; onClose: ()
   const changed = read?.shots.filter((s) => s.existing) ?? []
   const keep = () => {
     const like = shotLike(production, undefined)
-    const says = addShots(
+    const done = addShots(
       production,
       `Bring in ${counted(read!.shots.length, 'shot')}`,
       fresh.map((shot) => ({
@@ -48,8 +48,8 @@ export function BringShots({ text: given, onClose }: { text: string; onClose: ()
       })),
       changed.map((shot): PlainChange => updateRecord('shot', asId(shot.id), shot.fields)),
     )
-    setRefused(says)
-    if (says) return
+    setRefused(done.ok ? null : done.error)
+    if (!done.ok) return
     say(`${counted(fresh.length, 'shot')} made, ${changed.length} changed.`, 'info', true)
     onClose()
   }

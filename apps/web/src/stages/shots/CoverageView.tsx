@@ -152,7 +152,7 @@ function Patterns({ sceneId }: { sceneId: string }) {
     const ids = made.map(() => newId<'shot'>())
     const inScene = all.filter((s) => s.sceneId === sceneId)
     const like = shotLike(production, inScene.at(-1))
-    const refused = addShots(
+    const done = addShots(
       production,
       `Cover scene ${scene.number}: ${pattern.name.toLowerCase()}`,
       made.map(({ fields, pairs }, i) => ({
@@ -167,8 +167,8 @@ function Patterns({ sceneId }: { sceneId: string }) {
         }),
       })),
     )
-    if (refused) say(refused, 'stop')
-    else say(`${counted(made.length, 'shot')} made: ${codes.join(', ')}.`, 'info', true)
+    if (done.ok) say(`${counted(made.length, 'shot')} made: ${codes.join(', ')}.`, 'info', true)
+    else say(done.error, 'stop')
     setChosen(null)
   }
   return (

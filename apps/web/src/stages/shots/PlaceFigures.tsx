@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
-import { commit, say } from '../../store/production.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useUnits } from '../../store/selectors.ts'
 import { FramePreview } from '../../ui/FramePreview.tsx'
 import { Button, Hint } from '../../ui/parts.tsx'
@@ -29,10 +29,9 @@ export function PlaceFigures({ shot, width, onDone }: { shot: RecordOf<'shot'>; 
   const units = useUnits()
   const shown = figures.map((f, i) => (drag?.at === i ? drag.figure : f))
   const save = (label: string, next: readonly PlacedFigure[]) => {
-    const refused = commit(`${label} in ${shot.code}`, [
+    commitOrSay(`${label} in ${shot.code}`, [
       updateRecord('shot', shot.id, { figures: next.map((f) => tidy(f, shot.distanceM)) }),
     ])
-    if (refused) say(refused, 'stop')
   }
   const change = (i: number, part: Partial<PlacedFigure>) =>
     save(

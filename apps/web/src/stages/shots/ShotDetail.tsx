@@ -1,6 +1,6 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import { commit, say } from '../../store/production.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { DropPictures } from '../../ui/DropPictures.tsx'
 import { FramePreview } from '../../ui/FramePreview.tsx'
@@ -158,8 +158,7 @@ function Exposure({ shot }: { shot: Shot }) {
   const lit = setup && readSetup(production, setup).shots.find((s) => s.shot.id === shot.id)
   const safe = safeAngles({ shutterDeg: shot.shutterDeg, fps }, mainsHz, shot.screenHz).slice(0, 4)
   const set = (shutterDeg: number) => {
-    const refused = commit(`Shutter ${shutterDeg}° for ${shot.code}`, [updateRecord('shot', shot.id, { shutterDeg })])
-    if (refused) say(refused, 'stop')
+    commitOrSay(`Shutter ${shutterDeg}° for ${shot.code}`, [updateRecord('shot', shot.id, { shutterDeg })])
   }
   return (
     <>
@@ -276,14 +275,13 @@ function MustMatch({ shot, matched }: { shot: Shot; matched: Shot }) {
   ] as const
   const off = rows.filter(([, own, wanted]) => own !== wanted)
   const take = () => {
-    const refused = commit(`Match ${shot.code} to ${matched.code}`, [
+    commitOrSay(`Match ${shot.code} to ${matched.code}`, [
       updateRecord(
         'shot',
         shot.id,
         Object.assign({}, ...off.map((row) => row[3])) as object as Record<string, unknown>,
       ),
     ])
-    if (refused) say(refused, 'stop')
   }
   return (
     <Section title={`Must match ${matched.code}`}>

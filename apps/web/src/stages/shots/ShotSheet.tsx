@@ -1,6 +1,6 @@
 import { newRank, newRanks } from '../../store/newRank.ts'
 import { newId } from '../../store/newId.ts'
-import { commit, say } from '../../store/production.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useRecords } from '../../store/selectors.ts'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { useShotColumns } from './useShotColumns.tsx'
@@ -43,8 +43,7 @@ export function ShotSheet({
       const rank = newRank(record.rank, order[order.findIndex((s) => s.id === record.id) + 1]?.rank)
       return createRecord('shot', { ...fieldsAlone('shot', record), code, pairId: null, rank }, newId())
     })
-    const refused = commit(`Duplicate ${records.map((r) => r.code).join(', ')}`.slice(0, 190), changes)
-    if (refused) say(refused, 'stop')
+    commitOrSay(`Duplicate ${records.map((r) => r.code).join(', ')}`.slice(0, 190), changes)
   }
   const move = (records: readonly Shot[], by: -1 | 1) => {
     const order = [...shots]
@@ -55,11 +54,10 @@ export function ShotSheet({
     const beyond = order[by < 0 ? first - 2 : last + 2]
     const [before, after] = by < 0 ? [beyond, over] : [over, beyond]
     const ranks = newRanks(before?.rank ?? null, after?.rank ?? null, records.length)
-    const refused = commit(
+    commitOrSay(
       `Move ${records.map((r) => r.code).join(', ')}`.slice(0, 190),
       records.map((record, i): PlainChange => updateRecord('shot', record.id, { rank: ranks[i] })),
     )
-    if (refused) say(refused, 'stop')
   }
   return (
     <Sheet

@@ -67,9 +67,9 @@ export function TypedShot({ from, onMade }: { from: RecordOf<'shot'> | undefined
       ...own,
     })
     const id = newId()
-    const says = addShots(production, `Add shot ${own.code}`, [{ id, fields }])
-    setRefused(says)
-    if (says) return
+    const done = addShots(production, `Add shot ${own.code}`, [{ id, fields }])
+    setRefused(done.ok ? null : done.error)
+    if (!done.ok) return
     setLine('')
     onMade(id)
   }

@@ -1,6 +1,6 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import { commit, say } from '../../store/production.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { FramePreview } from '../../ui/FramePreview.tsx'
 import { Input, Select } from '../../ui/fields.tsx'
@@ -39,8 +39,7 @@ function useSet(shot: Shot) {
   return {
     may: rights.plan,
     set: (label: string, fields: Record<string, unknown>) => {
-      const refused = commit(`${label} of ${shot.code}`, [updateRecord('shot', shot.id, fields)])
-      if (refused) say(refused, 'stop')
+      commitOrSay(`${label} of ${shot.code}`, [updateRecord('shot', shot.id, fields)])
     },
   }
 }

@@ -1,6 +1,7 @@
 import { newRank, newRanks } from '../../store/newRank.ts'
 import { newId } from '../../store/newId.ts'
 import { commit } from '../../store/production.ts'
+import type { Outcome } from '@kavrell/core/outcome'
 import {
   asId,
   createRecord,
@@ -23,13 +24,13 @@ export function shotLike(production: Production, from: RecordFields<'shot'> | un
   return { cameraId, setupId, iso, rig, sceneId, ...rate }
 }
 
-/** Makes shots in one edit, with the scenes they name that are not there yet. Gives a sentence if it is refused. */
+/** Makes shots in one edit, with the scenes they name that are not there yet. A refusal is a sentence. */
 export function addShots(
   production: Production,
   label: string,
   shots: readonly { readonly id: string; readonly fields: RecordFields<'shot'> }[],
   also: readonly PlainChange[] = [],
-): string | null {
+): Outcome<void, string> {
   const scenes = new Map<string, Id<'scene'>>()
   const ranks = newRanks(lastRank(Object.values(production.shot)), null, shots.length)
   let lastScene = lastRank(Object.values(production.scene))

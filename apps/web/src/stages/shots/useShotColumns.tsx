@@ -3,6 +3,7 @@ import { useOpenSnags, useProduction, useUnits } from '../../store/selectors.ts'
 import { FramePreview } from '../../ui/FramePreview.tsx'
 import { SetupLetter } from '../../ui/parts.tsx'
 import type { SheetColumn } from '../../ui/sheet/column.ts'
+import { fail, ok } from '@kavrell/core/outcome'
 import { dayOfShots } from '@kavrell/core/day'
 import { nameOf, type RecordOf } from '@kavrell/core/records'
 import { parseRate, rate } from '@kavrell/core/text'
@@ -81,8 +82,8 @@ export function useShotColumns(): readonly SheetColumn<Shot>[] {
         read: (typed) => {
           const r = parseRate(typed)
           return r
-            ? { ok: true, fields: { fpsNum: r.num, fpsDen: r.den } }
-            : { ok: false, says: 'A frame rate is more than 0 and at most 2000, such as 25, 23.976 or 200.' }
+            ? ok({ fpsNum: r.num, fpsDen: r.den })
+            : fail('A frame rate is more than 0 and at most 2000, such as 25, 23.976 or 200.')
         },
       },
       {

@@ -1,3 +1,4 @@
+import { ok, type Outcome } from '@kavrell/core/outcome'
 import { Button } from '../parts.tsx'
 import { Box, Text } from '@chakra-ui/react'
 import { type ClipboardEvent, type KeyboardEvent, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
@@ -168,11 +169,10 @@ function PersonsSheet<R extends AnyRecord>(props: Props<R> & { readonly person: 
     setEditing(text ?? cellText(kind, rows[active.row]!, column, names[active.column]!, units))
   }
   /** The same fields into every row that is taken in, as one edit. */
-  const write = (records: readonly R[], given: Readonly<Record<string, unknown>>): string | null => {
+  const write = (records: readonly R[], given: Readonly<Record<string, unknown>>): Outcome<void, string> => {
     const changes = records
       .filter((record) => differs(record, given))
       .map((record): PlainChange => updateRecord(kind, asId(record.id), given))
-    if (changes.length === 0) return null
     const of =
       changes.length === 1
         ? nameOf(
@@ -182,16 +182,14 @@ function PersonsSheet<R extends AnyRecord>(props: Props<R> & { readonly person: 
         : `${changes.length} rows`
     return commit(`Change ${column!.head} of ${of}`, changes)
   }
+  const tell = (done: Outcome<void, string>) => setSays(done.ok ? null : done.error)
   /** What was typed, kept; then on to the next cell, unless the cell was left already. */
   const keep = (text: string, move: ((cell: Cell) => Cell) | null) => {
     if (!active || !column) return
     const record = rows[active.row]!
     const read = readCell(kind, record, column, text, names[active.column]!, units)
-    const refused = read.ok ? write(taken, read.fields) : read.says
-    if (refused) {
-      setSays(refused)
-      return
-    }
+    const done = read.ok ? write(taken, read.value) : read
+    if (!done.ok) return setSays(done.error)
     setEditing(null)
     if (!move) return
     back.current = true
@@ -205,19 +203,19 @@ function PersonsSheet<R extends AnyRecord>(props: Props<R> & { readonly person: 
     if (!source) return
     const given = column.read
       ? column.read(cellText(kind, source, column, names[active.column]!, units))
-      : { ok: true as const, fields: { [column.field]: source[column.field] } }
-    if (given.ok) setSays(write(single ? taken : taken.slice(1), given.fields))
+      : ok({ [column.field]: source[column.field] })
+    if (given.ok) tell(write(single ? taken : taken.slice(1), given.value))
   }
   const removeTaken = () => {
     const what = taken.length === 1 ? nameOf(kind, taken[0]) : `${taken.length} rows`
-    const refused = commit(
+    const done = commit(
       `Remove ${what}`,
       taken.map((record): PlainChange => removeRecord(kind, asId(record.id))),
     )
-    setSays(refused)
-    if (!refused) say(`Removed ${what}.`, 'info', true)
+    tell(done)
+    if (done.ok) say(`Removed ${what}.`, 'info', true)
   }
-  const toggle = () => setSays(write(taken, { [column!.field]: rows[active!.row]![column!.field] !== true }))
+  const toggle = () => tell(write(taken, { [column!.field]: rows[active!.row]![column!.field] !== true }))
 
   const onKey = (e: KeyboardEvent) => {
     if (!active || !column || editing !== null || !(e.target as Element).closest('.cell')) return
@@ -250,7 +248,7 @@ function PersonsSheet<R extends AnyRecord>(props: Props<R> & { readonly person: 
       [command && !e.shiftKey && e.key.toLowerCase() === 'd' && plan, fillDown],
       [
         e.key === 'Delete' && fields[column.field]?.column.nullable === true && plan,
-        () => setSays(write(taken, { [column.field]: null })),
+        () => tell(write(taken, { [column.field]: null })),
       ],
       [e.key === 'Escape' && from !== to, () => go(active.row, active.column)],
       [e.key.length === 1 && !command && !e.altKey, () => begin(e.key)],

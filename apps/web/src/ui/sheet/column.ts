@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react'
+import { ok, type Outcome } from '@kavrell/core/outcome'
 import { type AnyRecord, fieldsOf, type KindName, type Names, readValue, showValue } from '@kavrell/core/records'
 import type { Units } from '@kavrell/core/text'
 
@@ -31,9 +32,8 @@ export interface SheetColumn<R> {
 /** A column in a list of them. */
 export const columnName = <R>(column: SheetColumn<R>): string => column.called ?? column.head
 
-export type ReadFields =
-  | { readonly ok: true; readonly fields: Readonly<Record<string, unknown>> }
-  | { readonly ok: false; readonly says: string }
+/** The fields that a typed cell means, or what would be right, in a sentence. */
+export type ReadFields = Outcome<Readonly<Record<string, unknown>>, string>
 
 /** A cell as it is typed. */
 export const cellText = <R extends AnyRecord>(
@@ -53,10 +53,10 @@ export function readCell<R extends AnyRecord>(
   names: Names,
   units: Units,
 ): ReadFields {
-  if (typed === cellText(kind, record, column, names, units)) return { ok: true, fields: {} }
+  if (typed === cellText(kind, record, column, names, units)) return ok({})
   if (column.read) return column.read(typed)
   const read = readValue(kind, column.field, typed, names, units)
-  return read.ok ? { ok: true, fields: { [column.field]: read.value } } : read
+  return read.ok ? ok({ [column.field]: read.value }) : read
 }
 
 /** Whether fields differ from what a record has. */
