@@ -77,7 +77,7 @@ const set = (fields: Record<string, unknown>) =>
   commit('Change', [{ op: 'update', kind: 'shot', id: asId(SHOT), fields }])
 
 test('a change shows at once and is sent with the version that was seen', async () => {
-  expect(set({ tStop: 5.6 })).toBeNull()
+  expect(set({ tStop: 5.6 })).toEqual(ok(undefined))
   expect(shot().tStop).toBe(5.6)
   await settle()
   expect(sent[0]!.changes[0]).toMatchObject({ version: 3, fields: { tStop: 5.6 } })
