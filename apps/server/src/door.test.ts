@@ -19,7 +19,7 @@ const bare = (records: Tables) =>
       Object.fromEntries(Object.entries(table).map(([id, { version: _version, ...fields }]) => [id, fields])),
     ]),
   )
-const logAfter = (seq: number) => editsAfter(world.server.services.database, world.productionId, seq)
+const logAfter = (seq: number) => editsAfter(world.server.services.serverModels, world.productionId, seq)
 
 /** A history of places with their spots: what refers to what is made, changed, moved and removed. */
 const step = fc.record({

@@ -23,6 +23,7 @@ import { lookAtCard } from './media/sight.ts'
 import { openDatabase } from './records/database.ts'
 import { migrate } from './records/migrate.ts'
 import { defineModels } from './records/models.ts'
+import { defineServerModels } from './records/serverModels.ts'
 import { openPictures } from './uploads/pictures.ts'
 import { sayFault } from '@kavrell/copying'
 
@@ -53,24 +54,25 @@ export async function start(settings: Settings): Promise<Running> {
   await migrate(database)
   for (const folder of ['cards', 'drives']) await mkdir(path.join(settings.mediaRoot, folder), { recursive: true })
   const models = defineModels(database)
+  const serverModels = defineServerModels(database, models)
   const host = settings.host ?? LOOPBACK
   const volumes = folderVolumes(settings.mediaRoot)
-  const manifests = openManifests(database)
+  const manifests = openManifests(serverModels)
   const look: LookAtCard = (folder, runs) => lookAtCard({ volumes, manifests }, folder, runs)
   const door = openDoor(database, models, look)
-  const accounts = openAccounts(database)
+  const accounts = openAccounts(serverModels)
   const announcements = await listenToAnnouncements(settings.databaseUrl)
-  const recentEdits = openRecentEdits(database, announcements)
+  const recentEdits = openRecentEdits(serverModels, announcements)
   const now = () => new Date()
-  const pictures = openPictures(database, settings.uploads ?? path.join(settings.mediaRoot, '..', 'uploads'))
+  const pictures = openPictures(serverModels, settings.uploads ?? path.join(settings.mediaRoot, '..', 'uploads'))
   const jobs: MediaJobs = openJobs(database, 'media')
   const offload = openOffload({ models, volumes, jobs, now })
   const documentJobs: DocumentJobs = openJobs(database, 'document')
   const runners = [
-    runJobs(jobs, announcements, mediaWork({ database, models, door, volumes, manifests, now }), (error) =>
+    runJobs(jobs, announcements, mediaWork({ serverModels, models, door, volumes, manifests, now }), (error) =>
       sayFault(error, 'Copying'),
     ),
-    runJobs(documentJobs, announcements, drawPapers({ database, models, pictures }), (error) =>
+    runJobs(documentJobs, announcements, drawPapers({ database, models, serverModels, pictures }), (error) =>
       error instanceof PaperFailed ? error.message : 'The paper could not be drawn. Ask again.',
     ),
   ]
@@ -79,6 +81,7 @@ export async function start(settings: Settings): Promise<Running> {
   const sheets = openSheets({
     database,
     models,
+    serverModels,
     door,
     gateway: standInGateway,
     now,
@@ -87,6 +90,7 @@ export async function start(settings: Settings): Promise<Running> {
   const services: Services = {
     database,
     models,
+    serverModels,
     door,
     accounts,
     announcements,
@@ -99,10 +103,10 @@ export async function start(settings: Settings): Promise<Running> {
     jobs,
     sheets,
     pictures,
-    documents: openDocuments({ database, jobs: documentJobs, announcements }),
+    documents: openDocuments({ serverModels, jobs: documentJobs, announcements }),
     now,
     signInsPerMinute: settings.signInsPerMinute ?? 20,
-    invitations: openInvitations(database),
+    invitations: openInvitations(serverModels),
     address: () => addressFor(host, port),
     hosts: ['localhost', LOOPBACK, '::1', hostname(), `${hostname()}.local`, ...networkAddresses()],
   }

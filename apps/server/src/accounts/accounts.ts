@@ -1,7 +1,8 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { hash, verify } from '@node-rs/argon2'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import { Op, UniqueConstraintError } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
+import type { MembershipRow, ServerModels } from '../records/serverModels.ts'
 import type { Me, Role, SessionInfo } from '@kavrell/contract'
 
 const SESSION_DAYS = 30
@@ -30,132 +31,150 @@ export interface Accounts {
   /** Plans some production already, or is in none and can sign in by themselves: not somebody who joined by a link. */
   readonly mayStartProductions: (accountId: string) => Promise<boolean>
   readonly roleOf: (accountId: string, productionId: string) => Promise<Role | null>
+  /** Who is in a production as what, by account. */
+  readonly rolesIn: (productionId: string) => Promise<ReadonlyMap<string, Role>>
   readonly giveRole: (accountId: string, productionId: string, role: Role) => Promise<void>
   readonly members: (productionId: string) => Promise<{ name: string; role: Role }[]>
   readonly me: (account: Account | null) => Promise<Me>
 }
 
-export function openAccounts(database: Sequelize): Accounts {
-  const select = <T extends object>(sql: string, replacements: Record<string, unknown> = {}) =>
-    database.query<T>(sql, { replacements, type: QueryTypes.SELECT })
+export function openAccounts({ account, membership, session }: ServerModels): Accounts {
+  const known = (row: { id: string; name: string } | undefined): Account | null =>
+    row ? { id: row.id, name: row.name } : null
   const accounts: Accounts = {
     async needsOwner() {
-      const [row] = await select<{ n: number }>('SELECT count(*)::int AS n FROM account WHERE NOT demo')
-      return row!.n === 0
+      return (await account.count({ where: { demo: false } })) === 0
     },
     async createAccount(name, password, demo = false) {
       const id = uuidv7()
       const passwordHash = password === null ? null : await hash(password)
-      const rows = await select(
-        'INSERT INTO account (id, name, "passwordHash", demo) VALUES (:id, :name, :passwordHash, :demo) ON CONFLICT (name) DO NOTHING RETURNING id',
-        { id, name, passwordHash, demo },
-      )
-      return rows.length > 0 ? { id, name } : null
+      try {
+        await account.create({ id, name, passwordHash, demo })
+        return { id, name }
+      } catch (error) {
+        if (error instanceof UniqueConstraintError) return null
+        throw error
+      }
     },
     async signIn(name, password) {
-      const [row] = await select<Account & { passwordHash: string | null }>(
-        'SELECT id, name, "passwordHash" FROM account WHERE name = :name',
-        { name },
-      )
+      const row = (await account.findOne({ where: { name } }))?.get()
       // A wrong name costs the same time as a wrong password.
       const stored = row?.passwordHash ?? (await UNKNOWN)
       const right = await verify(stored, password)
-      return row?.passwordHash && right ? { id: row.id, name: row.name } : null
+      return row?.passwordHash && right ? known(row) : null
     },
     async demoAccount(id) {
-      const [row] = await select<Account>('SELECT id, name FROM account WHERE id = :id AND demo', { id })
-      return row ?? null
+      return known((await account.findOne({ where: { id, demo: true } }))?.get())
     },
-    async openSession(account, device) {
+    async openSession({ id }, device) {
       const token = randomBytes(32).toString('base64url')
-      await select(
-        'INSERT INTO session ("tokenHash", "accountId", "expiresAt", device) VALUES (:hash, :id, now() + make_interval(days => :days), :device)',
-        { hash: tokenHash(token), id: account.id, days: SESSION_DAYS, device: device.slice(0, 200) },
-      )
-      return { token, maxAgeMs: SESSION_DAYS * 86400e3 }
+      const maxAgeMs = SESSION_DAYS * 86400e3
+      await session.create({
+        tokenHash: tokenHash(token),
+        accountId: id,
+        device: device.slice(0, 200),
+        expiresAt: new Date(Date.now() + maxAgeMs),
+      })
+      return { token, maxAgeMs }
     },
     async accountOfSession(token) {
-      const [row] = await select<Account>(
-        'SELECT a.id, a.name FROM session s JOIN account a ON a.id = s."accountId" WHERE s."tokenHash" = :hash AND s."expiresAt" > now()',
-        { hash: tokenHash(token) },
-      )
+      const open = await session.findOne({
+        where: { tokenHash: tokenHash(token), expiresAt: { [Op.gt]: new Date() } },
+        include: 'account',
+      })
+      if (!open) return null
       // Once a minute is enough to tell which devices are still in use.
-      if (row)
-        await select(
-          `UPDATE session SET "seenAt" = now() WHERE "tokenHash" = :hash AND "seenAt" < now() - interval '1 minute' RETURNING id`,
-          { hash: tokenHash(token) },
-        )
-      return row ?? null
+      if (open.get().seenAt.getTime() < Date.now() - 60_000)
+        await session.update({ seenAt: new Date() }, { where: { tokenHash: tokenHash(token) } })
+      return known(open.get().account!.get())
     },
     async sessions(productionId, currentToken) {
-      const rows = await select<SessionInfo & { tokenHash: string }>(
-        `SELECT s.id, a.name, m.role, s.device, s."openedAt", s."seenAt", s."tokenHash"
-         FROM session s JOIN account a ON a.id = s."accountId" JOIN membership m ON m."accountId" = a.id
-         WHERE m."productionId" = :productionId AND s."expiresAt" > now() ORDER BY s."seenAt" DESC`,
-        { productionId },
-      )
-      return rows.map(({ tokenHash: hashed, ...session }) => ({
-        ...session,
-        current: hashed === tokenHash(currentToken),
-      }))
+      const roles = await accounts.rolesIn(productionId)
+      const rows = await session.findAll({
+        where: { accountId: [...roles.keys()], expiresAt: { [Op.gt]: new Date() } },
+        include: 'account',
+        order: [['seenAt', 'DESC']],
+      })
+      return rows.map((row): SessionInfo => {
+        const { id, accountId, device, openedAt, seenAt, tokenHash: hashed } = row.get()
+        return {
+          id,
+          name: row.get().account!.get().name,
+          role: roles.get(accountId)!,
+          device,
+          openedAt: openedAt.toISOString(),
+          seenAt: seenAt.toISOString(),
+          current: hashed === tokenHash(currentToken),
+        }
+      })
     },
     async endSession(productionId, sessionId) {
-      const rows = await select(
-        `DELETE FROM session WHERE id = :sessionId AND "accountId" IN
-           (SELECT "accountId" FROM membership WHERE "productionId" = :productionId) RETURNING id`,
-        { sessionId, productionId },
-      )
-      return rows.length > 0
+      const roles = await accounts.rolesIn(productionId)
+      return (await session.destroy({ where: { id: sessionId, accountId: [...roles.keys()] } })) > 0
     },
     async hasPassword() {
-      const [row] = await select<{ n: number }>(
-        'SELECT count(*)::int AS n FROM account WHERE "passwordHash" IS NOT NULL',
-      )
-      return row!.n > 0
+      return (await account.count({ where: { passwordHash: { [Op.ne]: null } } })) > 0
     },
     async closeSession(token) {
-      await select('DELETE FROM session WHERE "tokenHash" = :hash', { hash: tokenHash(token) })
+      await session.destroy({ where: { tokenHash: tokenHash(token) } })
     },
     async mayStartProductions(accountId) {
-      const [row] = await select<{ may: boolean }>(
-        `SELECT coalesce(bool_or(m.role IN ('owner', 'planner')), a."passwordHash" IS NOT NULL OR a.demo) AS may
-         FROM account a LEFT JOIN membership m ON m."accountId" = a.id WHERE a.id = :accountId GROUP BY a.id`,
-        { accountId },
-      )
-      return row?.may ?? false
+      const row = (await account.findByPk(accountId, { include: 'memberships' }))?.get()
+      if (!row) return false
+      const roles = row.memberships!.map((m) => m.get().role)
+      return roles.length === 0 ? row.passwordHash !== null || row.demo : roles.some(plans)
     },
     async roleOf(accountId, productionId) {
-      const [row] = await select<{ role: Role }>(
-        'SELECT role FROM membership WHERE "accountId" = :accountId AND "productionId" = :productionId',
-        { accountId, productionId },
-      )
-      return row?.role ?? null
+      return (await membership.findOne({ where: { accountId, productionId } }))?.get().role ?? null
+    },
+    async rolesIn(productionId) {
+      const rows = await membership.findAll({ where: { productionId } })
+      return new Map(rows.map((row) => [row.get().accountId, row.get().role]))
     },
     async giveRole(accountId, productionId, role) {
-      await select(
-        'INSERT INTO membership ("accountId", "productionId", role) VALUES (:accountId, :productionId, :role) ON CONFLICT ("accountId", "productionId") DO UPDATE SET role = :role',
-        { accountId, productionId, role },
-      )
+      await membership.upsert({ accountId, productionId, role })
     },
-    members: (productionId) =>
-      select<{ name: string; role: Role }>(
-        'SELECT a.name, m.role FROM membership m JOIN account a ON a.id = m."accountId" WHERE m."productionId" = :productionId ORDER BY a.name',
-        { productionId },
-      ),
-    async me(account) {
-      const productions = account
-        ? await select<Me['productions'][number]>(
-            'SELECT p.id, p.title, m.role FROM membership m JOIN production p ON p.id = m."productionId" WHERE m."accountId" = :id ORDER BY p.id DESC',
-            { id: account.id },
-          )
-        : []
-      const demo = await select<Me['demo'][number]>(
-        'SELECT a.id AS "accountId", a.name, m.role, p.title FROM account a JOIN membership m ON m."accountId" = a.id JOIN production p ON p.id = m."productionId" WHERE a.demo ORDER BY a.id',
-      )
-      return { account, productions, needsOwner: await accounts.needsOwner(), demo }
+    async members(productionId) {
+      const rows = await membership.findAll({
+        where: { productionId },
+        include: 'account',
+        order: [['account', 'name', 'ASC']],
+      })
+      return rows.map((row) => ({ name: row.get().account!.get().name, role: row.get().role }))
+    },
+    async me(mine) {
+      const [own, demo] = await Promise.all([
+        mine
+          ? membership.findAll({
+              where: { accountId: mine.id },
+              include: 'production',
+              order: [['productionId', 'DESC']],
+            })
+          : [],
+        membership.findAll({
+          include: [{ association: 'account', where: { demo: true } }, { association: 'production' }],
+          order: [['accountId', 'ASC']],
+        }),
+      ])
+      return {
+        account: mine,
+        productions: own.map((row) => ({ ...inProduction(row), id: row.get().productionId })),
+        needsOwner: await accounts.needsOwner(),
+        demo: demo.map((row) => ({
+          ...inProduction(row),
+          accountId: row.get().accountId,
+          name: row.get().account!.get().name,
+        })),
+      }
     },
   }
   return accounts
 }
+
+const plans = (role: Role) => role === 'owner' || role === 'planner'
+const inProduction = (row: { get: () => MembershipRow }) => ({
+  title: row.get().production!.get().title,
+  role: row.get().role,
+})
 
 const UNKNOWN = hash('no account has this password')

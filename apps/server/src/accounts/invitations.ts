@@ -1,6 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import { Op } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
+import type { ServerModels } from '../records/serverModels.ts'
 import type { Invitation, InvitedRole } from '@kavrell/contract'
 
 const tokenHash = (token: string) => createHash('sha256').update(token).digest('hex')
@@ -14,53 +15,49 @@ export interface OpenInvitation {
 }
 
 /** Links by which people join one production in one role. Only a hash of each is kept. */
-export function openInvitations(database: Sequelize) {
-  const ask = <T extends object>(sql: string, replacements: Record<string, unknown>) =>
-    database.query<T>(sql, { replacements, type: QueryTypes.SELECT })
+export function openInvitations({ invitation }: ServerModels) {
+  const holds = () => ({ withdrawnAt: null, expiresAt: { [Op.gt]: new Date() } })
   return {
     async create(
-      by: string,
+      createdBy: string,
       productionId: string,
       role: InvitedRole,
       minutes: number,
     ): Promise<{ id: string; token: string }> {
       const id = uuidv7()
       const token = randomBytes(16).toString('base64url')
-      await ask(
-        `INSERT INTO invitation (id, "tokenHash", "productionId", role, "createdBy", "expiresAt")
-         VALUES (:id, :hash, :productionId, :role, :by, now() + make_interval(mins => :minutes)) RETURNING id`,
-        { id, hash: tokenHash(token), productionId, role, by, minutes },
-      )
+      const expiresAt = new Date(Date.now() + minutes * 60_000)
+      await invitation.create({ id, tokenHash: tokenHash(token), productionId, role, createdBy, expiresAt })
       return { id, token }
     },
 
     /** Null for a link that was never given, has expired or was withdrawn: which of these is nobody's business. */
     async read(token: string): Promise<OpenInvitation | null> {
-      const [row] = await ask<OpenInvitation>(
-        `SELECT i.id, i."productionId", p.title, i.role FROM invitation i JOIN production p ON p.id = i."productionId"
-         WHERE i."tokenHash" = :hash AND i."expiresAt" > now() AND i."withdrawnAt" IS NULL`,
-        { hash: tokenHash(token) },
-      )
-      return row ?? null
+      const row = await invitation.findOne({
+        where: { tokenHash: tokenHash(token), ...holds() },
+        include: 'production',
+      })
+      if (!row) return null
+      const { id, productionId, role } = row.get()
+      return { id, productionId, role, title: row.get().production!.get().title }
     },
 
     async countJoined(id: string): Promise<void> {
-      await ask('UPDATE invitation SET joined = joined + 1 WHERE id = :id RETURNING id', { id })
+      await invitation.increment('joined', { where: { id } })
     },
 
-    list: (productionId: string): Promise<Invitation[]> =>
-      ask<Invitation>(
-        `SELECT id, role, "createdBy", "expiresAt", joined FROM invitation
-         WHERE "productionId" = :productionId AND "withdrawnAt" IS NULL AND "expiresAt" > now() ORDER BY id DESC`,
-        { productionId },
-      ),
+    async list(productionId: string): Promise<Invitation[]> {
+      const rows = await invitation.findAll({ where: { productionId, ...holds() }, order: [['id', 'DESC']] })
+      return rows.map((row) => {
+        const { id, role, createdBy, expiresAt, joined } = row.get()
+        return { id, role, createdBy, expiresAt: expiresAt.toISOString(), joined }
+      })
+    },
 
     async withdraw(productionId: string, id: string): Promise<boolean> {
-      const rows = await ask(
-        'UPDATE invitation SET "withdrawnAt" = now() WHERE id = :id AND "productionId" = :productionId AND "withdrawnAt" IS NULL RETURNING id',
-        { id, productionId },
-      )
-      return rows.length > 0
+      const where = { id, productionId, withdrawnAt: null }
+      const [withdrawn] = await invitation.update({ withdrawnAt: new Date() }, { where })
+      return withdrawn > 0
     },
   }
 }

@@ -1,6 +1,5 @@
 import { mkdir, rename, writeFile } from 'node:fs/promises'
 import path from 'node:path'
-import { QueryTypes } from 'sequelize'
 import sharp from 'sharp'
 import { v7 as uuidv7 } from 'uuid'
 import type { Services } from '../http/app.ts'
@@ -10,11 +9,8 @@ import { DEMO_PEOPLE, DEMO_PICTURES, DEMO_VOLUMES, demoCardFiles, demoProduction
 
 const CARDS = ['A1', 'A2', 'B1', 'C1', 'D1', 'R1']
 
-export async function hasProductions({ database }: Services): Promise<boolean> {
-  const [row] = await database.query<{ n: number }>('SELECT count(*)::int AS n FROM production', {
-    type: QueryTypes.SELECT,
-  })
-  return row!.n > 0
+export async function hasProductions({ models }: Services): Promise<boolean> {
+  return (await models.production.count()) > 0
 }
 
 /**
@@ -22,7 +18,7 @@ export async function hasProductions({ database }: Services): Promise<boolean> {
  * really copied and checked, a call sheet really sent, and then one change of mind after it.
  */
 export async function loadDemo(services: Services, mediaRoot: string): Promise<string> {
-  const { database, door, accounts, offload, jobs, sheets } = services
+  const { door, accounts, offload, jobs, sheets } = services
   const demo = demoProduction(uuidv7, services.now().getTime())
   const write = async (label: string, changes: readonly Change[]) => {
     const outcome = await door.acceptEdit({ name: 'Maren Tolley', role: 'server' }, demo.productionId, {
@@ -34,12 +30,9 @@ export async function loadDemo(services: Services, mediaRoot: string): Promise<s
   }
   await write('Load the demo', demo.plan)
   for (const { name, role } of DEMO_PEOPLE) {
-    const [existing] = await database.query<{ id: string; name: string }>(
-      'SELECT id, name FROM account WHERE name = :name AND demo',
-      { replacements: { name }, type: QueryTypes.SELECT },
-    )
+    const existing = await services.serverModels.account.findOne({ where: { name, demo: true } })
     const account =
-      existing ??
+      existing?.get() ??
       (await accounts.createAccount(name, null, true)) ??
       (await accounts.createAccount(`${name} (demo)`, null, true))
     if (account) await accounts.giveRole(account.id, demo.productionId, role)
@@ -121,15 +114,12 @@ async function demoPictures({ pictures }: Services, demo: ReturnType<typeof demo
 
 /** Opens the sheets of some people, as they would from their message. */
 async function readSheets(
-  { database, sheets }: Services,
+  { serverModels: { reading }, sheets }: Services,
   productionId: string,
   personIds: readonly string[],
 ): Promise<void> {
-  const rows = await database.query<{ token: string }>(
-    'SELECT token FROM reading WHERE "productionId" = :productionId AND "personId" IN (:personIds)',
-    { replacements: { productionId, personIds }, type: QueryTypes.SELECT },
-  )
-  for (const { token } of rows) await sheets.read(token)
+  const rows = await reading.findAll({ where: { productionId, personId: [...personIds] } })
+  for (const row of rows) await sheets.read(row.get().token)
 }
 
 async function makeMedia(mediaRoot: string): Promise<void> {
@@ -148,8 +138,12 @@ async function makeMedia(mediaRoot: string): Promise<void> {
 }
 
 /** Puts the demo that is there aside: ledgers are never erased, so its people leave it and its media are moved. */
-export async function archiveDemo({ database }: Services, mediaRoot: string): Promise<void> {
-  await database.query('DELETE FROM membership WHERE "accountId" IN (SELECT id FROM account WHERE demo)')
+export async function archiveDemo(
+  { serverModels: { account, membership } }: Services,
+  mediaRoot: string,
+): Promise<void> {
+  const demo = await account.findAll({ where: { demo: true } })
+  await membership.destroy({ where: { accountId: demo.map((row) => row.get().id) } })
   const stamp = new Date().toISOString().replace(/[:.]/g, '-')
   for (const folder of ['cards', 'drives']) {
     await mkdir(path.join(mediaRoot, 'put-aside', stamp), { recursive: true })

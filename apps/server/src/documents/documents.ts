@@ -1,9 +1,10 @@
-import { QueryTypes, type Sequelize } from 'sequelize'
+import { Op, type Sequelize } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
 import type { RunningJob } from '../jobs/jobRunner.ts'
 import type { AnyJob, Jobs } from '../jobs/jobs.ts'
 import type { Announcements } from '../live/announcements.ts'
 import type { Models } from '../records/models.ts'
+import type { ServerModels } from '../records/serverModels.ts'
 import { cropTo } from '../uploads/crop.ts'
 import type { Pictures } from '../uploads/pictures.ts'
 import { callSheetPdf } from './callSheetPdf.ts'
@@ -27,17 +28,19 @@ export type DocumentJobs = Jobs<AnyJob, PaperSpec>
 /** How long somebody waits for a paper before being told to ask again. */
 const PATIENCE_MS = 60_000
 const LOOK_EVERY_MS = 500
+/** A paper that was drawn is handed out for so long. */
+const KEPT_MS = 10 * 60_000
 
 export class PaperFailed extends Error {}
 
 /** Draws a paper and keeps it beside its job. May run twice: the same paper is drawn again. */
 export const drawPapers =
-  (deps: { database: Sequelize; models: Models; pictures: Pictures }) =>
+  (deps: { database: Sequelize; models: Models; serverModels: ServerModels; pictures: Pictures }) =>
   async ({ job, spec, update }: RunningJob<AnyJob, PaperSpec>): Promise<void> => {
     const production = await loadProduction(deps.database, deps.models, job.productionId)
     if (!production) throw new PaperFailed('The production is gone.')
     const body = await draw(deps.pictures, production, job.productionId, spec)
-    await deps.database.query('UPDATE job SET body = :body WHERE id = :id', { replacements: { id: job.id, body } })
+    await deps.serverModels.paper.update({ body }, { where: { id: job.id } })
     await update({ state: 'done' }, true)
   }
 
@@ -63,18 +66,21 @@ const paperOf = ({ production }: PlannedSheet) => (production.production as unkn
  * Papers as jobs: any server process draws them, another takes over if that one dies, and whoever asks for
  * the same paper before anything has changed gets the one that was drawn.
  */
-export function openDocuments(deps: { database: Sequelize; jobs: DocumentJobs; announcements: Announcements }) {
-  const { database, jobs, announcements } = deps
-  const ask = <T extends object>(sql: string, replacements: Record<string, unknown>) =>
-    database.query<T>(sql, { replacements, type: QueryTypes.SELECT })
+export function openDocuments(deps: { serverModels: ServerModels; jobs: DocumentJobs; announcements: Announcements }) {
+  const { jobs, announcements } = deps
+  const { editCounter, paper: papers } = deps.serverModels
   /** Papers that failed are tried again, and those of former states are thrown away once nobody waits for them. */
   const clear = (productionId: string) =>
-    ask(
-      `DELETE FROM job WHERE lane = 'document' AND "productionId" = :productionId AND
-         (state IN ('failed', 'stopped') OR (state = 'done' AND "startedAt" < now() - interval '10 minutes'))
-       RETURNING id`,
-      { productionId },
-    )
+    papers.destroy({
+      where: {
+        lane: 'document',
+        productionId,
+        [Op.or]: [
+          { state: ['failed', 'stopped'] },
+          { state: 'done', startedAt: { [Op.lt]: new Date(Date.now() - KEPT_MS) } },
+        ],
+      },
+    })
   const ended = (jobId: string) =>
     new Promise<AnyJob | null>((resolve, reject) => {
       const look = () => {
@@ -106,23 +112,18 @@ export function openDocuments(deps: { database: Sequelize; jobs: DocumentJobs; a
      */
     async paper(productionId: string, paper: PaperName, dayId: string | null = null): Promise<Buffer> {
       await clear(productionId)
-      const [counter] = await ask<{ seq: number }>(
-        'SELECT seq FROM "editCounter" WHERE "productionId" = :productionId',
-        {
-          productionId,
-        },
-      )
+      const seq = (await editCounter.findByPk(productionId))?.get().seq ?? 0
       const jobId = await jobs.create(
         { id: uuidv7(), productionId, state: 'waiting', problems: [] },
         { paper, dayId },
-        [paper, dayId, counter?.seq ?? 0].join(' '),
+        [paper, dayId, seq].join(' '),
       )
       const job = await ended(jobId)
       if (job?.state !== 'done')
         throw new PaperFailed(job?.problems.at(-1) ?? 'This takes too long. Ask again in a minute.')
-      const [made] = await ask<{ body: Buffer }>('SELECT body FROM job WHERE id = :jobId', { jobId })
-      if (!made) throw new PaperFailed('This takes too long. Ask again in a minute.')
-      return made.body
+      const body = (await papers.findByPk(jobId))?.get().body
+      if (!body) throw new PaperFailed('This takes too long. Ask again in a minute.')
+      return body
     },
   }
 }

@@ -1,10 +1,11 @@
 import { randomBytes } from 'node:crypto'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Sequelize } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
 import type { MessageGateway } from '../devices/messageGateway.ts'
 import type { Door } from '../edits/door.ts'
 import type { Models } from '../records/models.ts'
 import { readRecords } from '../records/readRecords.ts'
+import type { ServerModels } from '../records/serverModels.ts'
 import type { IssueSheetBody, Refusal } from '@kavrell/contract'
 import { type DayPlan, planDay } from '@kavrell/core/day'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
@@ -38,10 +39,12 @@ export interface ReadSheet {
 interface Deps {
   readonly database: Sequelize
   readonly models: Models
+  readonly serverModels: ServerModels
   readonly door: Door
   readonly gateway: MessageGateway
   readonly now: () => Date
-  /** Known only once the server listens: the wanted port may have been taken. */ readonly address: () => string
+  /** Known only once the server listens: the wanted port may have been taken. */
+  readonly address: () => string
 }
 
 /** A production as the core reads it, at one consistent moment. */
@@ -84,6 +87,7 @@ export function sheetNow(production: Production, dayId: string): PlannedSheet | 
 
 export function openSheets(deps: Deps): Sheets {
   const { database, models, door, gateway, now } = deps
+  const { reading } = deps.serverModels
   const deliver = async (
     by: string,
     productionId: string,
@@ -94,10 +98,7 @@ export function openSheets(deps: Deps): Sheets {
     const person = production.person[personId]
     if (!person) return []
     const token = randomBytes(18).toString('base64url')
-    await database.query(
-      'INSERT INTO reading (token, "productionId", "sentSheetId", "personId") VALUES (:token, :productionId, :sentSheetId, :personId)',
-      { replacements: { token, productionId, sentSheetId, personId } },
-    )
+    await reading.create({ token, productionId, sentSheetId, personId })
     const outcome = await gateway.send(
       person,
       `${production.production.title}: your call sheet is at ${deps.address()}/sheet/${token}`,
@@ -149,6 +150,7 @@ export function openSheets(deps: Deps): Sheets {
     async issue(by, productionId, { id, dayId, personIds }) {
       // One sheet of a day after another, whoever issues: two never have the same number.
       const made = await database.transaction(async (transaction) => {
+        // A lock of the database's own, so that it holds between server processes.
         await database.query('SELECT pg_advisory_xact_lock(hashtext(:dayId))', {
           replacements: { dayId },
           transaction,
@@ -189,10 +191,7 @@ export function openSheets(deps: Deps): Sheets {
       return told.ok ? ok(null) : told
     },
     async read(token) {
-      const [row] = await database.query<{ productionId: string; sentSheetId: string; personId: string }>(
-        'SELECT "productionId", "sentSheetId", "personId" FROM reading WHERE token = :token',
-        { replacements: { token }, type: QueryTypes.SELECT },
-      )
+      const row = (await reading.findByPk(token))?.get()
       if (!row) return null
       const production = await loadProduction(database, models, row.productionId)
       const sheet = production?.sentSheet[row.sentSheetId] as { number: number; content?: CallSheet } | undefined

@@ -1,10 +1,11 @@
 import { readFile } from 'node:fs/promises'
-import { QueryTypes, type Sequelize, Transaction } from 'sequelize'
+import { type Sequelize, Transaction } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
 import type { FiledPicture } from '../imports/importing.ts'
 import type { ReadImport } from '../imports/readImport.ts'
 import type { Manifests } from '../media/manifests.ts'
 import { type Models, recordFromRow } from '../records/models.ts'
+import type { ServerModels } from '../records/serverModels.ts'
 import type { Pictures } from '../uploads/pictures.ts'
 import {
   type Attachment,
@@ -23,6 +24,7 @@ type Row = Readonly<Record<string, unknown>> & { loggedAt?: Date; loggedBy?: str
 export interface Shelves {
   readonly database: Sequelize
   readonly models: Models
+  readonly serverModels: ServerModels
   readonly pictures: Pictures
   readonly manifests: Manifests
 }
@@ -67,18 +69,14 @@ export async function exportProduction(
  * @returns the id it now has
  */
 export async function importProduction(
-  { database, models, pictures, manifests }: Shelves,
+  { database, models, serverModels: { editCounter, edit }, pictures, manifests }: Shelves,
   { file, pictures: brought }: ReadImport,
   author: string,
 ): Promise<string> {
   const imported = await database.transaction(async (transaction) => {
     const ids = Object.values(file.records).flatMap((list) => list.map(({ id }) => id))
-    const known = await database.query(`SELECT 1 FROM "editCounter" WHERE "productionId" = :id`, {
-      replacements: { id: file.productionId },
-      type: QueryTypes.SELECT,
-      transaction,
-    })
-    const here = known.length > 0 || (await anyIsHere(models, file, transaction)) ? withFreshIds(file, uuidv7) : file
+    const known = await editCounter.findByPk(file.productionId, { transaction })
+    const here = known || (await anyIsHere(models, file, transaction)) ? withFreshIds(file, uuidv7) : file
     const productionId = here.productionId
     const newest = Math.max(0, ...Object.values(here.records).flatMap((list) => list.map(({ version }) => version)))
     const lists = here.manifests.map(({ digest, base64 }) => ({ digest, body: Buffer.from(base64, 'base64') }))
@@ -90,19 +88,12 @@ export async function importProduction(
       const rows = here.records[kind].map((record) => ({ ...asHeld(record), productionId, fieldVersions: {} }))
       if (rows.length > 0) await models[kind].bulkCreate(rows as never, { transaction })
     }
-    await database.query('INSERT INTO "editCounter" ("productionId", seq) VALUES (:productionId, :seq)', {
-      replacements: { productionId, seq: newest + 1 },
-      transaction,
-    })
+    const seq = newest + 1
+    await editCounter.create({ productionId, seq }, { transaction })
     // The log of an import begins with the import: what came before it is in the records.
-    await database.query(
-      `INSERT INTO edit (id, "productionId", seq, label, author, changes, before)
-       VALUES (:id, :productionId, :seq, :label, :author, '[]', '[]')`,
-      {
-        replacements: { id: uuidv7(), productionId, seq: newest + 1, label: `Import ${ids.length} records`, author },
-        transaction,
-      },
-    )
+    const label = `Import ${ids.length} records`
+    await edit.create({ id: uuidv7(), productionId, seq, label, author, changes: [], before: [] }, { transaction })
+    // Asked here: a commit that fails takes its connection with it.
     await database.query('SET CONSTRAINTS ALL IMMEDIATE', { transaction })
     return productionId
   })

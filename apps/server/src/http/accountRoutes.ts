@@ -11,6 +11,7 @@ import { exportProduction, importProduction } from '../edits/productionFiles.ts'
 import { readImport } from '../imports/readImport.ts'
 import type { Manifests } from '../media/manifests.ts'
 import type { Models } from '../records/models.ts'
+import type { ServerModels } from '../records/serverModels.ts'
 import type { Pictures } from '../uploads/pictures.ts'
 import { COOKIE, isLoopback, sessionToken } from './guards.ts'
 import type { Serve } from './serve.ts'
@@ -39,6 +40,7 @@ interface Deps {
   readonly accounts: Accounts
   readonly database: Sequelize
   readonly models: Models
+  readonly serverModels: ServerModels
   readonly pictures: Pictures
   readonly manifests: Manifests
   readonly door: Door

@@ -20,6 +20,7 @@ import type { MediaJobs } from '../media/copyJob.ts'
 import type { Manifests } from '../media/manifests.ts'
 import type { Offload } from '../media/offload.ts'
 import type { Models } from '../records/models.ts'
+import type { ServerModels } from '../records/serverModels.ts'
 import type { Pictures } from '../uploads/pictures.ts'
 import { accessRoutes, signInRoutes } from './accountRoutes.ts'
 import { readBody } from './bodies.ts'
@@ -34,6 +35,7 @@ import { uploadRoutes } from './uploadRoutes.ts'
 export interface Services {
   readonly database: Sequelize
   readonly models: Models
+  readonly serverModels: ServerModels
   readonly door: Door
   readonly accounts: Accounts
   readonly announcements: Announcements

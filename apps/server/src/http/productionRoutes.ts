@@ -8,11 +8,13 @@ import type { Announcements } from '../live/announcements.ts'
 import type { RecentEdits } from '../live/recentEdits.ts'
 import { openStream } from '../live/stream.ts'
 import type { MediaJobs } from '../media/copyJob.ts'
+import type { ServerModels } from '../records/serverModels.ts'
 import { openSnapshots } from '../records/snapshots.ts'
 import type { Serve } from './serve.ts'
 
 interface Deps {
   readonly database: Sequelize
+  readonly serverModels: ServerModels
   readonly door: Door
   readonly announcements: Announcements
   readonly recentEdits: RecentEdits
@@ -25,9 +27,9 @@ interface Deps {
 /** The door, the snapshot, the stream, and the sending of call sheets. */
 export function productionRoutes(
   serve: Serve,
-  { database, door, announcements, recentEdits, sheets, jobs, timecodeBox, now }: Deps,
+  { database, serverModels, door, announcements, recentEdits, sheets, jobs, timecodeBox, now }: Deps,
 ): void {
-  const snapshots = openSnapshots(database)
+  const snapshots = openSnapshots(database, serverModels)
   serve.on(ENDPOINTS.edit, async ({ account, role, params, body, res }) => {
     const outcome = await door.acceptEdit({ name: account!.name, role: role! }, params.productionId, body)
     if (!outcome.ok || !outcome.value.repeated) return outcome
@@ -54,7 +56,7 @@ export function productionRoutes(
   serve.on(ENDPOINTS.stream, ({ params, req, res }) => {
     const after = Number(req.headers['last-event-id'] ?? req.query.after ?? 0)
     const from = Number.isSafeInteger(after) && after >= 0 ? after : 0
-    openStream({ database, announcements, recentEdits, jobs }, params.productionId, from, req, res)
+    openStream({ serverModels, announcements, recentEdits, jobs }, params.productionId, from, req, res)
     return undefined
   })
   serve.on(ENDPOINTS.issueSheet, ({ account, params, body }) => sheets.issue(account!.name, params.productionId, body))

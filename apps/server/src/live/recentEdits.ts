@@ -1,6 +1,6 @@
-import type { Sequelize } from 'sequelize'
 import type { Announcements } from './announcements.ts'
 import { editsAfter } from './editLog.ts'
+import type { ServerModels } from '../records/serverModels.ts'
 
 /** An edit as it goes out: its number, and the message once for all who listen. */
 export interface OutgoingEdit {
@@ -39,7 +39,7 @@ export const outgoing = (edit: { seq: number }): OutgoingEdit => ({
  * Reads each new edit of a production once, however many devices listen to it here, and hands it to all of
  * them. With a reading per device, twenty-five phones would cost twenty-five queries for every take.
  */
-export function openRecentEdits(database: Sequelize, announcements: Announcements): RecentEdits {
+export function openRecentEdits(serverModels: ServerModels, announcements: Announcements): RecentEdits {
   const productions = new Map<string, Followed>()
   const read = async (productionId: string, followed: Followed) => {
     if (followed.reading) return
@@ -47,7 +47,7 @@ export function openRecentEdits(database: Sequelize, announcements: Announcement
     try {
       while (followed.stale) {
         followed.stale = false
-        const edits = await editsAfter(database, productionId, followed.last)
+        const edits = await editsAfter(serverModels, productionId, followed.last)
         if (edits.length === 0) continue
         followed.last = edits.at(-1)!.seq
         // There may be more than one reading brings.

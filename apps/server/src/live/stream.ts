@@ -1,8 +1,8 @@
 import type { Request, Response } from 'express'
-import type { Sequelize } from 'sequelize'
 import type { MediaJobs } from '../media/copyJob.ts'
 import type { Announcements } from './announcements.ts'
 import { editsAfter } from './editLog.ts'
+import type { ServerModels } from '../records/serverModels.ts'
 import { outgoing, type OutgoingEdit, type RecentEdits } from './recentEdits.ts'
 import type { StreamMessage } from '@kavrell/contract'
 
@@ -13,7 +13,7 @@ const HEARTBEAT_MS = 15_000
  * without gaps, then each new one as it is announced; and the state of running copies.
  */
 export function openStream(
-  deps: { database: Sequelize; announcements: Announcements; recentEdits: RecentEdits; jobs: MediaJobs },
+  deps: { serverModels: ServerModels; announcements: Announcements; recentEdits: RecentEdits; jobs: MediaJobs },
   productionId: string,
   after: number,
   req: Request,
@@ -35,7 +35,7 @@ export function openStream(
   }
   const catchUp = async () => {
     for (;;) {
-      const edits = closed ? [] : await editsAfter(deps.database, productionId, last)
+      const edits = closed ? [] : await editsAfter(deps.serverModels, productionId, last)
       if (edits.length === 0) return
       writeEdits(edits.map(outgoing))
     }

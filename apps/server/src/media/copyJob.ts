@@ -1,12 +1,12 @@
 import { createHash } from 'node:crypto'
 import path from 'node:path'
-import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Volume, Volumes } from '../devices/volumes.ts'
 import type { Door } from '../edits/door.ts'
 import type { RunningJob } from '../jobs/jobRunner.ts'
 import type { Jobs } from '../jobs/jobs.ts'
 import type { Models } from '../records/models.ts'
 import type { Manifests } from './manifests.ts'
+import type { ServerModels } from '../records/serverModels.ts'
 import type { EditBody, Job, JobTarget } from '@kavrell/contract'
 import { type CopyOutcome, copyTree, type TargetOutcome, verifyFolder } from '@kavrell/copying'
 import {
@@ -29,7 +29,7 @@ export type MediaJobs = Jobs<Job, MediaSpec>
 type Running = RunningJob<Job, MediaSpec>
 
 interface Deps {
-  readonly database: Sequelize
+  readonly serverModels: ServerModels
   readonly models: Models
   readonly door: Door
   readonly volumes: Volumes
@@ -96,10 +96,7 @@ async function copyThenCheck(
 ): Promise<void> {
   const startedAt = deps.now().toISOString()
   // Read again by whoever takes the job over: what that run finds the same is the same as the card is now.
-  const [counter] = await deps.database.query<{ seq: number }>(
-    'SELECT seq FROM "editCounter" WHERE "productionId" = :id',
-    { replacements: { id: r.job.productionId }, type: QueryTypes.SELECT },
-  )
+  const counter = (await deps.serverModels.editCounter.findByPk(r.job.productionId))?.get()
   const copying = progressOf(r)
   const outcome = await copyTree({
     source: source.root,

@@ -1,17 +1,15 @@
 import { createHash } from 'node:crypto'
 import { promisify } from 'node:util'
 import { gunzip, gzip } from 'node:zlib'
-import { DataTypes, type Model, type ModelStatic, type Sequelize, type Transaction } from 'sequelize'
+import type { Transaction } from 'sequelize'
+import type { ManifestRow, ServerModels } from '../records/serverModels.ts'
 import type { CopiedFile } from '@kavrell/copying'
 
 const pack = promisify(gzip)
 const unpack = promisify(gunzip)
 
 /** One list of copied files as it lies in the database: called by the digest of its text, which is packed. */
-export interface PackedManifest {
-  readonly digest: string
-  readonly body: Buffer
-}
+export type PackedManifest = ManifestRow
 
 export interface Manifests {
   /** Keeps what a run copied, and gives the digest it is called by. The same list is kept once. */
@@ -32,14 +30,9 @@ const digestOf = (text: string | Buffer) => createHash('sha256').update(text).di
  * What every copy holds: names, lengths, times and digests of its files. The database is the authority on that; the
  * lists on the drives can be changed by whoever holds the drive.
  */
-export function openManifests(database: Sequelize): Manifests {
-  const model: ModelStatic<Model<PackedManifest, PackedManifest>> = database.define(
-    'copyManifest',
-    { digest: { type: DataTypes.TEXT, primaryKey: true }, body: { type: DataTypes.BLOB, allowNull: false } },
-    { tableName: 'copyManifest', freezeTableName: true, timestamps: false },
-  )
+export function openManifests({ manifest }: ServerModels): Manifests {
   const put = (rows: readonly PackedManifest[], transaction?: Transaction) =>
-    model.bulkCreate([...rows], { ignoreDuplicates: true, transaction })
+    manifest.bulkCreate([...rows], { ignoreDuplicates: true, transaction })
   return {
     async keep(files) {
       const text = files
@@ -50,7 +43,7 @@ export function openManifests(database: Sequelize): Manifests {
       return digest
     },
     async read(digest, transaction) {
-      const row = (await model.findByPk(digest, { raw: true, transaction })) as unknown as PackedManifest | null
+      const row = (await manifest.findByPk(digest, { transaction }))?.get()
       if (!row) return null
       const text = await unpack(row.body)
       if (digestOf(text) !== digest) return null
@@ -64,11 +57,8 @@ export function openManifests(database: Sequelize): Manifests {
         })
     },
     async packed(digests, transaction) {
-      return (await model.findAll({
-        where: { digest: [...digests] },
-        raw: true,
-        transaction,
-      })) as unknown as PackedManifest[]
+      const rows = await manifest.findAll({ where: { digest: [...digests] }, transaction })
+      return rows.map((row) => row.get())
     },
     async adopt(lists, transaction) {
       const sound: PackedManifest[] = []

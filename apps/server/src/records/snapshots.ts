@@ -1,5 +1,6 @@
-import { QueryTypes, type Sequelize, Transaction } from 'sequelize'
+import { type Sequelize, Transaction } from 'sequelize'
 import { rowsJson } from './readRecords.ts'
+import type { ServerModels } from './serverModels.ts'
 
 /** So many productions are remembered; the one asked for longest ago goes first. */
 const REMEMBERED = 8
@@ -13,15 +14,10 @@ export interface Snapshots {
  * Reads snapshots, and remembers the last text of each production by its number: twenty-five phones that come back
  * at once ask for the same. The number is asked for first, every time; a text of another number is not given.
  */
-export function openSnapshots(database: Sequelize): Snapshots {
+export function openSnapshots(database: Sequelize, { editCounter }: ServerModels): Snapshots {
   const known = new Map<string, { seq: number; rows: string }>()
-  const seqOf = async (productionId: string, transaction?: Transaction) => {
-    const [counter] = await database.query<{ seq: number }>(
-      'SELECT seq FROM "editCounter" WHERE "productionId" = :productionId',
-      { replacements: { productionId }, type: QueryTypes.SELECT, transaction },
-    )
-    return counter?.seq ?? 0
-  }
+  const seqOf = async (productionId: string, transaction?: Transaction) =>
+    (await editCounter.findByPk(productionId, { transaction }))?.get().seq ?? 0
   return {
     async read(productionId) {
       const last = known.get(productionId)

@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto'
 import { mkdir, open, readFile, rename } from 'node:fs/promises'
 import path from 'node:path'
-import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import type { Transaction } from 'sequelize'
 import sharp, { type Metadata, type Sharp } from 'sharp'
+import type { ServerModels } from '../records/serverModels.ts'
 import type { Upload } from '@kavrell/contract'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 
@@ -40,7 +41,7 @@ export interface Pictures {
  * Pictures of productions, in a folder of their own. Nothing of a name that a person gave becomes part of a path:
  * files are called by their production's id and their own hash, and only those that the database lists are read.
  */
-export function openPictures(database: Sequelize, folder: string): Pictures {
+export function openPictures({ upload: uploads }: ServerModels, folder: string): Pictures {
   const fileOf = (productionId: string, fileId: string, small: boolean) =>
     path.join(folder, productionId, `${fileId}${small ? '.small' : ''}.jpg`)
 
@@ -63,16 +64,17 @@ export function openPictures(database: Sequelize, folder: string): Pictures {
     }
   }
   const enter = (productionId: string, author: string, upload: Upload) =>
-    database.query(
-      `INSERT INTO upload ("productionId", "fileId", type, bytes, "widthPx", "heightPx", "uploadedBy")
-       VALUES (:productionId, :fileId, 'image/jpeg', :bytes, :widthPx, :heightPx, :author) ON CONFLICT DO NOTHING`,
-      { replacements: { productionId, author, ...upload } },
-    )
-  const list = (productionId: string, transaction?: Transaction) =>
-    database.query<Upload>(
-      'SELECT "fileId", bytes, "widthPx", "heightPx" FROM upload WHERE "productionId" = :productionId ORDER BY "fileId"',
-      { replacements: { productionId }, type: QueryTypes.SELECT, transaction },
-    )
+    uploads.bulkCreate([{ productionId, uploadedBy: author, type: 'image/jpeg', ...upload }], {
+      // The same picture twice is one.
+      ignoreDuplicates: true,
+    })
+  const list = async (productionId: string, transaction?: Transaction): Promise<Upload[]> => {
+    const rows = await uploads.findAll({ where: { productionId }, order: ['fileId'], transaction })
+    return rows.map((row) => {
+      const { fileId, bytes, widthPx, heightPx } = row.get()
+      return { fileId, bytes, widthPx, heightPx }
+    })
+  }
   return {
     list,
     async keep(productionId, author, bytes) {
@@ -86,11 +88,8 @@ export function openPictures(database: Sequelize, folder: string): Pictures {
       return ok(upload)
     },
     async read(productionId, fileId, small) {
-      const [known] = await database.query(
-        'SELECT 1 FROM upload WHERE "productionId" = :productionId AND "fileId" = :fileId',
-        { replacements: { productionId, fileId }, type: QueryTypes.SELECT },
-      )
-      return known ? readFile(fileOf(productionId, fileId, small)) : null
+      const known = await uploads.count({ where: { productionId, fileId } })
+      return known > 0 ? readFile(fileOf(productionId, fileId, small)) : null
     },
     async adopt(productionId, author, upload, bytes) {
       if (hashOf(bytes) !== upload.fileId) return false
