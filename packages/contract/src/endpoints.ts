@@ -61,8 +61,6 @@ export interface Invitation {
 export interface NewInvitation {
   readonly id: string
   readonly address: string
-  /** The address as a QR code, an SVG image. */
-  readonly qr: string
 }
 /** Somebody signed in on a device. */
 export interface SessionInfo {

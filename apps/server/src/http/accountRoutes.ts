@@ -1,7 +1,6 @@
 import { ENDPOINTS, type Me, type Refusal } from '@kavrell/contract'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 import type { Request, Response } from 'express'
-import QRCode from 'qrcode'
 import type { Sequelize } from 'sequelize'
 import type { Account, Accounts } from '../accounts/accounts.ts'
 import type { Invitations } from '../accounts/invitations.ts'
@@ -122,7 +121,7 @@ export function accessRoutes(serve: Serve, deps: Deps): void {
   serve.on(ENDPOINTS.invite, async ({ account, params, body: { role, minutes } }) => {
     const { id, token } = await invitations.create(account!.name, params.productionId, role, minutes)
     const link = `${address()}/join/${token}`
-    return ok({ id, address: link, qr: await QRCode.toString(link, { type: 'svg', margin: 2 }) })
+    return ok({ id, address: link })
   })
   serve.on(ENDPOINTS.withdraw, async ({ params: { productionId, id } }) =>
     isId(id) && (await invitations.withdraw(productionId, id)) ? ok(await invitations.list(productionId)) : noLink(),

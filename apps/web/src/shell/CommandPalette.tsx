@@ -1,4 +1,4 @@
-import { Box } from '@chakra-ui/react'
+import { Box, Dialog, Portal } from '@chakra-ui/react'
 import { Command } from 'cmdk'
 import { useNavigate } from 'react-router'
 import { chooseDay, setLight, showKeys, showPalette, showSnags } from '../store/desk.ts'
@@ -50,6 +50,22 @@ function answers(choice: string, typed: string): number {
   return words.every((word) => ` ${name}`.includes(` ${word}`)) ? 0.8 : 0.5
 }
 
+const LIST = {
+  '& input': {
+    width: '100%',
+    padding: '12px 14px',
+    fontSize: 'lead',
+    background: 'transparent',
+    borderBottom: '1px solid var(--chakra-colors-line)',
+    outline: 'none',
+  },
+  '& [cmdk-list]': { maxHeight: '52vh', overflow: 'auto', padding: '6px 0' },
+  '& [cmdk-group-heading]': { padding: '8px 14px 3px', fontSize: 'note', color: 'faint' },
+  '& [cmdk-item]': { display: 'flex', gap: '10px', padding: '5px 14px', cursor: 'pointer' },
+  '& [cmdk-item][data-selected=true]': { bg: 'tint', boxShadow: 'inset 3px 0 0 {colors.action}' },
+  '& [cmdk-empty]': { padding: '14px', color: 'soft' },
+}
+
 /** Everything that can be gone to or done, by typing a part of its name. */
 export function CommandPalette() {
   const production = useProduction()
@@ -85,80 +101,42 @@ export function CommandPalette() {
     ]),
   ]
   return (
-    <Box
-      css={{
-        '& [cmdk-overlay]': { position: 'fixed', inset: 0, background: 'rgb(0 0 0 / 0.35)', zIndex: 40 },
-        '& [cmdk-dialog]': {},
-      }}
-    >
-      <Command.Dialog
-        open
-        onOpenChange={(open) => showPalette(open)}
-        label="Go to or do"
-        filter={answers}
-        container={document.getElementById('root')!}
-      >
-        <Box
-          position="fixed"
-          top="12vh"
-          left="50%"
-          transform="translateX(-50%)"
-          w="min(560px, calc(100vw - 24px))"
-          bg="leaf"
-          border="1px solid"
-          borderColor="line"
-          zIndex={41}
-          css={{
-            '& input': {
-              width: '100%',
-              padding: '12px 14px',
-              fontSize: 'lead',
-              background: 'transparent',
-              borderBottom: '1px solid var(--chakra-colors-line)',
-              outline: 'none',
-            },
-            '& [cmdk-list]': { maxHeight: '52vh', overflow: 'auto', padding: '6px 0' },
-            '& [cmdk-group-heading]': {
-              padding: '8px 14px 3px',
-              fontSize: 'note',
-              color: 'var(--chakra-colors-faint)',
-            },
-            '& [cmdk-item]': { display: 'flex', gap: '10px', padding: '5px 14px', cursor: 'pointer' },
-            '& [cmdk-item][data-selected=true]': {
-              background: 'var(--chakra-colors-tint)',
-              boxShadow: 'inset 3px 0 0 var(--chakra-colors-action)',
-            },
-            '& [cmdk-empty]': { padding: '14px', color: 'var(--chakra-colors-soft)' },
-          }}
-        >
-          <Command.Input autoFocus placeholder="Type a stage, a shot, a person, or what to do" />
-          <Command.List>
-            <Command.Empty>Nothing here is called that.</Command.Empty>
-            {groups.map(
-              ([heading, choices]) =>
-                choices.length > 0 && (
-                  <Command.Group key={heading} heading={heading}>
-                    {choices.map((choice, i) => (
-                      <Command.Item
-                        key={i}
-                        value={`${choice.name} ${heading} ${i}`}
-                        onSelect={() => {
-                          showPalette(false)
-                          choice.go()
-                        }}
-                      >
-                        <Box truncate>{choice.name}</Box>
-                        <Box ml="auto" color="faint" fontSize="note" flexShrink={0}>
-                          {choice.note}
-                        </Box>
-                      </Command.Item>
-                    ))}
-                  </Command.Group>
-                ),
-            )}
-          </Command.List>
-        </Box>
-      </Command.Dialog>
-    </Box>
+    <Dialog.Root open onOpenChange={(e) => showPalette(e.open)} placement="top">
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content w="min(560px, calc(100vw - 24px))" maxW="none" mt="12vh" aria-label="Go to or do" css={LIST}>
+            <Command label="Go to or do" filter={answers}>
+              <Command.Input autoFocus placeholder="Type a stage, a shot, a person, or what to do" />
+              <Command.List>
+                <Command.Empty>Nothing here is called that.</Command.Empty>
+                {groups.map(
+                  ([heading, choices]) =>
+                    choices.length > 0 && (
+                      <Command.Group key={heading} heading={heading}>
+                        {choices.map((choice, i) => (
+                          <Command.Item
+                            key={i}
+                            value={`${choice.name} ${heading} ${i}`}
+                            onSelect={() => {
+                              showPalette(false)
+                              choice.go()
+                            }}
+                          >
+                            <Box truncate>{choice.name}</Box>
+                            <Box ml="auto" color="faint" fontSize="note" flexShrink={0}>
+                              {choice.note}
+                            </Box>
+                          </Command.Item>
+                        ))}
+                      </Command.Group>
+                    ),
+                )}
+              </Command.List>
+            </Command>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
   )
 }

@@ -1,5 +1,4 @@
-import { Box, Flex, Heading, Text } from '@chakra-ui/react'
-import { useEffect, useRef } from 'react'
+import { Box, Drawer, Flex, Kbd, Portal, Text } from '@chakra-ui/react'
 import { showKeys } from '../store/desk.ts'
 import { Button } from '../ui/parts.tsx'
 
@@ -58,54 +57,37 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
   ],
 ]
 
-export function KeyList() {
-  const panel = useRef<HTMLDivElement>(null)
-  useEffect(() => panel.current?.focus(), [])
-  return (
-    <Box
-      ref={panel}
-      tabIndex={-1}
-      role="dialog"
-      aria-label="Keys"
-      position="fixed"
-      top="0"
-      right="0"
-      bottom="0"
-      w="min(460px, 100vw)"
-      bg="paper"
-      borderLeft="1px solid"
-      borderColor="line"
-      overflow="auto"
-      p="18px"
-      zIndex={30}
-      outline="none"
-      onKeyDown={(e) => {
-        if (e.key === 'Escape') showKeys(false)
-      }}
-    >
-      <Flex align="center">
-        <Heading as="h2" fontSize="title" fontWeight={700}>
-          Keys
-        </Heading>
-        <Button ml="auto" onClick={() => showKeys(false)}>
-          Close
-        </Button>
-      </Flex>
-      {KEYS.map(([where, keys]) => (
-        <Box key={where} mt="16px">
-          <Text fontWeight={700} mb="4px">
-            {where}
-          </Text>
-          {keys.map(([key, does]) => (
-            <Flex key={key} gap="12px" py="4px" borderBottom="1px solid" borderColor="line">
-              <Text fontFamily="mono" fontSize="small" minW="140px">
-                {key}
-              </Text>
-              <Text color="soft">{does}</Text>
-            </Flex>
-          ))}
-        </Box>
-      ))}
-    </Box>
-  )
-}
+export const KeyList = () => (
+  <Drawer.Root open onOpenChange={(e) => showKeys(e.open)} placement="end">
+    <Portal>
+      <Drawer.Backdrop />
+      <Drawer.Positioner>
+        <Drawer.Content maxW="min(460px, 100vw)" aria-label="Keys">
+          <Drawer.Header alignItems="center">
+            <Drawer.Title>Keys</Drawer.Title>
+            <Button ml="auto" onClick={() => showKeys(false)}>
+              Close
+            </Button>
+          </Drawer.Header>
+          <Drawer.Body pb="24px">
+            {KEYS.map(([where, keys]) => (
+              <Box key={where} mt="16px">
+                <Text fontWeight={700} mb="4px">
+                  {where}
+                </Text>
+                {keys.map(([key, does]) => (
+                  <Flex key={key} gap="12px" py="4px" borderBottom="1px solid" borderColor="line">
+                    <Box minW="140px">
+                      <Kbd>{key}</Kbd>
+                    </Box>
+                    <Text color="soft">{does}</Text>
+                  </Flex>
+                ))}
+              </Box>
+            ))}
+          </Drawer.Body>
+        </Drawer.Content>
+      </Drawer.Positioner>
+    </Portal>
+  </Drawer.Root>
+)

@@ -1,51 +1,55 @@
-import { Flex, Text } from '@chakra-ui/react'
+import { createToaster, Toast, Toaster } from '@chakra-ui/react'
 import { useEffect } from 'react'
 import { dismissNotice, undo, useProductionStore } from '../store/production.ts'
 import { Button } from '../ui/parts.tsx'
 
-/** What just happened, with its undo; a refusal stays until it is put away. */
+const SHOWN_MS = 6000
+const toaster = createToaster({
+  placement: 'bottom',
+  max: 1,
+  offsets: { left: '8px', right: '8px', top: '8px', bottom: '76px' },
+})
+
+/** What just happened, with its undo; a refusal stays until it is put away. One at a time, the newest. */
 export function NoticeBar() {
   const notice = useProductionStore((s) => s.notice)
   useEffect(() => {
-    if (!notice || notice.tone === 'stop') return
-    const timer = setTimeout(dismissNotice, 6000)
-    return () => clearTimeout(timer)
+    if (!notice) return
+    const stop = notice.tone === 'stop'
+    const id = toaster.create({
+      title: notice.says,
+      type: stop ? 'error' : 'info',
+      duration: stop ? Infinity : SHOWN_MS,
+      meta: { notice },
+      onStatusChange: ({ status }) => {
+        if (status === 'dismissing' && useProductionStore.getState().notice === notice) dismissNotice()
+      },
+    })
+    return () => toaster.remove(id)
   }, [notice])
-  if (!notice) return null
-  const stop = notice.tone === 'stop'
   return (
-    <Flex
-      role={stop ? 'alert' : 'status'}
-      position="fixed"
-      left="50%"
-      bottom={{ base: '76px', md: '20px' }}
-      transform="translateX(-50%)"
-      maxW="min(680px, 94vw)"
-      bg={stop ? 'stopTint' : 'ink'}
-      color={stop ? 'stop' : 'paper'}
-      px="14px"
-      py="8px"
-      borderRadius="3px"
-      align="center"
-      gap="12px"
-      zIndex={30}
-      fontWeight={600}
-    >
-      <Text>{notice.says}</Text>
-      {notice.undo && (
-        <Button
-          onClick={() => {
-            dismissNotice()
-            undo()
-          }}
-          borderColor="paper"
-        >
-          Undo
-        </Button>
+    <Toaster toaster={toaster}>
+      {({ title, type, meta }) => (
+        // One that is going says nothing more: its undo would take back something else.
+        <Toast.Root role={type === 'error' ? 'alert' : 'status'} display={meta?.notice === notice ? 'flex' : 'none'}>
+          <Toast.Title>{title}</Toast.Title>
+          {notice?.undo && (
+            <Button
+              color="inherit"
+              borderColor="currentColor"
+              onClick={() => {
+                dismissNotice()
+                undo()
+              }}
+            >
+              Undo
+            </Button>
+          )}
+          <Button kind="quiet" color="inherit" onClick={dismissNotice}>
+            Close
+          </Button>
+        </Toast.Root>
       )}
-      <Button kind="quiet" color="inherit" onClick={dismissNotice}>
-        Close
-      </Button>
-    </Flex>
+    </Toaster>
   )
 }

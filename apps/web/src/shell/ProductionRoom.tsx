@@ -8,7 +8,7 @@ import { follow } from '../store/live.ts'
 import { redo, undo, useProductionStore } from '../store/production.ts'
 import { useHasProduction } from '../store/selectors.ts'
 import { judgeChanges } from '../store/snags.ts'
-import { Answer } from '../ui/parts.tsx'
+import { Answer, Opening } from '../ui/parts.tsx'
 import { NoticeBar } from './NoticeBar.tsx'
 import { Rail } from './Rail.tsx'
 import { SnagDrawer } from './SnagDrawer.tsx'
@@ -82,8 +82,8 @@ export function ProductionRoom() {
     )
   if (!loaded || openId !== productionId)
     return (
-      <Box p="48px" color="soft">
-        Opening …
+      <Box p="48px">
+        <Opening />
       </Box>
     )
   const current = STAGES.find((s) => s.path === stage)
@@ -109,7 +109,7 @@ export function ProductionRoom() {
           pt={{ base: '12px', md: '16px' }}
           pb="28px"
         >
-          <Suspense fallback={<Box color="soft">Opening …</Box>}>
+          <Suspense fallback={<Opening />}>
             <Screen key={current.path} />
           </Suspense>
         </Box>

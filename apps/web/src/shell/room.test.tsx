@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { act, fireEvent, screen, within } from '@testing-library/react'
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { showKeys, showPalette, showSnags, useDesk } from '../store/desk.ts'
 import { commit, say, useProductionStore } from '../store/production.ts'
@@ -49,7 +49,7 @@ describe('the room of a production', () => {
   }
   test('says that it opens, then shows the stage under the line and the rail', async () => {
     enter('crew')
-    expect(screen.getByText('Opening …')).toBeTruthy()
+    expect(screen.getByRole('status', { name: 'Opening' })).toBeTruthy()
     expect(await screen.findByRole('heading', { name: 'Crew' }, { timeout: 15_000 })).toBeTruthy()
     expect(screen.getByRole('navigation', { name: 'Stages' })).toBeTruthy()
     expect(screen.getByRole('button', { name: /^Snags/ })).toBeTruthy()
@@ -92,37 +92,42 @@ describe('the room of a production', () => {
 })
 
 describe('what just happened', () => {
-  beforeEach(() => vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] }))
+  beforeEach(() => vi.useFakeTimers())
   afterEach(() => vi.useRealTimers())
   const bar = () => draw(<NoticeBar />)
-  test('goes by itself; what stops stays until it is put away', () => {
+  const wait = (ms: number) => act(() => vi.advanceTimersByTimeAsync(ms))
+  test('goes by itself; what stops stays until it is put away', async () => {
     bar()
     act(() => say('Removed S2.'))
+    await wait(100)
     expect(screen.getByRole('status').textContent).toContain('Removed S2.')
-    act(() => void vi.advanceTimersByTime(6000))
+    await wait(7000)
     expect(screen.queryByRole('status')).toBeNull()
     act(() => say('A stop is between T0.7 and T64.', 'stop'))
-    act(() => void vi.advanceTimersByTime(60_000))
+    await wait(60_000)
     fireEvent.click(within(screen.getByRole('alert')).getByRole('button', { name: 'Close' }))
+    await wait(500)
     expect(screen.queryByRole('alert')).toBeNull()
   })
-  test('a new one has its own time to be read', () => {
+  test('a new one has its own time to be read', async () => {
     bar()
     act(() => say('First.'))
-    act(() => void vi.advanceTimersByTime(5000))
+    await wait(5000)
     act(() => say('Second.'))
-    act(() => void vi.advanceTimersByTime(5000))
+    await wait(5000)
     expect(screen.getByRole('status').textContent).toContain('Second.')
   })
-  test('takes back what it speaks of', () => {
+  test('takes back what it speaks of', async () => {
     bar()
     const minutes = shotOf('3A').minutes
     act(() => {
       commit('Minutes', [{ op: 'update', kind: 'shot', id: shotOf('3A').id, fields: { minutes: 99 } }])
       say('Longer.', 'info', true)
     })
+    await wait(100)
     fireEvent.click(screen.getByRole('button', { name: 'Undo' }))
     expect(shotOf('3A').minutes).toBe(minutes)
+    await wait(500)
     expect(screen.getByRole('status').textContent).toContain('Undone: Minutes')
   })
 })
@@ -168,7 +173,8 @@ describe('the ribbon', () => {
 test('the list of keys closes with Escape and with its button', async () => {
   const user = draw(<KeyList />)
   showKeys(true)
-  expect(document.activeElement).toBe(screen.getByRole('dialog', { name: 'Keys' }))
+  const keys = screen.getByRole('dialog', { name: 'Keys' })
+  await waitFor(() => expect(keys.contains(document.activeElement)).toBe(true))
   await user.keyboard('{Escape}')
   expect(useDesk.getState().keysOpen).toBe(false)
   showKeys(true)

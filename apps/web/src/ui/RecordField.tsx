@@ -1,7 +1,8 @@
 import { Box, Field } from '@chakra-ui/react'
+import { ChooseMany } from './ChooseMany.tsx'
 import { ChooseOne } from './ChooseOne.tsx'
 import { DateField } from './DateField.tsx'
-import { Area, Input, Select, Tick } from './fields.tsx'
+import { Area, Input, Select, Tick, WholeNumber } from './fields.tsx'
 import { useId, useState } from 'react'
 import { commit, useProductionStore } from '../store/production.ts'
 import { useRights, useUnits } from '../store/selectors.ts'
@@ -128,6 +129,27 @@ export function RecordField({ kind, id, field: name, label, rows = 2, hideLabel 
           value={shown}
           onChange={(e) => setTyped(e.target.value)}
           onBlur={(e) => save(e.target.value)}
+        />
+      ) : field.input === 'refs' ? (
+        <ChooseMany
+          label={title}
+          name={common.name}
+          names={names}
+          value={record[name] as readonly string[]}
+          disabled={!rights.plan}
+          onChoose={(ids) => save(ids.join(', '))}
+          onUnread={save}
+        />
+      ) : field.input === 'number' && field.column.type === 'integer' ? (
+        <WholeNumber
+          {...common}
+          value={shown}
+          onType={setTyped}
+          onKeep={(text) => typed !== null && save(text)}
+          onDrop={() => {
+            setTyped(null)
+            setSays(null)
+          }}
         />
       ) : field.input === 'date' ? (
         <DateField

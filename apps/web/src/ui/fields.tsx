@@ -1,16 +1,24 @@
 import {
+  Box,
   type BoxProps,
   Checkbox,
   type CheckboxRootProps,
+  type Color,
+  ColorPicker,
   FileUpload,
   Input as ChakraInput,
   type InputProps,
   NativeSelect,
   type NativeSelectFieldProps,
+  NumberInput,
+  type NumberInputInputProps,
+  parseColor,
+  Portal,
+  Slider,
   Textarea,
   type TextareaProps,
 } from '@chakra-ui/react'
-import type { CSSProperties, ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { Button } from './parts.tsx'
 
 /** A line that is written into. */
@@ -32,6 +40,79 @@ export const Select = ({
     <NativeSelect.Indicator />
   </NativeSelect.Root>
 )
+
+/** A whole number: typed, or stepped by the arrows and the arrow keys; what it may be is said by its field. */
+export const WholeNumber = ({
+  value,
+  onType,
+  onKeep,
+  onDrop,
+  ...props
+}: Omit<NumberInputInputProps, 'value'> & {
+  value: string
+  onType: (text: string) => void
+  onKeep: (text: string) => void
+  onDrop: () => void
+}) => (
+  <NumberInput.Root
+    value={value}
+    clampValueOnBlur={false}
+    formatOptions={{ useGrouping: false, maximumFractionDigits: 0 }}
+    onValueChange={({ value: text }) => {
+      if (text !== value) onType(text)
+    }}
+  >
+    <NumberInput.Input
+      {...props}
+      onBlur={(e) => onKeep(e.target.value)}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') e.currentTarget.blur()
+        if (e.key === 'Escape') onDrop()
+      }}
+    />
+    <NumberInput.Control />
+  </NumberInput.Root>
+)
+
+/** A colour, taken by eye or typed as #27394a; kept once the hand lets go. */
+export const ColourField = ({
+  label,
+  hex,
+  disabled,
+  onColour,
+}: {
+  label: string
+  hex: string
+  disabled?: boolean
+  onColour: (hex: string) => void
+}) => {
+  const keep = (colour: Color) => {
+    const chosen = colour.toString('hex').toLowerCase()
+    if (chosen !== hex) onColour(chosen)
+  }
+  return (
+    <ColorPicker.Root
+      key={hex}
+      defaultValue={parseColor(hex)}
+      format="hsba"
+      disabled={disabled}
+      onValueChangeEnd={({ value }) => keep(value)}
+    >
+      <ColorPicker.Trigger aria-label={label} w="100%" h="52px">
+        <Box w="100%" h="100%" style={{ background: hex }} />
+      </ColorPicker.Trigger>
+      <Portal>
+        <ColorPicker.Positioner>
+          <ColorPicker.Content>
+            <ColorPicker.Area />
+            <ColorPicker.ChannelSlider channel="hue" mt="8px" />
+            <ColorPicker.ChannelInput channel="hex" mt="8px" />
+          </ColorPicker.Content>
+        </ColorPicker.Positioner>
+      </Portal>
+    </ColorPicker.Root>
+  )
+}
 
 interface TickProps extends Omit<CheckboxRootProps, 'onChange' | 'onCheckedChange' | 'checked'> {
   readonly checked: boolean
@@ -75,7 +156,7 @@ export const ChooseFile = ({
   </FileUpload.Root>
 )
 
-/** A reading that is slid along something drawn under it: the hand and the keys move it, what is drawn shows it. */
+/** A reading that is slid along something drawn under it, by hand or by the arrow keys. */
 export const SlideOver = ({
   label,
   text,
@@ -84,6 +165,7 @@ export const SlideOver = ({
   step,
   value,
   onSlide,
+  children,
 }: {
   label: string
   text: string
@@ -92,17 +174,23 @@ export const SlideOver = ({
   step: number
   value: number
   onSlide: (value: number) => void
+  /** What is drawn under it. */
+  children?: ReactNode
 }) => (
-  <input
-    type="range"
-    aria-label={label}
-    aria-valuetext={text}
+  <Slider.Root
+    flex="1"
+    aria-label={[label]}
     min={least}
     max={most}
     step={step}
-    value={value}
-    onChange={(e) => onSlide(Number(e.target.value))}
-    style={OVER}
-  />
+    value={[value]}
+    onValueChange={({ value: [slid] }) => onSlide(slid!)}
+    getAriaValueText={() => text}
+    thumbAlignment="center"
+  >
+    <Slider.Control>
+      <Slider.Track>{children}</Slider.Track>
+      <Slider.Thumb index={0} />
+    </Slider.Control>
+  </Slider.Root>
 )
-const OVER: CSSProperties = { position: 'absolute', inset: 0, width: '100%', opacity: 0.01, cursor: 'ew-resize' }

@@ -2,8 +2,10 @@ import {
   Box,
   Button as ChakraButton,
   type ButtonProps,
+  EmptyState,
   Flex,
   Heading,
+  Skeleton,
   Tabs as ChakraTabs,
   Text,
 } from '@chakra-ui/react'
@@ -20,45 +22,6 @@ export const Button = ({
 }: Omit<ButtonProps, 'variant'> & { kind?: ButtonKind; ref?: Ref<HTMLButtonElement> }) => (
   <ChakraButton type="button" variant={kind as never} {...props} />
 )
-
-/** A screen: what the work is on the left, what follows from it on the right. */
-export function Page({
-  children,
-  aside,
-  asideWidth = '320px',
-}: {
-  children: ReactNode
-  aside?: ReactNode
-  asideWidth?: string
-}) {
-  return (
-    <Flex direction={{ base: 'column', lg: 'row' }} gap={{ base: '20px', lg: '18px' }} align="stretch" minH="100%">
-      <Box flex="1" minW={0}>
-        {children}
-      </Box>
-      {aside && (
-        <Box
-          w={{ base: 'auto', lg: asideWidth }}
-          flexShrink={0}
-          borderLeft={{ base: 'none', lg: '1px solid' }}
-          borderColor={{ lg: 'line' }}
-          pl={{ base: 0, lg: '18px' }}
-        >
-          {/* Beside a long list it stays in sight. */}
-          <Box
-            tabIndex={0}
-            position={{ lg: 'sticky' }}
-            top="0"
-            maxH={{ lg: 'calc(100vh - 124px)' }}
-            overflowY={{ lg: 'auto' }}
-          >
-            {aside}
-          </Box>
-        </Box>
-      )}
-    </Flex>
-  )
-}
 
 export function Title({ children, note, actions }: { children: ReactNode; note?: ReactNode; actions?: ReactNode }) {
   return (
@@ -209,11 +172,25 @@ export const Tag = ({ tone, children }: { tone: 'stop' | 'watch' | 'safe' | 'pla
 
 /** Teaches the step in one sentence and offers the first action. */
 export const Empty = ({ says, children }: { says: string; children?: ReactNode }) => (
-  <Box py="36px" maxW="520px">
-    <Text fontSize="large" fontWeight={600} mb="10px" color="soft">
-      {says}
-    </Text>
-    <Flex gap="8px">{children}</Flex>
+  <EmptyState.Root>
+    <EmptyState.Content>
+      <EmptyState.Title>{says}</EmptyState.Title>
+      {children && (
+        <Flex gap="8px" wrap="wrap">
+          {children}
+        </Flex>
+      )}
+    </EmptyState.Content>
+  </EmptyState.Root>
+)
+
+/** Stands where a screen is being read, in its outline, so that nothing jumps when it comes. */
+export const Opening = () => (
+  <Box role="status" aria-label="Opening" maxW="900px">
+    <Skeleton h="30px" w="min(420px, 80%)" mb="20px" />
+    {['92%', '86%', '90%', '78%', '84%'].map((w) => (
+      <Skeleton key={w} h="16px" w={w} mb="12px" />
+    ))}
   </Box>
 )
 

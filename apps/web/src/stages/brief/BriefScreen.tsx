@@ -7,7 +7,8 @@ import { useProduction, useRights } from '../../store/selectors.ts'
 import { Picture } from '../../ui/Picture.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
-import { Answer, Button, Hint, Page, Section, Tabs, Title } from '../../ui/parts.tsx'
+import { Page } from '../../ui/Page.tsx'
+import { Answer, Button, Hint, Section, Tabs, Title } from '../../ui/parts.tsx'
 import { Deliverables } from './Deliverables.tsx'
 import { HouseRules } from './HouseRules.tsx'
 import { Look, PaletteRows } from './Look.tsx'
@@ -29,7 +30,7 @@ export function BriefScreen() {
   const view = (params.get('view') ?? 'say') as View
   return (
     <Page
-      asideWidth="340px"
+      asideWidth={340}
       aside={
         <>
           <Deliverables />

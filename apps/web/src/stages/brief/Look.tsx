@@ -6,7 +6,7 @@ import { useOpenSnags, useProduction, useRights } from '../../store/selectors.ts
 import { DropPictures } from '../../ui/DropPictures.tsx'
 import { Picture } from '../../ui/Picture.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
-import { Input, Select } from '../../ui/fields.tsx'
+import { ColourField, Input, Select } from '../../ui/fields.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { addRecord, takeOut } from '../../ui/addRecord.ts'
 import { Button, Hint, Section } from '../../ui/parts.tsx'
@@ -230,7 +230,12 @@ function PaletteEditor({ palette }: { palette: Palette }) {
       <Flex gap="8px" mt="10px" wrap="wrap">
         {palette.colours.map((c, i) => (
           <Box key={i} w="128px" data-colour={c.hex}>
-            <Box h="52px" style={{ background: c.hex }} />
+            <ColourField
+              label={`Change ${c.hex}`}
+              hex={c.hex}
+              disabled={!rights.plan}
+              onColour={(hex) => change(i, { hex, name: c.name === colourName(c.hex) ? colourName(hex) : c.name })}
+            />
             <Text fontFamily="mono" fontSize="note" color="soft">
               {c.hex}
             </Text>

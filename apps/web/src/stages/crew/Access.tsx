@@ -1,4 +1,4 @@
-import { Box, Flex, Text } from '@chakra-ui/react'
+import { Box, Flex, QrCode, Text } from '@chakra-ui/react'
 import { DateTime } from 'luxon'
 import { useEffect, useMemo, useState } from 'react'
 import { ask } from '../../store/api.ts'
@@ -86,14 +86,11 @@ export function Access() {
       )}
       {fresh && (
         <Box mt="12px">
-          <Box bg="white" w="180px" p="6px">
-            <img
-              alt="The link as a code for a phone’s camera"
-              width={168}
-              height={168}
-              src={`data:image/svg+xml;utf8,${encodeURIComponent(fresh.qr)}`}
-            />
-          </Box>
+          <QrCode.Root value={fresh.address} bg="white" color="black" w="180px" p="10px">
+            <QrCode.Frame role="img" aria-label="The link as a code for a phone’s camera">
+              <QrCode.Pattern />
+            </QrCode.Frame>
+          </QrCode.Root>
           <Text fontFamily="mono" fontSize="note" mt="6px" css={{ overflowWrap: 'anywhere' }} data-join>
             {fresh.address}
           </Text>

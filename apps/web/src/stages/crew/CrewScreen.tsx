@@ -4,7 +4,8 @@ import { Flex, Text } from '@chakra-ui/react'
 import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { SnagList } from '../../ui/Snag.tsx'
-import { Answer, Button, Empty, Page, Reading, Section, Title } from '../../ui/parts.tsx'
+import { Page } from '../../ui/Page.tsx'
+import { Answer, Button, Empty, Reading, Section, Title } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import type { SheetColumn } from '../../ui/sheet/column.ts'
 import { useChosen } from '../../ui/useChosen.ts'
@@ -68,7 +69,7 @@ export function CrewScreen() {
   ]
   return (
     <Page
-      asideWidth="330px"
+      asideWidth={330}
       aside={
         <>
           <Text fontWeight={700} mb="6px">

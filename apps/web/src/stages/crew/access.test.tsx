@@ -29,7 +29,7 @@ const serve = (more: Readonly<Record<string, unknown>> = {}) => {
     [`${base}/invitations`]: (body: unknown) => {
       if (body === null) return links
       links = [link('new', 'logger', 0), ...links]
-      return { id: 'new', address: 'http://192.0.2.7:4180/join/T0ken', qr: '<svg xmlns="x"/>' }
+      return { id: 'new', address: 'http://192.0.2.7:4180/join/T0ken' }
     },
     [`${base}/invitations/new/withdraw`]: () => (links = links.filter((l) => l.id !== 'new')),
     [`${base}/sessions`]: [device('s1', 'Maren Tolley', true), device('s2', 'Pell Oake', false)],
@@ -57,7 +57,9 @@ describe('links', () => {
     await user.selectOptions(screen.getByLabelText('It holds for'), 'three days')
     await user.click(screen.getByRole('button', { name: 'Make a link' }))
     expect(await screen.findByText('http://192.0.2.7:4180/join/T0ken')).toBeTruthy()
-    expect(screen.getByAltText(/code for a phone/).getAttribute('src')).toContain(encodeURIComponent('<svg'))
+    const code = screen.getByRole('img', { name: /code for a phone/ })
+    // A code of so many characters has at least 25 squares a side.
+    expect(code.querySelector('path')!.getAttribute('d')!.length).toBeGreaterThan(25 * 25)
     expect(asked.find((a) => a.body !== null)).toEqual({
       route: `${base}/invitations`,
       body: { role: 'planner', minutes: 3 * 24 * 60 },

@@ -3,7 +3,8 @@ import { Box, Text } from '@chakra-ui/react'
 import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
-import { Answer, Button, Hint, Page, Section, Title } from '../../ui/parts.tsx'
+import { Page } from '../../ui/Page.tsx'
+import { Answer, Button, Hint, Section, Title } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import type { SheetColumn } from '../../ui/sheet/column.ts'
 import { fail, ok } from '@kavrell/core/outcome'
@@ -61,7 +62,7 @@ export function KitScreen() {
           </Box>
         </>
       }
-      asideWidth="380px"
+      asideWidth={380}
     >
       <Title
         note={`${lines.length} kinds needed, ${items.length} on the list`}

@@ -2,7 +2,8 @@ import { Box, Flex, Text } from '@chakra-ui/react'
 import { useMemo, useRef, useState } from 'react'
 import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
 import { addRecord, nextLetter } from '../../ui/addRecord.ts'
-import { Button, Empty, Page, SetupLetter } from '../../ui/parts.tsx'
+import { Page } from '../../ui/Page.tsx'
+import { Button, Empty, SetupLetter } from '../../ui/parts.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { LightAside } from './LightAside.tsx'
@@ -118,7 +119,7 @@ function Setup({
   const difference = parent ? setupDifference(lampsOfSetup(production, parent.id), lamps, units) : null
   return (
     <Page
-      asideWidth="400px"
+      asideWidth={400}
       aside={<LightAside setup={setup} spot={spot} reading={reading} selectedId={selected?.id} onSelect={onSelect} />}
     >
       <Flex align="baseline" gap="10px" mb="8px" wrap="wrap">

@@ -3,7 +3,8 @@ import { useEffect, useState } from 'react'
 import { ask } from '../../store/api.ts'
 import { say, useProductionStore } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { Answer, Page, Title } from '../../ui/parts.tsx'
+import { Page } from '../../ui/Page.tsx'
+import { Answer, Title } from '../../ui/parts.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
 import { CardPanel } from './CardPanel.tsx'
 import { type CardAnswer, CardTable } from './CardTable.tsx'
@@ -65,7 +66,7 @@ export function OffloadScreen() {
   const listed = new Set([...cards.map((c) => `card ${c.folder}`), ...drives.map((d) => `drive ${d.folder}`)])
   return (
     <Page
-      asideWidth="360px"
+      asideWidth={360}
       aside={
         chosen && (
           <CardPanel

@@ -17,7 +17,8 @@ import { chooseDay } from '../../store/desk.ts'
 import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord, nextNumbered } from '../../ui/addRecord.ts'
-import { Button, Empty, Hint, Page, Section, Title } from '../../ui/parts.tsx'
+import { Page } from '../../ui/Page.tsx'
+import { Button, Empty, Hint, Section, Title } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { OrderAside } from './OrderAside.tsx'
@@ -123,7 +124,7 @@ function DayOrder({ plan, onAddDay }: { plan: DayPlan; onAddDay: () => void }) {
   const leading = (itemId: string) =>
     timeline.rows.filter((r) => (r.kind === 'change' || r.kind === 'wait') && r.beforeItemId === itemId)
   return (
-    <Page asideWidth="430px" aside={<OrderAside plan={plan} />}>
+    <Page asideWidth={430} aside={<OrderAside plan={plan} />}>
       <Title
         note={[
           counted(timeline.shots, 'shot'),

@@ -3,7 +3,8 @@ import { useOpenSnags, useProduction, useRights, useUnits } from '../../store/se
 import { RecordField } from '../../ui/RecordField.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { addRecord, takeOut } from '../../ui/addRecord.ts'
-import { Answer, Button, Page, Section, Title } from '../../ui/parts.tsx'
+import { Page } from '../../ui/Page.tsx'
+import { Answer, Button, Section, Title } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import type { RecordOf } from '@kavrell/core/records'
 
@@ -18,7 +19,7 @@ export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
   const ft = units === 'feet' ? 'ft' : 'm'
   return (
     <Page
-      asideWidth="320px"
+      asideWidth={320}
       aside={
         <>
           <Answer size="24px" tone={gaps.length === 0 ? 'ink' : 'watch'}>

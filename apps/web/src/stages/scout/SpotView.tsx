@@ -4,7 +4,8 @@ import { SavePlan } from '../../plan/SavePlan.tsx'
 import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
 import { SnagList } from '../../ui/Snag.tsx'
-import { Page, Section, Title } from '../../ui/parts.tsx'
+import { Page } from '../../ui/Page.tsx'
+import { Section, Title } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { type Grabbed, SpotDrawing } from './SpotDrawing.tsx'
 import { SpotPictures } from './SpotPictures.tsx'
@@ -84,7 +85,7 @@ export function SpotView({
   }
   return (
     <Page
-      asideWidth="372px"
+      asideWidth={372}
       aside={
         <>
           <SunAside

@@ -183,25 +183,17 @@ export function TimeSlider({
       <Text fontFamily="mono" fontSize="large" fontWeight={700} w="56px">
         {clock(minute)}
       </Text>
-      <Box flex="1" position="relative" h="26px" style={{ background }}>
-        <Box
-          position="absolute"
-          top="-4px"
-          bottom="-4px"
-          w="2px"
-          bg="stop"
-          style={{ left: `${(minute / 1440) * 100}%` }}
-        />
-        <SlideOver
-          label="Time of day"
-          text={clock(minute)}
-          least={0}
-          most={1435}
-          step={STEP_MIN}
-          value={minute}
-          onSlide={onMinute}
-        />
-      </Box>
+      <SlideOver
+        label="Time of day"
+        text={clock(minute)}
+        least={0}
+        most={1435}
+        step={STEP_MIN}
+        value={minute}
+        onSlide={onMinute}
+      >
+        <Box h="100%" style={{ background }} />
+      </SlideOver>
       <DateField label="Date of the sun study" w="168px" value={date} onDate={onDate} />
     </Flex>
   )

@@ -1,4 +1,4 @@
-import { Box, Flex, Text } from '@chakra-ui/react'
+import { Box, Flex, Steps, Text } from '@chakra-ui/react'
 import Papa from 'papaparse'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
@@ -70,6 +70,18 @@ export function BringShots({ text: given, onClose }: { text: string; onClose: ()
         if (e.key === 'Escape') onClose()
       }}
     >
+      {/* What is looked at before it is kept. */}
+      <Steps.Root count={2} step={read ? 1 : 0} mb="10px" maxW="420px" aria-label="Bringing in shots">
+        <Steps.List>
+          {['A table', 'How it was read'].map((title, index) => (
+            <Steps.Item key={title} index={index} title={title}>
+              <Steps.Indicator />
+              <Steps.Title>{title}</Steps.Title>
+              <Steps.Separator />
+            </Steps.Item>
+          ))}
+        </Steps.List>
+      </Steps.Root>
       <Flex align="center" gap="10px" mb="8px">
         <Answer size="19px">
           {read

@@ -10,7 +10,8 @@ import { Input, Select } from '../../ui/fields.tsx'
 import { SceneSheet } from '../../ui/SceneSheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { addRecord } from '../../ui/addRecord.ts'
-import { Answer, Button, Empty, Page, Tabs, Title } from '../../ui/parts.tsx'
+import { Page } from '../../ui/Page.tsx'
+import { Answer, Button, Empty, Tabs, Title } from '../../ui/parts.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { useSteady } from '../../ui/useSteady.ts'
@@ -111,7 +112,7 @@ export function ShotsScreen() {
   )
   const empty = all.length === 0
   return (
-    <Page asideWidth="318px" aside={view !== 'glass' && shown && <Aside shot={shown} />}>
+    <Page asideWidth={318} aside={view !== 'glass' && shown && <Aside shot={shown} />}>
       <Head
         answer={
           empty || view !== 'list'

@@ -2,7 +2,8 @@ import { addressOf, ENDPOINTS } from '@kavrell/contract'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useProductionStore } from '../../store/production.ts'
 import { useProduction } from '../../store/selectors.ts'
-import { Answer, Button, Empty, Page, Reading, Section, Title } from '../../ui/parts.tsx'
+import { Page } from '../../ui/Page.tsx'
+import { Answer, Button, Empty, Reading, Section, Title } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
 import { ProgressChart } from './ProgressChart.tsx'
 import { dayReport } from '@kavrell/core/papers'
@@ -20,7 +21,7 @@ export function WrapScreen() {
   const ofDay = { productionId: productionId!, dayId: plan.day.id }
   return (
     <Page
-      asideWidth="320px"
+      asideWidth={320}
       aside={
         <>
           <Text fontWeight={700} mb="4px">

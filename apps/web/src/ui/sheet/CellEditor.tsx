@@ -1,4 +1,5 @@
-import { useRef, useState } from 'react'
+import { Combobox, createListCollection, Portal } from '@chakra-ui/react'
+import { useMemo, useRef, useState } from 'react'
 import type { Field, Names } from '@kavrell/core/records'
 
 export interface Cell {
@@ -16,68 +17,115 @@ interface Props {
   readonly onDrop: () => void
 }
 
-/** A cell being typed in. Enter and Tab keep it and go on, Escape drops it, leaving it keeps it. */
+const LINE = {
+  width: '100%',
+  background: 'var(--chakra-colors-leaf)',
+  border: 'none',
+  outline: 'none',
+  padding: '1px 2px',
+  minWidth: 0,
+} as const
+/** Of more, what is typed says which are shown. */
+const MOST_SHOWN = 40
+
+/**
+ * A cell being typed in. Enter and Tab keep it and go on, Escape drops it, leaving it keeps it. Where a cell has
+ * names to choose from, those that have what was typed hang under it, for the arrows and the hand.
+ */
 export function CellEditor({ initial, field, names, label, onKeep, onDrop }: Props) {
   const [text, setText] = useState(initial)
+  const [typed, setTyped] = useState(false)
+  const pointed = useRef<string | null>(null)
   const done = useRef(false)
-  const keep = (move: (cell: Cell) => Cell) => {
+  const keep = (kept: string, move: ((cell: Cell) => Cell) | null) => {
     done.current = true
-    onKeep(text, move)
+    onKeep(kept, move)
     done.current = false
   }
-  const options =
-    field?.input === 'choice'
-      ? field.options!.map((option) => field.words?.[option] ?? option)
-      : field?.input === 'ref' || field?.input === 'refs'
-        ? [...names.values()].slice(0, 200)
-        : []
-  const listId = `options-${label.replace(/\W/g, '')}`
+  const drop = () => {
+    done.current = true
+    onDrop()
+  }
+  const options = useMemo(
+    () =>
+      field?.input === 'choice'
+        ? field.options!.map((option) => field.words?.[option] ?? option)
+        : field?.input === 'ref'
+          ? [...names.values()]
+          : [],
+    [field, names],
+  )
+  const collection = useMemo(() => {
+    // What stands there is shown with all the others until something else is typed.
+    const wanted = typed ? text.trim().toLowerCase() : ''
+    const items = options.filter((option) => option.toLowerCase().includes(wanted)).slice(0, MOST_SHOWN)
+    return createListCollection({ items: items.map((option) => ({ value: option, label: option })) })
+  }, [options, text, typed])
+  const line = (
+    <input
+      autoFocus
+      aria-label={label}
+      value={text}
+      onChange={(e) => {
+        setText(e.target.value)
+        setTyped(true)
+      }}
+      style={LINE}
+      onFocus={(e) => {
+        const end = e.target.value.length
+        e.target.setSelectionRange(initial.length === 1 ? end : 0, end)
+      }}
+      onBlur={() => {
+        if (!done.current) keep(text, null)
+      }}
+      onKeyDown={(e) => {
+        e.stopPropagation()
+        const step = e.shiftKey ? -1 : 1
+        if (e.key === 'Enter' || e.key === 'Tab') {
+          e.preventDefault()
+          const by = e.key === 'Enter' ? { row: step, column: 0 } : { row: 0, column: step }
+          keep(pointed.current ?? text, (cell) => ({ row: cell.row + by.row, column: cell.column + by.column }))
+        }
+        if (e.key === 'Escape') drop()
+      }}
+    />
+  )
+  if (options.length === 0) return line
   return (
-    <>
-      <input
-        autoFocus
-        aria-label={label}
-        value={text}
-        list={options.length > 0 ? listId : undefined}
-        onChange={(e) => setText(e.target.value)}
-        style={{
-          width: '100%',
-          background: 'var(--chakra-colors-leaf)',
-          border: 'none',
-          outline: 'none',
-          padding: '1px 2px',
-          minWidth: 0,
-        }}
-        onFocus={(e) => {
-          const end = e.target.value.length
-          e.target.setSelectionRange(initial.length === 1 ? end : 0, end)
-        }}
-        onBlur={() => {
-          if (!done.current) onKeep(text, null)
-        }}
-        onKeyDown={(e) => {
-          e.stopPropagation()
-          if (e.key === 'Enter') {
-            e.preventDefault()
-            keep((cell) => ({ ...cell, row: cell.row + (e.shiftKey ? -1 : 1) }))
-          }
-          if (e.key === 'Tab') {
-            e.preventDefault()
-            keep((cell) => ({ ...cell, column: cell.column + (e.shiftKey ? -1 : 1) }))
-          }
-          if (e.key === 'Escape') {
-            done.current = true
-            onDrop()
-          }
-        }}
-      />
-      {options.length > 0 && (
-        <datalist id={listId}>
-          {options.map((option) => (
-            <option key={option} value={option} />
-          ))}
-        </datalist>
-      )}
-    </>
+    <Combobox.Root
+      collection={collection}
+      open={collection.items.length > 0}
+      value={[]}
+      inputValue={text}
+      allowCustomValue
+      inputBehavior="none"
+      selectionBehavior="preserve"
+      onHighlightChange={({ highlightedValue }) => (pointed.current = highlightedValue)}
+      onValueChange={({ value: [chosen] }) => {
+        if (chosen !== undefined && !done.current) keep(chosen, null)
+      }}
+      // The list hears Escape before the line does.
+      onOpenChange={({ reason }) => {
+        if (reason === 'escape-key') drop()
+      }}
+      positioning={{ placement: 'bottom-start', sameWidth: false }}
+    >
+      <Combobox.Control>
+        <Combobox.Input unstyled asChild>
+          {line}
+        </Combobox.Input>
+      </Combobox.Control>
+      <Portal>
+        <Combobox.Positioner>
+          <Combobox.Content minW="140px">
+            {collection.items.map((item) => (
+              <Combobox.Item key={item.value} item={item}>
+                <Combobox.ItemText>{item.label}</Combobox.ItemText>
+              </Combobox.Item>
+            ))}
+          </Combobox.Content>
+        </Combobox.Positioner>
+      </Portal>
+    </Combobox.Root>
   )
 }

@@ -345,15 +345,19 @@ const toast = defineSlotRecipe({
   base: {
     root: {
       bg: 'ink',
-      color: 'leaf',
-      borderRadius: '2px',
+      color: 'paper',
+      borderRadius: '3px',
       boxShadow: 'none',
       fontSize: 'small',
-      minH: '38px',
+      width: 'auto',
+      maxW: 'min(680px, 94vw)',
+      alignItems: 'center',
+      gap: '12px',
+      px: '14px',
       py: '8px',
+      '&[data-type=error]': { bg: 'stopTint', color: 'stop' },
     },
-    title: { fontWeight: 600, fontSize: 'small', lineHeight: '1.35' },
-    actionTrigger: { color: 'leaf', fontWeight: 700, textDecoration: 'underline', borderWidth: '0' },
+    title: { fontWeight: 600, fontSize: 'body', textStyle: 'none', lineHeight: '1.35', marginEnd: '0' },
   },
 })
 const datePicker = defineSlotRecipe({
@@ -423,7 +427,206 @@ const progress = defineSlotRecipe({
   base: { track: { bg: 'well', borderRadius: '0', boxShadow: 'none', h: '10px' }, range: { bg: 'action' } },
 })
 
-export const recipes = { button, input, textarea }
+const slider = defineSlotRecipe({
+  slots: [
+    'root',
+    'label',
+    'thumb',
+    'valueText',
+    'track',
+    'range',
+    'control',
+    'markerGroup',
+    'marker',
+    'draggingIndicator',
+    'markerIndicator',
+    'markerLabel',
+  ],
+  base: {
+    control: { minH: '34px' },
+    track: { borderRadius: '0', h: '26px', bg: 'well', overflow: 'visible' },
+    thumb: {
+      w: '5px',
+      h: '34px',
+      borderRadius: '0',
+      borderWidth: '1px',
+      borderStyle: 'solid',
+      borderColor: 'paper',
+      bg: 'ink',
+      boxShadow: 'none',
+      cursor: 'ew-resize',
+      // The hand takes it a finger's width away.
+      _after: { content: '""', position: 'absolute', inset: '-5px -20px' },
+      _focusVisible: ring,
+    },
+  },
+  variants: {
+    variant: { bar: {} },
+    size: { md: { root: { '--slider-thumb-size': '5px', '--slider-track-size': '26px' } } },
+    orientation: { horizontal: { root: { w: 'auto' } } },
+  },
+  defaultVariants: { variant: 'bar' as never, size: 'md', orientation: 'horizontal' },
+})
+const numberInput = defineSlotRecipe({
+  slots: ['root', 'label', 'input', 'valueText', 'control', 'incrementTrigger', 'decrementTrigger', 'scrubber'],
+  base: {
+    control: { borderWidth: '0', divideColor: 'transparent', w: '18px', my: '1px', me: '1px' },
+    incrementTrigger: { color: 'soft', borderRadius: '0', _hover: { bg: 'well' }, _disabled: { opacity: 0.3 } },
+    decrementTrigger: { color: 'soft', borderRadius: '0', _hover: { bg: 'well' }, _disabled: { opacity: 0.3 } },
+  },
+  variants: {
+    variant: { line: { input: { ...written, pr: '22px' } } },
+    size: { md: { input: { px: '8px', h: 'auto' } } },
+  },
+  defaultVariants: { variant: 'line' as never, size: 'md' },
+})
+const tagsInput = defineSlotRecipe({
+  slots: [
+    'root',
+    'label',
+    'control',
+    'input',
+    'item',
+    'itemPreview',
+    'itemText',
+    'itemInput',
+    'itemDeleteTrigger',
+    'clearTrigger',
+  ],
+  base: {
+    root: { gap: '0' },
+    control: { ...written, gap: '3px', py: '3px', px: '4px', _focusWithin: { borderColor: 'action' } },
+    input: { color: 'ink', minW: '70px', flex: '1', outline: 'none', px: '4px', minH: '22px', fontSize: 'body' },
+    itemPreview: {
+      bg: 'well',
+      color: 'ink',
+      borderRadius: '2px',
+      px: '6px',
+      minH: { base: '32px', md: '22px' },
+      boxShadow: 'none',
+      _highlighted: { bg: 'tint' },
+    },
+    itemText: { fontSize: 'small', lineHeight: '1.4' },
+    itemDeleteTrigger: { color: 'soft', ml: '2px' },
+  },
+  variants: { variant: { line: {} }, size: { md: {} } },
+  defaultVariants: { variant: 'line' as never, size: 'md' },
+})
+const colorPicker = defineSlotRecipe({
+  slots: [
+    'root',
+    'control',
+    'trigger',
+    'content',
+    'positioner',
+    'area',
+    'areaBackground',
+    'areaThumb',
+    'channelSlider',
+    'channelSliderThumb',
+    'channelSliderTrack',
+    'channelInput',
+    'swatch',
+    'valueText',
+  ],
+  base: {
+    root: { gap: '0' },
+    trigger: { borderRadius: '0', p: '0', minW: '0', minH: '0', _focusVisible: ring },
+    content: { ...opened, p: '10px', w: '230px' },
+    area: { borderRadius: '0', h: '130px' },
+    areaThumb: { boxShadow: 'none', borderWidth: '2px', borderColor: 'white', outline: '1px solid black' },
+    channelSliderTrack: { borderRadius: '0' },
+    channelSliderThumb: { boxShadow: 'none', borderWidth: '2px', borderColor: 'white', outline: '1px solid black' },
+    channelInput: { ...written, fontFamily: 'mono' },
+  },
+})
+const emptyState = defineSlotRecipe({
+  slots: ['root', 'content', 'indicator', 'title', 'description'],
+  base: {
+    root: { w: 'auto', maxW: '560px', py: '36px', px: '0' },
+    content: { alignItems: 'flex-start', textAlign: 'left', gap: '10px' },
+    title: { fontSize: 'large', fontWeight: 600, color: 'soft', lineHeight: '1.3' },
+    description: { fontSize: 'body', color: 'soft' },
+  },
+  variants: { size: { md: { root: { px: '0', py: '36px' }, title: { fontSize: 'large', textStyle: 'none' } } } },
+  defaultVariants: { size: 'md' },
+})
+const popover = defineSlotRecipe({
+  slots: [
+    'arrow',
+    'arrowTip',
+    'anchor',
+    'trigger',
+    'indicator',
+    'positioner',
+    'content',
+    'title',
+    'description',
+    'closeTrigger',
+    'header',
+    'body',
+    'footer',
+  ],
+  base: {
+    content: { ...opened, fontSize: 'body', w: 'auto', maxW: 'min(360px, 94vw)' },
+    body: { px: '12px', py: '10px' },
+  },
+})
+const steps = defineSlotRecipe({
+  slots: [
+    'root',
+    'list',
+    'item',
+    'trigger',
+    'indicator',
+    'separator',
+    'content',
+    'title',
+    'description',
+    'nextTrigger',
+    'prevTrigger',
+    'progress',
+  ],
+  base: {
+    list: { gap: '10px' },
+    indicator: {
+      borderRadius: '2px',
+      fontSize: 'note',
+      fontWeight: 700,
+      borderWidth: '1.5px',
+      color: 'soft',
+      bg: 'transparent',
+      _current: { bg: 'transparent', borderColor: 'ink', color: 'ink' },
+      _complete: { bg: 'ink', borderColor: 'ink', color: 'leaf' },
+    },
+    title: { fontSize: 'small', fontWeight: 600, color: 'ink' },
+    separator: { bg: 'line', _complete: { bg: 'ink' } },
+  },
+  variants: {
+    size: {
+      md: {
+        root: { '--steps-size': '22px', '--steps-gutter': '8px', '--steps-icon-size': '12px' },
+        title: { fontSize: 'small', textStyle: 'none' },
+      },
+    },
+  },
+  defaultVariants: { size: 'md' },
+})
+const splitter = defineSlotRecipe({
+  slots: ['root', 'panel', 'resizeTrigger', 'resizeTriggerSeparator', 'resizeTriggerIndicator'],
+  base: {
+    panel: { overflow: 'visible' },
+    resizeTrigger: {
+      '--splitter-border-color': 'colors.line',
+      '--splitter-border-size': '1px',
+      _focusVisible: { ...ring, '--splitter-border-color': 'colors.action' },
+      _hover: { '--splitter-border-color': 'colors.ink' },
+    },
+  },
+})
+const skeleton = defineRecipe({ base: { borderRadius: '0' }, variants: { variant: { pulse: { background: 'well' } } } })
+
+export const recipes = { button, input, textarea, skeleton }
 export const slotRecipes = {
   nativeSelect,
   field,
@@ -439,4 +642,12 @@ export const slotRecipes = {
   datePicker,
   combobox,
   progress,
+  slider,
+  numberInput,
+  tagsInput,
+  colorPicker,
+  emptyState,
+  popover,
+  steps,
+  splitter,
 }

@@ -1,0 +1,70 @@
+import { Box, Flex, Splitter, useBreakpointValue } from '@chakra-ui/react'
+import type { ReactNode } from 'react'
+import { remember, remembered } from '../store/remember.ts'
+
+/** What the rail and the margins take of a window. */
+const BESIDE_PX = 190
+/** An aside is this wide at least, and leaves this share to the work. */
+const LEAST_PX = 240
+const WORK_LEAST = 40
+
+/** A screen: what the work is on the left, what follows from it on the right, as wide as each likes it. */
+export function Page({
+  children,
+  aside,
+  asideWidth = 320,
+}: {
+  children: ReactNode
+  aside?: ReactNode
+  /** In pixels, until somebody draws it wider. */
+  asideWidth?: number
+}) {
+  const wide = useBreakpointValue({ base: false, lg: true }, { ssr: false })
+  if (!aside) return <Box minH="100%">{children}</Box>
+  if (!wide)
+    return (
+      <Flex direction="column" gap="20px" align="stretch" minH="100%">
+        <Box minW={0}>{children}</Box>
+        <Box>{aside}</Box>
+      </Flex>
+    )
+  return (
+    <Split aside={aside} asideWidth={asideWidth}>
+      {children}
+    </Split>
+  )
+}
+
+const PANELS = [
+  { id: 'work', minSize: WORK_LEAST },
+  { id: 'aside', minSize: 10 },
+]
+// The window scrolls, not the panels: what is beside a long list stays in sight.
+const FLOWS = { overflow: 'visible !important', minW: 0 }
+
+function Split({ children, aside, asideWidth }: { children: ReactNode; aside: ReactNode; asideWidth: number }) {
+  const room = Math.max(600, window.innerWidth - BESIDE_PX)
+  const kept = Number(remembered(`aside.${asideWidth}`))
+  const share = (Math.max(LEAST_PX, kept || asideWidth) / room) * 100
+  return (
+    <Splitter.Root
+      panels={PANELS}
+      defaultSize={[100 - share, share]}
+      onResizeEnd={({ size }) => remember(`aside.${asideWidth}`, String(Math.round((size[1]! / 100) * room)))}
+      minH="100%"
+      css={{ overflow: 'visible !important', height: 'auto !important' }}
+    >
+      <Splitter.Panel id="work" css={FLOWS}>
+        <Box pr="18px">{children}</Box>
+      </Splitter.Panel>
+      <Splitter.ResizeTrigger id="work:aside" aria-label="Wider or narrower">
+        <Splitter.ResizeTriggerSeparator />
+      </Splitter.ResizeTrigger>
+      <Splitter.Panel id="aside" css={FLOWS}>
+        <Box tabIndex={0} position="sticky" top="0" maxH="calc(100vh - 124px)" overflowY="auto" pl="18px">
+          {aside}
+        </Box>
+      </Splitter.Panel>
+    </Splitter.Root>
+  )
+}
