@@ -38,7 +38,8 @@ export async function build() {
   await esbuild.build({ ...shared, entryPoints: ['apps/server/src/main.ts'], outfile: 'apps/server/dist/main.js' })
   await esbuild.build({
     ...shared,
-    entryPoints: ['apps/server/src/imports/fileReader.worker.ts'],
+    entryPoints: ['apps/server/src/imports/fileReader.worker.ts', 'apps/server/src/records/standing.worker.ts'],
+    entryNames: '[name]',
     outdir: 'apps/server/dist',
   })
   await esbuild.build({ ...shared, entryPoints: ['apps/cli/src/main.ts'], outfile: 'apps/cli/dist/main.js' })

@@ -1,3 +1,4 @@
+import type { Standing } from '@kavrell/core/snags'
 import type { z } from 'zod'
 import { type EditAccepted, EditBody } from './edits.ts'
 import {
@@ -120,6 +121,8 @@ export const ENDPOINTS = {
   endSession: post<readonly SessionInfo[]>()(`${PRODUCTION}/sessions/:id/end`, 'access', NothingBody),
 
   edit: post<EditAccepted>()(`${PRODUCTION}/edits`, 'member', EditBody, 201),
+  /** How it stands, for a list of several. */
+  standing: get<Standing>()(`${PRODUCTION}/standing/:today`, 'member'),
   snapshot: get<SnapshotOnTheWay>()(`${PRODUCTION}/snapshot`, 'member'),
   clock: get<ClockReading>()(`${PRODUCTION}/clock`, 'member'),
   /** Server-sent events, after `?after=` or `Last-Event-ID`. */

@@ -1,3 +1,4 @@
+import { type BeginningName, BEGINNINGS } from '@kavrell/core/beginnings'
 import type { PrintedSheet } from '@kavrell/core/papers'
 import { z } from 'zod'
 import type { LoggedEdit } from './edits.ts'
@@ -28,6 +29,7 @@ export const EnterBody = z.strictObject({ accountId: z.uuid() })
 export const NewProductionBody = z.strictObject({
   title: z.string().trim().min(1, 'Give the production a title.').max(200),
   mainsHz: z.union([z.literal(50), z.literal(60)]),
+  beginning: z.enum(Object.keys(BEGINNINGS) as [BeginningName]).default('nothing'),
 })
 export const NewMemberBody = z.strictObject({ name, password, role: z.enum(ROLES) })
 export const CopyJobBody = z.strictObject({

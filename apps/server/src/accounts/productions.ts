@@ -1,7 +1,9 @@
+import { generateNKeysBetween } from 'fractional-indexing'
 import { v7 as uuidv7 } from 'uuid'
 import type { Door } from '../edits/door.ts'
 import type { Account, Accounts } from './accounts.ts'
 import type { Refusal, Role } from '@kavrell/contract'
+import { type BeginningName, BEGINNINGS, beginningOf } from '@kavrell/core/beginnings'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 import { createRecord, asId, type RecordFields } from '@kavrell/core/records'
 
@@ -9,7 +11,10 @@ import { createRecord, asId, type RecordFields } from '@kavrell/core/records'
 export async function createProduction(
   deps: { door: Door; accounts: Accounts; now: () => Date },
   owner: Account,
-  given: Pick<RecordFields<'production'>, 'title' | 'mainsHz'>,
+  {
+    beginning = 'nothing',
+    ...given
+  }: Pick<RecordFields<'production'>, 'title' | 'mainsHz'> & { beginning?: BeginningName },
   role: Role = 'owner',
 ): Promise<Outcome<{ id: string }, Refusal>> {
   const id = uuidv7()
@@ -18,9 +23,14 @@ export async function createProduction(
     id: uuidv7(),
     label: `Start ${given.title}`,
     changes: [
-      createRecord('production', { ...given, mainsVolts: given.mainsHz === 60 ? 120 : 230 }, asId(id)),
+      createRecord(
+        'production',
+        { ...BEGINNINGS[beginning].rules, ...given, mainsVolts: given.mainsHz === 60 ? 120 : 230 },
+        asId(id),
+      ),
       createRecord('deliverable', rate, asId(uuidv7())),
       createRecord('timecodeBox', { setAt: deps.now().toISOString() }, asId(uuidv7())),
+      ...beginningOf(beginning, uuidv7, (many) => generateNKeysBetween(null, null, many)),
     ],
   })
   if (!outcome.ok) return fail(outcome.error)

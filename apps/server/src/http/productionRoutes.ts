@@ -9,6 +9,7 @@ import type { RecentEdits } from '../live/recentEdits.ts'
 import { openStream } from '../live/stream.ts'
 import type { MediaJobs } from '../media/copyJob.ts'
 import type { ServerModels } from '../records/serverModels.ts'
+import { openStandings } from '../records/standings.ts'
 import { openSnapshots } from '../records/snapshots.ts'
 import type { Serve } from './serve.ts'
 
@@ -30,11 +31,17 @@ export function productionRoutes(
   { database, serverModels, door, announcements, recentEdits, sheets, jobs, timecodeBox, now }: Deps,
 ): void {
   const snapshots = openSnapshots(database, serverModels)
+  const standings = openStandings(snapshots)
   serve.on(ENDPOINTS.edit, async ({ account, role, params, body, res }) => {
     const outcome = await door.acceptEdit({ name: account!.name, role: role! }, params.productionId, body)
     if (!outcome.ok || !outcome.value.repeated) return outcome
     res.json(outcome.value)
     return undefined
+  })
+  serve.on(ENDPOINTS.standing, async ({ params: { productionId, today } }) => {
+    if (!/^\d{4}-\d{2}-\d{2}$/.test(today)) return fail({ code: 'not-found', says: 'That is no date.' })
+    const standing = await standings.read(productionId, today)
+    return standing ? ok(standing) : fail({ code: 'not-found', says: 'There is no such production.' })
   })
   serve.on(ENDPOINTS.snapshot, async ({ params: { productionId }, role, res }) => {
     const { seq, rows } = await snapshots.read(productionId)

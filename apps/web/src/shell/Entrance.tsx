@@ -2,8 +2,11 @@ import { Box, Flex, Heading, Text } from '@chakra-ui/react'
 import { type FormEvent, useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { ask } from '../store/api.ts'
-import { ChooseFile, Input, Select } from '../ui/fields.tsx'
+import { Input } from '../ui/fields.tsx'
 import { Button } from '../ui/parts.tsx'
+import { MyProductions } from './MyProductions.tsx'
+import { STAGE_GROUPS, STAGES } from './stages.ts'
+import { StartProduction } from './StartProduction.tsx'
 import { ENDPOINTS, type Me } from '@kavrell/contract'
 
 /** The way in: set the first password, sign in, enter the demo, or choose a production. */
@@ -30,75 +33,104 @@ export function Entrance() {
       if (first) void navigate(`/p/${first.id}/brief`)
     })
   return (
-    <Flex
-      minH="100%"
-      direction={{ base: 'column', md: 'row' }}
-      p={{ base: '24px', md: '64px' }}
-      gap={{ base: '32px', md: '88px' }}
-    >
-      <Box maxW="430px">
+    <Flex minH="100%" direction={{ base: 'column', md: 'row' }}>
+      <Box
+        w={{ md: '375px' }}
+        flexShrink={0}
+        p={{ base: '24px', md: '36px 28px' }}
+        borderRight={{ md: '1px solid' }}
+        borderColor={{ md: 'line' }}
+      >
         <Heading as="h1" fontSize="clock" fontWeight={800} lineHeight="1" css={{ fontStretch: '125%' }}>
           Kavrell
         </Heading>
-        <Text mt="16px" fontSize="title" fontWeight={600} lineHeight="1.3">
+        <Text mt="16px" fontSize="large" fontWeight={600} lineHeight="1.3">
           Plan the shoot day. Keep its record. Know when a card is safe to wipe.
         </Text>
-        {me && me.demo.length > 0 && (
-          <Box mt="36px">
-            <Text fontWeight={700}>Look round in the demo, {me.demo[0]!.title}</Text>
-            <Text color="soft" mb="8px">
-              A wooden-boat school, two days in May, everything invented. Enter as
-            </Text>
-            {me.demo.map((person) => (
-              <Flex key={person.accountId} borderTop="1px solid" borderColor="line" py="6px" align="center">
-                <Text fontWeight={600}>{person.name}</Text>
-                <Text color="soft" ml="8px">
-                  {person.role}
-                </Text>
-                <Button
-                  ml="auto"
-                  onClick={() => void enterDemo(person.accountId)}
-                  aria-label={`Enter as ${person.name}`}
-                >
-                  Enter
-                </Button>
-              </Flex>
-            ))}
-          </Box>
-        )}
-      </Box>
-      <Box w={{ base: '100%', md: '380px' }} pt={{ md: '8px' }}>
+        {me && me.demo.length > 0 && <Demo demo={me.demo} onEnter={(id) => void enterDemo(id)} />}
         {says && (
-          <Text role="alert" color="stop" fontWeight={600} mb="12px">
+          <Text role="alert" color="stop" fontWeight={600} mt="24px">
             {says}
           </Text>
         )}
-        {me &&
-          !me.account &&
-          (me.needsOwner ? (
-            <Form
-              title="Set up this installation"
-              note="The first account owns what it makes. Choose a password of ten characters or more."
-              button="Set up"
-              onSubmit={(name, password) => attempt(ask(ENDPOINTS.setUp, {}, { name, password }))}
-            />
-          ) : (
-            <Form
-              title="Sign in"
-              button="Sign in"
-              onSubmit={(name, password) => attempt(ask(ENDPOINTS.signIn, {}, { name, password }))}
-            />
-          ))}
+        {me && !me.account && (
+          <Box mt="30px">
+            {me.needsOwner ? (
+              <Form
+                title="Set up this installation"
+                note="The first account owns what it makes. Choose a password of ten characters or more."
+                button="Set up"
+                onSubmit={(name, password) => attempt(ask(ENDPOINTS.setUp, {}, { name, password }))}
+              />
+            ) : (
+              <Form
+                title="Sign in"
+                button="Sign in"
+                onSubmit={(name, password) => attempt(ask(ENDPOINTS.signIn, {}, { name, password }))}
+              />
+            )}
+          </Box>
+        )}
         {me?.account && (
-          <Productions
-            me={me}
-            onOpen={(id) => void navigate(`/p/${id}/brief`)}
-            onSays={setSays}
-            onLeave={() => attempt(ask(ENDPOINTS.signOut, {}, {}))}
-          />
+          <Flex mt="30px" align="center" gap="8px" borderTop="1px solid" borderColor="line" pt="8px">
+            <Text fontWeight={600}>{me.account.name}</Text>
+            <Button ml="auto" kind="quiet" onClick={() => void attempt(ask(ENDPOINTS.signOut, {}, {}))}>
+              Sign out
+            </Button>
+          </Flex>
         )}
       </Box>
+      <Box as="main" flex="1" minW={0} maxW="1000px" p={{ base: '24px', md: '40px 32px' }}>
+        {me?.account && me.productions.length > 0 && <MyProductions productions={me.productions} />}
+        {me?.account && <StartProduction onOpen={(id) => void navigate(`/p/${id}/brief`)} onSays={setSays} />}
+        {me && !me.account && <WhatItAnswers />}
+      </Box>
     </Flex>
+  )
+}
+
+function Demo({ demo, onEnter }: { demo: Me['demo']; onEnter: (accountId: string) => void }) {
+  return (
+    <Box mt="30px">
+      <Text fontWeight={700}>Look round in the demo, {demo[0]!.title}</Text>
+      <Text color="soft" mb="8px">
+        A wooden-boat school, two days in May, everything invented. Enter as
+      </Text>
+      {demo.map((person) => (
+        <Flex key={person.accountId} borderTop="1px solid" borderColor="line" py="4px" align="center">
+          <Text fontWeight={600}>{person.name}</Text>
+          <Text color="soft" ml="8px">
+            {person.role}
+          </Text>
+          <Button ml="auto" onClick={() => onEnter(person.accountId)} aria-label={`Enter as ${person.name}`}>
+            Enter
+          </Button>
+        </Flex>
+      ))}
+    </Box>
+  )
+}
+
+/** What each stage answers, in the order of the work. */
+function WhatItAnswers() {
+  return (
+    <Box>
+      {STAGE_GROUPS.map((group) => (
+        <Box key={group} mb="22px">
+          <Text color="soft" mb="4px">
+            {group}
+          </Text>
+          {STAGES.filter((stage) => stage.group === group).map((stage) => (
+            <Flex key={stage.path} gap="16px" py="6px" borderTop="1px solid" borderColor="line" align="baseline">
+              <Text fontWeight={700} w="76px" flexShrink={0}>
+                {stage.name}
+              </Text>
+              <Text fontSize="lead">{stage.asks}</Text>
+            </Flex>
+          ))}
+        </Box>
+      ))}
+    </Box>
   )
 }
 
@@ -148,90 +180,5 @@ function Form({
         {button}
       </Button>
     </form>
-  )
-}
-
-function Productions({
-  me,
-  onOpen,
-  onSays,
-  onLeave,
-}: {
-  me: Me
-  onOpen: (id: string) => void
-  onSays: (says: string) => void
-  onLeave: () => void
-}) {
-  const [title, setTitle] = useState(''),
-    [mains, setMains] = useState('50')
-  const importFile = async (file: File) => {
-    try {
-      const { id } = await ask(ENDPOINTS.importProduction, {}, file)
-      onOpen(id)
-    } catch (error) {
-      onSays(`${file.name}: ${(error as Error).message}`)
-    }
-  }
-  const start = async (e: FormEvent) => {
-    e.preventDefault()
-    try {
-      const { id } = await ask(ENDPOINTS.startProduction, {}, { title, mainsHz: mains === '60' ? 60 : 50 })
-      onOpen(id)
-    } catch (error) {
-      onSays((error as Error).message)
-    }
-  }
-  return (
-    <Box>
-      <Heading as="h2" fontSize="large" fontWeight={700} mb="8px">
-        {me.account!.name}
-      </Heading>
-      {me.productions.map((production) => (
-        <Flex key={production.id} borderTop="1px solid" borderColor="line" py="6px" align="center">
-          <Text fontWeight={600}>{production.title}</Text>
-          <Text color="soft" ml="8px">
-            {production.role}
-          </Text>
-          <Button ml="auto" onClick={() => onOpen(production.id)} aria-label={`Open ${production.title}`}>
-            Open
-          </Button>
-        </Flex>
-      ))}
-      <form onSubmit={(e) => void start(e)}>
-        <Heading as="h2" fontSize="lead" fontWeight={700} mt="24px" mb="6px">
-          Start a production
-        </Heading>
-        <Flex gap="10px" align="end">
-          <Box flex="1">
-            <label htmlFor="title">Title</label>
-            <Input id="title" value={title} onChange={(e) => setTitle(e.target.value)} />
-          </Box>
-          <Box w="100px">
-            <label htmlFor="mains">Mains</label>
-            <Select id="mains" value={mains} onChange={(e) => setMains(e.target.value)}>
-              <option value="50">50 Hz</option>
-              <option value="60">60 Hz</option>
-            </Select>
-          </Box>
-          <Button kind="main" type="submit" minH="30px">
-            Start
-          </Button>
-        </Flex>
-      </form>
-      <Box mt="18px" fontSize="small">
-        <ChooseFile
-          label="Or import one, from a file that Kavrell exported"
-          accept=".json"
-          onFile={(file) => void importFile(file)}
-        >
-          Import a production
-        </ChooseFile>
-      </Box>
-      <Box mt="28px">
-        <Button kind="quiet" px="0" onClick={onLeave}>
-          Sign out
-        </Button>
-      </Box>
-    </Box>
   )
 }

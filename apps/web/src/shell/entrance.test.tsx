@@ -4,6 +4,9 @@ import { describe, expect, test } from 'vitest'
 import { answer, draw, no } from '../testing.tsx'
 import { Entrance } from './Entrance.tsx'
 import type { Me } from '@kavrell/contract'
+import type { Standing } from '@kavrell/core/snags'
+
+const localToday = () => new Date().toLocaleDateString('sv-SE')
 
 const nobody: Me = { account: null, productions: [], needsOwner: false, demo: [] }
 const maren: Me = {
@@ -61,6 +64,41 @@ describe('signing in', () => {
     await user.click(await screen.findByRole('button', { name: 'Open The Long Plank' }))
     expect(screen.getByText('now at /p/plank/brief')).toBeTruthy()
   })
+  test('how each stands is shown with its next step, which leads there', async () => {
+    const standing: Standing = {
+      days: ['2031-05-14'],
+      day: {
+        title: 'Day 1',
+        date: '2031-05-14',
+        place: 'Slip',
+        latitudeDeg: 53,
+        longitudeDeg: -3,
+        timeZone: 'Europe/London',
+        callMin: 280,
+        wrapMin: 1300,
+        blocks: [{ fromMin: 300, untilMin: 420, letter: 'A', colour: 0 }],
+      },
+      people: 9,
+      shots: 25,
+      stops: 2,
+      watches: 1,
+      next: { says: 'See the worst', stage: 'light', id: 'lamp', because: 'The key is 1.6 stops short.' },
+    }
+    answer({ '/me': maren, [`/productions/plank/standing/${localToday()}`]: standing })
+    const user = enter()
+    expect(await screen.findByText(/^Next: 2 snags before 04:40 in \d+ days$/)).toBeTruthy()
+    expect(screen.getByText('The worst: The key is 1.6 stops short.')).toBeTruthy()
+    expect(screen.getByRole('listitem').textContent).toContain('2 snags stop you')
+    await user.click(screen.getByRole('button', { name: 'See the worst' }))
+    expect(screen.getByText('now at /p/plank/light')).toBeTruthy()
+  })
+  test('what could not be looked at is not called well', async () => {
+    answer({ '/me': maren, [`/productions/plank/standing/${localToday()}`]: () => no('Away.', 500) })
+    enter()
+    expect(await screen.findByText('not known')).toBeTruthy()
+    expect(screen.queryByText('nothing stops you')).toBeNull()
+    expect(screen.getByText('How they stand is not known')).toBeTruthy()
+  })
   test('a server that is away is said in words', async () => {
     answer({})
     enter()
@@ -102,9 +140,10 @@ describe('a production', () => {
     const user = enter()
     await user.type(await screen.findByLabelText('Title'), 'Night ferry')
     await user.selectOptions(screen.getByLabelText('Mains'), '60 Hz')
+    await user.click(screen.getByRole('radio', { name: /^Short film/ }))
     await user.click(screen.getByRole('button', { name: 'Start' }))
     expect(await screen.findByText('now at /p/new/brief')).toBeTruthy()
-    expect(asked.at(-1)!.body).toEqual({ title: 'Night ferry', mainsHz: 60 })
+    expect(asked.at(-1)!.body).toEqual({ title: 'Night ferry', mainsHz: 60, beginning: 'film' })
   })
   test('without a title is refused with what is missing, and nobody is led away', async () => {
     answer({ '/me': maren, '/productions': () => no('Give the production a title.', 422) })

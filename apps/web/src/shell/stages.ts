@@ -2,10 +2,14 @@ import { type ComponentType, lazy } from 'react'
 
 type Loaded = Promise<{ default: ComponentType }>
 
+export const STAGE_GROUPS = ['Prep', 'Day', 'Set', 'After'] as const
+
 export interface Stage {
   readonly path: string
   readonly name: string
-  readonly group: 'Prep' | 'Day' | 'Set' | 'After'
+  readonly group: (typeof STAGE_GROUPS)[number]
+  /** The question that it answers. */
+  readonly asks: string
   /** Fetches its code; a second time it is there. */
   readonly load: () => Loaded
   readonly Screen: ComponentType
@@ -13,7 +17,7 @@ export interface Stage {
   readonly ready: () => ComponentType | null
 }
 
-function stage(path: string, name: string, group: Stage['group'], fetchCode: () => Loaded): Stage {
+function stage(path: string, name: string, group: Stage['group'], asks: string, fetchCode: () => Loaded): Stage {
   let code: Loaded | null = null
   let screen: ComponentType | null = null
   const load = () =>
@@ -28,7 +32,7 @@ function stage(path: string, name: string, group: Stage['group'], fetchCode: () 
         throw error
       },
     ))
-  return { path, name, group, load, Screen: lazy(load), ready: () => screen }
+  return { path, name, group, asks, load, Screen: lazy(load), ready: () => screen }
 }
 
 /** Stages that are worked in one hand come first on a phone. */
@@ -36,29 +40,37 @@ export const ON_THE_PHONE: readonly string[] = ['roll', 'order', 'call', 'offloa
 
 /** The rail, in the order of the work. A stage's code is loaded when it is opened. */
 export const STAGES: readonly Stage[] = [
-  stage('brief', 'Brief', 'Prep', () =>
+  stage('brief', 'Brief', 'Prep', 'What must it say, how does it look, for how much?', () =>
     import('../stages/brief/BriefScreen.tsx').then((m) => ({ default: m.BriefScreen })),
   ),
-  stage('scout', 'Scout', 'Prep', () =>
+  stage('scout', 'Scout', 'Prep', 'Can we work here, and where does the sun stand?', () =>
     import('../stages/scout/ScoutScreen.tsx').then((m) => ({ default: m.ScoutScreen })),
   ),
-  stage('shots', 'Shots', 'Prep', () =>
+  stage('shots', 'Shots', 'Prep', 'What will we see, with which glass?', () =>
     import('../stages/shots/ShotsScreen.tsx').then((m) => ({ default: m.ShotsScreen })),
   ),
-  stage('light', 'Light', 'Prep', () =>
+  stage('light', 'Light', 'Prep', 'Is it bright enough at every mark?', () =>
     import('../stages/light/LightScreen.tsx').then((m) => ({ default: m.LightScreen })),
   ),
-  stage('kit', 'Kit', 'Prep', () => import('../stages/kit/KitScreen.tsx').then((m) => ({ default: m.KitScreen }))),
-  stage('crew', 'Crew', 'Day', () => import('../stages/crew/CrewScreen.tsx').then((m) => ({ default: m.CrewScreen }))),
-  stage('order', 'Order', 'Day', () =>
+  stage('kit', 'Kit', 'Prep', 'What must come along, and is it there?', () =>
+    import('../stages/kit/KitScreen.tsx').then((m) => ({ default: m.KitScreen })),
+  ),
+  stage('crew', 'Crew', 'Day', 'Who is there, and when is each called?', () =>
+    import('../stages/crew/CrewScreen.tsx').then((m) => ({ default: m.CrewScreen })),
+  ),
+  stage('order', 'Order', 'Day', 'Will we make it?', () =>
     import('../stages/order/OrderScreen.tsx').then((m) => ({ default: m.OrderScreen })),
   ),
-  stage('call', 'Call', 'Day', () => import('../stages/call/CallScreen.tsx').then((m) => ({ default: m.CallScreen }))),
-  stage('roll', 'Roll', 'Set', () => import('../stages/roll/RollScreen.tsx').then((m) => ({ default: m.RollScreen }))),
-  stage('offload', 'Offload', 'Set', () =>
+  stage('call', 'Call', 'Day', 'Who has read it, and does it still say the truth?', () =>
+    import('../stages/call/CallScreen.tsx').then((m) => ({ default: m.CallScreen })),
+  ),
+  stage('roll', 'Roll', 'Set', 'What rolls, and was it good?', () =>
+    import('../stages/roll/RollScreen.tsx').then((m) => ({ default: m.RollScreen })),
+  ),
+  stage('offload', 'Offload', 'Set', 'May I wipe this card?', () =>
     import('../stages/offload/OffloadScreen.tsx').then((m) => ({ default: m.OffloadScreen })),
   ),
-  stage('wrap', 'Wrap', 'After', () =>
+  stage('wrap', 'Wrap', 'After', 'What was done, and what goes to the edit?', () =>
     import('../stages/wrap/WrapScreen.tsx').then((m) => ({ default: m.WrapScreen })),
   ),
 ]

@@ -31,12 +31,23 @@ interface Props {
   field: string
   label?: string
   rows?: number
+  /** A line that may get long is shown whole. */
+  grows?: boolean
   hideLabel?: boolean
   width?: string
 }
 
 /** One field of one record: saves itself when left, says in a sentence what would be right when it cannot. */
-export function RecordField({ kind, id, field: name, label, rows = 2, hideLabel = false, width }: Props) {
+export function RecordField({
+  kind,
+  id,
+  field: name,
+  label,
+  grows = false,
+  rows = 2,
+  hideLabel = false,
+  width,
+}: Props) {
   const field = fieldsOf(kind)[name]!
   const record = useProductionStore((s) => recordOf(s.records, kind, id) as AnyRecord | undefined)
   const names = useNames(field)
@@ -122,7 +133,7 @@ export function RecordField({ kind, id, field: name, label, rows = 2, hideLabel 
                 </option>
               ))}
         </Select>
-      ) : field.input === 'lines' ? (
+      ) : field.input === 'lines' || grows ? (
         <Area
           {...common}
           rows={rows}

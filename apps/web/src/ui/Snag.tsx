@@ -83,12 +83,28 @@ export function AcceptSnags({ snags, onDone }: { snags: readonly OpenSnag[]; onD
   )
 }
 
+const NONE_GIVEN: ReadonlyMap<string, string> = new Map()
+const whatChanges = (fix: Fix) => JSON.stringify(fix.changes)
+
 /** One finding: what is wrong, what was measured, by which rule, and the ways out as buttons. */
-export function Snag({ snag, onGo, brief = false }: { snag: OpenSnag; onGo?: () => void; brief?: boolean }) {
+export function Snag({
+  snag,
+  onGo,
+  brief = false,
+  given = NONE_GIVEN,
+}: {
+  snag: OpenSnag
+  onGo?: () => void
+  brief?: boolean
+  /** Ways out that a finding above offers already, by what they change. */
+  given?: ReadonlyMap<string, string>
+}) {
   const [open, setOpen] = useState(false)
   const [accepting, setAccepting] = useState(false)
   const rights = useRights()
   const tone = snag.acceptedBecause ? 'plain' : snag.severity
+  const fixes = snag.fixes.slice(0, brief ? 2 : 6)
+  const above = fixes.flatMap((fix) => given.get(whatChanges(fix)) ?? [])
   return (
     <Flex
       gap="9px"
@@ -107,11 +123,14 @@ export function Snag({ snag, onGo, brief = false }: { snag: OpenSnag; onGo?: () 
         {snag.acceptedBecause && <Text color="soft">Accepted: {snag.acceptedBecause}</Text>}
         <Flex gap="6px" mt="5px" wrap="wrap" align="center">
           {rights.plan &&
-            snag.fixes.slice(0, brief ? 2 : 6).map((fix) => (
-              <Button key={fix.says} whiteSpace="normal" onClick={() => applyFix(fix)}>
-                {fix.says}
-              </Button>
-            ))}
+            fixes
+              .filter((fix) => !given.has(whatChanges(fix)))
+              .map((fix) => (
+                <Button key={fix.says} whiteSpace="normal" onClick={() => applyFix(fix)}>
+                  {fix.says}
+                </Button>
+              ))}
+          {rights.plan && above.length > 0 && <Text color="soft">Above: “{above.join('”, “')}”.</Text>}
           <Flex gap="6px">
             <Button kind="quiet" onClick={() => setOpen(!open)} aria-expanded={open}>
               {open ? 'Less' : 'Why'}
@@ -155,6 +174,15 @@ export const SnagMark = ({ severity }: { severity: OpenSnag['severity'] | null }
   />
 )
 
+/** The ways out that these findings offer, by what each changes: one is offered once. */
+const waysOut = (snags: readonly OpenSnag[]) =>
+  new Map(
+    snags
+      .flatMap((snag) => snag.fixes.slice(0, 2))
+      .map((fix) => [whatChanges(fix), fix.says] as const)
+      .toReversed(),
+  )
+
 /** The open findings of one screen, or about some records of it. */
 export function SnagList({
   stage,
@@ -172,8 +200,8 @@ export function SnagList({
       <Text fontWeight={700} mb="6px">
         {title}
       </Text>
-      {snags.slice(0, 6).map((snag) => (
-        <Snag key={`${snag.check} ${snag.about.id}`} snag={snag} brief />
+      {snags.slice(0, 6).map((snag, i) => (
+        <Snag key={`${snag.check} ${snag.about.id}`} snag={snag} brief given={waysOut(snags.slice(0, i))} />
       ))}
       {snags.length > 6 && (
         <Text color="soft" fontSize="small">

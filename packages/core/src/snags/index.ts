@@ -1,4 +1,5 @@
 export { findSnags } from './findSnags.ts'
 export { type FindingKind, findingKinds } from './kinds.ts'
 export { type Mended, mendAll } from './mendAll.ts'
+export { type Standing, type StandingDay, standingOf } from './standing.ts'
 export { evidenceHash, type Finding, type Fix } from './finding.ts'

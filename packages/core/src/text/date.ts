@@ -49,3 +49,7 @@ const withYear = (day: number, month: number, year: string | undefined, beforeIs
     month,
     day,
   )
+
+/** Days of the calendar from one ISO date to another; negative when it lies before. */
+export const daysBetween = (from: string, to: string): number =>
+  Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000)

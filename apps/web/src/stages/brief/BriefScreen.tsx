@@ -31,14 +31,17 @@ export function BriefScreen() {
   return (
     <Page
       asideWidth={340}
+      // What all else is held to stands beside what it must say, once; the other parts take the room.
       aside={
-        <>
-          <Deliverables />
-          {view !== 'money' && <MoneySummary />}
-          <Box mt="22px">
-            <HouseRules />
-          </Box>
-        </>
+        view === 'say' && (
+          <>
+            <Deliverables />
+            <MoneySummary />
+            <Box mt="22px">
+              <HouseRules />
+            </Box>
+          </>
+        )
       }
     >
       <Title note={production.client}>Brief</Title>

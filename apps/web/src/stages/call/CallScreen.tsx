@@ -5,6 +5,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { ask } from '../../store/api.ts'
 import { say, useProductionStore } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
+import { GoTo } from '../../ui/GoTo.tsx'
 import { SheetPaper } from '../../ui/SheetPaper.tsx'
 import { Answer, Button, Empty, Title } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
@@ -30,7 +31,12 @@ export function CallScreen() {
   // Kept until the server has answered: pressed again after a lost answer, nothing is sent twice.
   const nextId = useRef(uuidv7())
   if (!plan || plan.calls.length === 0)
-    return <Empty says="A call sheet follows from a day with an order and people in it." />
+    return (
+      <Empty says="A call sheet follows from a day with an order and people in it.">
+        <GoTo stage="order">Make the day’s order</GoTo>
+        <GoTo stage="crew">List the crew</GoTo>
+      </Empty>
+    )
   const sheet = callSheet(production, plan)
   const sent = Object.values(production.sentSheet)
     .filter((s) => s.dayId === plan.day.id)

@@ -1,11 +1,11 @@
 import { Tick } from '../../ui/fields.tsx'
 import { newId } from '../../store/newId.ts'
-import { Flex, Text } from '@chakra-ui/react'
+import { Text } from '@chakra-ui/react'
 import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { SnagList } from '../../ui/Snag.tsx'
 import { Page } from '../../ui/Page.tsx'
-import { Answer, Button, Empty, Reading, Section, Title } from '../../ui/parts.tsx'
+import { Answer, Button, Empty, Reading, Title } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import type { SheetColumn } from '../../ui/sheet/column.ts'
 import { useChosen } from '../../ui/useChosen.ts'
@@ -51,6 +51,13 @@ export function CrewScreen() {
   const columns: SheetColumn<RecordOf<'person'>>[] = [
     { field: 'name', head: 'name', width: 124 },
     { field: 'role', head: 'does', width: 104 },
+    ...days.map((day): SheetColumn<RecordOf<'person'>> => ({
+      field: `attendance.${day.id}`,
+      head: day.title,
+      width: Math.max(46, day.title.length * 7 + 8),
+      fixed: true,
+      show: (p) => <AttendanceBox personId={p.id} day={day} />,
+    })),
     { field: 'phone', head: 'phone', width: 136, mono: true },
     { field: 'email', head: 'mail', width: 176 },
     { field: 'needed', head: 'needed', width: 84 },
@@ -121,18 +128,6 @@ export function CrewScreen() {
         </Text>
       )}
       <Sheet kind="person" name="People" rows={people} columns={columns} selectedId={chosen} onSelect={choose} />
-      {days.length > 0 && (
-        <Section title="Which days">
-          {people.map((person) => (
-            <Flex key={person.id} py="3px" align="center" borderBottom="1px solid" borderColor="line" gap="16px">
-              <Text w="170px">{person.name}</Text>
-              {days.map((day) => (
-                <AttendanceBox key={day.id} personId={person.id} day={day} />
-              ))}
-            </Flex>
-          ))}
-        </Section>
-      )}
     </Page>
   )
 }
@@ -149,8 +144,11 @@ function AttendanceBox({ personId, day }: { personId: string; day: RecordOf<'day
     ])
   }
   return (
-    <Tick w="90px" disabled={!rights.plan} checked={there !== undefined} onTick={toggle}>
-      {day.title}
-    </Tick>
+    <Tick
+      label={`${person[personId]?.name ?? ''} on ${day.title}`}
+      disabled={!rights.plan}
+      checked={there !== undefined}
+      onTick={toggle}
+    />
   )
 }

@@ -1,6 +1,7 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { useMemo, useRef, useState } from 'react'
 import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
+import { GoTo } from '../../ui/GoTo.tsx'
 import { addRecord, nextLetter } from '../../ui/addRecord.ts'
 import { Page } from '../../ui/Page.tsx'
 import { Button, Empty, SetupLetter } from '../../ui/parts.tsx'
@@ -41,7 +42,11 @@ export function LightScreen() {
     if (id) setChosen(id)
   }
   if (spots.length === 0)
-    return <Empty says="A lighting setup stands in a spot. Add a place with a room or an area in Scout first." />
+    return (
+      <Empty says="A lighting setup stands in a spot: a room or an area of a place.">
+        <GoTo stage="scout">Add a place in Scout</GoTo>
+      </Empty>
+    )
   if (!setup)
     return (
       <Empty says="A setup is lamps, marks and cameras on the plan of a spot; it tells the stop you will get.">

@@ -426,7 +426,7 @@ test('with no spot it says where to add one', () => {
     shot: {},
   }))
   draw(<LightScreen />, 'light')
-  expect(screen.getByText(/Add a place with a room or an area in Scout first/)).toBeTruthy()
+  expect(screen.getByRole('button', { name: 'Add a place in Scout' })).toBeTruthy()
 })
 
 test('every shot of the setup is there with what it is set to', async () => {

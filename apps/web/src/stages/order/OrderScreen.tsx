@@ -16,6 +16,7 @@ import { useState } from 'react'
 import { chooseDay } from '../../store/desk.ts'
 import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
+import { GoTo } from '../../ui/GoTo.tsx'
 import { addRecord, nextNumbered } from '../../ui/addRecord.ts'
 import { Page } from '../../ui/Page.tsx'
 import { Button, Empty, Hint, Section, Title } from '../../ui/parts.tsx'
@@ -65,7 +66,12 @@ export function OrderScreen() {
     if (!done) return
     chooseDay(id)
   }
-  if (places.length === 0) return <Empty says="A shoot day happens at a place. Add one in Scout first." />
+  if (places.length === 0)
+    return (
+      <Empty says="A shoot day happens at a place; its sun and its hours decide the order.">
+        <GoTo stage="scout">Add a place in Scout</GoTo>
+      </Empty>
+    )
   if (!day || !plan)
     return (
       <Empty says="Put the shots of a day in order; clock times, calls and wrap follow.">

@@ -111,7 +111,8 @@ test('a further day is the one after the last, with everybody down for it, as on
 test('with no place there can be no day, and it says where to add one', () => {
   openDemo('planner', (records) => ({ ...records, place: {}, day: {} }))
   draw(<OrderScreen />, 'order')
-  expect(screen.getByText('A shoot day happens at a place. Add one in Scout first.')).toBeTruthy()
+  expect(screen.getByText(/^A shoot day happens at a place/)).toBeTruthy()
+  expect(screen.getByRole('button', { name: 'Add a place in Scout' })).toBeTruthy()
 })
 
 test('the first day is added from nothing', async () => {

@@ -3,8 +3,10 @@ import { useEffect, useEffectEvent, useState } from 'react'
 import { useTimecodeBox } from '../../store/clock.ts'
 import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
+import { GoTo } from '../../ui/GoTo.tsx'
 import { Empty, Tag } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
+import { AsPlanned } from './AsPlanned.tsx'
 import { DayAside } from './DayAside.tsx'
 import { Devices } from './Devices.tsx'
 import { RunningTimecode, Since } from './RunningTimecode.tsx'
@@ -23,7 +25,11 @@ import { rateName } from '@kavrell/core/timecode'
 export function RollScreen() {
   const { plan } = useDay()
   if (!plan || plan.timeline.shots === 0)
-    return <Empty says="Roll logs the takes of a day’s order. Put shots in Order first." />
+    return (
+      <Empty says="Roll logs the takes of a day’s order.">
+        <GoTo stage="order">Put shots in the order</GoTo>
+      </Empty>
+    )
   return <Roll plan={plan} />
 }
 
@@ -174,6 +180,7 @@ function Roll({ plan }: { plan: DayPlan }) {
           />
         )}
         {rights.log && <TakeKeys rolling={rolling !== undefined} actions={actions} />}
+        <AsPlanned shots={shots} />
       </Flex>
       <DayAside plan={plan} slate={slate} />
     </Flex>

@@ -331,8 +331,9 @@ describe('setting the box', () => {
   })
 })
 
-test('with nothing in the order there is nothing to log, and it says where to go', () => {
+test('with nothing in the order there is nothing to log, and it leads to where that is mended', () => {
   openDemo('logger', (records) => ({ ...records, orderItem: {} }))
   draw(<RollScreen />, 'roll')
-  expect(screen.getByText('Roll logs the takes of a day’s order. Put shots in Order first.')).toBeTruthy()
+  expect(screen.getByText('Roll logs the takes of a day’s order.')).toBeTruthy()
+  expect(screen.getByRole('button', { name: 'Put shots in the order' })).toBeTruthy()
 })

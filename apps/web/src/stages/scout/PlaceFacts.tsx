@@ -14,7 +14,9 @@ export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
   const units = useUnits()
   const rights = useRights()
   const gaps = useOpenSnags().filter((s) => s.about.id === place.id && s.check.startsWith('scout.'))
-  const field = (name: string, rows?: number) => <RecordField kind="place" id={place.id} field={name} rows={rows} />
+  const field = (name: string, grows = false) => (
+    <RecordField kind="place" id={place.id} field={name} rows={1} grows={grows} />
+  )
   const byAge = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : 1)
   const ft = units === 'feet' ? 'ft' : 'm'
   return (
@@ -61,7 +63,7 @@ export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
               'hazards',
             ] as const
           ).map((name) => (
-            <Box key={name}>{field(name)}</Box>
+            <Box key={name}>{field(name, true)}</Box>
           ))}
         </Grid>
       </Section>

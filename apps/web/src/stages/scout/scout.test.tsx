@@ -130,8 +130,12 @@ test('the slider says where the sun stands at that time, and another date has an
   await open('Sail loft')
   const said = () => screen.getByText(/° high, bearing/).textContent
   const afternoon = said()
-  fireEvent.change(screen.getByLabelText('Time of day'), { target: { value: '600' } })
-  await screen.findByText(/^At 10:00/)
+  const time = screen.getByRole('slider', { name: 'Time of day' })
+  const shown = Number(time.getAttribute('aria-valuenow'))
+  time.focus()
+  fireEvent.keyDown(time, { key: 'ArrowLeft' })
+  await waitFor(() => expect(time.getAttribute('aria-valuenow')).toBe(String(shown - 5)))
+  await screen.findByText(/^At 14:55/)
   expect(said()).not.toBe(afternoon)
   const rise = screen.getByText(/^Sunrise/).parentElement!.textContent
   const date = screen.getByRole<HTMLInputElement>('textbox', { name: 'Date of the sun study' })

@@ -115,7 +115,10 @@ const input = defineRecipe({
   defaultVariants: { size: 'md', variant: 'line' as never },
 })
 const textarea = defineRecipe({
-  variants: { variant: { line: { ...written, resize: 'none' } } },
+  variants: {
+    // Beside a taller one it is as tall.
+    variant: { line: { ...written, resize: 'none', flex: '1 0 auto' } },
+  },
   defaultVariants: { variant: 'line' as never },
 })
 const nativeSelect = defineSlotRecipe({
@@ -132,7 +135,7 @@ const nativeSelect = defineSlotRecipe({
 const field = defineSlotRecipe({
   slots: ['root', 'label', 'errorText', 'helperText', 'requiredIndicator'],
   base: {
-    root: { gap: '1px', alignItems: 'stretch' },
+    root: { gap: '1px', alignItems: 'stretch', height: '100%' },
     label: { color: 'soft', fontSize: 'note', fontWeight: 400, lineHeight: '1.4', gap: '4px', userSelect: 'auto' },
     errorText: { color: 'stop', fontSize: 'note', fontWeight: 500, lineHeight: '1.35' },
     helperText: { color: 'faint', fontSize: 'note', lineHeight: '1.35' },
@@ -167,6 +170,16 @@ const checkbox = defineSlotRecipe({
     variant: { ink: { control } },
   },
   defaultVariants: { variant: 'ink' as never },
+})
+const radioGroup = defineSlotRecipe({
+  slots: ['root', 'label', 'item', 'itemText', 'itemControl', 'indicator', 'itemAddon', 'itemIndicator'],
+  base: {
+    item: { gap: '10px', cursor: 'pointer', minH: TOUCH },
+    itemText: { fontWeight: 400, lineHeight: '1.35', userSelect: 'auto' },
+    itemControl: { ...control, borderRadius: '50%', _checked: { ...control._checked } },
+  },
+  variants: { variant: { ink: {} }, size: { md: { item: { textStyle: 'none' }, itemControl: { boxSize: '15px' } } } },
+  defaultVariants: { variant: 'ink' as never, size: 'md' },
 })
 const switchRecipe = defineSlotRecipe({
   slots: ['root', 'label', 'control', 'thumb', 'indicator'],
@@ -632,6 +645,7 @@ export const slotRecipes = {
   field,
   checkbox,
   switch: switchRecipe,
+  radioGroup,
   tabs,
   segmentGroup,
   dialog,

@@ -1,0 +1,1 @@
+export { BEGINNINGS, type BeginningName, beginningOf } from './beginnings.ts'
