@@ -1,4 +1,3 @@
-import { generateNKeysBetween } from 'fractional-indexing'
 import { v7 as uuidv7 } from 'uuid'
 import type { Door } from '../edits/door.ts'
 import type { Account, Accounts } from './accounts.ts'
@@ -30,7 +29,7 @@ export async function createProduction(
       ),
       createRecord('deliverable', rate, asId(uuidv7())),
       createRecord('timecodeBox', { setAt: deps.now().toISOString() }, asId(uuidv7())),
-      ...beginningOf(beginning, uuidv7, (many) => generateNKeysBetween(null, null, many)),
+      ...beginningOf(beginning, uuidv7),
     ],
   })
   if (!outcome.ok) return fail(outcome.error)

@@ -23,7 +23,7 @@ export function MyProductions({ productions }: { productions: readonly Listed[] 
   useEffect(() => {
     let left = false
     for (const { id } of productions)
-      ask(ENDPOINTS.standing, { productionId: id, today: today() })
+      void ask(ENDPOINTS.standing, { productionId: id, today: today() })
         .catch(() => 'unknown' as const)
         .then((standing) => {
           if (!left) setStandings((known) => ({ ...known, [id]: standing }))

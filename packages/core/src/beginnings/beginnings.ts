@@ -1,4 +1,4 @@
-import { asId, type Change, createRecord, type RecordFields } from '../records/index.ts'
+import { asId, type Change, createRecord, ranksBetween, type RecordFields } from '../records/index.ts'
 
 /** What usually belongs to one kind of job; every line of it can go. */
 interface Beginning {
@@ -110,16 +110,11 @@ export type BeginningName = keyof typeof BEGINNINGS
 /**
  * The records that one kind of job begins with, beside the production itself.
  * @param newId gives ids
- * @param ranks as many places in an order as are asked for, first to last
  */
-export function beginningOf(
-  name: BeginningName,
-  newId: () => string,
-  ranks: (many: number) => readonly string[],
-): readonly Change[] {
+export function beginningOf(name: BeginningName, newId: () => string): readonly Change[] {
   const { needs, scenes, cameras, recorders }: Beginning = BEGINNINGS[name]
-  const needRanks = ranks(needs.length)
-  const sceneRanks = ranks(scenes.length)
+  const needRanks = ranksBetween(null, null, needs.length)
+  const sceneRanks = ranksBetween(null, null, scenes.length)
   return [
     ...scenes.map((scene, i) =>
       createRecord('scene', { ...scene, number: String(i + 1), rank: sceneRanks[i] }, asId(newId())),
