@@ -38,7 +38,7 @@ export function SmallRibbon({ day }: { day: StandingDay }) {
             w={`calc(${x(block.untilMin)} - ${x(block.fromMin)} - 1px)`}
             bg={block.colour === null ? 'well' : setupColour(block.colour)}
           >
-            {block.untilMin - block.fromMin >= 50 ? block.letter : ''}
+            {block.untilMin - block.fromMin >= 100 ? block.letter : ''}
           </Box>
         ))}
       </Box>

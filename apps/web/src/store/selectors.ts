@@ -13,7 +13,7 @@ import {
   type Tables,
 } from '@kavrell/core/records'
 import { evidenceHash, type Finding } from '@kavrell/core/snags'
-import type { Units } from '@kavrell/core/text'
+import type { DateOrder, Units } from '@kavrell/core/text'
 
 /** Remembers one result per identity of its argument. */
 function memoised<A extends object, R>(compute: (argument: A) => R): (argument: A) => R {
@@ -49,6 +49,8 @@ export const useDayPlan = (dayId: string | null): DayPlan | undefined =>
   useFromRecords((records) => (dayId ? planOf(records, dayId) : undefined))
 export const useDays = () => daysInOrder(useProduction())
 export const useUnits = (): Units => useFromRecords((records) => viewOf(records)?.production.units ?? 'metric')
+export const useDateOrder = (): DateOrder =>
+  useFromRecords((records) => viewOf(records)?.production.dateOrder ?? 'day first')
 export const useRights = () => RIGHTS[useProductionStore((s) => s.role)]
 
 export interface OpenSnag extends Finding {

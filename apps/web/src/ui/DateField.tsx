@@ -2,6 +2,7 @@ import { DatePicker, parseDate, Portal } from '@chakra-ui/react'
 import { CalendarDays, ChevronLeft, ChevronRight } from 'lucide-react'
 import { useState } from 'react'
 import { dateText, readDate } from '@kavrell/core/text'
+import { useDateOrder } from '../store/selectors.ts'
 import { Input } from './fields.tsx'
 
 interface Props {
@@ -22,9 +23,10 @@ interface Props {
  */
 export function DateField({ value, onDate, onUnread, label, name, disabled, w }: Props) {
   const [typed, setTyped] = useState<string | null>(null)
+  const order = useDateOrder()
   const keep = (text: string) => {
     setTyped(null)
-    const iso = readDate(text, value || '2026-01-01')
+    const iso = readDate(text, value || '2026-01-01', order)
     if (iso && iso !== value) onDate(iso)
     else if (!iso && text.trim()) onUnread?.(text)
   }
@@ -46,7 +48,7 @@ export function DateField({ value, onDate, onUnread, label, name, disabled, w }:
           name={name}
           disabled={disabled}
           pr="30px"
-          value={typed ?? (value ? dateText(value) : '')}
+          value={typed ?? (value ? dateText(value, order) : '')}
           onChange={(e) => setTyped(e.target.value)}
           onBlur={() => typed !== null && keep(typed)}
           onKeyDown={(e) => {

@@ -18,15 +18,6 @@ const outside = (title: string) => ({ title, inOut: 'outside' }) as const
 const either = (title: string) => ({ title, inOut: '' }) as const
 
 export const BEGINNINGS = {
-  nothing: {
-    name: 'Nothing in it',
-    says: 'the usual house rules, and an empty list of everything',
-    rules: {},
-    needs: [],
-    scenes: [],
-    cameras: 0,
-    recorders: 0,
-  },
   interview: {
     name: 'Interview',
     says: 'two cameras cut against each other, every voice recorded twice, pictures of what is spoken of',
@@ -102,6 +93,15 @@ export const BEGINNINGS = {
     scenes: [either('Performance'), either('Story'), either('Inserts')],
     cameras: 2,
     recorders: 1,
+  },
+  nothing: {
+    name: 'Nothing in it',
+    says: 'the usual house rules, and an empty list of everything',
+    rules: {},
+    needs: [],
+    scenes: [],
+    cameras: 0,
+    recorders: 0,
   },
 } as const satisfies Readonly<Record<string, Beginning>>
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { dateText, readDate } from './index.ts'
+import { DATE_ORDERS, dateText, readDate } from './index.ts'
 
 describe('a date as people type it', () => {
   test.each([
@@ -26,10 +26,23 @@ describe('a date as people type it', () => {
         fc.integer({ min: 1950, max: 2150 }),
         (date, year) => {
           const iso = date.toISOString().slice(0, 10)
-          expect(readDate(dateText(iso), `${year}-06-15`)).toBe(iso)
+          for (const order of DATE_ORDERS) expect(readDate(dateText(iso, order), `${year}-06-15`, order)).toBe(iso)
         },
       ),
     ))
+  test('figures alone are read in the order of the country', () => {
+    expect(DATE_ORDERS.map((order) => readDate('5/4/26', '2026-01-01', order))).toEqual([
+      '2026-04-05',
+      '2026-05-04',
+      '2026-05-04',
+    ])
+    expect(readDate('5/14/2026', '2026-01-01', 'month first')).toBe('2026-05-14')
+    expect(DATE_ORDERS.map((order) => dateText('2026-05-14', order))).toEqual([
+      'Thu 14 May 2026',
+      'Thu May 14 2026',
+      'Thu 2026-05-14',
+    ])
+  })
   test('without a year it stays in the year that stood there, also where that has no such day', () => {
     expect(readDate('14 December', '2026-05-14')).toBe('2026-12-14')
     expect(readDate('29 Feb', '2028-05-14')).toBe('2028-02-29')

@@ -10,20 +10,30 @@ function isoOf(year: number, month: number, day: number): string | null {
   return same && year >= 1900 && year <= 2999 ? `${year}-${two(month)}-${two(day)}` : null
 }
 
-/** "Thu 14 May 2026", day first and the month a word, so that nobody takes one for the other. @param iso 2026-05-14 */
-export function dateText(iso: string): string {
+/** How a country writes its dates. */
+export const DATE_ORDERS = ['day first', 'month first', 'year first'] as const
+export type DateOrder = (typeof DATE_ORDERS)[number]
+
+/**
+ * "Thu 14 May 2026", "Thu May 14 2026" or "Thu 2026-05-14": where both are figures the year leads, so that nobody takes
+ * the day for the month.
+ * @param iso 2026-05-14
+ */
+export function dateText(iso: string, order: DateOrder = 'day first'): string {
   const [year, month, day] = iso.split('-').map(Number)
   const weekday = WEEKDAYS[new Date(Date.UTC(year!, month! - 1, day)).getUTCDay()]
-  return `${weekday} ${day} ${MONTH_WORDS[month! - 1]} ${year}`
+  if (order === 'year first') return `${weekday} ${iso}`
+  const word = MONTH_WORDS[month! - 1]
+  return order === 'month first' ? `${weekday} ${word} ${day} ${year}` : `${weekday} ${day} ${word} ${year}`
 }
 
 /**
  * A date as people type it: 14 May, May 14 2026, 14.5.26, 14/5, 2026-05-14, with a weekday before it or not. Figures
- * alone are day first. A year that is left out is that of the date which stood there.
+ * alone are read in the order given. A year that is left out is that of the date which stood there.
  * @param beforeIso the date that stood there, ISO
  * @returns ISO text, or null where it is no date
  */
-export function readDate(typed: string, beforeIso: string): string | null {
+export function readDate(typed: string, beforeIso: string, order: DateOrder = 'day first'): string | null {
   const text = typed
     .trim()
     .toLowerCase()
@@ -31,7 +41,13 @@ export function readDate(typed: string, beforeIso: string): string | null {
   const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(text)
   if (iso) return isoOf(Number(iso[1]), Number(iso[2]), Number(iso[3]))
   const figures = /^(\d{1,2})[./\-\s](\d{1,2})(?:[./\-\s](\d{4}|\d{2}))?\.?$/.exec(text)
-  if (figures) return withYear(Number(figures[1]), Number(figures[2]), figures[3], beforeIso)
+  if (figures) {
+    const [first, second] = [Number(figures[1]), Number(figures[2])]
+    // Without its year a date of the year-first countries is month and day.
+    return order === 'day first'
+      ? withYear(first, second, figures[3], beforeIso)
+      : withYear(second, first, figures[3], beforeIso)
+  }
   const dayFirst = /^(\d{1,2})(?:st|nd|rd|th|\.)?\s*(?:of\s+)?([a-z]{3,9})\.?,?(?:\s+(\d{4}|\d{2}))?$/.exec(text)
   const monthFirst = /^([a-z]{3,9})\.?\s+(\d{1,2})(?:st|nd|rd|th)?,?(?:\s+(\d{4}|\d{2}))?$/.exec(text)
   const [day, word, year] = dayFirst

@@ -50,7 +50,7 @@ export function CrewScreen() {
   const callOf = (id: string) => plan?.calls.find((c) => c.personId === id)
   const columns: SheetColumn<RecordOf<'person'>>[] = [
     { field: 'name', head: 'name', width: 124 },
-    { field: 'role', head: 'does', width: 104 },
+    { field: 'role', head: 'does', width: 100 },
     ...days.map((day): SheetColumn<RecordOf<'person'>> => ({
       field: `attendance.${day.id}`,
       head: day.title,
@@ -58,10 +58,6 @@ export function CrewScreen() {
       fixed: true,
       show: (p) => <AttendanceBox personId={p.id} day={day} />,
     })),
-    { field: 'phone', head: 'phone', width: 136, mono: true },
-    { field: 'email', head: 'mail', width: 176 },
-    { field: 'needed', head: 'needed', width: 84 },
-    { field: 'leadMin', head: 'before', width: 48, align: 'right', mono: true },
     {
       field: 'note',
       head: 'call',
@@ -73,10 +69,14 @@ export function CrewScreen() {
         return <Text fontWeight={700}>{call ? clock(call.callMin) : '—'}</Text>
       },
     },
+    { field: 'needed', head: 'needed', width: 84 },
+    { field: 'leadMin', head: 'before', width: 48, align: 'right', mono: true },
+    { field: 'phone', head: 'phone', width: 128, mono: true },
+    { field: 'email', head: 'mail', width: 164 },
   ]
   return (
     <Page
-      asideWidth={330}
+      asideWidth={300}
       aside={
         <>
           <Text fontWeight={700} mb="6px">

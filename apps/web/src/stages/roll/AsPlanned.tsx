@@ -22,8 +22,8 @@ export function AsPlanned({ shots }: { shots: readonly RecordOf<'shot'>[] }) {
         const lit = setup[shot.setupId ?? '']
         const [glass, exposure] = shotSettings(shot, units)
         return (
-          <Flex key={shot.id} gap="14px" minW="300px" flex="1 1 300px" maxW="430px">
-            <FramePreview shot={shot} width={150} />
+          <Flex key={shot.id} gap="14px" minW="300px" flex="1 1 300px" maxW={shots.length === 1 ? undefined : '430px'}>
+            <FramePreview shot={shot} width={shots.length === 1 ? 300 : 150} />
             <Box minW={0}>
               <Flex align="center" gap="8px">
                 <Text fontWeight={700} fontSize="large">

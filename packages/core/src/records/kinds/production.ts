@@ -1,3 +1,4 @@
+import { DATE_ORDERS } from '../../text/index.ts'
 import { choice, longText, number, optional, pattern, text, whole } from '../fields.ts'
 import { count, minutes, money, plan, rateParts, rank, dropFrameRate } from '../tradeFields.ts'
 
@@ -99,6 +100,7 @@ export const PRODUCTION = {
       says: 'What is kept back is between 0 and 100 %.',
     }),
     scriptName: text({ label: 'Script' }),
+    dateOrder: choice({ label: 'Dates', initial: 'day first', of: DATE_ORDERS }),
   }),
   deliverable: plan(
     'a thing to deliver',
