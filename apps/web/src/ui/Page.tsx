@@ -1,5 +1,5 @@
 import { Box, Flex, Splitter, useBreakpointValue } from '@chakra-ui/react'
-import type { ReactNode } from 'react'
+import { type ReactNode, useDeferredValue } from 'react'
 import { remember, remembered } from '../store/remember.ts'
 
 /** What the rail and the margins take of a window. */
@@ -20,12 +20,14 @@ export function Page({
   asideWidth?: number
 }) {
   const wide = useBreakpointValue({ base: false, lg: true }, { ssr: false })
+  // On a phone it lies below: what is in sight is drawn first.
+  const below = useDeferredValue(aside, null)
   if (!aside) return <Box minH="100%">{children}</Box>
   if (!wide)
     return (
       <Flex direction="column" gap="20px" align="stretch" minH="100%">
         <Box minW={0}>{children}</Box>
-        <Box>{aside}</Box>
+        <Box>{below}</Box>
       </Flex>
     )
   return (

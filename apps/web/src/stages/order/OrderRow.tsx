@@ -1,6 +1,6 @@
 import { useSortable } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
-import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { Box, Flex, Grid } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
@@ -13,57 +13,64 @@ import type { RecordOf } from '@kavrell/core/records'
 import { slateOf } from '@kavrell/core/shotlist'
 import { clock } from '@kavrell/core/text'
 
+/** How the lines of an order look; one style for all, since a long day draws hundreds of plain elements. */
+export const LINES = {
+  '& .line': {
+    display: 'grid',
+    gridTemplateColumns: '52px 8px 64px minmax(0, 1fr) auto 48px',
+    gap: '10px',
+    alignItems: 'center',
+    borderBottom: '1px solid {colors.line}',
+    bg: 'leaf',
+  },
+  '& .line.between': { bg: 'transparent', color: 'faint' },
+  '& .line > .at': { fontFamily: 'mono', fontSize: 'small', paddingLeft: '6px' },
+  '& .line > .lasts': { fontFamily: 'mono', fontSize: 'small', paddingRight: '6px', textAlign: 'right' },
+  '& .line > .stripe': { alignSelf: 'stretch' },
+  '& .line.between > .stripe': {
+    background: 'repeating-linear-gradient(135deg, {colors.line} 0 3px, transparent 3px 6px)',
+  },
+  '& .line > .what': { gridColumn: 'span 3' },
+  '& .line > .slate': { fontWeight: 700, whiteSpace: 'nowrap' },
+  '& .line > .sees': { overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' },
+  '& .line > .flags': { display: 'flex', gap: '8px', alignItems: 'center', color: 'soft', fontSize: 'small' },
+  '& .entry': { position: 'relative' },
+  '& .entry.carried': { opacity: 0.7, zIndex: 5 },
+} as const
+
 /** What has to be done, or waited for, before an entry. */
 export function Between({ row }: { row: TimelineRow }) {
   const production = useProduction()
   const words = row.kind === 'wait' ? 'Wait' : row.kind === 'change' ? changeWords(production, row) : ''
   return (
-    <Line
-      time={clock(row.startMin)}
-      minutes={row.endMin - row.startMin}
-      stripe="repeating-linear-gradient(135deg, var(--chakra-colors-line) 0 3px, transparent 3px 6px)"
-      faint
-    >
-      <Text color="faint" gridColumn="span 3">
-        {words}
-      </Text>
+    <Line row={row} between>
+      <div className="what">{words}</div>
     </Line>
   )
 }
 
 function Line({
-  time,
-  minutes,
+  row,
   stripe,
-  faint,
+  between = false,
   children,
 }: {
-  time: string
-  minutes: number
-  stripe: string
-  faint?: boolean
+  row: TimelineRow
+  stripe?: string
+  between?: boolean
   children: ReactNode
 }) {
+  const minutes = row.endMin - row.startMin
   return (
-    <Grid
-      flex="1"
-      templateColumns="52px 8px 64px 1fr auto 48px"
-      gap="10px"
-      alignItems="center"
-      minH={`${Math.min(46, Math.max(26, 18 + minutes * 0.4))}px`}
-      borderBottom="1px solid"
-      borderColor="line"
-      bg={faint ? undefined : 'leaf'}
+    <div
+      className={between ? 'line between' : 'line'}
+      style={{ minHeight: Math.min(46, Math.max(26, 18 + minutes * 0.4)) }}
     >
-      <Text fontFamily="mono" fontSize="small" color={faint ? 'faint' : 'ink'} pl="6px">
-        {time}
-      </Text>
-      <Box alignSelf="stretch" background={stripe} />
+      <div className="at">{clock(row.startMin)}</div>
+      <div className="stripe" style={{ background: stripe }} />
       {children}
-      <Text fontFamily="mono" fontSize="small" textAlign="right" pr="6px" color={faint ? 'faint' : 'ink'}>
-        {Math.round(minutes)}′
-      </Text>
-    </Grid>
+      <div className="lasts">{Math.round(minutes)}′</div>
+    </div>
   )
 }
 
@@ -99,21 +106,19 @@ export function OrderRow({
     .filter(Boolean)
     .join(', ')
   return (
-    <Box
+    <div
       ref={setNodeRef}
       role="listitem"
+      className={isDragging ? 'entry carried' : 'entry'}
       style={{ transform: CSS.Translate.toString(transform), transition }}
-      opacity={isDragging ? 0.7 : 1}
-      position="relative"
-      zIndex={isDragging ? 5 : undefined}
       data-item={item.id}
     >
-      <Box
+      <div
         {...attributes}
         {...listeners}
         role="button"
         aria-expanded={open}
-        cursor={rights.plan ? 'grab' : 'pointer'}
+        style={{ cursor: rights.plan ? 'grab' : 'pointer' }}
         onClick={onOpen}
         onKeyDown={(e) => {
           if (e.altKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown') && rights.plan) {
@@ -125,23 +130,15 @@ export function OrderRow({
           } else listeners?.onKeyDown?.(e)
         }}
       >
-        <Line
-          time={clock(row.startMin)}
-          minutes={row.endMin - row.startMin}
-          stripe={setup ? setupColour(setup.colour) : 'var(--chakra-colors-line)'}
-        >
-          <Flex align="center" gap="6px">
-            <Text fontWeight={700} whiteSpace="nowrap">
-              {slateOf(shots.map((s) => s.code))}
-            </Text>
-          </Flex>
-          <Text truncate>{title}</Text>
-          <Flex gap="8px" align="center" color="soft" fontSize="small">
+        <Line row={row} stripe={setup ? setupColour(setup.colour) : 'var(--chakra-colors-line)'}>
+          <div className="slate">{slateOf(shots.map((s) => s.code))}</div>
+          <div className="sees">{title}</div>
+          <div className="flags">
             {flags}
             {setup && <SetupLetter letter={setup.letter} colour={setup.colour} size={16} />}
-          </Flex>
+          </div>
         </Line>
-      </Box>
+      </div>
       {open && (
         <Box p="10px" bg="leaf" borderBottom="1px solid" borderColor="line">
           <Grid templateColumns="2fr 1fr 1fr" gap="8px">
@@ -166,6 +163,6 @@ export function OrderRow({
           )}
         </Box>
       )}
-    </Box>
+    </div>
   )
 }

@@ -23,7 +23,7 @@ import { Button, Empty, Hint, Section, Title } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { OrderAside } from './OrderAside.tsx'
-import { Between, OrderRow } from './OrderRow.tsx'
+import { Between, LINES, OrderRow } from './OrderRow.tsx'
 import type { DayPlan } from '@kavrell/core/day'
 import { updateRecord, createRecord, asId, blank, type RecordOf, byRank, lastRank } from '@kavrell/core/records'
 import { slateOf } from '@kavrell/core/shotlist'
@@ -159,11 +159,11 @@ function DayOrder({ plan, onAddDay }: { plan: DayPlan; onAddDay: () => void }) {
       </Title>
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
         <SortableContext items={items.map((i) => i.id)} strategy={verticalListSortingStrategy}>
-          <Box borderTop="1px solid" borderColor="line" role="list" aria-label="Running order">
+          <Box borderTop="1px solid" borderColor="line" role="list" aria-label="Running order" css={LINES}>
             {items.map((item, index) => {
               const row = timeline.rows.find((r) => 'itemId' in r && r.itemId === item.id)
               return (
-                <Box key={item.id}>
+                <div key={item.id}>
                   {leading(item.id).map((r) => (
                     <Between key={r.kind} row={r} />
                   ))}
@@ -176,7 +176,7 @@ function DayOrder({ plan, onAddDay }: { plan: DayPlan; onAddDay: () => void }) {
                       onMove={(by) => move(item.id, Math.min(items.length - 1, Math.max(0, index + by)))}
                     />
                   )}
-                </Box>
+                </div>
               )
             })}
           </Box>
