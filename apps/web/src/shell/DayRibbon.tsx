@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react'
 import { useMemo } from 'react'
 import { useBoxTime } from '../store/clock.ts'
 import { goToMoment } from '../store/desk.ts'
-import { useProduction } from '../store/selectors.ts'
+import { useParts } from '../store/selectors.ts'
 import { skyColour } from '../ui/sky.ts'
 import { setupColour } from '../ui/theme/theme.ts'
 import type { DayPlan, TimelineRow } from '@kavrell/core/day'
@@ -18,7 +18,7 @@ const WORD_SHARE = 0.028
  * fixed events, and now.
  */
 export function DayRibbon({ plan }: { plan: DayPlan }) {
-  const production = useProduction()
+  const production = useParts('fixedEvent', 'setup', 'shot')
   const { day, place, timeline, sun } = plan
   const civil = sun.crossings.civil
   const minute = (ms: number) => minuteOfDay(ms, day.date, place.timeZone)

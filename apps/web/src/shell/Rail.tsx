@@ -2,7 +2,7 @@ import { Box, Flex, Text } from '@chakra-ui/react'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { useProductionStore } from '../store/production.ts'
-import { useOpenSnags, useProduction } from '../store/selectors.ts'
+import { useOpenSnags, useParts } from '../store/selectors.ts'
 import { useDay } from '../ui/useDay.ts'
 import { ON_THE_PHONE, STAGES } from './stages.ts'
 import type { Finding } from '@kavrell/core/snags'
@@ -10,7 +10,18 @@ import { counted } from '@kavrell/core/text'
 
 /** Stages as words, in the order of the work; each with its count, red where something stops you. */
 export function Rail({ current }: { current: string }) {
-  const production = useProduction()
+  const production = useParts(
+    'take',
+    'place',
+    'shot',
+    'setup',
+    'kitItem',
+    'person',
+    'sentSheet',
+    'card',
+    'orderItem',
+    'production',
+  )
   const productionId = useProductionStore((s) => s.productionId)
   const snags = useOpenSnags()
   const { day } = useDay()

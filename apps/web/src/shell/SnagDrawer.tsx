@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { chooseDay, showSnags, useDesk } from '../store/desk.ts'
 import { say, useProductionStore, commitOrSay } from '../store/production.ts'
-import { type OpenSnag, useProduction, useRights, useSnags } from '../store/selectors.ts'
+import { type OpenSnag, useRights, useSnags, useParts } from '../store/selectors.ts'
 import { mendTogether } from '../store/snags.ts'
 import { AcceptSnags, applyFix, Snag, SnagEvidence, SnagMark } from '../ui/Snag.tsx'
 import { Button } from '../ui/parts.tsx'
@@ -18,7 +18,7 @@ const stageName = (path: string) => STAGES.find((s) => s.path === path)?.name ??
 function useGo() {
   const navigate = useNavigate()
   const productionId = useProductionStore((s) => s.productionId)
-  const { day, orderItem } = useProduction()
+  const { day, orderItem } = useParts('day', 'orderItem')
   return (snag: OpenSnag) => {
     const { kind, id } = snag.about
     const dayId = kind === 'day' ? day[id]?.id : kind === 'orderItem' ? orderItem[id]?.dayId : undefined

@@ -1,4 +1,5 @@
 import { useMemo } from 'react'
+import { useShallow } from 'zustand/react/shallow'
 import { useFromRecords } from './later.tsx'
 import { useProductionStore } from './production.ts'
 import { useFindings } from './snags.ts'
@@ -34,11 +35,26 @@ function planOf(records: Tables, dayId: string): DayPlan | undefined {
   return plans.get(dayId)
 }
 
-/** The production, once loaded. Screens below the shell may rely on it. */
+/**
+ * Some parts of a production: what reads them is drawn again when one of these changes, and not when another does.
+ * Screens below the shell may rely on its being loaded.
+ */
+export function useParts<K extends keyof Production>(...kinds: readonly K[]): Pick<Production, K> {
+  return useFromRecords(
+    useShallow((records: Tables) => {
+      const view = viewOf(records) ?? notLoaded()
+      return Object.fromEntries(kinds.map((kind) => [kind, view[kind]])) as Pick<Production, K>
+    }),
+  )
+}
+
+const notLoaded = (): never => {
+  throw new Error('A screen was drawn before its production was loaded')
+}
+
+/** The whole production, for what follows from all of it: plans, findings, papers. Once loaded. */
 export function useProduction(): Production {
-  const view = useFromRecords(viewOf)
-  if (!view) throw new Error('A screen was drawn before its production was loaded')
-  return view
+  return useFromRecords(viewOf) ?? notLoaded()
 }
 
 export const useHasProduction = (): boolean => useFromRecords((records) => viewOf(records) !== undefined)

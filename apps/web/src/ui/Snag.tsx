@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
 import { say, commitOrSay } from '../store/production.ts'
-import { type OpenSnag, useOpenSnags, useProduction, useRights } from '../store/selectors.ts'
+import { type OpenSnag, useOpenSnags, useRights, useParts } from '../store/selectors.ts'
 import { Input } from './fields.tsx'
 import { Button } from './parts.tsx'
 import { createRecord, fieldsOf, withNewIds } from '@kavrell/core/records'
@@ -23,7 +23,7 @@ export function applyFix(fix: Fix): void {
 
 /** What was measured for a finding, and the rule it was judged by. */
 export function SnagEvidence({ snag }: { snag: OpenSnag }) {
-  const { production } = useProduction()
+  const { production } = useParts('production')
   const rule = snag.rule ? fieldsOf('production')[snag.rule] : undefined
   return (
     <Box color="soft" fontSize="note">

@@ -3,7 +3,7 @@ import { byRank, inOrder } from '@kavrell/core/records'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { useProduction, useRights } from '../../store/selectors.ts'
+import { useRights, useParts } from '../../store/selectors.ts'
 import { Picture } from '../../ui/Picture.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
@@ -25,7 +25,7 @@ type View = (typeof VIEWS)[number][0]
 
 /** What must it say, how does it look, in what shape, for how much, by which rules? */
 export function BriefScreen() {
-  const { production } = useProduction()
+  const { production } = useParts('production')
   const [params, setParams] = useSearchParams()
   const view = (params.get('view') ?? 'say') as View
   return (
@@ -60,7 +60,7 @@ export function BriefScreen() {
 }
 
 function Says() {
-  const { production, palette, picture } = useProduction()
+  const { production, palette, picture } = useParts('production', 'palette', 'picture')
   const rights = useRights()
   const [editing, setEditing] = useState(!production.message)
   const field = (name: string, rows?: number) => (

@@ -1,14 +1,14 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
 import { useLocation } from 'react-router'
-import { useProduction } from '../../store/selectors.ts'
+import { useParts } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { Button } from '../../ui/parts.tsx'
 import { counted, hours } from '@kavrell/core/text'
 
 /** The rules that checks judge by. A snag's rule is reached as `#its-field`: the field opens and is chosen. */
 export function HouseRules() {
-  const { production: p } = useProduction()
+  const { production: p } = useParts('production')
   const { hash, key } = useLocation()
   const asked = hash.slice(1)
   /** What was pressed last, and at which visit: a later one to a rule opens it again. */

@@ -2,7 +2,7 @@ import { newRank } from '../../store/newRank.ts'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { commitOrSay } from '../../store/production.ts'
-import { useOpenSnags, useProduction, useRights } from '../../store/selectors.ts'
+import { useOpenSnags, useProduction, useRights, useParts } from '../../store/selectors.ts'
 import { DropPictures } from '../../ui/DropPictures.tsx'
 import { Picture } from '../../ui/Picture.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
@@ -31,7 +31,7 @@ const save = (label: string, id: string, fields: Record<string, unknown>) => {
 
 /** References, the palettes drawn out of them, and what in front of the camera is held to them. */
 export function Look() {
-  const production = useProduction()
+  const production = useParts('palette', 'production', 'lookItem')
   const rights = useRights()
   const palettes = inOrder(production.palette)
   const [chosen, setChosen] = useState<string | null>(null)
@@ -183,7 +183,7 @@ export function PaletteRows({
 }
 
 function PaletteEditor({ palette }: { palette: Palette }) {
-  const { scene } = useProduction()
+  const { scene } = useParts('scene')
   const inStretch = scenesInStretch(palette.stretch, Object.values(scene))
   const rights = useRights()
   const [typed, setTyped] = useState('')
@@ -326,7 +326,7 @@ function PaletteEditor({ palette }: { palette: Palette }) {
 const signed = (n: number) => `${n >= 0 ? '+' : '−'}${Math.abs(Math.round(n))}`
 
 function SceneChoice({ palette }: { palette: Palette }) {
-  const { scene } = useProduction()
+  const { scene } = useParts('scene')
   const rights = useRights()
   const scenes = inOrder(scene)
   return (
@@ -361,7 +361,7 @@ function SceneChoice({ palette }: { palette: Palette }) {
 }
 
 function References({ palette }: { palette: Palette | undefined }) {
-  const production = useProduction()
+  const production = useParts('picture', 'palette')
   const rights = useRights()
   const pictures = Object.values(production.picture)
     .filter((p) => p.purpose === 'reference')

@@ -1,7 +1,7 @@
 import { addressOf, ENDPOINTS } from '@kavrell/contract'
 import { newRank } from '../../store/newRank.ts'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { useProduction, useRights } from '../../store/selectors.ts'
+import { useRights, useParts } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { addRecord } from '../../ui/addRecord.ts'
@@ -21,7 +21,7 @@ const BASES: Readonly<Record<RecordOf<'moneyLine'>['basis'], string>> = {
 }
 
 const useBudget = () => {
-  const { production, moneyLine } = useProduction()
+  const { production, moneyLine } = useParts('production', 'moneyLine')
   const lines = inOrder(moneyLine)
   return { production, lines, budget: budgetOf(lines, production) }
 }

@@ -3,7 +3,7 @@ import { newId } from '../../store/newId.ts'
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
 import { say, commitOrSay } from '../../store/production.ts'
-import { useProduction, useRights } from '../../store/selectors.ts'
+import { useRights, useParts } from '../../store/selectors.ts'
 import { Area, ChooseFile, Input } from '../../ui/fields.tsx'
 import { SceneSheet } from '../../ui/SceneSheet.tsx'
 import { addRecord } from '../../ui/addRecord.ts'
@@ -36,7 +36,7 @@ const textOf = (scene: ScriptScene) => scene.lines.map((l) => l.text).join('\n')
 
 /** Scenes out of a screenplay, what a newer draft changes, scenes by hand, and what a job without a script needs. */
 export function Script() {
-  const production = useProduction()
+  const production = useParts('scene')
   const rights = useRights()
   const [text, setText] = useState('')
   const scenes = useMemo(() => inOrder(production.scene), [production.scene])
@@ -78,7 +78,7 @@ export function Script() {
 }
 
 function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[]; onDone: () => void }) {
-  const { shot, spot, place } = useProduction()
+  const { shot, spot, place } = useParts('shot', 'spot', 'place')
   const read = useMemo(() => parseScreenplay(text), [text])
   // Scenes by hand have no heading to be known by: a draft's scene of the same number is put into them.
   const written = scenes.filter((s) => s.heading)
@@ -194,7 +194,7 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
 
 /** One line each for what a job without a script needs, and which shots cover it. */
 function Needs() {
-  const { need } = useProduction()
+  const { need } = useParts('need')
   const rights = useRights()
   const [line, setLine] = useState('')
   const needs = inOrder(need)

@@ -2,7 +2,7 @@ import { Tick } from '../../ui/fields.tsx'
 import { newId } from '../../store/newId.ts'
 import { Text } from '@chakra-ui/react'
 import { commitOrSay } from '../../store/production.ts'
-import { useProduction, useRights } from '../../store/selectors.ts'
+import { useRights, useParts } from '../../store/selectors.ts'
 import { SnagList } from '../../ui/Snag.tsx'
 import { Page } from '../../ui/Page.tsx'
 import { Answer, Button, Empty, Reading, Title } from '../../ui/parts.tsx'
@@ -16,7 +16,7 @@ import { clock, counted, hours } from '@kavrell/core/text'
 
 /** Who is there, and when must each be there? */
 export function CrewScreen() {
-  const production = useProduction()
+  const production = useParts('person', 'shot')
   const rights = useRights()
   const [chosen, choose] = useChosen()
   const { plan, days } = useDay()
@@ -133,7 +133,7 @@ export function CrewScreen() {
 }
 
 function AttendanceBox({ personId, day }: { personId: string; day: RecordOf<'day'> }) {
-  const { attendance, person } = useProduction()
+  const { attendance, person } = useParts('attendance', 'person')
   const rights = useRights()
   const there = Object.values(attendance).find((a) => a.personId === personId && a.dayId === day.id)
   const toggle = () => {

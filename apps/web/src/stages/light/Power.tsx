@@ -1,12 +1,12 @@
 import { Grid, Text } from '@chakra-ui/react'
-import { useProduction } from '../../store/selectors.ts'
+import { useParts } from '../../store/selectors.ts'
 import { Bar, Hint, Section } from '../../ui/parts.tsx'
 import { circuitLoad } from '@kavrell/core/power'
 import type { RecordOf } from '@kavrell/core/records'
 
 /** What the lamps of a setup draw from each circuit of its place, and which are on none. */
 export function Power({ setup, lamps }: { setup: RecordOf<'setup'>; lamps: readonly RecordOf<'lamp'>[] }) {
-  const production = useProduction()
+  const production = useParts('production', 'spot', 'circuit')
   const { mainsVolts, circuitHeadroomPct } = production.production
   const placeId = production.spot[setup.spotId]?.placeId
   const circuits = Object.values(production.circuit).filter((c) => c.placeId === placeId)

@@ -1,5 +1,5 @@
 import { Grid, Text } from '@chakra-ui/react'
-import { useProduction } from '../../store/selectors.ts'
+import { useParts } from '../../store/selectors.ts'
 import { Button, Section } from '../../ui/parts.tsx'
 import type { MediaVolume } from '@kavrell/contract'
 import type { CardHistory, mayWipe } from '@kavrell/core/cards'
@@ -79,7 +79,7 @@ function CardLine({
   onChoose,
   ...given
 }: CardAnswer & { wanted: number; chosen: boolean; onChoose: () => void }) {
-  const production = useProduction()
+  const production = useParts('camera', 'recorder')
   const { card, answer, volume } = given
   const from = card.cameraId
     ? `camera ${production.camera[card.cameraId]?.letter}`

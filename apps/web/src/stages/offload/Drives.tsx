@@ -2,7 +2,7 @@ import { newId } from '../../store/newId.ts'
 import { Grid, Text } from '@chakra-ui/react'
 import { stamp } from '../../store/clock.ts'
 import { commitOrSay } from '../../store/production.ts'
-import { useProduction, useRights } from '../../store/selectors.ts'
+import { useRights, useParts } from '../../store/selectors.ts'
 import { Select } from '../../ui/fields.tsx'
 import { Section } from '../../ui/parts.tsx'
 import type { MediaVolume } from '@kavrell/contract'
@@ -19,7 +19,7 @@ export function Drives({
   drives: readonly RecordOf<'drive'>[]
   volumeOf: (folder: string) => MediaVolume | undefined
 }) {
-  const production = useProduction()
+  const production = useParts('custody', 'person')
   const rights = useRights()
   return (
     <Section title="Drives">
@@ -69,7 +69,7 @@ export function Drives({
 }
 
 function HandOver({ driveId }: { driveId: string }) {
-  const { person } = useProduction()
+  const { person } = useParts('person')
   const give = (personId: string) => {
     if (personId) {
       const { at, deviceAt } = stamp()

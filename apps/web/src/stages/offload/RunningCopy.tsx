@@ -1,7 +1,7 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { ask } from '../../store/api.ts'
 import { say } from '../../store/production.ts'
-import { useProduction, useRights } from '../../store/selectors.ts'
+import { useRights, useParts } from '../../store/selectors.ts'
 import { Bar, Button } from '../../ui/parts.tsx'
 import { ENDPOINTS, type Job } from '@kavrell/contract'
 import { minutesSeconds, sayBytes } from '@kavrell/core/text'
@@ -11,7 +11,7 @@ export const isUnderWay = (job: Job): boolean => job.state === 'running' || job.
 
 /** A copy on its way: from where to where, how fast, how long yet; and a way to stop it. */
 export function RunningCopy({ job }: { job: Job }) {
-  const production = useProduction()
+  const production = useParts('card', 'drive')
   const rights = useRights()
   const share = job.bytesTotal > 0 ? job.bytesDone / job.bytesTotal : 0
   const label = production.card[job.cardId]?.label ?? 'card'

@@ -1,5 +1,5 @@
 import { Box, Grid, Text } from '@chakra-ui/react'
-import { useProduction } from '../../store/selectors.ts'
+import { useParts } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { addRecord } from '../../ui/addRecord.ts'
@@ -10,7 +10,7 @@ import { clock, hours } from '@kavrell/core/text'
 
 /** When the day is over, what it is made of, and who waits in it. */
 export function OrderAside({ plan }: { plan: DayPlan }) {
-  const production = useProduction()
+  const production = useParts('fixedEvent')
   const { timeline, day } = plan
   const late = day.outByMin !== null && timeline.wrapMin > day.outByMin
   return (
@@ -64,7 +64,7 @@ export function OrderAside({ plan }: { plan: DayPlan }) {
 
 /** From call to release, and what of it somebody works. */
 function Waiting({ call, plan }: { call: PersonCall; plan: DayPlan }) {
-  const { person } = useProduction()
+  const { person } = useParts('person')
   const { startMin, wrapMin } = plan.timeline
   const share = (minutes: number) => `${(minutes / (wrapMin - startMin)) * 100}%`
   const busy = call.busy.reduce((sum, b) => sum + b.endMin - b.startMin, 0)

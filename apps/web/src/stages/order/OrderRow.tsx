@@ -2,7 +2,7 @@ import { useSortable } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import { Box, Flex, Grid } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
-import { useProduction, useRights } from '../../store/selectors.ts'
+import { useProduction, useRights, useParts } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { takeOut } from '../../ui/addRecord.ts'
 import { Button, SetupLetter } from '../../ui/parts.tsx'
@@ -88,7 +88,7 @@ export function OrderRow({
   onOpen: () => void
   onMove: (by: number) => void
 }) {
-  const production = useProduction()
+  const production = useParts('shot', 'setup')
   const rights = useRights()
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
     id: item.id,

@@ -15,7 +15,7 @@ import { Box, Flex, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { chooseDay } from '../../store/desk.ts'
 import { commitOrSay } from '../../store/production.ts'
-import { useProduction, useRights } from '../../store/selectors.ts'
+import { useRights, useParts } from '../../store/selectors.ts'
 import { GoTo } from '../../ui/GoTo.tsx'
 import { addRecord, nextNumbered } from '../../ui/addRecord.ts'
 import { Page } from '../../ui/Page.tsx'
@@ -34,7 +34,7 @@ const dayAfter = (isoDate: string) => new Date(Date.parse(isoDate) + 86_400_000)
 
 /** In which order, and when are we out? */
 export function OrderScreen() {
-  const production = useProduction()
+  const production = useParts('place', 'person')
   const rights = useRights()
   const { day, plan, days } = useDay()
   const places = Object.values(production.place)
@@ -86,7 +86,7 @@ export function OrderScreen() {
 }
 
 function DayOrder({ plan, onAddDay }: { plan: DayPlan; onAddDay: () => void }) {
-  const production = useProduction()
+  const production = useParts('orderItem', 'shot')
   const rights = useRights()
   const { timeline, day } = plan
   const [openId, setOpenId] = useState<string | null>(null)

@@ -1,5 +1,5 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { useProduction, useUnits } from '../../store/selectors.ts'
+import { useUnits, useParts } from '../../store/selectors.ts'
 import { FramePreview } from '../../ui/FramePreview.tsx'
 import { SetupLetter } from '../../ui/parts.tsx'
 import type { RecordOf } from '@kavrell/core/records'
@@ -7,7 +7,7 @@ import { shotSettings } from '@kavrell/core/shotlist'
 
 /** What each camera of the slate is to be set to, before it rolls: the frame, the glass, the exposure. */
 export function AsPlanned({ shots }: { shots: readonly RecordOf<'shot'>[] }) {
-  const { setup, camera } = useProduction()
+  const { setup, camera } = useParts('setup', 'camera')
   const units = useUnits()
   return (
     <Flex

@@ -1,7 +1,7 @@
 import { Button } from '../../ui/parts.tsx'
 import { Box, Grid, Text } from '@chakra-ui/react'
 import { useTimecodeBox } from '../../store/clock.ts'
-import { useProduction, useRights } from '../../store/selectors.ts'
+import { useRights, useParts } from '../../store/selectors.ts'
 import { setupColour } from '../../ui/theme/theme.ts'
 import { SetBox } from './SetBox.tsx'
 import type { SlateState } from './useSlate.ts'
@@ -83,7 +83,7 @@ function OrderLine({
   current: boolean
   onChoose: (() => void) | null
 }) {
-  const production = useProduction()
+  const production = useParts('shot', 'setup')
   const shots = item.shotIds.flatMap((id) => production.shot[id] ?? [])
   const setup = production.setup[shots[0]?.setupId ?? '']
   return (

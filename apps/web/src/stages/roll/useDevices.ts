@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { useProduction } from '../../store/selectors.ts'
+import { useParts } from '../../store/selectors.ts'
 import { asId, type Id, type RecordOf } from '@kavrell/core/records'
 
 /** A camera or a sound recorder as it is before a take: whether it will roll, and onto which card. */
@@ -19,7 +19,7 @@ export function useDevices(
   item: RecordOf<'orderItem'>,
   shots: readonly RecordOf<'shot'>[],
 ): { devices: readonly Device[]; toggle: (device: Device) => void } {
-  const { camera, recorder, card, take } = useProduction()
+  const { camera, recorder, card, take } = useParts('camera', 'recorder', 'card', 'take')
   const [switchedOff, setSwitchedOff] = useState<ReadonlySet<string>>(new Set())
   const [switchedOn, setSwitchedOn] = useState<ReadonlySet<string>>(new Set())
   const lastUsed = new Map<string, string>()

@@ -1,5 +1,5 @@
 import { Box, Grid } from '@chakra-ui/react'
-import { useOpenSnags, useProduction, useRights, useUnits } from '../../store/selectors.ts'
+import { useOpenSnags, useRights, useUnits, useParts } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { addRecord, takeOut } from '../../ui/addRecord.ts'
@@ -10,7 +10,7 @@ import type { RecordOf } from '@kavrell/core/records'
 
 /** What makes a place workable: written down once, asked for only where the plan needs it. */
 export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
-  const { circuit, spot, noiseSource } = useProduction()
+  const { circuit, spot, noiseSource } = useParts('circuit', 'spot', 'noiseSource')
   const units = useUnits()
   const rights = useRights()
   const gaps = useOpenSnags().filter((s) => s.about.id === place.id && s.check.startsWith('scout.'))

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import { useProduction, useRights } from '../../store/selectors.ts'
+import { useRights, useParts } from '../../store/selectors.ts'
 import { Select } from '../../ui/fields.tsx'
 import { addRecord } from '../../ui/addRecord.ts'
 import { Button, Empty, Tabs } from '../../ui/parts.tsx'
@@ -11,7 +11,7 @@ import { SpotView } from './SpotView.tsx'
 
 /** Can we work here, and when is there light? A place by its facts, its spots to scale. */
 export function ScoutScreen() {
-  const { place, spot } = useProduction()
+  const { place, spot } = useParts('place', 'spot')
   const rights = useRights()
   const { day } = useDay()
   const [moved, setMoved] = useState<string | null>(null)

@@ -2,7 +2,7 @@ import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { newId } from '../../store/newId.ts'
 import { commit, say, commitOrSay } from '../../store/production.ts'
-import { useProduction, useUnits } from '../../store/selectors.ts'
+import { useUnits, useParts } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { addRecord, takeOut } from '../../ui/addRecord.ts'
 import { Input, Select } from '../../ui/fields.tsx'
@@ -47,7 +47,7 @@ export function SpotTools({
   chosen: RecordOf<'fitting'> | undefined
   onAdded: (id: string) => void
 }) {
-  const { fitting } = useProduction()
+  const { fitting } = useParts('fitting')
   const units = useUnits()
   const [walls, setWalls] = useState('')
   const [says, setSays] = useState<string | null>(null)

@@ -1,6 +1,6 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { useMemo } from 'react'
-import { useProduction, useUnits } from '../../store/selectors.ts'
+import { useUnits, useParts } from '../../store/selectors.ts'
 import { DateField } from '../../ui/DateField.tsx'
 import { SlideOver } from '../../ui/fields.tsx'
 import { Button, Answer, Hint, Reading } from '../../ui/parts.tsx'
@@ -144,7 +144,7 @@ function During({
   place: Place
   nameOf: (id: string | null) => string
 }) {
-  const { setup } = useProduction()
+  const { setup } = useParts('setup')
   const first = spells[0]!
   const middle = minuteOfDay((first.fromMs + first.toMs) / 2, date, place.timeZone)
   const sun = study.sunAt(middle)

@@ -1,6 +1,6 @@
 import { Select } from '../../ui/fields.tsx'
 import { Flex, Text } from '@chakra-ui/react'
-import { useProduction, useRights } from '../../store/selectors.ts'
+import { useRights, useParts } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
 import { Hint, Section } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
@@ -8,7 +8,7 @@ import { LENS_KINDS, SENSOR_MODES } from '@kavrell/core/optics'
 
 /** Cameras with what of their sensors they can record, the lenses that are there, and recorders. */
 export function GlassView() {
-  const production = useProduction()
+  const production = useParts('camera', 'sensorMode', 'lens', 'recorder')
   const byLetter = (a: { letter: string }, b: { letter: string }) => (a.letter < b.letter ? -1 : 1)
   const byAge = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : 1)
   const cameras = Object.values(production.camera).sort(byLetter)

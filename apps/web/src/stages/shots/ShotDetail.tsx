@@ -1,7 +1,7 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { commitOrSay } from '../../store/production.ts'
-import { useProduction, useRights } from '../../store/selectors.ts'
+import { useProduction, useRights, useParts } from '../../store/selectors.ts'
 import { DropPictures } from '../../ui/DropPictures.tsx'
 import { FramePreview } from '../../ui/FramePreview.tsx'
 import { Picture } from '../../ui/Picture.tsx'
@@ -218,7 +218,7 @@ function Exposure({ shot }: { shot: Shot }) {
 }
 
 function More({ shot }: { shot: Shot }) {
-  const production = useProduction()
+  const production = useParts('shot', 'picture')
   const matched = byId(production.shot, shot.matchId)
   const pictures = Object.values(production.picture).filter(
     (p) => p.purpose === 'continuity' && (p.shotId === shot.id || (matched && p.shotId === matched.id)),
@@ -264,7 +264,7 @@ function More({ shot }: { shot: Shot }) {
 
 /** What an insert or pick-up has to take over from the shot it is cut into, and where it does not. */
 function MustMatch({ shot, matched }: { shot: Shot; matched: Shot }) {
-  const production = useProduction()
+  const production = useParts('setup')
   const rights = useRights()
   const names = { setup: (id: string | null) => (id ? (production.setup[id]?.letter ?? '?') : 'none') }
   const rows = [
