@@ -129,6 +129,7 @@ describe('on the plan', () => {
 test('the slider says where the sun stands at that time, and another date has another sun', async () => {
   await open('Sail loft')
   const said = () => screen.getByText(/° high, bearing/).textContent
+  await screen.findByText(/^At 15:00/)
   const afternoon = said()
   const time = screen.getByRole('slider', { name: 'Time of day' })
   const shown = Number(time.getAttribute('aria-valuenow'))
