@@ -51,7 +51,7 @@ test('no screen has an accessibility fault in any of the three lights', async ({
     'brief?view=money',
     'shots?view=coverage',
     'shots?view=boards',
-    'shots?view=glass',
+    'shots?view=lenses',
     'scout',
   ]) {
     await page.goto(base + view)

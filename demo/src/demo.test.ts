@@ -3,7 +3,7 @@ import { demoCardFiles } from './cards.ts'
 import { demoProduction } from './production.ts'
 import { pace, planDay } from '@kavrell/core/day'
 import { kitNeeds } from '@kavrell/core/kit'
-import { callSheet, dayReport, sheetChanges } from '@kavrell/core/papers'
+import { callSheet, dayReport, callSheetChanges } from '@kavrell/core/papers'
 import { asId, applyChanges, productionOf, schemaOf, withNewIds, NO_RECORDS } from '@kavrell/core/records'
 import { type Finding, findSnags } from '@kavrell/core/snags'
 import { shotsDone, takeStates } from '@kavrell/core/takes'
@@ -84,7 +84,7 @@ test('a call sheet older than its order is found, and what changed is listed', (
     },
   }
   expect(findSnags(withSheet).map((s) => s.check)).toContain('call.older-than-order')
-  const changes = sheetChanges(sheet, callSheet(moved, planDay(moved, day)!))
+  const changes = callSheetChanges(sheet, callSheet(moved, planDay(moved, day)!))
   expect(changes).toContainEqual({ what: 'Unit call', was: '04:40', now: '05:00', personId: null })
 })
 
@@ -111,11 +111,11 @@ test('somebody wanted in two places at once is found', () => {
 })
 
 test('calls follow from the order: by-shots people come before their first shot, all-day people with the unit', () => {
-  const plan = planDay(production, demo.id('day', 'day 1'))!
-  const call = (name: string) => plan.calls.find((c) => c.personId === demo.id('person', name))!
+  const dayPlan = planDay(production, demo.id('day', 'day 1'))!
+  const call = (name: string) => dayPlan.calls.find((c) => c.personId === demo.id('person', name))!
   expect(clock(call('maren').callMin)).toBe('04:40')
   expect(clock(call('juno').callMin)).toBe('04:25')
-  const first = plan.timeline.rows.find((r) => r.kind === 'shots' && r.shotIds.includes(demo.id('shot', '2D')))!
+  const first = dayPlan.timeline.rows.find((r) => r.kind === 'shots' && r.shotIds.includes(demo.id('shot', '2D')))!
   expect(call('sadie').callMin).toBe(Math.floor((first.startMin - 30) / 5) * 5)
 })
 
@@ -128,8 +128,8 @@ test('kit counts what is used at one moment, not what is used in all', () => {
 })
 
 test('the report of the first morning adds up', () => {
-  const plan = planDay(production, demo.id('day', 'day 1'))!
-  const report = dayReport(production, plan)
+  const dayPlan = planDay(production, demo.id('day', 'day 1'))!
+  const report = dayReport(production, dayPlan)
   expect(report).toMatchObject({
     shotsPlanned: 20,
     shotsDone: 7,
@@ -147,10 +147,10 @@ test('the report of the first morning adds up', () => {
     verdict: 'good',
   })
   expect(report.missing).toContain('Must-have 2A has no good take.')
-  expect(pace(plan.timeline, shotsDone(takeStates(production, plan.day.id)), 9 * 60 + 40).behindMin).toBe(
+  expect(pace(dayPlan.timeline, shotsDone(takeStates(production, dayPlan.day.id)), 9 * 60 + 40).behindMin).toBe(
     9 * 60 +
       40 -
-      plan.timeline.rows.find((r) => r.kind === 'shots' && r.shotIds.includes(demo.id('shot', '2J')))!.endMin,
+      dayPlan.timeline.rows.find((r) => r.kind === 'shots' && r.shotIds.includes(demo.id('shot', '2J')))!.endMin,
   )
 })
 

@@ -8,7 +8,7 @@ import { standInGateway } from './devices/messageGateway.ts'
 import { standInBox } from './devices/timecodeBox.ts'
 import { folderVolumes } from './devices/volumes.ts'
 import { type DocumentJobs, drawPapers, openDocuments, PaperFailed } from './documents/documents.ts'
-import { openSheets } from './documents/sheets.ts'
+import { openCallSheets } from './documents/callSheets.ts'
 import { openDoor } from './edits/door.ts'
 import type { LookAtCard } from './edits/wipeGuard.ts'
 import { makeApp, type Services } from './http/app.ts'
@@ -78,7 +78,7 @@ export async function start(settings: Settings): Promise<Running> {
   ]
   const closeRunners = () => Promise.all(runners.map((runner) => runner.close()))
   let port = 0
-  const sheets = openSheets({
+  const sheets = openCallSheets({
     database,
     models,
     serverModels,

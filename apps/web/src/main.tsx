@@ -9,7 +9,7 @@ import { Crash } from './shell/Crash.tsx'
 import { Entrance } from './shell/Entrance.tsx'
 import { Join } from './shell/Join.tsx'
 import { ProductionRoom } from './shell/ProductionRoom.tsx'
-import { SheetReader } from './shell/SheetReader.tsx'
+import { CallSheetReader } from './shell/CallSheetReader.tsx'
 import { useDesk } from './store/desk.ts'
 import { say } from './store/production.ts'
 import { system } from './ui/theme/theme.ts'
@@ -26,7 +26,7 @@ createRoot(document.getElementById('root')!).render(
       <Crash>
         <BrowserRouter>
           <Routes>
-            <Route path="/sheet/:token" element={<SheetReader />} />
+            <Route path="/sheet/:token" element={<CallSheetReader />} />
             <Route path="/join/:token" element={<Join />} />
             <Route path="/p/:productionId/:stage?" element={<ProductionRoom />} />
             <Route path="*" element={<Entrance />} />

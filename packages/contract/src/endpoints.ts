@@ -1,5 +1,5 @@
 import { type BeginningName, BEGINNINGS } from '@kavrell/core/beginnings'
-import type { PrintedSheet } from '@kavrell/core/papers'
+import type { PrintedCallSheet } from '@kavrell/core/papers'
 import { z } from 'zod'
 import type { LoggedEdit } from './edits.ts'
 import type { CardSight } from '@kavrell/core/cards'
@@ -88,7 +88,7 @@ export interface IssuedSheet {
 }
 /** A sheet as somebody reads it by their own link. */
 export interface ReadSheet {
-  readonly sheet: PrintedSheet
+  readonly sheet: PrintedCallSheet
   readonly version: number
   readonly personId: string
   readonly name: string

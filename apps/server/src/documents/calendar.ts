@@ -1,11 +1,11 @@
 import ical, { ICalCalendarMethod } from 'ical-generator'
-import type { PrintedSheet, SheetPerson } from '@kavrell/core/papers'
+import type { PrintedCallSheet, SheetPerson } from '@kavrell/core/papers'
 import { instantAt } from '@kavrell/core/sun'
 import { parseClock } from '@kavrell/core/text'
 
 /** One person's call as an iCalendar file: from their own call to wrap, with where and whom to ring. */
 export function callCalendar(
-  sheet: PrintedSheet,
+  sheet: PrintedCallSheet,
   person: SheetPerson,
   dayId: string,
   timeZone: string,

@@ -1,15 +1,15 @@
 import { DateTime } from 'luxon'
 import { label, makePdf, say, table } from './pdf.ts'
-import type { PrintedSheet, SheetChange } from '@kavrell/core/papers'
+import type { PrintedCallSheet, CallSheetChange } from '@kavrell/core/papers'
 
 export const sayDate = (iso: string) => DateTime.fromISO(iso).setLocale('en-GB').toFormat('cccc d LLLL yyyy')
 
 /** A call sheet typeset for paper. `version` is null for a draft nobody has been sent. */
 export function callSheetPdf(
-  sheet: PrintedSheet,
+  sheet: PrintedCallSheet,
   paper: 'A4' | 'Letter',
   version: number | null,
-  changes: readonly SheetChange[],
+  changes: readonly CallSheetChange[],
 ): Promise<Buffer> {
   const state = version === null ? 'Draft, not sent' : `Version ${version}`
   const lines = [sheet.sun, ...sheet.fixedEvents].filter(Boolean).join('. ')

@@ -8,7 +8,7 @@ import type { ServerModels } from '../records/serverModels.ts'
 import { cropTo } from '../uploads/crop.ts'
 import type { Pictures } from '../uploads/pictures.ts'
 import { callSheetPdf } from './callSheetPdf.ts'
-import { loadProduction, type PlannedSheet, sheetNow } from './sheets.ts'
+import { loadProduction, type PlannedCallSheet, callSheetNow } from './callSheets.ts'
 import { boardsPdf, pocketPdf, shotListPdf } from './shotPapers.ts'
 import { wrapPdf } from './wrapPdf.ts'
 import { dayReport } from '@kavrell/core/papers'
@@ -53,14 +53,15 @@ function draw(pictures: Pictures, production: Production, id: string, { paper, d
       (fileId) => pictures.read(id, fileId, false),
       (bytes, board: RecordOf<'picture'>, aspect) => cropTo(bytes, aspect, board.cropX, board.cropY),
     )
-  const planned = dayId ? sheetNow(production, dayId) : null
+  const planned = dayId ? callSheetNow(production, dayId) : null
   if (!planned) throw new PaperFailed('There is no such day.')
   return paper === 'call sheet'
     ? callSheetPdf(planned.sheet, paperOf(planned), planned.version, planned.changes)
-    : wrapPdf(production.production.title, dayReport(production, planned.plan), paperOf(planned))
+    : wrapPdf(production.production.title, dayReport(production, planned.dayPlan), paperOf(planned))
 }
 
-const paperOf = ({ production }: PlannedSheet) => (production.production as unknown as { paper: 'A4' | 'Letter' }).paper
+const paperOf = ({ production }: PlannedCallSheet) =>
+  (production.production as unknown as { paper: 'A4' | 'Letter' }).paper
 
 /**
  * Papers as jobs: any server process draws them, another takes over if that one dies, and whoever asks for

@@ -14,7 +14,7 @@ import {
   inOrder,
 } from '@kavrell/core/records'
 import { masterDeliverable, SHOT_COLUMNS, shotCell, takingOfShot } from '@kavrell/core/shotlist'
-import { lengthText, rate, toCsv } from '@kavrell/core/text'
+import { lengthText, frameRateText, toCsv } from '@kavrell/core/text'
 
 type Shot = RecordOf<'shot'>
 /** The bytes of a board, by the hash it is kept under. */
@@ -76,7 +76,7 @@ export function shotListPdf(production: Production): Promise<Buffer> {
               ],
             },
             say(`${shot.focalLengthMm} mm T${shot.tStop}\n${lengthText(shot.distanceM, units)}`),
-            say(`${rate(shot.fpsNum, shot.fpsDen)} fps\n${shot.shutterDeg}° ISO ${shot.iso}`),
+            say(`${frameRateText(shot.fpsNum, shot.fpsDen)} fps\n${shot.shutterDeg}° ISO ${shot.iso}`),
             say(byId(production.setup, shot.setupId)?.letter ?? ''),
             say(`${shot.rig}\n${shot.minutes} min${shot.side ? `, ${shot.side}` : ''}`),
           ]),
@@ -101,7 +101,7 @@ export function pocketPdf(production: Production): Promise<Buffer> {
         stack: [
           say(`${shot.sees}${shot.mustHave ? ' (must)' : ''}`, { fontSize: 8.5 }),
           say(
-            `${shot.focalLengthMm} T${shot.tStop} ${lengthText(shot.distanceM, units)} ${rate(shot.fpsNum, shot.fpsDen)} fps ${byId(production.setup, shot.setupId)?.letter ?? ''} ${shot.side}`.trim(),
+            `${shot.focalLengthMm} T${shot.tStop} ${lengthText(shot.distanceM, units)} ${frameRateText(shot.fpsNum, shot.fpsDen)} fps ${byId(production.setup, shot.setupId)?.letter ?? ''} ${shot.side}`.trim(),
             { fontSize: 7, color: '#444444' },
           ),
         ],

@@ -24,10 +24,10 @@ export const takesCsv = (report: DayReport): string =>
   )
 
 /** The day's good takes as an OpenTimelineIO timeline, in the order they were shot, wild sounds on a track of their own. */
-export function goodTakesOtio(production: Production, plan: DayPlan): object {
+export function goodTakesOtio(production: Production, dayPlan: DayPlan): object {
   const master = masterDeliverable(production)
   // Nobody judges a wild sound: it is kept unless somebody said no.
-  const kept = takeStates(production, plan.day.id).filter(
+  const kept = takeStates(production, dayPlan.day.id).filter(
     ({ take, verdict, cutTimecode }) =>
       cutTimecode !== null && (take.wild ? verdict !== 'no-good' : verdict === 'good'),
   )
@@ -64,5 +64,5 @@ export function goodTakesOtio(production: Production, plan: DayPlan): object {
     ]
   }
   const clips = (wild: boolean) => kept.filter(({ take }) => take.wild === wild).flatMap(clipOf)
-  return otioTimeline(`${production.production.title} ${plan.day.title}`, rate, clips(false), clips(true))
+  return otioTimeline(`${production.production.title} ${dayPlan.day.title}`, rate, clips(false), clips(true))
 }

@@ -11,7 +11,7 @@ import type { Invitations } from '../accounts/invitations.ts'
 import type { TimecodeBox } from '../devices/timecodeBox.ts'
 import type { Volumes } from '../devices/volumes.ts'
 import type { Documents } from '../documents/documents.ts'
-import type { Sheets } from '../documents/sheets.ts'
+import type { CallSheets } from '../documents/callSheets.ts'
 import type { Door } from '../edits/door.ts'
 import type { LookAtCard } from '../edits/wipeGuard.ts'
 import type { Announcements } from '../live/announcements.ts'
@@ -46,7 +46,7 @@ export interface Services {
   readonly timecodeBox: TimecodeBox
   readonly offload: Offload
   readonly jobs: MediaJobs
-  readonly sheets: Sheets
+  readonly sheets: CallSheets
   readonly documents: Documents
   readonly pictures: Pictures
   readonly now: () => Date

@@ -3,7 +3,7 @@ import { dayReport } from '@kavrell/core/papers'
 import type { Sequelize } from 'sequelize'
 import { callCalendar } from '../documents/calendar.ts'
 import type { Documents, PaperName } from '../documents/documents.ts'
-import { loadProduction, type PlannedSheet, sheetNow } from '../documents/sheets.ts'
+import { loadProduction, type PlannedCallSheet, callSheetNow } from '../documents/callSheets.ts'
 import { goodTakesOtio, takesCsv } from '../documents/wrapExports.ts'
 import type { Models } from '../records/models.ts'
 import { type Asked, type Serve, sendFile } from './serve.ts'
@@ -24,19 +24,19 @@ interface DayParams {
 export function documentRoutes(serve: Serve, { database, models, documents, now }: Deps): void {
   const onDay = <P extends OfDay>(
     endpoint: Endpoint<P, undefined, FileBytes>,
-    answer: (planned: PlannedSheet, asked: Asked<P, undefined>) => Promise<void> | Refusal | void,
+    answer: (planned: PlannedCallSheet, asked: Asked<P, undefined>) => Promise<void> | Refusal | void,
   ) =>
     serve.file(endpoint, async (asked) => {
       const { productionId, dayId } = asked.params as unknown as DayParams
       const production = await loadProduction(database, models, productionId)
-      const planned = production && sheetNow(production, dayId)
+      const planned = production && callSheetNow(production, dayId)
       if (!planned) return { code: 'not-found', says: 'There is no such day.' }
       return (await answer(planned, asked)) ?? undefined
     })
-  const paper = ({ params }: Asked<OfDay, undefined>, { plan }: PlannedSheet, name: PaperName) =>
-    documents.paper((params as unknown as DayParams).productionId, name, plan.day.id)
-  const fileName = (planned: PlannedSheet, what: string, ending: string) =>
-    `${planned.production.production.title} ${planned.plan.day.title} ${what}`
+  const paper = ({ params }: Asked<OfDay, undefined>, { dayPlan: dayPlan }: PlannedCallSheet, name: PaperName) =>
+    documents.paper((params as unknown as DayParams).productionId, name, dayPlan.day.id)
+  const fileName = (planned: PlannedCallSheet, what: string, ending: string) =>
+    `${planned.production.production.title} ${planned.dayPlan.day.title} ${what}`
       .normalize('NFKD')
       .replace(/[^A-Za-z0-9]+/g, '-')
       .replace(/^-|-$/g, '') + `.${ending}`
@@ -49,7 +49,7 @@ export function documentRoutes(serve: Serve, { database, models, documents, now 
   onDay(ENDPOINTS.callCalendar, (planned, { params, res }) => {
     const person = planned.sheet.people.find((p) => p.personId === params.personId)
     if (!person) return { code: 'not-found', says: 'That person has no call on this day.' }
-    const { day, place } = planned.plan
+    const { day, place } = planned.dayPlan
     const text = callCalendar(planned.sheet, person, day.id, place.timeZone, planned.version ?? 0, now().getTime())
     sendFile(res, 'text/calendar; charset=utf-8', fileName(planned, `call ${person.name}`, 'ics'), text)
   })
@@ -57,15 +57,15 @@ export function documentRoutes(serve: Serve, { database, models, documents, now 
     sendFile(asked.res, 'application/pdf', fileName(planned, 'report', 'pdf'), await paper(asked, planned, 'report'))
   })
   onDay(ENDPOINTS.takesCsv, (planned, { res }) => {
-    const text = takesCsv(dayReport(planned.production, planned.plan))
+    const text = takesCsv(dayReport(planned.production, planned.dayPlan))
     sendFile(res, 'text/csv; charset=utf-8', fileName(planned, 'takes', 'csv'), text)
   })
   onDay(ENDPOINTS.reportJson, (planned, { res }) => {
-    const text = json(dayReport(planned.production, planned.plan))
+    const text = json(dayReport(planned.production, planned.dayPlan))
     sendFile(res, 'application/json', fileName(planned, 'report', 'json'), text)
   })
   onDay(ENDPOINTS.goodTakesOtio, (planned, { res }) => {
-    const text = json(goodTakesOtio(planned.production, planned.plan))
+    const text = json(goodTakesOtio(planned.production, planned.dayPlan))
     sendFile(res, 'application/json', fileName(planned, 'good takes', 'otio'), text)
   })
 }

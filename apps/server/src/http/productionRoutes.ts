@@ -2,7 +2,7 @@ import { ENDPOINTS, type SnapshotOnTheWay } from '@kavrell/contract'
 import { fail, ok } from '@kavrell/core/outcome'
 import type { Sequelize } from 'sequelize'
 import type { TimecodeBox } from '../devices/timecodeBox.ts'
-import type { Sheets } from '../documents/sheets.ts'
+import type { CallSheets } from '../documents/callSheets.ts'
 import type { Door } from '../edits/door.ts'
 import type { Announcements } from '../live/announcements.ts'
 import type { RecentEdits } from '../live/recentEdits.ts'
@@ -19,7 +19,7 @@ interface Deps {
   readonly door: Door
   readonly announcements: Announcements
   readonly recentEdits: RecentEdits
-  readonly sheets: Sheets
+  readonly sheets: CallSheets
   readonly jobs: MediaJobs
   readonly timecodeBox: TimecodeBox
   readonly now: () => Date

@@ -1,10 +1,10 @@
 import { Box, Dialog, Portal } from '@chakra-ui/react'
 import { Command } from 'cmdk'
 import { useNavigate } from 'react-router'
-import { chooseDay, setLight, showKeys, showPalette, showSnags } from '../store/desk.ts'
+import { chooseDay, setScreenLight, showKeys, showPalette, showSnags } from '../store/desk.ts'
 import { redo, undo, useProductionStore } from '../store/production.ts'
 import { useDays, useProduction } from '../store/selectors.ts'
-import { LIGHTS } from '../ui/theme/theme.ts'
+import { SCREEN_LIGHTS } from '../ui/theme/theme.ts'
 import { STAGES } from './stages.ts'
 import { type AnyRecord, type KindName, nameOf } from '@kavrell/core/records'
 
@@ -82,12 +82,12 @@ export function CommandPalette() {
         { name: 'Redo', note: 'Ctrl Shift Z', go: redo },
         { name: 'Show snags', note: 'what stops you', go: () => showSnags(true) },
         { name: 'Show keys', note: '?', go: () => showKeys(true) },
-        ...LIGHTS.map((light) => ({
+        ...SCREEN_LIGHTS.map((light) => ({
           name: `${light[0]!.toUpperCase()}${light.slice(1)} light`,
           note: { desk: 'cool grey paper', set: 'dark stage', sun: 'outdoors' }[light],
-          go: () => setLight(light),
+          go: () => setScreenLight(light),
         })),
-        { name: 'Light by the clock', note: 'Set light after dusk', go: () => setLight('clock') },
+        { name: 'Light by the clock', note: 'Set light after dusk', go: () => setScreenLight('clock') },
         ...days.map((day) => ({ name: `Look at ${day.title}`, note: day.date, go: () => chooseDay(day.id) })),
       ],
     ],

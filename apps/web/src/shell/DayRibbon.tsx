@@ -17,9 +17,9 @@ const WORD_SHARE = 0.028
  * The day as one strip: the sky of the real sun, the running order in the colours of its lighting setups,
  * fixed events, and now.
  */
-export function DayRibbon({ plan }: { plan: DayPlan }) {
+export function DayRibbon({ dayPlan: dayPlan }: { dayPlan: DayPlan }) {
   const production = useParts('fixedEvent', 'setup', 'shot')
-  const { day, place, timeline, sun } = plan
+  const { day, place, timeline, sun } = dayPlan
   const civil = sun.crossings.civil
   const minute = (ms: number) => minuteOfDay(ms, day.date, place.timeZone)
   const from =

@@ -4,19 +4,19 @@ import { DateTime } from 'luxon'
 import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { ask } from '../store/api.ts'
-import { chooseDay, followClock, setLight, showSnags, sitsHere, useDesk } from '../store/desk.ts'
+import { chooseDay, followClock, setScreenLight, showSnags, sitsHere, useDesk } from '../store/desk.ts'
 import { redo, undo, useProductionStore } from '../store/production.ts'
 import { useOpenSnags, useRecords } from '../store/selectors.ts'
 import { useFindings } from '../store/snags.ts'
 import { Button } from '../ui/parts.tsx'
-import { type Light, LIGHTS } from '../ui/theme/theme.ts'
+import { type ScreenLight, SCREEN_LIGHTS } from '../ui/theme/theme.ts'
 import { useDay } from '../ui/useDay.ts'
 import { DayRibbon } from './DayRibbon.tsx'
 import { ENDPOINTS, type Me } from '@kavrell/contract'
 import { minuteOfDay } from '@kavrell/core/sun'
 import { clock } from '@kavrell/core/text'
 
-const LIGHT_NAMES: Readonly<Record<Light, string>> = { desk: 'Desk light', set: 'Set light', sun: 'Sun light' }
+const LIGHT_NAMES: Readonly<Record<ScreenLight, string>> = { desk: 'Desk light', set: 'Set light', sun: 'Sun light' }
 
 /** How many snags of a severity; on a phone the figure alone. */
 function Count({ tone, n, words }: { readonly tone: 'stop' | 'watch'; readonly n: number; readonly words: string }) {
@@ -33,7 +33,7 @@ function Count({ tone, n, words }: { readonly tone: 'stop' | 'watch'; readonly n
 
 /** Day, place, sun, fixed events, snags, and the ribbon under them. */
 export function TopLine() {
-  const { day, plan, days } = useDay()
+  const { day, dayPlan: dayPlan, days } = useDay()
   const snags = useOpenSnags()
   const events = Object.values(useRecords('fixedEvent'))
     .filter((e) => e.dayId === day?.id)
@@ -44,8 +44,8 @@ export function TopLine() {
   const stopping = snags.filter((s) => s.severity === 'stop').length
   const stops = stopping + misfits,
     watches = snags.length - stopping
-  const latitudeDeg = plan?.place.latitudeDeg,
-    longitudeDeg = plan?.place.longitudeDeg
+  const latitudeDeg = dayPlan?.place.latitudeDeg,
+    longitudeDeg = dayPlan?.place.longitudeDeg
   useEffect(() => {
     const look = () =>
       followClock(latitudeDeg === undefined || longitudeDeg === undefined ? null : { latitudeDeg, longitudeDeg })
@@ -53,8 +53,8 @@ export function TopLine() {
     const timer = setInterval(look, 60_000)
     return () => clearInterval(timer)
   }, [latitudeDeg, longitudeDeg])
-  const sun = plan?.sun.crossings.rise
-  const at = (ms: number) => clock(minuteOfDay(ms, plan!.day.date, plan!.place.timeZone))
+  const sun = dayPlan?.sun.crossings.rise
+  const at = (ms: number) => clock(minuteOfDay(ms, dayPlan!.day.date, dayPlan!.place.timeZone))
   return (
     <Box
       as="header"
@@ -89,13 +89,13 @@ export function TopLine() {
             {day?.title ?? 'No day yet'}
           </Text>
         )}
-        {plan && (
+        {dayPlan && (
           <>
             <Text truncate display={{ base: 'none', md: 'block' }}>
-              {DateTime.fromISO(plan.day.date).setLocale('en-GB').toFormat('ccc d LLL')}, {plan.place.name}
+              {DateTime.fromISO(dayPlan.day.date).setLocale('en-GB').toFormat('ccc d LLL')}, {dayPlan.place.name}
             </Text>
             <Text whiteSpace="nowrap" display={{ base: 'none', lg: 'block' }}>
-              call {clock(plan.timeline.startMin)}
+              call {clock(dayPlan.timeline.startMin)}
             </Text>
             {sun?.kind === 'crosses' && (
               <Text whiteSpace="nowrap" display={{ base: 'none', lg: 'block' }}>
@@ -148,9 +148,9 @@ export function TopLine() {
               bg="transparent"
               borderColor="transparent"
               value={chosen}
-              onChange={(e) => setLight(e.target.value as Light | 'clock')}
+              onChange={(e) => setScreenLight(e.target.value as ScreenLight | 'clock')}
             >
-              {LIGHTS.map((l) => (
+              {SCREEN_LIGHTS.map((l) => (
                 <option key={l} value={l}>
                   {LIGHT_NAMES[l]}
                 </option>
@@ -161,9 +161,9 @@ export function TopLine() {
           <Who />
         </Flex>
       </Flex>
-      {plan && (
+      {dayPlan && (
         <Box display={{ base: 'none', md: 'block' }}>
-          <DayRibbon plan={plan} />
+          <DayRibbon dayPlan={dayPlan} />
         </Box>
       )}
     </Box>

@@ -3,8 +3,8 @@ import { screen, within } from '@testing-library/react'
 import { describe, expect, test } from 'vitest'
 import { answer, draw, no } from '../testing.tsx'
 import { Join } from './Join.tsx'
-import { SheetReader } from './SheetReader.tsx'
-import type { PrintedSheet } from '@kavrell/core/papers'
+import { CallSheetReader } from './CallSheetReader.tsx'
+import type { PrintedCallSheet } from '@kavrell/core/papers'
 
 describe('a link to join by', () => {
   const open = () => draw(<Join />, '/join/T0ken', '/join/:token')
@@ -50,7 +50,7 @@ describe('a link to join by', () => {
 
 describe('a sheet opened from a message', () => {
   const person = (personId: string, name: string, call: string) => ({ personId, name, role: 'cast', call, phone: '' })
-  const sheet: PrintedSheet = {
+  const sheet: PrintedCallSheet = {
     title: 'The Long Plank',
     day: 'Day 1',
     date: '2026-05-14',
@@ -74,7 +74,7 @@ describe('a sheet opened from a message', () => {
   }
   const open = (read: unknown) => {
     answer({ '/sheets/T0ken': read })
-    draw(<SheetReader />, '/sheet/T0ken', '/sheet/:token')
+    draw(<CallSheetReader />, '/sheet/T0ken', '/sheet/:token')
   }
   test.each([
     ['e1', '06:30'],

@@ -136,8 +136,8 @@ describe('the ribbon', () => {
   // By this device's own clock: no box that was set to another day.
   beforeEach(() => openDemo('planner', (records) => ({ ...records, timecodeBox: {} })))
   const Ribbon = () => {
-    const { plan } = useDay()
-    return plan ? <DayRibbon plan={plan} /> : null
+    const { dayPlan: dayPlan } = useDay()
+    return dayPlan ? <DayRibbon dayPlan={dayPlan} /> : null
   }
   afterEach(() => vi.useRealTimers())
   const strip = () => screen.getByRole('img')

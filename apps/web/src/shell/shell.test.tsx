@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { screen, within, waitFor } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
-import { setLight, showSnags, useDesk } from '../store/desk.ts'
+import { setScreenLight, showSnags, useDesk } from '../store/desk.ts'
 import { commit, useProductionStore } from '../store/production.ts'
 import { useFindings } from '../store/snags.ts'
 import { all, draw, openDemo, sent, shotOf } from '../testing.tsx'
@@ -49,7 +49,7 @@ describe('the top line', () => {
     expect(useDesk.getState().chosen).toBe('clock')
     expect(['desk', 'set']).toContain(document.documentElement.className)
     expect(localStorage.getItem('kavrell.light')).toBe('clock')
-    setLight('desk')
+    setScreenLight('desk')
   })
 })
 
@@ -155,5 +155,5 @@ test('the palette finds a shot by its words and a command by its name', async ()
   await user.type(field, 'by the clock')
   await user.keyboard('{Enter}')
   expect(useDesk.getState().chosen).toBe('clock')
-  setLight('desk')
+  setScreenLight('desk')
 })

@@ -1,14 +1,14 @@
 import { create } from 'zustand'
-import type { Light } from '../ui/theme/theme.ts'
-import { lightByClock, type Place } from './lightByClock.ts'
+import type { ScreenLight } from '../ui/theme/theme.ts'
+import { screenLightByClock, type Place } from './screenLightByClock.ts'
 import { remember, remembered } from './remember.ts'
 
 /** What belongs to this device alone: its light, the day it looks at, whether lists are open. */
 interface Desk {
   /** What was chosen by hand: one of the lights, or whichever the clock of the day asks for. */
-  readonly chosen: Light | 'clock'
+  readonly chosen: ScreenLight | 'clock'
   /** The light the screen is in now. */
-  readonly light: Light
+  readonly light: ScreenLight
   readonly dayId: string | null
   /** Who sits here, by account: sheets are looked at as each likes. */
   readonly person: string
@@ -19,10 +19,10 @@ interface Desk {
   readonly moment: { readonly minute: number } | null
 }
 
-const readChoice = (kept: string | null): Light | 'clock' =>
+const readChoice = (kept: string | null): ScreenLight | 'clock' =>
   kept === 'set' || kept === 'sun' || kept === 'clock' ? kept : 'desk'
-const inLight = (chosen: Light | 'clock', place: Place | null): Light =>
-  chosen === 'clock' ? lightByClock(Date.now(), place) : chosen
+const inLight = (chosen: ScreenLight | 'clock', place: Place | null): ScreenLight =>
+  chosen === 'clock' ? screenLightByClock(Date.now(), place) : chosen
 
 const first = readChoice(remembered('light'))
 export const useDesk = create<Desk>()(() => ({
@@ -37,13 +37,13 @@ export const useDesk = create<Desk>()(() => ({
 }))
 
 let place: Place | null = null
-const show = (chosen: Light | 'clock') => {
+const show = (chosen: ScreenLight | 'clock') => {
   const light = inLight(chosen, place)
   document.documentElement.className = light
   if (useDesk.getState().light !== light || useDesk.getState().chosen !== chosen) useDesk.setState({ chosen, light })
 }
 
-export function setLight(chosen: Light | 'clock'): void {
+export function setScreenLight(chosen: ScreenLight | 'clock'): void {
   remember('light', chosen)
   show(chosen)
 }

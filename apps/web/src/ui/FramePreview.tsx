@@ -2,7 +2,7 @@ import { useProduction, useUnits } from '../store/selectors.ts'
 import { figureInFrame, FIGURES, frameDrawing, frameSize } from '@kavrell/core/optics'
 import type { RecordOf } from '@kavrell/core/records'
 import { takingOfShot } from '@kavrell/core/shotlist'
-import { lengthText as metres } from '@kavrell/core/text'
+import { lengthText } from '@kavrell/core/text'
 
 /** The delivered frame with a person of middling size in it, drawn to the scale that lens and distance give. */
 export function FramePreview({
@@ -22,7 +22,7 @@ export function FramePreview({
   const { height: h, paths, widthM, hasFigure } = frameDrawing(shot, used, aspect, w)
   const { heightM } = frameSize(used, shot.focalLengthMm, shot.distanceM)
   const several = (shot.figures?.length ?? 0) > 1
-  const lens = `${shot.focalLengthMm} mm at ${metres(shot.distanceM, units)}`
+  const lens = `${shot.focalLengthMm} mm at ${lengthText(shot.distanceM, units)}`
   return (
     <svg
       width={w}
@@ -58,7 +58,7 @@ export function FramePreview({
 /** Nobody in frame: a rule as wide as what is seen says the scale. */
 function Measure({ widthM, w, h }: { widthM: number; w: number; h: number }) {
   const units = useUnits()
-  const says = units === 'metric' && widthM < 0.995 ? `${Math.round(widthM * 100)} cm` : metres(widthM, units)
+  const says = units === 'metric' && widthM < 0.995 ? `${Math.round(widthM * 100)} cm` : lengthText(widthM, units)
   return (
     <g stroke="var(--chakra-colors-figure)" fill="var(--chakra-colors-figure)">
       <line x1={4} x2={w - 4} y1={h * 0.62} y2={h * 0.62} />

@@ -6,11 +6,11 @@ import type { RecordOf } from '@kavrell/core/records'
 /** The day this device looks at: the chosen one, else the first. */
 export function useDay(): {
   day: RecordOf<'day'> | undefined
-  plan: DayPlan | undefined
+  dayPlan: DayPlan | undefined
   days: readonly RecordOf<'day'>[]
 } {
   const days = useDays() as unknown as readonly RecordOf<'day'>[]
   const chosen = useDesk((s) => s.dayId)
   const day = days.find((d) => d.id === chosen) ?? days[0]
-  return { day, days, plan: useDayPlan(day?.id ?? null) }
+  return { day, days, dayPlan: useDayPlan(day?.id ?? null) }
 }

@@ -3,7 +3,6 @@ import {
   applyChanges,
   asId,
   createRecord,
-  type KindName,
   NO_RECORDS,
   productionOf,
   schemaOf,

@@ -125,22 +125,22 @@ describe('clock times of a day', () => {
 
 test('a shot waits for the light it is tied to, and one outside opening hours is named', () => {
   const shots = [shot('a', { window: 'clock', windowFromMin: 640, windowToMin: 700 })]
-  const plan = planDay(production(shots, [item(0, { shotIds: [asId('a')] })]), 'd')!
-  expect(plan.timeline.waitMin).toBe(140)
-  expect(plan.missed).toEqual([])
+  const dayPlan = planDay(production(shots, [item(0, { shotIds: [asId('a')] })]), 'd')!
+  expect(dayPlan.timeline.waitMin).toBe(140)
+  expect(dayPlan.missed).toEqual([])
   const late = planDay(production([shot('a', { minutes: 200 })], [item(0, { shotIds: [asId('a')] })]), 'd')!
   expect(late.missed).toMatchObject([{ kind: 'opening', outsideMin: 40 }])
 })
 
 test('people are called before their first shot, with the unit, or not at all', () => {
-  const plan = planDay(
+  const dayPlan = planDay(
     production(
       [shot('a'), shot('b', { personIds: [asId('x')] })],
       [item(0, { shotIds: [asId('a')] }), item(1, { shotIds: [asId('b')] })],
     ),
     'd',
   )!
-  expect(plan.calls.map((c) => [c.personId, clock(c.callMin), clock(c.releaseMin)])).toEqual([
+  expect(dayPlan.calls.map((c) => [c.personId, clock(c.callMin), clock(c.releaseMin)])).toEqual([
     ['y', '08:00', '09:30'],
     ['x', '08:05', '09:00'],
   ])

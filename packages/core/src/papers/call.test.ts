@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { planDay } from '../day/index.ts'
 import { asId, tryChanges } from '../records/index.ts'
 import { productionWith } from '../testing/index.ts'
-import { callSheet, noLongerCalled, sheetChanges } from './callSheet.ts'
+import { callSheet, noLongerCalled, callSheetChanges } from './callSheet.ts'
 import { LOCAL_RULES, LONG_DAY_LINE } from './cautions.ts'
 
 const base = productionWith({
@@ -115,7 +115,8 @@ test('who is no longer called is found by who they are, not by their name', () =
 })
 
 describe('what a newer sheet changes', () => {
-  const changes = (edit: Parameters<typeof tryChanges>[1]) => sheetChanges(sheetOf(), sheetOf(tryChanges(base, edit)))
+  const changes = (edit: Parameters<typeof tryChanges>[1]) =>
+    callSheetChanges(sheetOf(), sheetOf(tryChanges(base, edit)))
   test('nothing, when nothing changed', () => expect(changes([])).toEqual([]))
   test('a longer first shot moves everything after it, and the people in that', () =>
     expect(changes([{ op: 'update', kind: 'shot', id: asId('s1'), fields: { minutes: 40 } }])).toEqual([

@@ -30,7 +30,7 @@ export interface SheetPlace {
 }
 
 /** Everything a call sheet says, ready to print: no clock, no look-ups. */
-export interface PrintedSheet {
+export interface PrintedCallSheet {
   readonly title: string
   readonly day: string
   readonly date: string
@@ -51,7 +51,7 @@ export interface PrintedSheet {
 }
 
 /** A printed sheet with what it was made from. */
-export interface CallSheet extends PrintedSheet {
+export interface CallSheet extends PrintedCallSheet {
   readonly order: SheetOrder
 }
 
@@ -59,8 +59,8 @@ export interface CallSheet extends PrintedSheet {
  * The call sheet of a day as it would be printed now: times, people with their own call, places, order, sun,
  * cautions of the setups in it. Clock texts are local to the place of the day.
  */
-export function callSheet(production: Production, plan: DayPlan): CallSheet {
-  const { day, place, timeline, sun } = plan
+export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
+  const { day, place, timeline, sun } = dayPlan
   const at = (ms: number | null) => (ms === null ? null : clock(minuteOfDay(ms, day.date, place.timeZone)))
   const setups = [
     ...new Set(timeline.rows.flatMap((row) => (row.kind === 'shots' && row.setupId ? [row.setupId] : []))),
@@ -136,7 +136,7 @@ export function callSheet(production: Production, plan: DayPlan): CallSheet {
         },
       ]
     }),
-    people: plan.calls.flatMap((call) => {
+    people: dayPlan.calls.flatMap((call) => {
       const person = byId(production.person, call.personId)
       return person
         ? [
@@ -154,8 +154,8 @@ export function callSheet(production: Production, plan: DayPlan): CallSheet {
       production,
       setups.map((setup) => setup.id),
     ),
-    fingerprint: plan.fingerprint,
-    order: { callMin: day.callMin, items: plan.items.map(fieldsOfItem) },
+    fingerprint: dayPlan.fingerprint,
+    order: { callMin: day.callMin, items: dayPlan.items.map(fieldsOfItem) },
   }
 }
 
@@ -200,7 +200,7 @@ function kitNotes(production: Production, setupIds: readonly string[]): string[]
   return [...counts].map(([name, n]) => `${n} × ${name}`)
 }
 
-export interface SheetChange {
+export interface CallSheetChange {
   readonly what: string
   readonly was: string
   readonly now: string
@@ -208,12 +208,12 @@ export interface SheetChange {
 }
 
 /** People whom an older sheet calls and a newer one does not: they still think they are wanted. */
-export const noLongerCalled = (older: PrintedSheet, newer: PrintedSheet): SheetPerson[] =>
+export const noLongerCalled = (older: PrintedCallSheet, newer: PrintedCallSheet): SheetPerson[] =>
   older.people.filter((was) => !newer.people.some((now) => now.personId === was.personId))
 
 /** What a newer sheet changes for the people who hold the older one. */
-export function sheetChanges(older: PrintedSheet, newer: PrintedSheet): SheetChange[] {
-  const changes: SheetChange[] = []
+export function callSheetChanges(older: PrintedCallSheet, newer: PrintedCallSheet): CallSheetChange[] {
+  const changes: CallSheetChange[] = []
   const compare = (what: string, was: string, now: string, personId: string | null = null) => {
     if (was !== now) changes.push({ what, was, now, personId })
   }

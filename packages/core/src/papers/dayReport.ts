@@ -44,12 +44,12 @@ export interface DayReport {
 }
 
 /** Figures of a day from its order and its ledgers, and what is still missing. */
-export function dayReport(production: Production, plan: DayPlan): DayReport {
-  const states = takeStates(production, plan.day.id)
+export function dayReport(production: Production, dayPlan: DayPlan): DayReport {
+  const states = takeStates(production, dayPlan.day.id)
   const done = shotsDone(states)
-  const ordered = plan.timeline.rows.flatMap((row) => (row.kind === 'shots' ? row.shotIds : []))
+  const ordered = dayPlan.timeline.rows.flatMap((row) => (row.kind === 'shots' ? row.shotIds : []))
   const shots = ordered.flatMap((id): Shot[] => (byId(production.shot, id) ? [production.shot[id]!] : []))
-  const minuteOf = (iso: string) => minuteOfDay(Date.parse(iso), plan.day.date, plan.place.timeZone)
+  const minuteOf = (iso: string) => minuteOfDay(Date.parse(iso), dayPlan.day.date, dayPlan.place.timeZone)
   // A clock shows the minute that has begun, not the nearest.
   const shown = (iso: string) => Math.floor(minuteOf(iso) + 1e-9)
   const lines = states.map((state) => takeLine(production, state))
@@ -66,9 +66,9 @@ export function dayReport(production: Production, plan: DayPlan): DayReport {
     .filter((shot) => !done.has(shot.id))
     .map(({ code, sees, mustHave }) => ({ code, sees, mustHave }))
   return {
-    title: plan.day.title,
-    date: plan.day.date,
-    shotsPlanned: pace(plan.timeline, done, 0).planned,
+    title: dayPlan.day.title,
+    date: dayPlan.day.date,
+    shotsPlanned: pace(dayPlan.timeline, done, 0).planned,
     shotsDone: shots.length - missingShots.length,
     takes: real.length,
     goodTakes: real.filter((state) => state.verdict === 'good').length,
@@ -78,7 +78,7 @@ export function dayReport(production: Production, plan: DayPlan): DayReport {
     lastCut: states.some((s) => s.cutAt)
       ? clock(Math.max(...states.flatMap((s) => (s.cutAt ? [shown(s.cutAt)] : []))))
       : null,
-    plannedWrap: clock(plan.timeline.wrapMin),
+    plannedWrap: clock(dayPlan.timeline.wrapMin),
     copies: runs.length,
     checkedCopies: checked,
     bytesCopied: runs.reduce((sum, run) => sum + run.bytes, 0),
@@ -102,7 +102,7 @@ export function dayReport(production: Production, plan: DayPlan): DayReport {
       ...states.filter((s) => s.cutAt === null).map((s) => `${s.take.slate} take ${s.take.number} was never cut.`),
     ],
     lines,
-    progress: progress(production, plan.timeline, states, minuteOf),
+    progress: progress(production, dayPlan.timeline, states, minuteOf),
   }
 }
 

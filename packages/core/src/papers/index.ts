@@ -3,9 +3,9 @@ export {
   type CallSheet,
   changeWords,
   noLongerCalled,
-  type PrintedSheet,
-  type SheetChange,
-  sheetChanges,
+  type PrintedCallSheet,
+  type CallSheetChange,
+  callSheetChanges,
   type SheetPerson,
 } from './callSheet.ts'
 export { dayReport, type DayReport } from './dayReport.ts'

@@ -9,7 +9,7 @@ import {
   type RecordOf,
   showValue,
 } from '../records/index.ts'
-import { parseRate, rate, type Units } from '../text/index.ts'
+import { readFrameRate, frameRateText, type Units } from '../text/index.ts'
 
 type Shot = RecordOf<'shot'>
 type Field = keyof RecordFields<'shot'>
@@ -78,7 +78,7 @@ export const SHOT_COLUMNS: readonly ShotColumn[] = [
 /** A shot's value in a column, as text that `readShotTable` reads back. */
 export const shotCell = (shot: Shot, { field }: ShotColumn, { names, units }: ShotTableContext): string =>
   field === 'fpsNum'
-    ? rate(shot.fpsNum, shot.fpsDen)
+    ? frameRateText(shot.fpsNum, shot.fpsDen)
     : field === 'figures'
       ? figuresText(shot.figures)
       : showValue(fieldsOf('shot')[field]!, shot[field], names(field), units)
@@ -211,7 +211,7 @@ type ReadFields = Outcome<Readonly<Record<string, unknown>>, string>
 
 function readCell(field: Field, text: string, names: (field: string) => Names, units: Units): ReadFields {
   if (field === 'fpsNum') {
-    const fps = parseRate(text)
+    const fps = readFrameRate(text)
     return fps
       ? ok({ fpsNum: fps.num, fpsDen: fps.den })
       : fail(`“${text}” is no frame rate, such as 25, 23.976 or 200.`)

@@ -14,25 +14,25 @@ import { fixesThatHold } from './waysOut.ts'
 
 /** Does the newest call sheet that was sent still say what the order says? */
 export function checkCallSheets(production: Production): Finding[] {
-  return dayPlans(production).flatMap((plan) => {
-    const sent = newestSheet(production, plan.day.id)
-    if (!sent || sent.fingerprint === plan.fingerprint) return []
+  return dayPlans(production).flatMap((dayPlan) => {
+    const sent = newestSheet(production, dayPlan.day.id)
+    if (!sent || sent.fingerprint === dayPlan.fingerprint) return []
     return [
       {
         check: 'call.older-than-order',
         severity: 'stop',
         stage: 'call',
         rule: null,
-        about: { kind: 'day', id: plan.day.id },
-        says: `Call sheet ${sent.number} for ${plan.day.title} is older than the order it shows. Issue version ${sent.number + 1}, or go back to what was sent.`,
+        about: { kind: 'day', id: dayPlan.day.id },
+        says: `Call sheet ${sent.number} for ${dayPlan.day.title} is older than the order it shows. Issue version ${sent.number + 1}, or go back to what was sent.`,
         evidence: [
           { label: 'sheet', value: sent.fingerprint, unit: '', from: `version ${sent.number}` },
-          { label: 'order', value: plan.fingerprint, unit: '', from: 'running order now' },
+          { label: 'order', value: dayPlan.fingerprint, unit: '', from: 'running order now' },
         ],
         fixes: fixesThatHold(
           production,
-          plan.day.id,
-          asSent(production, plan, sent),
+          dayPlan.day.id,
+          asSent(production, dayPlan, sent),
           (after) => after.fingerprint === sent.fingerprint,
         ),
       } satisfies Finding,
@@ -47,10 +47,10 @@ const sameItem = (a: Omit<OrderItem, 'version'>, b: Omit<OrderItem, 'version'>) 
 }
 
 /** The order put back as it was sent. What else changed since, such as a shot's minutes, stays. */
-function asSent(production: Production, plan: DayPlan, sent: SentSheet): Fix[] {
+function asSent(production: Production, dayPlan: DayPlan, sent: SentSheet): Fix[] {
   const was = sent.content.order
   if (!was) return []
-  const day: Day = plan.day
+  const day: Day = dayPlan.day
   const changes: PlainChange[] =
     day.callMin === was.callMin ? [] : [updateRecord('day', day.id, { callMin: was.callMin })]
   for (const item of was.items) {
@@ -59,7 +59,7 @@ function asSent(production: Production, plan: DayPlan, sent: SentSheet): Fix[] {
     if (!now) changes.push(createRecord('orderItem', fields, id))
     else if (!sameItem(now, item)) changes.push(updateRecord('orderItem', id, fields))
   }
-  for (const item of plan.items)
+  for (const item of dayPlan.items)
     if (!was.items.some((other) => other.id === item.id)) changes.push(removeRecord('orderItem', item.id))
   return changes.length === 0 ? [] : [{ says: `Go back to the order of sheet ${sent.number}`, changes }]
 }

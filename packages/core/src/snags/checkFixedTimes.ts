@@ -6,12 +6,12 @@ import { droppable, earlierPlaces, earlierStarts, fixesThatHold, lateMinOf, name
 
 /** Does the order reach everything that has a fixed time by that time? */
 export function checkFixedTimes(production: Production): Finding[] {
-  return dayPlans(production).flatMap((plan) =>
-    plan.items.flatMap((item, at) => {
-      const lateMin = lateMinOf(plan, item.id)
+  return dayPlans(production).flatMap((dayPlan) =>
+    dayPlan.items.flatMap((item, at) => {
+      const lateMin = lateMinOf(dayPlan, item.id)
       if (item.fixedAtMin === null || lateMin < 1) return []
       const name = nameOfItem(production, item)
-      const onTime = (after: typeof plan) => lateMinOf(after, item.id) < 1 && noWorse(after, plan)
+      const onTime = (after: typeof dayPlan) => lateMinOf(after, item.id) < 1 && noWorse(after, dayPlan)
       const reached = item.fixedAtMin + lateMin
       return [
         {
@@ -26,11 +26,15 @@ export function checkFixedTimes(production: Production): Finding[] {
             { label: 'reached', value: clock(reached), unit: '', from: 'running order' },
           ],
           fixes: [
-            ...fixesThatHold(production, plan.day.id, earlierPlaces(production, plan, item, 'Put'), onTime),
-            ...fixesThatHold(production, plan.day.id, earlierStarts(plan, lateMin), onTime),
-            ...fixesThatHold(production, plan.day.id, droppable(production, plan.items.slice(0, at)), onTime, 2).map(
-              ({ says, changes }) => ({ says, changes }),
-            ),
+            ...fixesThatHold(production, dayPlan.day.id, earlierPlaces(production, dayPlan, item, 'Put'), onTime),
+            ...fixesThatHold(production, dayPlan.day.id, earlierStarts(dayPlan, lateMin), onTime),
+            ...fixesThatHold(
+              production,
+              dayPlan.day.id,
+              droppable(production, dayPlan.items.slice(0, at)),
+              onTime,
+              2,
+            ).map(({ says, changes }) => ({ says, changes })),
           ],
         } satisfies Finding,
       ]

@@ -17,14 +17,14 @@ import { earlierPlaces, fixesThatHold, nameOfItem, shorterDays } from './waysOut
 export function checkHours(production: Production): Finding[] {
   const plans = dayPlans(production)
   return [
-    ...plans.flatMap((plan) => [...checkLength(production, plan), ...checkMeals(production, plan)]),
-    ...plans.slice(1).flatMap((plan, i) => checkRest(production, plans[i]!, plan)),
+    ...plans.flatMap((dayPlan) => [...checkLength(production, dayPlan), ...checkMeals(production, dayPlan)]),
+    ...plans.slice(1).flatMap((dayPlan, i) => checkRest(production, plans[i]!, dayPlan)),
   ]
 }
 
-function checkLength(production: Production, plan: DayPlan): Finding[] {
+function checkLength(production: Production, dayPlan: DayPlan): Finding[] {
   const { longestDayMin } = production.production
-  const length = plan.timeline.wrapMin - plan.timeline.startMin
+  const length = dayPlan.timeline.wrapMin - dayPlan.timeline.startMin
   const findings: Finding[] = []
   if (length > longestDayMin)
     findings.push({
@@ -32,32 +32,32 @@ function checkLength(production: Production, plan: DayPlan): Finding[] {
       severity: 'stop',
       stage: 'order',
       rule: 'longestDayMin',
-      about: { kind: 'day', id: plan.day.id },
-      says: `${plan.day.title} lasts ${hours(length)}, wrap at ${clock(plan.timeline.wrapMin)}: ${hours(length - longestDayMin)} over the longest day. Tired people drive home.`,
+      about: { kind: 'day', id: dayPlan.day.id },
+      says: `${dayPlan.day.title} lasts ${hours(length)}, wrap at ${clock(dayPlan.timeline.wrapMin)}: ${hours(length - longestDayMin)} over the longest day. Tired people drive home.`,
       evidence: [
         {
           label: 'call to wrap',
           value: hours(length),
           unit: '',
-          from: `${clock(plan.timeline.startMin)} to ${clock(plan.timeline.wrapMin)}`,
+          from: `${clock(dayPlan.timeline.startMin)} to ${clock(dayPlan.timeline.wrapMin)}`,
         },
         { label: 'longest day', value: hours(longestDayMin), unit: '', from: 'house rule' },
       ],
-      fixes: shorterDays(production, plan),
+      fixes: shorterDays(production, dayPlan),
     })
-  if (plan.day.outByMin !== null && plan.timeline.wrapMin > plan.day.outByMin)
+  if (dayPlan.day.outByMin !== null && dayPlan.timeline.wrapMin > dayPlan.day.outByMin)
     findings.push({
       check: 'order.wrap-after-out',
       severity: 'stop',
       stage: 'order',
       rule: null,
-      about: { kind: 'day', id: plan.day.id },
-      says: `Wrap at ${clock(plan.timeline.wrapMin)} is ${Math.round(plan.timeline.wrapMin - plan.day.outByMin)} min after you must be out.`,
+      about: { kind: 'day', id: dayPlan.day.id },
+      says: `Wrap at ${clock(dayPlan.timeline.wrapMin)} is ${Math.round(dayPlan.timeline.wrapMin - dayPlan.day.outByMin)} min after you must be out.`,
       evidence: [
-        { label: 'wrap', value: clock(plan.timeline.wrapMin), unit: '', from: 'running order' },
-        { label: 'out by', value: clock(plan.day.outByMin), unit: '', from: plan.day.title },
+        { label: 'wrap', value: clock(dayPlan.timeline.wrapMin), unit: '', from: 'running order' },
+        { label: 'out by', value: clock(dayPlan.day.outByMin), unit: '', from: dayPlan.day.title },
       ],
-      fixes: shorterDays(production, plan),
+      fixes: shorterDays(production, dayPlan),
     })
   return findings
 }
@@ -78,25 +78,27 @@ function withoutMeal({ timeline }: DayPlan): Stretch[] {
 /** A meal break that nobody has named is as long as this. */
 const MEAL_MIN = 45
 
-function checkMeals(production: Production, plan: DayPlan): Finding[] {
+function checkMeals(production: Production, dayPlan: DayPlan): Finding[] {
   const { mealEveryMin } = production.production
   const tooLong = (of: DayPlan) => withoutMeal(of).filter((s) => s.endMin - s.startMin > mealEveryMin)
-  return tooLong(plan).map(({ startMin, endMin }) => {
+  return tooLong(dayPlan).map(({ startMin, endMin }) => {
     const stretch = endMin - startMin
     const fed = (after: DayPlan) =>
-      tooLong(after).length < tooLong(plan).length && after.missed.length <= plan.missed.length
-    const meal = plan.items.find(
+      tooLong(after).length < tooLong(dayPlan).length && after.missed.length <= dayPlan.missed.length
+    const meal = dayPlan.items.find(
       (item) =>
         item.type === 'meal' &&
-        plan.timeline.rows.some((r) => 'itemId' in r && r.itemId === item.id && r.startMin === endMin),
+        dayPlan.timeline.rows.some((r) => 'itemId' in r && r.itemId === item.id && r.startMin === endMin),
     )
-    const moved = meal ? fixesThatHold(production, plan.day.id, earlierPlaces(production, plan, meal, 'Take'), fed) : []
+    const moved = meal
+      ? fixesThatHold(production, dayPlan.day.id, earlierPlaces(production, dayPlan, meal, 'Take'), fed)
+      : []
     return {
       check: 'order.meal-too-late',
       severity: 'watch',
       stage: 'order',
       rule: 'mealEveryMin',
-      about: { kind: 'day', id: plan.day.id },
+      about: { kind: 'day', id: dayPlan.day.id },
       says: `${hours(stretch)} without a meal from ${clock(startMin)} to ${clock(endMin)}; the house rule is ${hours(mealEveryMin)}.`,
       evidence: [
         { label: 'without a meal', value: hours(stretch), unit: '', from: 'running order' },
@@ -104,28 +106,28 @@ function checkMeals(production: Production, plan: DayPlan): Finding[] {
       ],
       fixes: [
         ...moved,
-        ...fixesThatHold(production, plan.day.id, addedMeals(production, plan, { startMin, endMin }), fed),
+        ...fixesThatHold(production, dayPlan.day.id, addedMeals(production, dayPlan, { startMin, endMin }), fed),
       ],
     } satisfies Finding
   })
 }
 
 /** A meal added before each item of a stretch, the latest first. */
-function* addedMeals(production: Production, plan: DayPlan, stretch: Stretch): Generator<Fix> {
-  const within = plan.items.filter((item) => {
-    const row = plan.timeline.rows.find((r) => 'itemId' in r && r.itemId === item.id)
+function* addedMeals(production: Production, dayPlan: DayPlan, stretch: Stretch): Generator<Fix> {
+  const within = dayPlan.items.filter((item) => {
+    const row = dayPlan.timeline.rows.find((r) => 'itemId' in r && r.itemId === item.id)
     return row && row.startMin > stretch.startMin && row.startMin <= stretch.endMin && item.type !== 'meal'
   })
   for (const before of within.reverse()) {
-    const at = plan.items.indexOf(before)
-    const rank = rankBetween(plan.items[at - 1]?.rank ?? null, before.rank)
+    const at = dayPlan.items.indexOf(before)
+    const rank = rankBetween(dayPlan.items[at - 1]?.rank ?? null, before.rank)
     yield {
       says: `Add a meal of ${MEAL_MIN} min before ${nameOfItem(production, before)}`,
       changes: [
         createRecord(
           'orderItem',
           {
-            dayId: plan.day.id,
+            dayId: dayPlan.day.id,
             rank,
             type: 'meal',
             shotIds: [],

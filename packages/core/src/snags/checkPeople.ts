@@ -9,14 +9,21 @@ export function checkPeople(production: Production): Finding[] {
   const findings: Finding[] = []
   const wanted = new Map<
     string,
-    { plan: DayPlan; codes: string; shotIds: readonly Shot['id'][]; startMin: number; endMin: number; itemId: string }[]
+    {
+      dayPlan: DayPlan
+      codes: string
+      shotIds: readonly Shot['id'][]
+      startMin: number
+      endMin: number
+      itemId: string
+    }[]
   >()
-  for (const plan of plans)
-    for (const row of plan.timeline.rows) {
+  for (const dayPlan of plans)
+    for (const row of dayPlan.timeline.rows) {
       if (row.kind !== 'shots') continue
       for (const personId of new Set(row.shotIds.flatMap((id) => byId(production.shot, id)?.personIds ?? []))) {
         const entry = {
-          plan,
+          dayPlan,
           shotIds: row.shotIds,
           codes: row.shotIds.map((id) => production.shot[id]!.code).join(', '),
           startMin: row.startMin,
@@ -31,7 +38,7 @@ export function checkPeople(production: Production): Finding[] {
     if (!person) continue
     for (const [i, a] of entries.entries()) {
       const present = Object.values(production.attendance).some(
-        (at) => at.personId === personId && at.dayId === a.plan.day.id,
+        (at) => at.personId === personId && at.dayId === a.dayPlan.day.id,
       )
       if (!present)
         findings.push({
@@ -40,25 +47,25 @@ export function checkPeople(production: Production): Finding[] {
           stage: 'crew',
           rule: null,
           about: { kind: 'person', id: personId },
-          says: `${person.name} is needed for ${a.codes} on ${a.plan.day.title} but is not down for that day.`,
+          says: `${person.name} is needed for ${a.codes} on ${a.dayPlan.day.title} but is not down for that day.`,
           evidence: [
             {
               label: 'needed',
               value: `${clock(a.startMin)}–${clock(a.endMin)}`,
               unit: '',
-              from: `${a.plan.day.title}, ${a.codes}`,
+              from: `${a.dayPlan.day.title}, ${a.codes}`,
             },
           ],
           fixes: [
             {
-              says: `Put ${person.name} down for ${a.plan.day.title}`,
-              changes: [createRecord('attendance', { personId: asId(personId), dayId: a.plan.day.id }, asId(''))],
+              says: `Put ${person.name} down for ${a.dayPlan.day.title}`,
+              changes: [createRecord('attendance', { personId: asId(personId), dayId: a.dayPlan.day.id }, asId(''))],
             },
           ],
         })
       for (const b of entries.slice(i + 1)) {
         if (
-          a.plan.day.date !== b.plan.day.date ||
+          a.dayPlan.day.date !== b.dayPlan.day.date ||
           a.itemId === b.itemId ||
           a.endMin <= b.startMin ||
           b.endMin <= a.startMin
@@ -70,10 +77,10 @@ export function checkPeople(production: Production): Finding[] {
           stage: 'crew',
           rule: null,
           about: { kind: 'person', id: personId },
-          says: `${person.name} is wanted for ${a.codes} (${a.plan.day.title}) and ${b.codes} (${b.plan.day.title}) at ${clock(Math.max(a.startMin, b.startMin))}.`,
+          says: `${person.name} is wanted for ${a.codes} (${a.dayPlan.day.title}) and ${b.codes} (${b.dayPlan.day.title}) at ${clock(Math.max(a.startMin, b.startMin))}.`,
           evidence: [
-            { label: a.codes, value: `${clock(a.startMin)}–${clock(a.endMin)}`, unit: '', from: a.plan.day.title },
-            { label: b.codes, value: `${clock(b.startMin)}–${clock(b.endMin)}`, unit: '', from: b.plan.day.title },
+            { label: a.codes, value: `${clock(a.startMin)}–${clock(a.endMin)}`, unit: '', from: a.dayPlan.day.title },
+            { label: b.codes, value: `${clock(b.startMin)}–${clock(b.endMin)}`, unit: '', from: b.dayPlan.day.title },
           ],
           fixes: [a, b].map((entry) => ({
             says: `Do ${entry.codes} without ${person.name}`,

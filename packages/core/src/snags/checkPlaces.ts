@@ -13,15 +13,15 @@ const LONG_STAY_MIN = 120
 /** What is not known of a place and the plan needs: only what follows from shots, people and times. */
 export function checkPlaceGaps(production: Production): Finding[] {
   return Object.values(production.place).flatMap((place) => {
-    const plans = dayPlans(production).filter((plan) => usesPlace(production, plan, place))
+    const plans = dayPlans(production).filter((dayPlan) => usesPlace(production, dayPlan, place))
     if (plans.length === 0) return []
-    const shots = plans.flatMap((plan) =>
-      plan.items
+    const shots = plans.flatMap((dayPlan) =>
+      dayPlan.items
         .flatMap((item) => shotsOfItem(production, item))
         .filter((s) => spotOfShot(production, s)?.placeId === place.id),
     )
-    const long = plans.filter((plan) => plan.timeline.wrapMin - plan.timeline.startMin > LONG_STAY_MIN)
-    const days = plans.map((plan) => plan.day.title).join(', ')
+    const long = plans.filter((dayPlan) => dayPlan.timeline.wrapMin - dayPlan.timeline.startMin > LONG_STAY_MIN)
+    const days = plans.map((dayPlan) => dayPlan.day.title).join(', ')
     const rented = Object.values(production.kitItem).some((item) => item.owned + item.rented > 0)
     const outdoors = shots.filter((shot) => spotOfShot(production, shot)?.outdoors)
     const lamps = Object.values(production.lamp).filter(
@@ -78,9 +78,9 @@ const gapFinding = (place: Place, [check, field, missing, because]: Gap): Findin
   fixes: [],
 })
 
-const usesPlace = (production: Production, plan: DayPlan, place: Place): boolean =>
-  plan.place.id === place.id ||
-  plan.items.some((item) =>
+const usesPlace = (production: Production, dayPlan: DayPlan, place: Place): boolean =>
+  dayPlan.place.id === place.id ||
+  dayPlan.items.some((item) =>
     shotsOfItem(production, item).some((shot) => spotOfShot(production, shot)?.placeId === place.id),
   )
 
@@ -88,15 +88,15 @@ const usesPlace = (production: Production, plan: DayPlan, place: Place): boolean
 export function checkNoise(production: Production): Finding[] {
   const sources = Object.values(production.noiseSource)
   if (sources.length === 0) return []
-  return dayPlans(production).flatMap((plan) => {
+  return dayPlans(production).flatMap((dayPlan) => {
     const loud = (after: DayPlan) => loudRows(production, after)
-    return loud(plan).map(({ row, shot, source, overlapMin }): Finding => {
-      const item = plan.items.find((i) => i.id === row.itemId)!
+    return loud(dayPlan).map(({ row, shot, source, overlapMin }): Finding => {
+      const item = dayPlan.items.find((i) => i.id === row.itemId)!
       const quiet = (after: DayPlan) =>
-        noWorse(after, plan) &&
-        loud(after).length < loud(plan).length &&
+        noWorse(after, dayPlan) &&
+        loud(after).length < loud(dayPlan).length &&
         !loud(after).some((l) => l.shot.id === shot.id)
-      const later = plan.items.slice(plan.items.indexOf(item) + 1).map((next, i, rest) => ({
+      const later = dayPlan.items.slice(dayPlan.items.indexOf(item) + 1).map((next, i, rest) => ({
         says: `Shoot ${nameOfItem(production, item)} after ${nameOfItem(production, next)}`,
         changes: [updateRecord('orderItem', item.id, { rank: rankBetween(next.rank, rest[i + 1]?.rank ?? null) })],
       }))
@@ -108,17 +108,22 @@ export function checkNoise(production: Production): Finding[] {
         about: { kind: 'orderItem', id: item.id },
         says: `${shot.code} needs quiet and runs ${clock(row.startMin)} to ${clock(row.endMin)}; ${source.name} is on ${clock(source.fromMin)} to ${clock(source.toMin)}.`,
         evidence: [
-          { label: 'planned', value: `${clock(row.startMin)}–${clock(row.endMin)}`, unit: '', from: plan.day.title },
+          { label: 'planned', value: `${clock(row.startMin)}–${clock(row.endMin)}`, unit: '', from: dayPlan.day.title },
           { label: 'together', value: Math.round(overlapMin), unit: 'min', from: source.name },
         ],
-        fixes: fixesThatHold(production, plan.day.id, [...later, ...earlierPlaces(production, plan, item)], quiet),
+        fixes: fixesThatHold(
+          production,
+          dayPlan.day.id,
+          [...later, ...earlierPlaces(production, dayPlan, item)],
+          quiet,
+        ),
       }
     })
   })
 }
 
-function loudRows(production: Production, plan: DayPlan) {
-  return plan.timeline.rows.flatMap((row) => {
+function loudRows(production: Production, dayPlan: DayPlan) {
+  return dayPlan.timeline.rows.flatMap((row) => {
     if (row.kind !== 'shots') return []
     const quiet = row.shotIds.flatMap((id): Shot[] => (byId(production.shot, id)?.quiet ? [production.shot[id]!] : []))
     return quiet.slice(0, 1).flatMap((shot) =>

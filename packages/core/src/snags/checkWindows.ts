@@ -6,14 +6,14 @@ import { earlierPlaces, earlierStarts, fixesThatHold, itemOfShot, missedMusts } 
 
 /** Does the order put a shot outside its light or outside the hours of its place? */
 export function checkWindows(production: Production): Finding[] {
-  return dayPlans(production).flatMap((plan) => plan.missed.map((missed) => finding(production, plan, missed)))
+  return dayPlans(production).flatMap((dayPlan) => dayPlan.missed.map((missed) => finding(production, dayPlan, missed)))
 }
 
-function finding(production: Production, plan: DayPlan, missed: MissedWindow): Finding {
+function finding(production: Production, dayPlan: DayPlan, missed: MissedWindow): Finding {
   const { shot, kind, window, startMin, endMin, outsideMin } = missed
   const from = window.fromMin === null ? 'any time' : clock(window.fromMin)
   const to = window.toMin === null ? 'any time' : clock(window.toMin)
-  const item = itemOfShot(plan, shot.id)
+  const item = itemOfShot(dayPlan, shot.id)
   return {
     check: kind === 'light' ? 'order.outside-light' : 'order.outside-opening-hours',
     severity: 'stop',
@@ -22,45 +22,45 @@ function finding(production: Production, plan: DayPlan, missed: MissedWindow): F
     about: { kind: 'orderItem', id: item.id },
     says: `${shot.code} runs ${clock(startMin)} to ${clock(endMin)}, ${Math.round(outsideMin)} min outside ${from} to ${to} (${window.because}).`,
     evidence: [
-      { label: 'planned', value: `${clock(startMin)}–${clock(endMin)}`, unit: '', from: plan.day.title },
+      { label: 'planned', value: `${clock(startMin)}–${clock(endMin)}`, unit: '', from: dayPlan.day.title },
       { label: 'window', value: `${from}–${to}`, unit: '', from: window.because },
     ],
     fixes:
       endMin > (window.toMin ?? Infinity)
-        ? inTime(production, plan, item, missed)
-        : laterStart(production, plan, item, missed),
+        ? inTime(production, dayPlan, item, missed)
+        : laterStart(production, dayPlan, item, missed),
   }
 }
 
 /** Earlier in the order, an earlier day, a shorter shot; dropped only when it is neither a must nor once only. */
 function inTime(
   production: Production,
-  plan: DayPlan,
+  dayPlan: DayPlan,
   item: OrderItem,
   { shot, startMin, endMin, window }: MissedWindow,
 ): Fix[] {
   const inside = (after: DayPlan) => !after.missed.some((m) => m.shot.id === shot.id)
   const moved = fixesThatHold(
     production,
-    plan.day.id,
-    earlierPlaces(production, plan, item),
-    (after) => inside(after) && after.missed.length < plan.missed.length,
+    dayPlan.day.id,
+    earlierPlaces(production, dayPlan, item),
+    (after) => inside(after) && after.missed.length < dayPlan.missed.length,
   )
   // A must that fits nowhere without cost may push out what is no must.
   const pushing = () =>
     shot.mustHave || shot.onceOnly
       ? fixesThatHold(
           production,
-          plan.day.id,
-          earlierPlaces(production, plan, item),
-          (after) => inside(after) && missedMusts(after).length < missedMusts(plan).length,
+          dayPlan.day.id,
+          earlierPlaces(production, dayPlan, item),
+          (after) => inside(after) && missedMusts(after).length < missedMusts(dayPlan).length,
         )
       : []
   const started = fixesThatHold(
     production,
-    plan.day.id,
-    earlierStarts(plan, endMin - window.toMin!),
-    (after) => inside(after) && after.missed.length < plan.missed.length,
+    dayPlan.day.id,
+    earlierStarts(dayPlan, endMin - window.toMin!),
+    (after) => inside(after) && after.missed.length < dayPlan.missed.length,
   )
   return [...(moved.length > 0 ? moved : pushing()), ...started, ...fitOrDrop(item, shot, startMin, window.toMin!)]
 }
@@ -68,12 +68,12 @@ function inTime(
 /** Too early for its place to be open: the day begins later. */
 function laterStart(
   production: Production,
-  plan: DayPlan,
+  dayPlan: DayPlan,
   item: OrderItem,
   { shot, startMin, window }: MissedWindow,
 ): Fix[] {
   const by = Math.ceil((window.fromMin! - startMin) / 5) * 5
-  const { callMin, title, id } = plan.day
+  const { callMin, title, id } = dayPlan.day
   const wait: Fix = {
     says: `Hold ${shot.code} until ${clock(window.fromMin!)}`,
     changes: [updateRecord('orderItem', item.id, { fixedAtMin: Math.ceil(window.fromMin!) })],
@@ -86,7 +86,7 @@ function laterStart(
     production,
     id,
     [later, wait],
-    (after) => !after.missed.some((m) => m.shot.id === shot.id) && after.missed.length < plan.missed.length,
+    (after) => !after.missed.some((m) => m.shot.id === shot.id) && after.missed.length < dayPlan.missed.length,
     2,
   )
 }

@@ -53,17 +53,17 @@ export interface NextStep {
  */
 export function standingOf(production: Production, today: string): Standing {
   const plans = dayPlans(production)
-  const plan = plans.find(({ day }) => day.date >= today) ?? plans.at(-1)
+  const dayPlan = plans.find(({ day }) => day.date >= today) ?? plans.at(-1)
   const open = openFindings(production)
   const stops = open.filter((finding) => finding.severity === 'stop')
   return {
     days: plans.map(({ day }) => day.date),
-    day: plan ? standingDay(production, plan) : null,
+    day: dayPlan ? standingDay(production, dayPlan) : null,
     people: Object.keys(production.person).length,
     shots: Object.keys(production.shot).length,
     stops: stops.length,
     watches: open.length - stops.length,
-    next: nextStep(production, plan, today, stops),
+    next: nextStep(production, dayPlan, today, stops),
   }
 }
 
@@ -105,7 +105,7 @@ function standingDay(production: Production, { day, place, timeline, calls }: Da
 /** The first thing that is missing, in the order of the work; a finding that stops the day comes before what follows it. */
 function nextStep(
   production: Production,
-  plan: DayPlan | undefined,
+  dayPlan: DayPlan | undefined,
   today: string,
   stops: readonly Finding[],
 ): NextStep {
@@ -119,26 +119,26 @@ function nextStep(
     return step('scout', 'Add a place', 'Sun, power and the way there follow from where it is.')
   if (Object.keys(production.shot).length === 0)
     return step('shots', 'List the shots', 'Kit, light and order follow from what is to be seen.')
-  if (!plan || plan.timeline.shots === 0)
+  if (!dayPlan || dayPlan.timeline.shots === 0)
     return step(
       'order',
       'Make the order',
       `${counted(Object.keys(production.shot).length, 'shot')}, no day has any yet.`,
     )
   const cards = stops.filter((finding) => finding.stage === 'offload')
-  if (plan.day.date < today)
+  if (dayPlan.day.date < today)
     return cards[0]
       ? step('offload', 'See the cards', cards[0].says, cards[0].about.id)
       : step('wrap', 'Read the report', 'The last day is over.')
   const [worst] = stops
   if (worst) return step(worst.stage, 'See the worst', worst.says, worst.about.id)
-  const sheet = newestSheet(production, plan.day.id)
-  if (sheet?.fingerprint !== plan.fingerprint)
+  const sheet = newestSheet(production, dayPlan.day.id)
+  if (sheet?.fingerprint !== dayPlan.fingerprint)
     return step(
       'call',
       sheet ? 'Send it anew' : 'Send the call sheet',
       sheet ? 'The plan has changed since the call sheet went out.' : 'Nobody has a call sheet yet.',
     )
-  if (plan.day.date === today) return step('roll', 'Roll', 'It is today.')
+  if (dayPlan.day.date === today) return step('roll', 'Roll', 'It is today.')
   return step('order', 'Look at the order', 'Nothing stops you.')
 }

@@ -45,21 +45,26 @@ export const nameOfItem = (production: Production, item: OrderItem): string =>
 const setRank = (item: OrderItem, rank: Rank): PlainChange => updateRecord('orderItem', item.id, { rank })
 
 /** An item put before each of those that come before it now, the nearest first. */
-export function* earlierPlaces(production: Production, plan: DayPlan, item: OrderItem, verb = 'Shoot'): Generator<Fix> {
+export function* earlierPlaces(
+  production: Production,
+  dayPlan: DayPlan,
+  item: OrderItem,
+  verb = 'Shoot',
+): Generator<Fix> {
   const name = nameOfItem(production, item)
-  for (let to = plan.items.indexOf(item) - 1; to >= 0; to--) {
-    const before = plan.items[to]!
-    const rank = rankBetween(plan.items[to - 1]?.rank ?? null, before.rank)
+  for (let to = dayPlan.items.indexOf(item) - 1; to >= 0; to--) {
+    const before = dayPlan.items[to]!
+    const rank = rankBetween(dayPlan.items[to - 1]?.rank ?? null, before.rank)
     yield { says: `${verb} ${name} before ${nameOfItem(production, before)}`, changes: [setRank(item, rank)] }
   }
 }
 
 /** The whole day started earlier, in steps of five minutes from `minutes` on. */
-export function* earlierStarts(plan: DayPlan, minutes: number): Generator<Fix> {
-  for (let by = Math.ceil(minutes / 5) * 5; by <= minutes + 60 && plan.day.callMin - by >= 0; by += 5)
+export function* earlierStarts(dayPlan: DayPlan, minutes: number): Generator<Fix> {
+  for (let by = Math.ceil(minutes / 5) * 5; by <= minutes + 60 && dayPlan.day.callMin - by >= 0; by += 5)
     yield {
-      says: `Start ${plan.day.title} at ${clock(plan.day.callMin - by)}, ${by} min earlier`,
-      changes: [updateRecord('day', plan.day.id, { callMin: plan.day.callMin - by })],
+      says: `Start ${dayPlan.day.title} at ${clock(dayPlan.day.callMin - by)}, ${by} min earlier`,
+      changes: [updateRecord('day', dayPlan.day.id, { callMin: dayPlan.day.callMin - by })],
     }
 }
 
@@ -77,11 +82,11 @@ export function* droppable(production: Production, items: readonly OrderItem[]):
 }
 
 /** What could be dropped to end the day sooner: what saves the most first. */
-export function shorterDays(production: Production, plan: DayPlan, most = 3): Fix[] {
-  return [...droppable(production, plan.items)]
+export function shorterDays(production: Production, dayPlan: DayPlan, most = 3): Fix[] {
+  return [...droppable(production, dayPlan.items)]
     .flatMap(({ says, changes }) => {
-      const after = planDay(tryChanges(production, changes), plan.day.id)
-      const savedMin = after ? plan.timeline.wrapMin - after.timeline.wrapMin : 0
+      const after = planDay(tryChanges(production, changes), dayPlan.day.id)
+      const savedMin = after ? dayPlan.timeline.wrapMin - after.timeline.wrapMin : 0
       return savedMin >= 1 ? [{ savedMin, says: `${says}, wrap ${Math.round(savedMin)} min earlier`, changes }] : []
     })
     .sort((a, b) => b.savedMin - a.savedMin)
@@ -90,8 +95,8 @@ export function shorterDays(production: Production, plan: DayPlan, most = 3): Fi
 }
 
 /** How late an item of a plan is for its fixed time; 0 if it is on time, has none or is not there. */
-export function lateMinOf(plan: DayPlan, itemId: string): number {
-  const row = plan.timeline.rows.find((r) => 'itemId' in r && r.itemId === itemId)
+export function lateMinOf(dayPlan: DayPlan, itemId: string): number {
+  const row = dayPlan.timeline.rows.find((r) => 'itemId' in r && r.itemId === itemId)
   return row && 'lateMin' in row ? row.lateMin : 0
 }
 
@@ -101,9 +106,9 @@ export const noWorse = (after: DayPlan, before: DayPlan): boolean =>
   before.items.every((item) => lateMinOf(after, item.id) <= Math.max(0.5, lateMinOf(before, item.id)))
 
 /** Must-have and once-only shots that miss their light or the hours of their place. */
-export const missedMusts = (plan: DayPlan): string[] =>
-  plan.missed.filter(({ shot }) => shot.mustHave || shot.onceOnly).map(({ shot }) => shot.id)
+export const missedMusts = (dayPlan: DayPlan): string[] =>
+  dayPlan.missed.filter(({ shot }) => shot.mustHave || shot.onceOnly).map(({ shot }) => shot.id)
 
 /** The entry of the order that holds a shot of the plan. */
-export const itemOfShot = (plan: DayPlan, shotId: string): OrderItem =>
-  plan.items.find((item) => item.shotIds.includes(asId(shotId)))!
+export const itemOfShot = (dayPlan: DayPlan, shotId: string): OrderItem =>
+  dayPlan.items.find((item) => item.shotIds.includes(asId(shotId)))!

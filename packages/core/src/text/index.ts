@@ -1,7 +1,17 @@
 export { formatBytesParts, sayBytes } from './bytes.ts'
 export { clock, hours, parseClock } from './clock.ts'
 export { toCsv } from './csv.ts'
-export { counted, degrees, exposureError, lux, minutesSeconds, parseRate, rate, shutter, stopName } from './figures.ts'
+export {
+  counted,
+  degrees,
+  exposureError,
+  lux,
+  minutesSeconds,
+  readFrameRate,
+  frameRateText,
+  shutter,
+  stopName,
+} from './readings.ts'
 export { fnv1a } from './fnv1a.ts'
 export { lengthText, parseLength, type Units } from './length.ts'
 export { DATE_ORDERS, type DateOrder, dateText, daysBetween, readDate } from './date.ts'

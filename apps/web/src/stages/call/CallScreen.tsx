@@ -6,11 +6,11 @@ import { ask } from '../../store/api.ts'
 import { say, useProductionStore } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { GoTo } from '../../ui/GoTo.tsx'
-import { SheetPaper } from '../../ui/SheetPaper.tsx'
+import { CallSheetPaper } from '../../ui/CallSheetPaper.tsx'
 import { Answer, Button, Empty, Title } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
 import { addressOf, ENDPOINTS } from '@kavrell/contract'
-import { callSheet, type CallSheet, noLongerCalled, sheetChanges } from '@kavrell/core/papers'
+import { callSheet, type CallSheet, noLongerCalled, callSheetChanges } from '@kavrell/core/papers'
 import { counted } from '@kavrell/core/text'
 
 const TONES: Readonly<Record<string, string>> = { read: 'ink', delivered: 'watch', sent: 'watch', bounced: 'stop' }
@@ -26,25 +26,25 @@ export function CallScreen() {
   const production = useProduction()
   const rights = useRights()
   const productionId = useProductionStore((s) => s.productionId)
-  const { plan } = useDay()
+  const { dayPlan: dayPlan } = useDay()
   const [busy, setBusy] = useState(false)
   // Kept until the server has answered: pressed again after a lost answer, nothing is sent twice.
   const nextId = useRef(uuidv7())
-  if (!plan || plan.calls.length === 0)
+  if (!dayPlan || dayPlan.calls.length === 0)
     return (
       <Empty says="A call sheet follows from a day with an order and people in it.">
         <GoTo stage="order">Make the day’s order</GoTo>
         <GoTo stage="crew">List the crew</GoTo>
       </Empty>
     )
-  const sheet = callSheet(production, plan)
+  const sheet = callSheet(production, dayPlan)
   const sent = Object.values(production.sentSheet)
-    .filter((s) => s.dayId === plan.day.id)
+    .filter((s) => s.dayId === dayPlan.day.id)
     .sort((a, b) => b.number - a.number)
   const newest = sent[0]
-  const fresh = newest?.fingerprint === plan.fingerprint
+  const fresh = newest?.fingerprint === dayPlan.fingerprint
   const older = (fresh ? sent[1] : newest)?.content as unknown as CallSheet | undefined
-  const changes = older ? sheetChanges(older, sheet) : []
+  const changes = older ? callSheetChanges(older, sheet) : []
   const statusOf = (personId: string) => {
     const own = newest
       ? Object.values(production.delivery).filter((d) => d.sentSheetId === newest.id && d.personId === personId)
@@ -69,10 +69,10 @@ export function CallScreen() {
     }
   }
   const of = { productionId: productionId! }
-  const ofDay = { ...of, dayId: plan.day.id }
+  const ofDay = { ...of, dayId: dayPlan.day.id }
   const issue = (personIds: readonly string[]) =>
     act(async () => {
-      const body = { id: nextId.current, dayId: plan.day.id, personIds: [...personIds] }
+      const body = { id: nextId.current, dayId: dayPlan.day.id, personIds: [...personIds] }
       await ask(ENDPOINTS.issueSheet, of, body)
       nextId.current = uuidv7()
     })
@@ -226,7 +226,7 @@ export function CallScreen() {
         </Flex>
       </Box>
       <Box tabIndex={0} bg="well" p={{ base: '8px', md: '18px' }} maxH={{ lg: 'calc(100vh - 140px)' }} overflow="auto">
-        <SheetPaper sheet={sheet} version={fresh ? newest.number : null} changes={changes} />
+        <CallSheetPaper sheet={sheet} version={fresh ? newest.number : null} changes={changes} />
       </Box>
     </Grid>
   )

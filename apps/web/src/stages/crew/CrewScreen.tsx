@@ -19,7 +19,7 @@ export function CrewScreen() {
   const production = useParts('person', 'shot')
   const rights = useRights()
   const [chosen, choose] = useChosen()
-  const { plan, days } = useDay()
+  const { dayPlan: dayPlan, days } = useDay()
   const people = Object.values(production.person).sort((a, b) => (a.id < b.id ? -1 : 1))
   const add = () => {
     const id = newId()
@@ -41,13 +41,13 @@ export function CrewScreen() {
         )}
       </Empty>
     )
-  const first = plan?.calls[0]
+  const first = dayPlan?.calls[0]
   const shotsOf = (id: string) =>
-    plan?.timeline.rows
+    dayPlan?.timeline.rows
       .flatMap((row) => (row.kind === 'shots' ? row.shotIds : []))
       .flatMap((s) => (production.shot[s]?.personIds.includes(asId(id)) ? [production.shot[s].code] : []))
       .join(' ')
-  const callOf = (id: string) => plan?.calls.find((c) => c.personId === id)
+  const callOf = (id: string) => dayPlan?.calls.find((c) => c.personId === id)
   const columns: SheetColumn<RecordOf<'person'>>[] = [
     { field: 'name', head: 'name', width: 124 },
     { field: 'role', head: 'does', width: 100 },
@@ -80,9 +80,9 @@ export function CrewScreen() {
       aside={
         <>
           <Text fontWeight={700} mb="6px">
-            {plan ? `Calls on ${plan.day.title}` : 'Calls'}
+            {dayPlan ? `Calls on ${dayPlan.day.title}` : 'Calls'}
           </Text>
-          {plan?.calls.map((call) => (
+          {dayPlan?.calls.map((call) => (
             <Reading
               key={call.personId}
               name={
@@ -98,7 +98,7 @@ export function CrewScreen() {
               }
             />
           ))}
-          {!plan && <Text color="soft">Calls follow once a day has an order.</Text>}
+          {!dayPlan && <Text color="soft">Calls follow once a day has an order.</Text>}
           <SnagList stage="crew" />
           {rights.access && <Access />}
         </>
@@ -121,10 +121,10 @@ export function CrewScreen() {
           ? `First in: ${production.person[first.personId]?.name.split(' ')[0]} at ${clock(first.callMin)}`
           : 'Nobody is called yet.'}
       </Answer>
-      {plan && (
+      {dayPlan && (
         <Text color="soft" mb="12px">
-          Longest: {hours(Math.max(0, ...plan.calls.map((c) => c.releaseMin - c.callMin)))} from call to release. Rest
-          and the drive home count too.
+          Longest: {hours(Math.max(0, ...dayPlan.calls.map((c) => c.releaseMin - c.callMin)))} from call to release.
+          Rest and the drive home count too.
         </Text>
       )}
       <Sheet kind="person" name="People" rows={people} columns={columns} selectedId={chosen} onSelect={choose} />

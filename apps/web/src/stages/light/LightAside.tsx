@@ -11,7 +11,7 @@ import { stopForIlluminance } from '@kavrell/core/exposure'
 import { LAMP_LIBRARY } from '@kavrell/core/light'
 import type { RecordOf } from '@kavrell/core/records'
 import { isTooDark, type SetupReading, type ShotReading } from '@kavrell/core/setup'
-import { exposureError, lux, rate, shutter, stopName } from '@kavrell/core/text'
+import { exposureError, lux, frameRateText, shutter, stopName } from '@kavrell/core/text'
 
 type MarkRead = SetupReading['marks'][number]
 
@@ -114,7 +114,7 @@ function ShotLine(reading: ShotReading) {
     >
       <Text fontWeight={700}>{shot.code}</Text>
       <Text color="soft" truncate>
-        T{shot.tStop}, ISO {shot.iso}, {rate(shot.fpsNum, shot.fpsDen)} fps, {shutter(shutterS)}
+        T{shot.tStop}, ISO {shot.iso}, {frameRateText(shot.fpsNum, shot.fpsDen)} fps, {shutter(shutterS)}
       </Text>
       <Text fontFamily="mono" textAlign="right">
         {stopName(stop)}

@@ -4,18 +4,10 @@ import { useProduction, useUnits } from '../../store/selectors.ts'
 import { Grip } from '../../plan/Grip.tsx'
 import { Plan, type PlanLabel } from '../../plan/Plan.tsx'
 import { extentWith } from '../../plan/frame.ts'
-import {
-  CameraSign,
-  fittingLabels,
-  FittingLayer,
-  GridLayer,
-  LampSign,
-  MarkSign,
-  MirrorLayer,
-  Name,
-  North,
-  WallLayer,
-} from '../../plan/layers.tsx'
+import { fittingLabels, FittingLayer, GridLayer, WallLayer } from '../../plan/layers.tsx'
+import { Name } from '../../plan/words.tsx'
+import { CameraSign, LampSign, MarkSign, North } from '../../plan/signs.tsx'
+import { MirrorLayer } from '../../plan/lightLayers.tsx'
 import { LightLayer } from './LightLayer.tsx'
 import { aimedAt, extentOf, type PlanPoint, turnTo, wallsOf } from '@kavrell/core/geometry'
 import type { LightScale } from '@kavrell/core/light'

@@ -9,9 +9,9 @@ import type { DayPlan, PersonCall } from '@kavrell/core/day'
 import { clock, hours } from '@kavrell/core/text'
 
 /** When the day is over, what it is made of, and who waits in it. */
-export function OrderAside({ plan }: { plan: DayPlan }) {
+export function OrderAside({ dayPlan: dayPlan }: { dayPlan: DayPlan }) {
   const production = useParts('fixedEvent')
-  const { timeline, day } = plan
+  const { timeline, day } = dayPlan
   const late = day.outByMin !== null && timeline.wrapMin > day.outByMin
   return (
     <>
@@ -31,10 +31,10 @@ export function OrderAside({ plan }: { plan: DayPlan }) {
         <Reading name="Moves" value={timeline.moves} />
         <Reading name="Waiting" value={hours(timeline.waitMin)} />
       </Grid>
-      <SnagList stage="order" about={(s) => s.about.id === day.id || plan.items.some((i) => i.id === s.about.id)} />
+      <SnagList stage="order" about={(s) => s.about.id === day.id || dayPlan.items.some((i) => i.id === s.about.id)} />
       <Section title="Who waits">
-        {plan.calls.map((call) => (
-          <Waiting key={call.personId} call={call} plan={plan} />
+        {dayPlan.calls.map((call) => (
+          <Waiting key={call.personId} call={call} dayPlan={dayPlan} />
         ))}
       </Section>
       <Section title="The day">
@@ -63,9 +63,9 @@ export function OrderAside({ plan }: { plan: DayPlan }) {
 }
 
 /** From call to release, and what of it somebody works. */
-function Waiting({ call, plan }: { call: PersonCall; plan: DayPlan }) {
+function Waiting({ call, dayPlan: dayPlan }: { call: PersonCall; dayPlan: DayPlan }) {
   const { person } = useParts('person')
-  const { startMin, wrapMin } = plan.timeline
+  const { startMin, wrapMin } = dayPlan.timeline
   const share = (minutes: number) => `${(minutes / (wrapMin - startMin)) * 100}%`
   const busy = call.busy.reduce((sum, b) => sum + b.endMin - b.startMin, 0)
   const all = Math.max(1, call.releaseMin - call.callMin)

@@ -36,7 +36,7 @@ const dayAfter = (isoDate: string) => new Date(Date.parse(isoDate) + 86_400_000)
 export function OrderScreen() {
   const production = useParts('place', 'person')
   const rights = useRights()
-  const { day, plan, days } = useDay()
+  const { day, dayPlan: dayPlan, days } = useDay()
   const places = Object.values(production.place)
   const addDay = () => {
     const place = places[0]
@@ -72,7 +72,7 @@ export function OrderScreen() {
         <GoTo stage="scout">Add a place in Scout</GoTo>
       </Empty>
     )
-  if (!day || !plan)
+  if (!day || !dayPlan)
     return (
       <Empty says="Put the shots of a day in order; clock times, calls and wrap follow.">
         {rights.plan && (
@@ -82,16 +82,16 @@ export function OrderScreen() {
         )}
       </Empty>
     )
-  return <DayOrder key={day.id} plan={plan} onAddDay={addDay} />
+  return <DayOrder key={day.id} dayPlan={dayPlan} onAddDay={addDay} />
 }
 
-function DayOrder({ plan, onAddDay }: { plan: DayPlan; onAddDay: () => void }) {
+function DayOrder({ dayPlan: dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => void }) {
   const production = useParts('orderItem', 'shot')
   const rights = useRights()
-  const { timeline, day } = plan
+  const { timeline, day } = dayPlan
   const [openId, setOpenId] = useState<string | null>(null)
   useRibbonRow((row) => document.querySelector(`[data-item="${row.itemId}"]`)?.scrollIntoView({ block: 'center' }))
-  const items = plan.items as readonly Item[]
+  const items = dayPlan.items as readonly Item[]
   const ordered = new Set(Object.values(production.orderItem).flatMap((i) => i.shotIds))
   const unplanned = Object.values(production.shot)
     .filter((s) => !ordered.has(s.id))
@@ -130,7 +130,7 @@ function DayOrder({ plan, onAddDay }: { plan: DayPlan; onAddDay: () => void }) {
   const leading = (itemId: string) =>
     timeline.rows.filter((r) => (r.kind === 'change' || r.kind === 'wait') && r.beforeItemId === itemId)
   return (
-    <Page asideWidth={430} aside={<OrderAside plan={plan} />}>
+    <Page asideWidth={430} aside={<OrderAside dayPlan={dayPlan} />}>
       <Title
         note={[
           counted(timeline.shots, 'shot'),

@@ -16,10 +16,10 @@ const NEXT = 5
 const LATEST = 9
 
 /** How the day stands, what comes next, and the takes behind it, newest first. */
-export function DayAside({ plan, slate }: { plan: DayPlan; slate: SlateState }) {
+export function DayAside({ dayPlan: dayPlan, slate }: { dayPlan: DayPlan; slate: SlateState }) {
   const rights = useRights()
   const box = useTimecodeBox()
-  const { day, place } = plan
+  const { day, place } = dayPlan
   const { pace, states, onTheDay } = slate
   const behind = Math.round(pace.behindMin)
   return (
@@ -50,7 +50,7 @@ export function DayAside({ plan, slate }: { plan: DayPlan; slate: SlateState }) 
         <OrderLine
           key={item.id}
           item={item}
-          at={plan.timeline.rows.find((r) => r.kind === 'shots' && r.itemId === item.id)?.startMin}
+          at={dayPlan.timeline.rows.find((r) => r.kind === 'shots' && r.itemId === item.id)?.startMin}
           current={item.id === slate.current.id}
           onChoose={slate.rolling ? null : () => slate.choose(item.id)}
         />

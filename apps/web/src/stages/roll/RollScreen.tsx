@@ -23,32 +23,32 @@ import { rateName } from '@kavrell/core/timecode'
 
 /** The slate, the running timecode, and one key for each thing that happens to a take. */
 export function RollScreen() {
-  const { plan } = useDay()
-  if (!plan || plan.timeline.shots === 0)
+  const { dayPlan: dayPlan } = useDay()
+  if (!dayPlan || dayPlan.timeline.shots === 0)
     return (
       <Empty says="Roll logs the takes of a day’s order.">
         <GoTo stage="order">Put shots in the order</GoTo>
       </Empty>
     )
-  return <Roll plan={plan} />
+  return <Roll dayPlan={dayPlan} />
 }
 
 const write = (label: string, changes: readonly PlainChange[]) => {
   commitOrSay(label, changes)
 }
 
-function Roll({ plan }: { plan: DayPlan }) {
+function Roll({ dayPlan: dayPlan }: { dayPlan: DayPlan }) {
   const production = useProduction()
   const rights = useRights()
   const master = masterDeliverable(production)
   const clock: SetClock = {
-    date: plan.day.date,
-    timeZone: plan.place.timeZone,
+    date: dayPlan.day.date,
+    timeZone: dayPlan.place.timeZone,
     rate: master
       ? { num: master.rateNum, den: master.rateDen, drop: master.dropFrame }
       : { num: 25, den: 1, drop: false },
   }
-  const slate = useSlate(plan)
+  const slate = useSlate(dayPlan)
   const { rolling, last, current, shots } = slate
   const { devices, toggle } = useDevices(current, shots)
   const [noting, setNoting] = useState(false)
@@ -61,7 +61,7 @@ function Roll({ plan }: { plan: DayPlan }) {
     write(
       `Roll ${slate.slate} take ${slate.number}`,
       rollNow(clock, {
-        dayId: plan.day.id,
+        dayId: dayPlan.day.id,
         slate: slate.slate,
         number: slate.number,
         orderItemId: current.id,
@@ -79,7 +79,7 @@ function Roll({ plan }: { plan: DayPlan }) {
     write(
       `Roll ${name} take 1`,
       rollNow(clock, {
-        dayId: plan.day.id,
+        dayId: dayPlan.day.id,
         slate: name,
         number: 1,
         wild: true,
@@ -182,7 +182,7 @@ function Roll({ plan }: { plan: DayPlan }) {
         {rights.log && <TakeKeys rolling={rolling !== undefined} actions={actions} />}
         <AsPlanned shots={shots} />
       </Flex>
-      <DayAside plan={plan} slate={slate} />
+      <DayAside dayPlan={dayPlan} slate={slate} />
     </Flex>
   )
 }

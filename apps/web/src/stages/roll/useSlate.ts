@@ -31,11 +31,11 @@ export interface SlateState {
   readonly choose: (itemId: string) => void
 }
 
-export function useSlate(plan: DayPlan): SlateState {
+export function useSlate(dayPlan: DayPlan): SlateState {
   const production = useProduction()
   // Seconds are for the clock: the day is behind or ahead by minutes.
   const nowMs = useBoxTime(0.5)
-  const { day, place, timeline } = plan
+  const { day, place, timeline } = dayPlan
   const [chosen, choose] = useState<string | null>(null)
   useRibbonRow((row) => choose(row.itemId))
   // The whole production is a new object with every edit; its takes are not.
@@ -45,7 +45,7 @@ export function useSlate(plan: DayPlan): SlateState {
   const nowMin = minuteOfDay(nowMs, day.date, place.timeZone)
   const onTheDay = nowMin >= 0 && nowMin < 2880
   const standing = pace(timeline, done, onTheDay ? nowMin : timeline.startMin)
-  const items = plan.items.filter((i) => i.type === 'shots' && i.shotIds.length > 0) as Item[]
+  const items = dayPlan.items.filter((i) => i.type === 'shots' && i.shotIds.length > 0) as Item[]
   const rolling = states.filter((s) => s.cutAt === null && s.verdict === 'open').at(-1)
   const find = (id: string | null) => items.find((item) => item.id === id)
   const rollingItem =

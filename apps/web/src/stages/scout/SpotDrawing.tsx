@@ -2,23 +2,10 @@ import type { RefObject } from 'react'
 import { useUnits } from '../../store/selectors.ts'
 import { colour, extentWith, usePlan } from '../../plan/frame.ts'
 import { Grip } from '../../plan/Grip.tsx'
-import {
-  CameraSign,
-  FaultLayer,
-  FittingLayer,
-  fittingLabels,
-  GridLayer,
-  LineLayer,
-  MarkSign,
-  MirrorLayer,
-  Name,
-  North,
-  placeOfFitting,
-  ShadowLayer,
-  SunLayer,
-  WallLayer,
-  Word,
-} from '../../plan/layers.tsx'
+import { FaultLayer, FittingLayer, fittingLabels, GridLayer, placeOfFitting, WallLayer } from '../../plan/layers.tsx'
+import { Name, Word } from '../../plan/words.tsx'
+import { CameraSign, MarkSign, North } from '../../plan/signs.tsx'
+import { LineLayer, MirrorLayer, ShadowLayer, SunLayer } from '../../plan/lightLayers.tsx'
 import { Plan, type PlanLabel } from '../../plan/Plan.tsx'
 import { extentOf, type PlanPoint, wallsOf } from '@kavrell/core/geometry'
 import type { SocketLoad, SpotPlan } from '@kavrell/core/place'

@@ -9,7 +9,7 @@ import { type SpotPlan, sunAt, type SunStudy } from '@kavrell/core/place'
 import type { RecordOf } from '@kavrell/core/records'
 import { shadowM, sunOnFace, type SunSpell } from '@kavrell/core/room'
 import { instantAt, minuteOfDay, skyBands, type SunCrossing } from '@kavrell/core/sun'
-import { clock, degrees, lengthText as metres } from '@kavrell/core/text'
+import { clock, degrees, lengthText } from '@kavrell/core/text'
 
 type Place = RecordOf<'place'>
 
@@ -88,7 +88,7 @@ export function SunAside({
           }
         />
         {sun.altitudeDeg > 0 && plan.spot.outdoors && (
-          <Reading name="Shadow of a person" value={metres(shadowM(1.7, sun.altitudeDeg), units)} />
+          <Reading name="Shadow of a person" value={lengthText(shadowM(1.7, sun.altitudeDeg), units)} />
         )}
         {sun.altitudeDeg > 0 &&
           marks

@@ -6,7 +6,7 @@ import { FramePreview } from '../../ui/FramePreview.tsx'
 import { Button, Hint } from '../../ui/parts.tsx'
 import { MOST_FIGURES, NEAREST_M, type PlacedFigure } from '@kavrell/core/optics'
 import { updateRecord, type RecordOf } from '@kavrell/core/records'
-import { lengthText as metres } from '@kavrell/core/text'
+import { lengthText } from '@kavrell/core/text'
 
 const ACROSS_STEP = 0.02
 const DEPTH_STEP_M = 0.25
@@ -104,7 +104,7 @@ export function PlaceFigures({ shot, width, onDone }: { shot: RecordOf<'shot'>; 
               left: `${f.across * 100}%`,
               top: `${Math.min(95, Math.max(5, (0.5 - f.behindM / DEPTH_M) * 100))}%`,
             }}
-            aria-label={`Figure ${i + 1}, ${Math.round(f.across * 100)} % across, ${metres(Math.abs(f.behindM), units)} ${f.behindM < 0 ? 'in front' : 'behind'}`}
+            aria-label={`Figure ${i + 1}, ${Math.round(f.across * 100)} % across, ${lengthText(Math.abs(f.behindM), units)} ${f.behindM < 0 ? 'in front' : 'behind'}`}
             onFocus={() => setChosen(i)}
             onKeyDown={onKey(i)}
             onPointerDown={(e) => {

@@ -16,7 +16,7 @@ import { angleOfView, circleOfConfusion, depthOfField, figureInFrame, FIGURES, f
 import { updateRecord, byId, type RecordOf } from '@kavrell/core/records'
 import { isTooDark, readSetup } from '@kavrell/core/setup'
 import { captureRate, deliverablesInOrder, masterDeliverable, shotFlicker, takingOfShot } from '@kavrell/core/shotlist'
-import { degrees, exposureError, lengthText as metres, rate, sayBytes, shutter, stopName } from '@kavrell/core/text'
+import { degrees, exposureError, lengthText, frameRateText, sayBytes, shutter, stopName } from '@kavrell/core/text'
 
 type Shot = RecordOf<'shot'>
 
@@ -88,17 +88,20 @@ function Frame({ shot }: { shot: Shot }) {
         value={figure ? `${figure.size}, face ${Math.round(figure.faceShare * 100)} %` : 'nobody in frame'}
       />
       <Reading name="Angle as delivered" value={`${degrees(angle.horizontalDeg)} × ${degrees(angle.verticalDeg)}`} />
-      <Reading name="Frame at subject" value={`${metres(size.widthM, units)} × ${metres(size.heightM, units)}`} />
+      <Reading
+        name="Frame at subject"
+        value={`${lengthText(size.widthM, units)} × ${lengthText(size.heightM, units)}`}
+      />
       <Reading
         name="Sharp from"
         value={
           dof.ok
-            ? `${metres(dof.value.nearMm / 1000, units)} to ${metres(dof.value.farMm / 1000, units)}`
+            ? `${lengthText(dof.value.nearMm / 1000, units)} to ${lengthText(dof.value.farMm / 1000, units)}`
             : `focus is nearer than ${shot.focalLengthMm} mm`
         }
         tone={dof.ok ? undefined : 'stop'}
       />
-      <Reading name="Hyperfocal" value={dof.ok ? metres(dof.value.hyperfocalMm / 1000, units) : '—'} />
+      <Reading name="Hyperfocal" value={dof.ok ? lengthText(dof.value.hyperfocalMm / 1000, units) : '—'} />
       {slow && Math.abs(slow.factor - 1) > 0.01 && (
         <Reading
           name={slow.factor > 1 ? 'Slow motion' : 'Fast motion'}
@@ -106,7 +109,7 @@ function Frame({ shot }: { shot: Shot }) {
         />
       )}
       <Reading
-        name={`Data, ${shot.takesExpected} × ${shot.takeSeconds} s at ${rate(shot.fpsNum, shot.fpsDen)} fps`}
+        name={`Data, ${shot.takesExpected} × ${shot.takeSeconds} s at ${frameRateText(shot.fpsNum, shot.fpsDen)} fps`}
         value={bytes === null ? 'no camera' : sayBytes(bytes)}
       />
       <SensorFrame shot={shot} />
@@ -176,7 +179,7 @@ function Exposure({ shot }: { shot: Shot }) {
         </Flex>
       ))}
       <Reading
-        name={`Against T${lens?.tStop ?? 2.8}, native ISO, 180° at ${master ? rate(master.rateNum, master.rateDen) : 25} fps`}
+        name={`Against T${lens?.tStop ?? 2.8}, native ISO, 180° at ${master ? frameRateText(master.rateNum, master.rateDen) : 25} fps`}
         value={`${totalStops >= 0 ? '+' : '−'}${Math.abs(totalStops).toFixed(1)} stops`}
       />
       <Reading
@@ -196,7 +199,7 @@ function Exposure({ shot }: { shot: Shot }) {
         tone={flicker.verdict === 'beats' ? 'watch' : undefined}
       />
       <Text color="soft" mt="8px" fontSize="small">
-        Safe angles at {rate(shot.fpsNum, shot.fpsDen)} fps, {mainsHz} Hz
+        Safe angles at {frameRateText(shot.fpsNum, shot.fpsDen)} fps, {mainsHz} Hz
         {shot.screenHz ? ` and a ${shot.screenHz} Hz screen` : ''}
       </Text>
       <Flex gap="5px" mt="4px" wrap="wrap">

@@ -18,7 +18,7 @@ import { useSteady } from '../../ui/useSteady.ts'
 import { BoardsView } from './BoardsView.tsx'
 import { BringShots } from './BringShots.tsx'
 import { CoverageView } from './CoverageView.tsx'
-import { GlassView } from './GlassView.tsx'
+import { CamerasAndLenses } from './CamerasAndLenses.tsx'
 import { ShotDetail } from './ShotDetail.tsx'
 import { ShotSheet } from './ShotSheet.tsx'
 import { TypedShot } from './TypedShot.tsx'
@@ -31,7 +31,7 @@ const VIEWS = [
   ['list', 'Shot list'],
   ['coverage', 'Coverage grid'],
   ['boards', 'Boards'],
-  ['glass', 'Cameras and lenses'],
+  ['lenses', 'Cameras and lenses'],
 ] as const
 type View = (typeof VIEWS)[number][0]
 
@@ -112,7 +112,7 @@ export function ShotsScreen() {
   )
   const empty = all.length === 0
   return (
-    <Page asideWidth={318} aside={view !== 'glass' && shown && <Aside shot={shown} />}>
+    <Page asideWidth={318} aside={view !== 'lenses' && shown && <Aside shot={shown} />}>
       <Head
         answer={
           empty || view !== 'list'
@@ -174,7 +174,7 @@ export function ShotsScreen() {
           />
         ))}
       {view === 'boards' && <BoardsView shots={shots} onSelect={setSelectedId} />}
-      {view === 'glass' && <GlassView />}
+      {view === 'lenses' && <CamerasAndLenses />}
     </Page>
   )
 }

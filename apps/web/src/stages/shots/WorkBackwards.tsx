@@ -18,7 +18,7 @@ import {
 import { outlineOfSpot } from '@kavrell/core/place'
 import { updateRecord, byId, type RecordOf } from '@kavrell/core/records'
 import { spotOfShot, takingOfShot } from '@kavrell/core/shotlist'
-import { lengthText as metres, parseLength } from '@kavrell/core/text'
+import { lengthText, parseLength } from '@kavrell/core/text'
 
 type Shot = RecordOf<'shot'>
 
@@ -77,11 +77,11 @@ function FaceSize({ shot }: { shot: Shot }) {
       {found.ok ? (
         <>
           <Text fontSize="large" fontWeight={700} mt="6px">
-            {metres(found.value, units)} away
+            {lengthText(found.value, units)} away
           </Text>
           {run !== null && (
             <Text color={found.value > run - 0.8 ? 'stop' : 'soft'} fontSize="small">
-              {spot!.name} has {metres(run, units)} from corner to corner
+              {spot!.name} has {lengthText(run, units)} from corner to corner
               {found.value > run - 0.8 ? ': not enough, with the camera behind it' : ''}
             </Text>
           )}
@@ -135,7 +135,7 @@ function SharpRange({ shot }: { shot: Shot }) {
       {found.ok ? (
         <>
           <Text fontSize="large" fontWeight={700} mt="6px">
-            T{found.value.fNumber.toFixed(1)}, focus at {metres(found.value.focusM, units)}
+            T{found.value.fNumber.toFixed(1)}, focus at {lengthText(found.value.focusM, units)}
           </Text>
           <Text color={stops > 0.1 ? 'stop' : 'soft'} fontSize="small">
             {found.value.fNumber > 32
@@ -216,7 +216,7 @@ function SameSizeAs({ shot }: { shot: Shot }) {
       {found && (
         <>
           <Text fontSize="large" fontWeight={700} mt="6px">
-            {metres(found.distanceM, units)} away
+            {lengthText(found.distanceM, units)} away
           </Text>
           <Text color="soft" fontSize="small">
             {Math.abs(found.backgroundScale - 1) < 0.02
@@ -273,7 +273,7 @@ function TwoLenses({ shot }: { shot: Shot }) {
               {size && (
                 <Text color="soft" fontSize="note">
                   {figureInFrame(FIGURES[shot.figure === 'seated' ? 'seated' : 'standing'], size.heightM).size},{' '}
-                  {metres(size.widthM, units)} wide
+                  {lengthText(size.widthM, units)} wide
                 </Text>
               )}
             </Box>

@@ -6,7 +6,7 @@ import type { SheetColumn } from '../../ui/sheet/column.ts'
 import { fail, ok } from '@kavrell/core/outcome'
 import { dayOfShots } from '@kavrell/core/day'
 import { nameOf, type RecordOf } from '@kavrell/core/records'
-import { parseRate, rate } from '@kavrell/core/text'
+import { readFrameRate, frameRateText } from '@kavrell/core/text'
 
 type Shot = RecordOf<'shot'>
 
@@ -77,10 +77,10 @@ export function useShotColumns(): readonly SheetColumn<Shot>[] {
         width: 42,
         align: 'right',
         mono: true,
-        show: (s) => rate(s.fpsNum, s.fpsDen),
-        text: (s) => rate(s.fpsNum, s.fpsDen),
+        show: (s) => frameRateText(s.fpsNum, s.fpsDen),
+        text: (s) => frameRateText(s.fpsNum, s.fpsDen),
         read: (typed) => {
-          const r = parseRate(typed)
+          const r = readFrameRate(typed)
           return r
             ? ok({ fpsNum: r.num, fpsDen: r.den })
             : fail('A frame rate is more than 0 and at most 2000, such as 25, 23.976 or 200.')

@@ -13,12 +13,12 @@ import { minutesSeconds, sayBytes } from '@kavrell/core/text'
 export function WrapScreen() {
   const production = useProduction()
   const productionId = useProductionStore((s) => s.productionId)
-  const { plan } = useDay()
-  if (!plan || plan.timeline.shots === 0)
+  const { dayPlan: dayPlan } = useDay()
+  if (!dayPlan || dayPlan.timeline.shots === 0)
     return <Empty says="The report follows from a day’s order and what was logged." />
-  const report = dayReport(production, plan)
+  const report = dayReport(production, dayPlan)
   const left = report.shotsPlanned - report.shotsDone
-  const ofDay = { productionId: productionId!, dayId: plan.day.id }
+  const ofDay = { productionId: productionId!, dayId: dayPlan.day.id }
   return (
     <Page
       asideWidth={320}
@@ -64,7 +64,7 @@ export function WrapScreen() {
       }
     >
       <Title
-        note={plan.day.title}
+        note={dayPlan.day.title}
         actions={
           <>
             {(

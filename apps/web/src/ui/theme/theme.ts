@@ -111,5 +111,5 @@ export const SETUP_COLOURS = [
 ] as const
 export const setupColour = (colour: number): string => SETUP_COLOURS[colour % SETUP_COLOURS.length]!
 
-export const LIGHTS = ['desk', 'set', 'sun'] as const
-export type Light = (typeof LIGHTS)[number]
+export const SCREEN_LIGHTS = ['desk', 'set', 'sun'] as const
+export type ScreenLight = (typeof SCREEN_LIGHTS)[number]

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { lightByClock } from './lightByClock.ts'
+import { screenLightByClock } from './screenLightByClock.ts'
 
 const at = (iso: string) => Date.parse(iso)
 const SLIP = { latitudeDeg: 54.35, longitudeDeg: -3.1 }
@@ -12,20 +12,20 @@ describe('by the clock of the day', () => {
     ['five in the afternoon in December', '2026-12-20T17:00:00Z', 'set'],
     ['five in the afternoon in May', '2026-05-12T17:00:00Z', 'desk'],
   ])('%s', (_, iso, light) => {
-    expect(lightByClock(at(iso), SLIP)).toBe(light)
+    expect(screenLightByClock(at(iso), SLIP)).toBe(light)
   })
   test('in a polar night it stays dark at noon, in a polar summer light at midnight', () => {
     const north = { latitudeDeg: 78.2, longitudeDeg: 15.6 }
-    expect(lightByClock(at('2026-12-20T11:00:00Z'), north)).toBe('set')
-    expect(lightByClock(at('2026-06-20T23:00:00Z'), north)).toBe('desk')
+    expect(screenLightByClock(at('2026-12-20T11:00:00Z'), north)).toBe('set')
+    expect(screenLightByClock(at('2026-06-20T23:00:00Z'), north)).toBe('desk')
   })
   test('the sun of the place counts, not the hour of the device', () => {
     const antipode = { latitudeDeg: -41.3, longitudeDeg: 174.8 }
-    expect(lightByClock(at('2026-05-12T12:00:00Z'), antipode)).toBe('set')
+    expect(screenLightByClock(at('2026-05-12T12:00:00Z'), antipode)).toBe('set')
   })
   test('with no place the hour of the device decides', () => {
     const hour = (h: number) => new Date(2026, 4, 12, h, 30).getTime()
-    expect([5, 6, 12, 20, 21, 23].map((h) => lightByClock(hour(h), null))).toEqual([
+    expect([5, 6, 12, 20, 21, 23].map((h) => screenLightByClock(hour(h), null))).toEqual([
       'set',
       'desk',
       'desk',
@@ -35,6 +35,7 @@ describe('by the clock of the day', () => {
     ])
   })
   test('it never chooses the light for outdoors', () => {
-    for (let h = 0; h < 24; h++) expect(lightByClock(at('2026-06-20T00:00:00Z') + h * 3_600_000, SLIP)).not.toBe('sun')
+    for (let h = 0; h < 24; h++)
+      expect(screenLightByClock(at('2026-06-20T00:00:00Z') + h * 3_600_000, SLIP)).not.toBe('sun')
   })
 })

@@ -1,4 +1,4 @@
-import type { Light } from '../ui/theme/theme.ts'
+import type { ScreenLight } from '../ui/theme/theme.ts'
 import { sunPosition } from '@kavrell/core/sun'
 
 export interface Place {
@@ -15,7 +15,7 @@ const NIGHT_HOURS = [21, 6] as const
  * The light that the clock of the day asks for: Set while it is dark, else Desk. Sun is only chosen by
  * hand: that somebody stands outdoors no clock can know.
  */
-export function lightByClock(nowMs: number, place: Place | null): Light {
+export function screenLightByClock(nowMs: number, place: Place | null): ScreenLight {
   if (place) return sunPosition(nowMs, place.latitudeDeg, place.longitudeDeg).altitudeDeg < DARK_DEG ? 'set' : 'desk'
   const hour = new Date(nowMs).getHours()
   return hour >= NIGHT_HOURS[0] || hour < NIGHT_HOURS[1] ? 'set' : 'desk'

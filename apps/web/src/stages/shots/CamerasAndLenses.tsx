@@ -7,7 +7,7 @@ import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { LENS_KINDS, SENSOR_MODES } from '@kavrell/core/optics'
 
 /** Cameras with what of their sensors they can record, the lenses that are there, and recorders. */
-export function GlassView() {
+export function CamerasAndLenses() {
   const production = useParts('camera', 'sensorMode', 'lens', 'recorder')
   const byLetter = (a: { letter: string }, b: { letter: string }) => (a.letter < b.letter ? -1 : 1)
   const byAge = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : 1)

@@ -1,20 +1,20 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { DateTime } from 'luxon'
-import type { PrintedSheet, SheetChange } from '@kavrell/core/papers'
+import type { PrintedCallSheet, CallSheetChange } from '@kavrell/core/papers'
 
 /** Changes that are listed; the rest is in the order itself. */
 const MOST_CHANGES = 12
 const WIDE_ONLY = { base: 'none', md: 'block' }
 
 /** A call sheet as paper: black on white whatever the light. */
-export function SheetPaper({
+export function CallSheetPaper({
   sheet,
   version,
   changes,
 }: {
-  sheet: PrintedSheet
+  sheet: PrintedCallSheet
   version: number | null
-  changes: readonly SheetChange[]
+  changes: readonly CallSheetChange[]
 }) {
   return (
     <Box bg="white" color="black" p={{ base: '18px', md: '26px 28px' }} fontSize="note" lineHeight="1.35" data-paper>

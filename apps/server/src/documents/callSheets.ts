@@ -9,10 +9,16 @@ import type { ServerModels } from '../records/serverModels.ts'
 import type { IssueSheetBody, Refusal } from '@kavrell/contract'
 import { type DayPlan, planDay } from '@kavrell/core/day'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
-import { callSheet, type CallSheet, type PrintedSheet, type SheetChange, sheetChanges } from '@kavrell/core/papers'
+import {
+  callSheet,
+  type CallSheet,
+  type PrintedCallSheet,
+  type CallSheetChange,
+  callSheetChanges,
+} from '@kavrell/core/papers'
 import { createRecord, asId, type Production, productionOf } from '@kavrell/core/records'
 
-export interface Sheets {
+export interface CallSheets {
   readonly issue: (
     by: string,
     productionId: string,
@@ -30,7 +36,7 @@ export interface Sheets {
 
 /** A sheet as one person opens it. */
 export interface ReadSheet {
-  readonly sheet: PrintedSheet
+  readonly sheet: PrintedCallSheet
   readonly version: number
   readonly personId: string
   readonly name: string
@@ -57,35 +63,35 @@ export const loadProduction = (
     productionOf(await readRecords(models, productionId, transaction)),
   )
 
-export interface PlannedSheet {
+export interface PlannedCallSheet {
   readonly production: Production
-  readonly plan: DayPlan
+  readonly dayPlan: DayPlan
   readonly sheet: CallSheet
   readonly version: number | null
-  readonly changes: readonly SheetChange[]
+  readonly changes: readonly CallSheetChange[]
 }
 
 /** The sheet of a day as it would be now, with what differs from the newest one sent. */
-export function sheetNow(production: Production, dayId: string): PlannedSheet | null {
-  const plan = planDay(production, dayId)
-  if (!plan) return null
-  const sheet = callSheet(production, plan)
+export function callSheetNow(production: Production, dayId: string): PlannedCallSheet | null {
+  const dayPlan = planDay(production, dayId)
+  if (!dayPlan) return null
+  const sheet = callSheet(production, dayPlan)
   const sent = Object.values(production.sentSheet)
     .filter((s) => s.dayId === dayId)
     .sort((a, b) => b.number - a.number)
   const newest = sent[0] as ((typeof sent)[number] & { content?: CallSheet }) | undefined
-  const isNewest = newest?.fingerprint === plan.fingerprint
+  const isNewest = newest?.fingerprint === dayPlan.fingerprint
   const compareWith = (isNewest ? sent[1] : newest) as { content?: CallSheet } | undefined
   return {
     production,
-    plan,
+    dayPlan: dayPlan,
     sheet,
     version: isNewest ? newest.number : null,
-    changes: compareWith?.content?.rows ? sheetChanges(compareWith.content, sheet) : [],
+    changes: compareWith?.content?.rows ? callSheetChanges(compareWith.content, sheet) : [],
   }
 }
 
-export function openSheets(deps: Deps): Sheets {
+export function openCallSheets(deps: Deps): CallSheets {
   const { database, models, door, gateway, now } = deps
   const { reading } = deps.serverModels
   const deliver = async (
@@ -125,7 +131,7 @@ export function openSheets(deps: Deps): Sheets {
     dayId: string,
   ): Promise<Outcome<{ production: Production; version: number }, Refusal>> => {
     const production = await loadProduction(database, models, productionId)
-    const planned = production && sheetNow(production, dayId)
+    const planned = production && callSheetNow(production, dayId)
     if (!production || !planned)
       return fail({ code: 'not-found', says: 'That day has no place yet. Choose one in Order.' })
     const stands = production.sentSheet[id]

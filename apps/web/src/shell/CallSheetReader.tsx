@@ -3,11 +3,11 @@ import { useEffect, useState } from 'react'
 import { useParams } from 'react-router'
 import { ENDPOINTS, type ReadSheet } from '@kavrell/contract'
 import { ask } from '../store/api.ts'
-import { SheetPaper } from '../ui/SheetPaper.tsx'
+import { CallSheetPaper } from '../ui/CallSheetPaper.tsx'
 import { Answer } from '../ui/parts.tsx'
 
 /** What a person sees who opens the link in their message. Opening it tells the sender that it was read. */
-export function SheetReader() {
+export function CallSheetReader() {
   const { token = '' } = useParams()
   const [read, setRead] = useState<ReadSheet | null>(null)
   const [says, setSays] = useState<string | null>(null)
@@ -32,7 +32,7 @@ export function SheetReader() {
       <Text color="soft">{read.name}, your call</Text>
       <Answer size="56px">{own?.call ?? 'none this day'}</Answer>
       <Box mt="18px">
-        <SheetPaper sheet={read.sheet} version={read.version} changes={[]} />
+        <CallSheetPaper sheet={read.sheet} version={read.version} changes={[]} />
       </Box>
     </Box>
   )

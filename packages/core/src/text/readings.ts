@@ -9,7 +9,7 @@ export const stopName = (tStop: number): string => `T${tStop >= 10 ? Math.round(
 /** Degrees to a tenth. */
 export const degrees = (value: number): string => `${value.toFixed(1)}°`
 /** A frame rate as a crew writes it: 25, 23.976, 29.97. */
-export const rate = (num: number, den: number): string => {
+export const frameRateText = (num: number, den: number): string => {
   const fps = num / den
   return Number.isInteger(fps) ? String(fps) : fps < 24 ? fps.toFixed(3) : fps.toFixed(2)
 }
@@ -31,7 +31,7 @@ export const exposureError = (stops: number): string => {
 }
 
 /** The exact rate that people mean by what they type: 23.976 is 24000/1001. Null for none. */
-export function parseRate(text: string): { num: number; den: number } | null {
+export function readFrameRate(text: string): { num: number; den: number } | null {
   const value = Number(
     text
       .trim()

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { counted, exposureError, parseRate, rate, shutter, stopName } from './figures.ts'
+import { counted, exposureError, readFrameRate, frameRateText, shutter, stopName } from './readings.ts'
 
 describe('figures in print', () => {
   test.each([
@@ -9,14 +9,14 @@ describe('figures in print', () => {
     ['29.97', { num: 30000, den: 1001 }],
     ['59,94', { num: 60000, den: 1001 }],
     ['200 fps', { num: 200, den: 1 }],
-  ])('%s frames a second', (typed, fields) => expect(parseRate(typed)).toMatchObject(fields))
-  test.each(['', 'fast', '0', '-25'])('%j is no rate', (typed) => expect(parseRate(typed)).toBeNull())
+  ])('%s frames a second', (typed, fields) => expect(readFrameRate(typed)).toMatchObject(fields))
+  test.each(['', 'fast', '0', '-25'])('%j is no rate', (typed) => expect(readFrameRate(typed)).toBeNull())
   test.each([
     [25, 1, '25'],
     [24000, 1001, '23.976'],
     [30000, 1001, '29.97'],
     [25, 2, '12.500'],
-  ])('%d/%d prints %s', (num, den, text) => expect(rate(num, den)).toBe(text))
+  ])('%d/%d prints %s', (num, den, text) => expect(frameRateText(num, den)).toBe(text))
   test('one is one, none and many are many', () =>
     expect([
       counted(1, 'shot'),
