@@ -153,14 +153,18 @@ export function openAccounts({ account, membership, session }: ServerModels): Ac
           : [],
         membership.findAll({
           include: [{ association: 'account', where: { demo: true } }, { association: 'production' }],
-          order: [['accountId', 'ASC']],
+          order: [
+            ['accountId', 'ASC'],
+            ['productionId', 'ASC'],
+          ],
         }),
       ])
       return {
         account: mine,
         productions: own.map((row) => ({ ...inProduction(row), id: row.get().productionId })),
         needsOwner: await accounts.needsOwner(),
-        demo: demo.map((row) => ({
+        // Each once, with the production they came with: they may have begun others since.
+        demo: uniqBy(demo, (row) => row.get().accountId).map((row) => ({
           ...inProduction(row),
           accountId: row.get().accountId,
           name: row.get().account!.get().name,
@@ -169,6 +173,11 @@ export function openAccounts({ account, membership, session }: ServerModels): Ac
     },
   }
   return accounts
+}
+
+function uniqBy<T>(list: readonly T[], keyOf: (entry: T) => string): T[] {
+  const seen = new Set<string>()
+  return list.filter((entry) => !seen.has(keyOf(entry)) && seen.add(keyOf(entry)))
 }
 
 const plans = (role: Role) => role === 'owner' || role === 'planner'

@@ -12,6 +12,7 @@ import { clock } from '@kavrell/core/text'
 
 /** Share of the strip that a word of four or five letters needs, at the narrowest desk. */
 const WORD_SHARE = 0.028
+const LETTER_SHARE = 0.01
 
 /**
  * The day as one strip: the sky of the real sun, the running order in the colours of its lighting setups,
@@ -103,7 +104,8 @@ export function DayRibbon({ dayPlan: dayPlan }: { dayPlan: DayPlan }) {
                   : 'build'
                 : ''
         // A word that would be cut says less than none.
-        const fits = block.kind === 'shots' || block.endMin - block.startMin >= (until - from) * WORD_SHARE
+        const share = setup ? LETTER_SHARE : WORD_SHARE
+        const fits = block.endMin - block.startMin >= (until - from) * share
         const quiet = block.kind !== 'shots'
         return (
           <Box

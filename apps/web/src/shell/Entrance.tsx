@@ -29,8 +29,9 @@ export function Entrance() {
   }
   const enterDemo = (accountId: string) =>
     attempt(ask(ENDPOINTS.enterDemo, {}, { accountId }), (next) => {
-      const first = next.productions[0]
-      if (first) void navigate(`/p/${first.id}/brief`)
+      // Whoever has begun others since chooses which.
+      const [first, ...others] = next.productions
+      if (first && others.length === 0) void navigate(`/p/${first.id}/brief`)
     })
   return (
     <Flex minH="100%" direction={{ base: 'column', md: 'row' }}>

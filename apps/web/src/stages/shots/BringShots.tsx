@@ -102,6 +102,9 @@ export function BringShots({ text: given, onClose }: { text: string; onClose: ()
           <Area
             aria-label="Table of shots"
             rows={4}
+            maxH="220px"
+            overflowY="auto"
+            minW={0}
             value={text}
             placeholder={'shot, what we see, lens, stop\n3C, Corin listens, 85, 2.8'}
             onChange={(e) => setText(e.target.value)}

@@ -158,6 +158,7 @@ export const segmentGroup = defineSlotRecipe({
   slots: ['root', 'label', 'item', 'itemText', 'itemControl', 'indicator'],
   base: {
     root: {
+      '--segment-radius': '0',
       bg: 'leaf',
       borderRadius: '0',
       boxShadow: 'none',
@@ -179,6 +180,14 @@ export const segmentGroup = defineSlotRecipe({
       _focusVisible: ring,
     },
     indicator: { bg: 'ink', borderRadius: '0', boxShadow: 'none' },
+  },
+  variants: {
+    size: {
+      md: {
+        root: { height: 'auto' },
+        item: { height: 'auto', minH: FIELD, px: '10px', textStyle: 'none', fontSize: 'small' },
+      },
+    },
   },
 })
 export const slider = defineSlotRecipe({
@@ -248,28 +257,31 @@ export const steps = defineSlotRecipe({
     'prevTrigger',
     'progress',
   ],
-  base: {
-    list: { gap: '10px' },
-    indicator: {
-      borderRadius: '2px',
-      fontSize: 'note',
-      fontWeight: 700,
-      borderWidth: '1.5px',
-      color: 'soft',
-      bg: 'transparent',
-      _current: { bg: 'transparent', borderColor: 'ink', color: 'ink' },
-      _complete: { bg: 'ink', borderColor: 'ink', color: 'leaf' },
-    },
-    title: { fontSize: 'small', fontWeight: 600, color: 'ink' },
-    separator: { bg: 'line', _complete: { bg: 'ink' } },
-  },
+  base: { list: { gap: '10px' }, title: { fontWeight: 600, color: 'ink' } },
   variants: {
+    variant: {
+      ink: {
+        root: { '--steps-size': '22px', '--steps-gutter': '8px', '--steps-icon-size': '12px' },
+        indicator: {
+          borderRadius: '2px',
+          borderWidth: '1.5px',
+          borderStyle: 'solid',
+          borderColor: 'faint',
+          color: 'soft',
+          fontSize: 'note',
+          fontWeight: 700,
+          _current: { borderColor: 'ink', color: 'ink' },
+          _complete: { bg: 'ink', borderColor: 'ink', color: 'leaf' },
+        },
+        separator: { bg: 'line', _complete: { bg: 'ink' } },
+      },
+    },
     size: {
       md: {
         root: { '--steps-size': '22px', '--steps-gutter': '8px', '--steps-icon-size': '12px' },
-        title: { fontSize: 'small', textStyle: 'none' },
+        title: { textStyle: 'none', fontSize: 'small' },
       },
     },
   },
-  defaultVariants: { size: 'md' },
+  defaultVariants: { variant: 'ink' as never, size: 'md' },
 })
