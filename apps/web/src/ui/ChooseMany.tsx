@@ -1,5 +1,5 @@
 import { Combobox, createListCollection, Portal, TagsInput } from '@chakra-ui/react'
-import { useId, useMemo, useState } from 'react'
+import { useId, useMemo, useRef, useState } from 'react'
 
 interface Props {
   /** What can be chosen, by id, in the order people know it. */
@@ -16,6 +16,7 @@ interface Props {
 /** Several of many: each stands as a tag that Backspace takes out, and the rest are found by typing. */
 export function ChooseMany({ names, value, label, name, disabled, onChoose, onUnread }: Props) {
   const [typed, setTyped] = useState('')
+  const pointed = useRef<string | null>(null)
   const id = useId()
   const ids = { input: `${id}-line`, control: `${id}-control` }
   const collection = useMemo(() => {
@@ -27,6 +28,7 @@ export function ChooseMany({ names, value, label, name, disabled, onChoose, onUn
   }, [names, typed, value])
   const add = (key: string) => {
     setTyped('')
+    pointed.current = null
     onChoose([...value, key])
   }
   /** Typed and ended by Enter or a comma: the first that has it, as in a cell of a sheet. */
@@ -44,7 +46,10 @@ export function ChooseMany({ names, value, label, name, disabled, onChoose, onUn
       value={[]}
       inputValue={typed}
       selectionBehavior="clear"
+      // Nothing typed, nothing is taken by Enter.
+      inputBehavior={typed ? 'autohighlight' : 'none'}
       openOnClick
+      onHighlightChange={({ highlightedValue }) => (pointed.current = highlightedValue)}
       disabled={disabled}
       onInputValueChange={({ inputValue, reason }) => {
         if (reason === 'input-change') setTyped(inputValue)
@@ -82,6 +87,14 @@ export function ChooseMany({ names, value, label, name, disabled, onChoose, onUn
                 aria-label={label}
                 name={name}
                 placeholder={value.length === 0 ? 'nobody yet' : undefined}
+                // Two parts of the library listen here; Enter is told to neither, so that it adds one and no more.
+                onKeyDownCapture={(e) => {
+                  if (e.key !== 'Enter') return
+                  e.preventDefault()
+                  e.stopPropagation()
+                  if (pointed.current) add(pointed.current)
+                  else if (typed.trim()) read(typed)
+                }}
               />
             </Combobox.Input>
           </TagsInput.Control>

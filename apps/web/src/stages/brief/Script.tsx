@@ -57,15 +57,17 @@ export function Script() {
             characters; their shots stay.
           </Hint>
           <Flex gap="10px" mt="6px" align="flex-start">
-            <Area
-              aria-label="Screenplay"
-              rows={text ? 6 : 2}
-              value={text}
-              fontFamily="mono"
-              fontSize="note"
-              placeholder={'INT. OLD SHED - DAY\n\nSteam hangs under the roof.'}
-              onChange={(e) => setText(e.target.value)}
-            />
+            <Box flex="1" minW={0}>
+              <Area
+                aria-label="Screenplay"
+                rows={text ? 6 : 2}
+                value={text}
+                fontFamily="mono"
+                fontSize="note"
+                placeholder={'INT. OLD SHED - DAY\n\nSteam hangs under the roof.'}
+                onChange={(e) => setText(e.target.value)}
+              />
+            </Box>
             <ChooseFile label="Screenplay file" accept=".txt,.md" onFile={(file) => void file.text().then(setText)} />
           </Flex>
           {text.trim() && <Draft text={text} scenes={scenes} onDone={() => setText('')} />}

@@ -99,16 +99,18 @@ export function BringShots({ text: given, onClose }: { text: string; onClose: ()
       </Flex>
       {!given && (
         <Flex gap="10px" align="flex-start">
-          <Area
-            aria-label="Table of shots"
-            rows={4}
-            maxH="220px"
-            overflowY="auto"
-            minW={0}
-            value={text}
-            placeholder={'shot, what we see, lens, stop\n3C, Corin listens, 85, 2.8'}
-            onChange={(e) => setText(e.target.value)}
-          />
+          <Box flex="1" minW={0}>
+            <Area
+              aria-label="Table of shots"
+              rows={4}
+              maxH="220px"
+              overflowY="auto"
+              minW={0}
+              value={text}
+              placeholder={'shot, what we see, lens, stop\n3C, Corin listens, 85, 2.8'}
+              onChange={(e) => setText(e.target.value)}
+            />
+          </Box>
           <ChooseFile label="CSV file" accept=".csv,.tsv,.txt" onFile={(file) => void file.text().then(setText)} />
         </Flex>
       )}

@@ -21,7 +21,6 @@ import {
   steps,
 } from './recipes/choosing.ts'
 import { dialog, drawer, menu, tooltip, toast, popover, emptyState, skeleton, progress } from './recipes/opening.ts'
-export { TOUCH } from './recipes/dress.ts'
 
 export const recipes = { button, input, textarea, skeleton }
 export const slotRecipes = {

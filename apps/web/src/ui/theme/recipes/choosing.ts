@@ -263,6 +263,7 @@ export const steps = defineSlotRecipe({
       ink: {
         root: { '--steps-size': '22px', '--steps-gutter': '8px', '--steps-icon-size': '12px' },
         indicator: {
+          boxSize: '22px',
           borderRadius: '2px',
           borderWidth: '1.5px',
           borderStyle: 'solid',
