@@ -28,12 +28,14 @@ async function picture(viewport, light, stages, name) {
   await page.getByRole('button', { name: 'Enter as Maren Tolley' }).click()
   await page.waitForURL(/brief$/)
   for (const stage of stages) {
-    await page.goto(page.url().replace(/\w+(\?.*)?$/, stage))
+    await page.goto(stage === '' ? address : page.url().replace(/\w+(\?.*)?$/, stage))
     await page.getByRole('main').waitFor()
     // A room says more than a list of facts.
     if (stage === 'scout') {
       await page.getByRole('tab', { name: 'Sail loft' }).click()
-      await page.getByLabel('Time of day').fill('1155')
+      // To the hour when the sun is on the chair.
+      await page.getByRole('slider', { name: 'Time of day' }).focus()
+      for (let minute = 15 * 60; minute < 19 * 60 + 15; minute += 5) await page.keyboard.press('ArrowRight')
     }
     // Fonts, the light map's worker and the chart settle.
     await page.waitForTimeout(1500)
@@ -44,5 +46,6 @@ async function picture(viewport, light, stages, name) {
 await picture({ width: 1280, height: 800 }, 'desk', STAGES, (stage) => stage)
 await picture({ width: 1280, height: 800 }, 'desk', ['shots?view=coverage'], () => 'coverage')
 await picture({ width: 1280, height: 800 }, 'desk', ['shots?view=boards'], () => 'boards')
+await picture({ width: 1280, height: 800 }, 'desk', [''], () => 'entrance')
 await picture({ width: 390, height: 844 }, 'set', ['roll'], (stage) => `${stage}-phone`)
 await browser.close()

@@ -9,25 +9,14 @@ import {
   combobox,
   colorPicker,
 } from './recipes/writing.ts'
-import {
-  button,
-  checkbox,
-  radioGroup,
-  switchRecipe,
-  tabs,
-  segmentGroup,
-  slider,
-  splitter,
-  steps,
-} from './recipes/choosing.ts'
-import { dialog, drawer, menu, tooltip, toast, popover, emptyState, skeleton, progress } from './recipes/opening.ts'
+import { button, checkbox, radioGroup, tabs, segmentGroup, slider, splitter, steps } from './recipes/choosing.ts'
+import { dialog, drawer, menu, tooltip, toast, emptyState, skeleton, progress } from './recipes/opening.ts'
 
 export const recipes = { button, input, textarea, skeleton }
 export const slotRecipes = {
   nativeSelect,
   field,
   checkbox,
-  switch: switchRecipe,
   radioGroup,
   tabs,
   segmentGroup,
@@ -44,7 +33,6 @@ export const slotRecipes = {
   tagsInput,
   colorPicker,
   emptyState,
-  popover,
   steps,
   splitter,
 }

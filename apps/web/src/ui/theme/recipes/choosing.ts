@@ -92,30 +92,6 @@ export const radioGroup = defineSlotRecipe({
   variants: { variant: { ink: {} }, size: { md: { item: { textStyle: 'none' }, itemControl: { boxSize: '15px' } } } },
   defaultVariants: { variant: 'ink' as never, size: 'md' },
 })
-export const switchRecipe = defineSlotRecipe({
-  slots: ['root', 'label', 'control', 'thumb', 'indicator'],
-  base: {
-    root: { minH: TOUCH, gap: '8px' },
-    label: { fontSize: 'body', fontWeight: 400 },
-  },
-  variants: {
-    variant: {
-      ink: {
-        control: {
-          borderRadius: '2px',
-          bg: 'leaf',
-          borderWidth: '1.5px',
-          borderStyle: 'solid',
-          borderColor: 'ink',
-          _checked: { bg: 'ink' },
-          _focusVisible: ring,
-        },
-        thumb: { bg: 'ink', borderRadius: '1px', boxShadow: 'none', scale: '0.7', _checked: { bg: 'leaf' } },
-      },
-    },
-  },
-  defaultVariants: { variant: 'ink' as never },
-})
 export const tabs = defineSlotRecipe({
   slots: ['root', 'trigger', 'list', 'content', 'contentGroup', 'indicator'],
   base: {

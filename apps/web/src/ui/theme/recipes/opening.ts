@@ -107,27 +107,6 @@ export const toast = defineSlotRecipe({
     title: { fontWeight: 600, fontSize: 'body', textStyle: 'none', lineHeight: '1.35', marginEnd: '0' },
   },
 })
-export const popover = defineSlotRecipe({
-  slots: [
-    'arrow',
-    'arrowTip',
-    'anchor',
-    'trigger',
-    'indicator',
-    'positioner',
-    'content',
-    'title',
-    'description',
-    'closeTrigger',
-    'header',
-    'body',
-    'footer',
-  ],
-  base: {
-    content: { ...opened, fontSize: 'body', w: 'auto', maxW: 'min(360px, 94vw)' },
-    body: { px: '12px', py: '10px' },
-  },
-})
 export const emptyState = defineSlotRecipe({
   slots: ['root', 'content', 'indicator', 'title', 'description'],
   base: {
