@@ -1,12 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import {
-  applyChanges,
-  asId,
-  createRecord,
-  NO_RECORDS,
-  productionOf,
-  schemaOf,
-} from '../records/index.ts'
+import { applyChanges, asId, createRecord, NO_RECORDS, productionOf, schemaOf } from '../records/index.ts'
 import { findSnags } from '../snags/index.ts'
 import { type BeginningName, BEGINNINGS, beginningOf } from './index.ts'
 
