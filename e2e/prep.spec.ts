@@ -52,6 +52,8 @@ test('a shot is typed as a line: understood while typing, kept with Enter, one u
   await row(page, '3E').locator('[data-field=code]').click()
   await page.keyboard.press('Control+z')
   await expect(row(page, '3E')).toHaveCount(0)
+  // Those that follow are on the same server.
+  await expect(page.getByRole('status').first()).toHaveText('saved')
 })
 
 test('rows are taken in, filled down, duplicated, moved and removed by keys', async ({ page }) => {
@@ -106,6 +108,8 @@ test('a table is brought in with what was read of it shown, and the CSV that goe
   await page.getByRole('button', { name: 'Undo' }).first().click()
   await expect(row(page, '7A')).toHaveCount(0)
   await expect(cell(page, '1A', 'focalLengthMm')).toHaveText('24')
+  // The table comes from the server: what was undone has to have reached it.
+  await expect(page.getByRole('status').first()).toHaveText('saved')
 
   const download = page.waitForEvent('download')
   await page.getByRole('link', { name: 'CSV' }).click()

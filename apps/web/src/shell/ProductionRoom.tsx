@@ -14,7 +14,7 @@ import { Rail } from './Rail.tsx'
 import { SnagDrawer } from './SnagDrawer.tsx'
 import { TopLine } from './TopLine.tsx'
 import { useNamedInSight } from '../ui/useNamedInSight.ts'
-import { ON_THE_PHONE, STAGES } from './stages.ts'
+import { ON_THE_PHONE, type Stage, STAGES } from './stages.ts'
 
 const CommandPalette = lazy(() => import('./CommandPalette.tsx').then((m) => ({ default: m.CommandPalette })))
 const KeyList = lazy(() => import('./KeyList.tsx').then((m) => ({ default: m.KeyList })))
@@ -88,7 +88,6 @@ export function ProductionRoom() {
     )
   const current = STAGES.find((s) => s.path === stage)
   if (!current) return <Navigate to={`/p/${productionId}/brief`} replace />
-  const Screen = current.ready() ?? current.Screen
   return (
     <Flex h="100%" direction={{ base: 'column-reverse', md: 'row' }}>
       <Later>
@@ -110,7 +109,7 @@ export function ProductionRoom() {
           pb="28px"
         >
           <Suspense fallback={<Opening />}>
-            <Screen key={current.path} />
+            <StageScreen key={current.path} stage={current} />
           </Suspense>
         </Box>
       </Flex>
@@ -124,6 +123,12 @@ export function ProductionRoom() {
       <NoticeBar />
     </Flex>
   )
+}
+
+/** What was there first stays: a screen that became another once its code had come would lose what is typed in it. */
+function StageScreen({ stage }: { stage: Stage }) {
+  const [Screen] = useState(() => stage.ready() ?? stage.Screen)
+  return <Screen />
 }
 
 const isTyping = (target: EventTarget | null) =>

@@ -55,6 +55,14 @@ describe('the room of a production', () => {
     expect(screen.getByRole('button', { name: /^Snags/ })).toBeTruthy()
     expect(await screen.findByText('Maren T.')).toBeTruthy()
   })
+  test('a stage keeps what was opened in it when the room round it is drawn again', async () => {
+    const user = enter('brief')
+    await user.click(await screen.findByRole('button', { name: 'Change the words' }, { timeout: 15_000 }))
+    expect(screen.getByLabelText('Client')).toBeTruthy()
+    act(() => showKeys(true))
+    act(() => showKeys(false))
+    expect(screen.getByLabelText('Client')).toBeTruthy()
+  })
   test('a stage that there is not is the first', async () => {
     enter('catering')
     expect(await screen.findByRole('heading', { name: 'Brief' }, { timeout: 15_000 })).toBeTruthy()
