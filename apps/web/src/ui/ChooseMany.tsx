@@ -1,5 +1,6 @@
-import { Combobox, createListCollection, Portal, TagsInput } from '@chakra-ui/react'
+import { Combobox, createListCollection, TagsInput } from '@chakra-ui/react'
 import { useId, useMemo, useRef, useState } from 'react'
+import { Choices } from './Choices.tsx'
 
 interface Props {
   /** What can be chosen, by id, in the order people know it. */
@@ -100,20 +101,10 @@ export function ChooseMany({ names, value, label, name, disabled, onChoose, onUn
           </TagsInput.Control>
         </Combobox.Control>
       </TagsInput.Root>
-      <Portal>
-        <Combobox.Positioner>
-          <Combobox.Content>
-            <Combobox.Empty>
-              {typed ? `Nothing more has “${typed}” in its name.` : 'Nothing more to choose.'}
-            </Combobox.Empty>
-            {collection.items.map((item) => (
-              <Combobox.Item key={item.value} item={item}>
-                <Combobox.ItemText>{item.label}</Combobox.ItemText>
-              </Combobox.Item>
-            ))}
-          </Combobox.Content>
-        </Combobox.Positioner>
-      </Portal>
+      <Choices
+        items={collection.items}
+        empty={typed ? `Nothing more has “${typed}” in its name.` : 'Nothing more to choose.'}
+      />
     </Combobox.Root>
   )
 }

@@ -1,5 +1,6 @@
-import { Combobox, createListCollection, Portal } from '@chakra-ui/react'
+import { Combobox, createListCollection } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
+import { Choices } from './Choices.tsx'
 
 interface Props {
   /** What can be chosen, by id, in the order people know it. */
@@ -47,19 +48,7 @@ export function ChooseOne({ names, value, onChoose, optional, label, name, disab
           <Combobox.Trigger aria-label={`All of ${label.toLowerCase()}`} />
         </Combobox.IndicatorGroup>
       </Combobox.Control>
-      <Portal>
-        <Combobox.Positioner>
-          <Combobox.Content>
-            <Combobox.Empty>Nothing has “{typed}” in its name.</Combobox.Empty>
-            {collection.items.map((item) => (
-              <Combobox.Item key={item.value} item={item}>
-                <Combobox.ItemText>{item.label}</Combobox.ItemText>
-                <Combobox.ItemIndicator />
-              </Combobox.Item>
-            ))}
-          </Combobox.Content>
-        </Combobox.Positioner>
-      </Portal>
+      <Choices items={collection.items} empty={`Nothing has “${typed}” in its name.`} />
     </Combobox.Root>
   )
 }

@@ -1,5 +1,6 @@
-import { Combobox, createListCollection, Portal } from '@chakra-ui/react'
+import { Combobox, createListCollection } from '@chakra-ui/react'
 import { useMemo, useRef, useState } from 'react'
+import { Choices } from '../Choices.tsx'
 import type { Field, Names } from '@kavrell/core/records'
 
 export interface Cell {
@@ -115,17 +116,7 @@ export function CellEditor({ initial, field, names, label, onKeep, onDrop }: Pro
           {line}
         </Combobox.Input>
       </Combobox.Control>
-      <Portal>
-        <Combobox.Positioner>
-          <Combobox.Content minW="140px">
-            {collection.items.map((item) => (
-              <Combobox.Item key={item.value} item={item}>
-                <Combobox.ItemText>{item.label}</Combobox.ItemText>
-              </Combobox.Item>
-            ))}
-          </Combobox.Content>
-        </Combobox.Positioner>
-      </Portal>
+      <Choices items={collection.items} minW="140px" />
     </Combobox.Root>
   )
 }
