@@ -1,5 +1,5 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { useState } from 'react'
+import { Fragment, useState } from 'react'
 import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights, useParts } from '../../store/selectors.ts'
 import { DropPictures } from '../../ui/DropPictures.tsx'
@@ -44,10 +44,13 @@ export function ShotDetail({ shot }: { shot: Shot }) {
       <SnagList about={(snag) => snag.about.id === shot.id} title="" />
       <Box mt="8px">
         <Tabs label="About this shot" tabs={PARTS} current={part} onChoose={setPart} />
-        {part === 'frame' && <Frame shot={shot} />}
-        {part === 'light' && <Exposure shot={shot} />}
-        {part === 'back' && <WorkBackwards shot={shot} />}
-        {part === 'more' && <More shot={shot} />}
+        {/* What is looked at stays from shot to shot; what was typed belongs to one. */}
+        <Fragment key={shot.id}>
+          {part === 'frame' && <Frame shot={shot} />}
+          {part === 'light' && <Exposure shot={shot} />}
+          {part === 'back' && <WorkBackwards shot={shot} />}
+          {part === 'more' && <More shot={shot} />}
+        </Fragment>
       </Box>
     </Box>
   )

@@ -182,7 +182,7 @@ export function ShotsScreen() {
 /** What follows from the chosen shot, drawn after the list in which it was typed. */
 const Aside = memo(({ shot }: { shot: RecordOf<'shot'> }) => (
   <Later>
-    <ShotDetail key={shot.id} shot={shot} />
+    <ShotDetail shot={shot} />
   </Later>
 ))
 const Typed = memo(TypedShot)
