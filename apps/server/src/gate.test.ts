@@ -27,7 +27,7 @@ let drives: ReturnType<typeof create<'drive'>>[]
 const cardFolder = () => path.join(world.media, 'cards', `K${turn}`)
 const take = () =>
   create('take', {
-    dayId: dayId,
+    dayId,
     slate: `S${turn}`,
     number: 1,
     cardIds: [card.id],

@@ -84,7 +84,7 @@ export function callSheetNow(production: Production, dayId: string): PlannedCall
   const compareWith = (isNewest ? sent[1] : newest) as { content?: CallSheet } | undefined
   return {
     production,
-    dayPlan: dayPlan,
+    dayPlan,
     sheet,
     version: isNewest ? newest.number : null,
     changes: compareWith?.content?.rows ? callSheetChanges(compareWith.content, sheet) : [],

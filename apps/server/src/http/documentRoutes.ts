@@ -33,7 +33,7 @@ export function documentRoutes(serve: Serve, { database, models, documents, now 
       if (!planned) return { code: 'not-found', says: 'There is no such day.' }
       return (await answer(planned, asked)) ?? undefined
     })
-  const paper = ({ params }: Asked<OfDay, undefined>, { dayPlan: dayPlan }: PlannedCallSheet, name: PaperName) =>
+  const paper = ({ params }: Asked<OfDay, undefined>, { dayPlan }: PlannedCallSheet, name: PaperName) =>
     documents.paper((params as unknown as DayParams).productionId, name, dayPlan.day.id)
   const fileName = (planned: PlannedCallSheet, what: string, ending: string) =>
     `${planned.production.production.title} ${planned.dayPlan.day.title} ${what}`

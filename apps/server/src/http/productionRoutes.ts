@@ -31,7 +31,7 @@ export function productionRoutes(
   { database, serverModels, door, announcements, recentEdits, sheets, jobs, timecodeBox, now }: Deps,
 ): void {
   const snapshots = openSnapshots(database, serverModels)
-  const standings = openStandings(snapshots)
+  const standings = openStandings(snapshots, now)
   serve.on(ENDPOINTS.edit, async ({ account, role, params, body, res }) => {
     const outcome = await door.acceptEdit({ name: account!.name, role: role! }, params.productionId, body)
     if (!outcome.ok || !outcome.value.repeated) return outcome
@@ -39,7 +39,6 @@ export function productionRoutes(
     return undefined
   })
   serve.on(ENDPOINTS.standing, async ({ params: { productionId, today } }) => {
-    if (!/^\d{4}-\d{2}-\d{2}$/.test(today)) return fail({ code: 'not-found', says: 'That is no date.' })
     const standing = await standings.read(productionId, today)
     return standing ? ok(standing) : fail({ code: 'not-found', says: 'There is no such production.' })
   })

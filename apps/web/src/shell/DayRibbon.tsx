@@ -18,7 +18,7 @@ const LETTER_SHARE = 0.01
  * The day as one strip: the sky of the real sun, the running order in the colours of its lighting setups,
  * fixed events, and now.
  */
-export function DayRibbon({ dayPlan: dayPlan }: { dayPlan: DayPlan }) {
+export function DayRibbon({ dayPlan }: { dayPlan: DayPlan }) {
   const production = useParts('fixedEvent', 'setup', 'shot')
   const { day, place, timeline, sun } = dayPlan
   const civil = sun.crossings.civil

@@ -68,6 +68,9 @@ function nextOfAll(productions: readonly Listed[], standings: Standings): { says
   if (!next)
     return { says: 'How they stand is not known', because: 'The server could not look at them. Open one to see.' }
   const { production, standing } = next
+  // What could not be looked at may want more.
+  const unseen = productions.length - known.length
+  const but = unseen > 0 ? ` How ${counted(unseen, 'other')} ${unseen === 1 ? 'stands' : 'stand'} is not known.` : ''
   const when = standing.day ? whenWords(standing.day.date) : ''
   const of = productions.length > 1 ? ` in ${production.title}` : ''
   const soon = standing.day && standing.day.date >= today()
@@ -76,7 +79,7 @@ function nextOfAll(productions: readonly Listed[], standings: Standings): { says
       standing.stops > 0 && soon
         ? `Next: ${counted(standing.stops, 'snag')}${of} before ${standing.day.callMin === null ? standing.day.title : clock(standing.day.callMin)} ${when}`
         : `Next${of}: ${standing.next.says.toLowerCase()}`,
-    because: standing.stops > 0 && soon ? `The worst: ${standing.next.because}` : standing.next.because,
+    because: `${standing.stops > 0 && soon ? 'The worst: ' : ''}${standing.next.because}${but}`,
   }
 }
 

@@ -33,7 +33,7 @@ function Count({ tone, n, words }: { readonly tone: 'stop' | 'watch'; readonly n
 
 /** Day, place, sun, fixed events, snags, and the ribbon under them. */
 export function TopLine() {
-  const { day, dayPlan: dayPlan, days } = useDay()
+  const { day, dayPlan, days } = useDay()
   const snags = useOpenSnags()
   const events = Object.values(useRecords('fixedEvent'))
     .filter((e) => e.dayId === day?.id)

@@ -92,6 +92,25 @@ describe('signing in', () => {
     await user.click(screen.getByRole('button', { name: 'See the worst' }))
     expect(screen.getByText('now at /p/plank/light')).toBeTruthy()
   })
+  test('one that could not be looked at is told beside the next thing of the others', async () => {
+    const calm: Standing = {
+      days: [],
+      day: null,
+      people: 0,
+      shots: 0,
+      stops: 0,
+      watches: 0,
+      next: { says: 'Add a place', stage: 'scout', id: null, because: 'Sun and power follow.' },
+    }
+    answer({
+      '/me': { ...maren, productions: [...maren.productions, { id: 'ferry', title: 'Night ferry', role: 'owner' }] },
+      [`/productions/plank/standing/${localToday()}`]: calm,
+      [`/productions/ferry/standing/${localToday()}`]: () => no('Away.', 500),
+    })
+    enter()
+    expect(await screen.findByText('Sun and power follow. How 1 other stands is not known.')).toBeTruthy()
+    expect(screen.getByText('nothing planned yet')).toBeTruthy()
+  })
   test('what could not be looked at is not called well', async () => {
     answer({ '/me': maren, [`/productions/plank/standing/${localToday()}`]: () => no('Away.', 500) })
     enter()

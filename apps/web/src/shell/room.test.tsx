@@ -144,7 +144,7 @@ describe('the ribbon', () => {
   // By this device's own clock: no box that was set to another day.
   beforeEach(() => openDemo('planner', (records) => ({ ...records, timecodeBox: {} })))
   const Ribbon = () => {
-    const { dayPlan: dayPlan } = useDay()
+    const { dayPlan } = useDay()
     return dayPlan ? <DayRibbon dayPlan={dayPlan} /> : null
   }
   afterEach(() => vi.useRealTimers())

@@ -5,7 +5,7 @@ import type { ShotsRow } from '@kavrell/core/day'
 
 /** Calls back with the shots nearest to the moment that was clicked on the ribbon. */
 export function useRibbonRow(go: (row: ShotsRow) => void): void {
-  const { dayPlan: dayPlan } = useDay()
+  const { dayPlan } = useDay()
   const onMoment = useEffectEvent((minute: number) => {
     const rows = dayPlan?.timeline.rows.filter((row) => row.kind === 'shots') ?? []
     const away = (row: ShotsRow) => Math.max(row.startMin - minute, minute - row.endMin, 0)

@@ -185,7 +185,7 @@ export function readShotTable(
       const scene = readScene(number, context.scenes, newScenes)
       if (scene.ok) Object.assign(fields, scene.value)
     }
-    return [{ line, code, existing, id, fields: fields }]
+    return [{ line, code, existing, id, fields }]
   })
   return { columns, shots, newScenes: [...newScenes], remarks: remarks.sort((a, b) => a.line - b.line) }
 }

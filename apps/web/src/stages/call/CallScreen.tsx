@@ -26,7 +26,7 @@ export function CallScreen() {
   const production = useProduction()
   const rights = useRights()
   const productionId = useProductionStore((s) => s.productionId)
-  const { dayPlan: dayPlan } = useDay()
+  const { dayPlan } = useDay()
   const [busy, setBusy] = useState(false)
   // Kept until the server has answered: pressed again after a lost answer, nothing is sent twice.
   const nextId = useRef(uuidv7())

@@ -19,7 +19,7 @@ export function CrewScreen() {
   const production = useParts('person', 'shot')
   const rights = useRights()
   const [chosen, choose] = useChosen()
-  const { dayPlan: dayPlan, days } = useDay()
+  const { dayPlan, days } = useDay()
   const people = Object.values(production.person).sort((a, b) => (a.id < b.id ? -1 : 1))
   const add = () => {
     const id = newId()

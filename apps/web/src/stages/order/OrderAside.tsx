@@ -9,7 +9,7 @@ import type { DayPlan, PersonCall } from '@kavrell/core/day'
 import { clock, hours } from '@kavrell/core/text'
 
 /** When the day is over, what it is made of, and who waits in it. */
-export function OrderAside({ dayPlan: dayPlan }: { dayPlan: DayPlan }) {
+export function OrderAside({ dayPlan }: { dayPlan: DayPlan }) {
   const production = useParts('fixedEvent')
   const { timeline, day } = dayPlan
   const late = day.outByMin !== null && timeline.wrapMin > day.outByMin
@@ -63,7 +63,7 @@ export function OrderAside({ dayPlan: dayPlan }: { dayPlan: DayPlan }) {
 }
 
 /** From call to release, and what of it somebody works. */
-function Waiting({ call, dayPlan: dayPlan }: { call: PersonCall; dayPlan: DayPlan }) {
+function Waiting({ call, dayPlan }: { call: PersonCall; dayPlan: DayPlan }) {
   const { person } = useParts('person')
   const { startMin, wrapMin } = dayPlan.timeline
   const share = (minutes: number) => `${(minutes / (wrapMin - startMin)) * 100}%`

@@ -36,7 +36,7 @@ const dayAfter = (isoDate: string) => new Date(Date.parse(isoDate) + 86_400_000)
 export function OrderScreen() {
   const production = useParts('place', 'person')
   const rights = useRights()
-  const { day, dayPlan: dayPlan, days } = useDay()
+  const { day, dayPlan, days } = useDay()
   const places = Object.values(production.place)
   const addDay = () => {
     const place = places[0]
@@ -85,7 +85,7 @@ export function OrderScreen() {
   return <DayOrder key={day.id} dayPlan={dayPlan} onAddDay={addDay} />
 }
 
-function DayOrder({ dayPlan: dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => void }) {
+function DayOrder({ dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => void }) {
   const production = useParts('orderItem', 'shot')
   const rights = useRights()
   const { timeline, day } = dayPlan

@@ -16,7 +16,7 @@ const NEXT = 5
 const LATEST = 9
 
 /** How the day stands, what comes next, and the takes behind it, newest first. */
-export function DayAside({ dayPlan: dayPlan, slate }: { dayPlan: DayPlan; slate: SlateState }) {
+export function DayAside({ dayPlan, slate }: { dayPlan: DayPlan; slate: SlateState }) {
   const rights = useRights()
   const box = useTimecodeBox()
   const { day, place } = dayPlan

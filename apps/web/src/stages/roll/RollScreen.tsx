@@ -23,7 +23,7 @@ import { rateName } from '@kavrell/core/timecode'
 
 /** The slate, the running timecode, and one key for each thing that happens to a take. */
 export function RollScreen() {
-  const { dayPlan: dayPlan } = useDay()
+  const { dayPlan } = useDay()
   if (!dayPlan || dayPlan.timeline.shots === 0)
     return (
       <Empty says="Roll logs the takes of a day’s order.">
@@ -37,7 +37,7 @@ const write = (label: string, changes: readonly PlainChange[]) => {
   commitOrSay(label, changes)
 }
 
-function Roll({ dayPlan: dayPlan }: { dayPlan: DayPlan }) {
+function Roll({ dayPlan }: { dayPlan: DayPlan }) {
   const production = useProduction()
   const rights = useRights()
   const master = masterDeliverable(production)

@@ -13,7 +13,7 @@ import { minutesSeconds, sayBytes } from '@kavrell/core/text'
 export function WrapScreen() {
   const production = useProduction()
   const productionId = useProductionStore((s) => s.productionId)
-  const { dayPlan: dayPlan } = useDay()
+  const { dayPlan } = useDay()
   if (!dayPlan || dayPlan.timeline.shots === 0)
     return <Empty says="The report follows from a day’s order and what was logged." />
   const report = dayReport(production, dayPlan)
