@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { screen } from '@testing-library/react'
+import { fireEvent, screen } from '@testing-library/react'
 import { useState } from 'react'
 import { expect, test } from 'vitest'
 import { draw } from '../testing.tsx'
@@ -34,4 +34,13 @@ test('what none is called is not taken', async () => {
   await user.keyboard('9Z{Enter}')
   expect(chosen).toEqual(['a'])
   expect(screen.getByText('Nothing more has “9Z” in its name.')).toBeTruthy()
+})
+
+test('a pointer that rests on the list chooses nothing; arrows do', async () => {
+  const user = draw(<Few />)
+  await user.click(screen.getByLabelText('Shots'))
+  await user.keyboard('4')
+  fireEvent.pointerMove(screen.getByRole('option', { name: '4B' }))
+  await user.keyboard('{Enter}')
+  expect(chosen).toEqual(['a', 'b'])
 })

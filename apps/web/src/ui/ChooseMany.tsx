@@ -18,6 +18,7 @@ interface Props {
 export function ChooseMany({ names, value, label, name, disabled, onChoose, onUnread }: Props) {
   const [typed, setTyped] = useState('')
   const pointed = useRef<string | null>(null)
+  const byKeys = useRef(false)
   const id = useId()
   const ids = { input: `${id}-line`, control: `${id}-control` }
   const collection = useMemo(() => {
@@ -50,7 +51,10 @@ export function ChooseMany({ names, value, label, name, disabled, onChoose, onUn
       // Nothing typed, nothing is taken by Enter.
       inputBehavior={typed ? 'autohighlight' : 'none'}
       openOnClick
-      onHighlightChange={({ highlightedValue }) => (pointed.current = highlightedValue)}
+      // A pointer that happens to rest on the list chooses nothing.
+      onHighlightChange={({ highlightedValue }) => {
+        pointed.current = byKeys.current ? highlightedValue : null
+      }}
       disabled={disabled}
       onInputValueChange={({ inputValue, reason }) => {
         if (reason === 'input-change') setTyped(inputValue)
@@ -90,6 +94,7 @@ export function ChooseMany({ names, value, label, name, disabled, onChoose, onUn
                 placeholder={value.length === 0 ? 'nobody yet' : undefined}
                 // Two parts of the library listen here; Enter is told to neither, so that it adds one and no more.
                 onKeyDownCapture={(e) => {
+                  byKeys.current = e.key === 'ArrowDown' || e.key === 'ArrowUp' || (byKeys.current && e.key === 'Enter')
                   if (e.key !== 'Enter') return
                   e.preventDefault()
                   e.stopPropagation()

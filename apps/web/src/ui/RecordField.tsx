@@ -156,7 +156,7 @@ export function RecordField({
           {...common}
           value={shown}
           onType={setTyped}
-          onKeep={(text) => typed !== null && save(text)}
+          onKeep={save}
           onDrop={() => {
             setTyped(null)
             setSays(null)

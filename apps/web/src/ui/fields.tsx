@@ -18,7 +18,7 @@ import {
   Textarea,
   type TextareaProps,
 } from '@chakra-ui/react'
-import type { ReactNode } from 'react'
+import { type ReactNode, useRef } from 'react'
 import { Button } from './parts.tsx'
 
 /** A line that is written into. */
@@ -53,28 +53,35 @@ export const WholeNumber = ({
   onType: (text: string) => void
   onKeep: (text: string) => void
   onDrop: () => void
-}) => (
-  <NumberInput.Root
-    value={value}
-    clampValueOnBlur={false}
-    formatOptions={{ useGrouping: false, maximumFractionDigits: 0 }}
-    onValueChange={({ value: text }) => {
-      if (text !== value) onType(text)
-    }}
-  >
-    <NumberInput.Input
-      {...props}
-      onBlur={(e) => onKeep(e.target.value)}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter') e.currentTarget.blur()
-        if (e.key === 'Escape') onDrop()
+}) => {
+  const line = useRef<HTMLInputElement>(null)
+  return (
+    <NumberInput.Root
+      value={value}
+      clampValueOnBlur={false}
+      formatOptions={{ useGrouping: false, maximumFractionDigits: 0 }}
+      onValueChange={({ value: text }) => {
+        if (text === value) return
+        // Stepped by a finger it never has the focus that it would be kept by losing.
+        if (document.activeElement === line.current) onType(text)
+        else onKeep(text)
       }}
-    />
-    <NumberInput.Control />
-  </NumberInput.Root>
-)
+    >
+      <NumberInput.Input
+        ref={line}
+        {...props}
+        onBlur={(e) => onKeep(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') e.currentTarget.blur()
+          if (e.key === 'Escape') onDrop()
+        }}
+      />
+      <NumberInput.Control />
+    </NumberInput.Root>
+  )
+}
 
-/** A colour, taken by eye or typed as #27394a; kept once the hand lets go. */
+/** A colour, taken by eye or typed as #27394a; kept once it is closed. */
 export const ColourField = ({
   label,
   hex,
@@ -96,7 +103,9 @@ export const ColourField = ({
       defaultValue={parseColor(hex)}
       format="hsba"
       disabled={disabled}
-      onValueChangeEnd={({ value }) => keep(value)}
+      onOpenChange={({ open, value }) => {
+        if (!open) keep(value)
+      }}
     >
       <ColorPicker.Trigger aria-label={label} w="100%" h="52px">
         <Box w="100%" h="100%" style={{ background: hex }} />

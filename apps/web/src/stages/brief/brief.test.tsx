@@ -1,6 +1,6 @@
 import { byRank } from '@kavrell/core/records'
 // @vitest-environment jsdom
-import { fireEvent, screen, within } from '@testing-library/react'
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import { Link } from 'react-router'
 import { undo } from '../../store/production.ts'
@@ -11,6 +11,14 @@ import { BriefScreen } from './BriefScreen.tsx'
 import { counted } from '@kavrell/core/text'
 
 beforeEach(() => openDemo())
+
+test('a tab that was pressed keeps the focus, though what stood beside the first part goes', async () => {
+  const user = draw(<BriefScreen />, 'brief')
+  const look = screen.getByRole('tab', { name: 'Look' })
+  await user.click(look)
+  await waitFor(() => expect(screen.queryByText('House rules')).toBeNull())
+  expect(document.activeElement).toBe(look)
+})
 
 describe('script', () => {
   const bring = (text: string) => {

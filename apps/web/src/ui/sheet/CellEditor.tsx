@@ -37,6 +37,7 @@ export function CellEditor({ initial, field, names, label, onKeep, onDrop }: Pro
   const [text, setText] = useState(initial)
   const [typed, setTyped] = useState(false)
   const pointed = useRef<string | null>(null)
+  const byKeys = useRef(false)
   const done = useRef(false)
   const keep = (kept: string, move: ((cell: Cell) => Cell) | null) => {
     done.current = true
@@ -52,7 +53,7 @@ export function CellEditor({ initial, field, names, label, onKeep, onDrop }: Pro
       field?.input === 'choice'
         ? field.options!.map((option) => field.words?.[option] ?? option)
         : field?.input === 'ref'
-          ? [...names.values()]
+          ? [...new Set(names.values())]
           : [],
     [field, names],
   )
@@ -70,6 +71,8 @@ export function CellEditor({ initial, field, names, label, onKeep, onDrop }: Pro
       onChange={(e) => {
         setText(e.target.value)
         setTyped(true)
+        pointed.current = null
+        byKeys.current = false
       }}
       style={LINE}
       onFocus={(e) => {
@@ -81,6 +84,7 @@ export function CellEditor({ initial, field, names, label, onKeep, onDrop }: Pro
       }}
       onKeyDown={(e) => {
         e.stopPropagation()
+        if (e.key === 'ArrowDown' || e.key === 'ArrowUp') byKeys.current = true
         const step = e.shiftKey ? -1 : 1
         if (e.key === 'Enter' || e.key === 'Tab') {
           e.preventDefault()
@@ -101,7 +105,10 @@ export function CellEditor({ initial, field, names, label, onKeep, onDrop }: Pro
       allowCustomValue
       inputBehavior="none"
       selectionBehavior="preserve"
-      onHighlightChange={({ highlightedValue }) => (pointed.current = highlightedValue)}
+      // A pointer that happens to rest on the list chooses nothing.
+      onHighlightChange={({ highlightedValue }) => {
+        pointed.current = byKeys.current ? highlightedValue : null
+      }}
       onValueChange={({ value: [chosen] }) => {
         if (chosen !== undefined && !done.current) keep(chosen, null)
       }}
