@@ -90,9 +90,10 @@ export function Plan({ label, extent, labels, walls = NO_WALLS, children, onGrou
   }
   useGesture(
     {
-      onPinch: ({ offset: [zoom], origin, event }) => {
+      onPinch: ({ offset: [zoom], origin, event, last }) => {
         event.preventDefault()
-        zoomAbout(zoom, pointAt(...origin))
+        // A wheel's end is told a moment late: by then the whole plan may have been asked for.
+        if (!last) zoomAbout(zoom, pointAt(...origin))
       },
       onDrag: ({ delta: [dx, dy], tap, target, pinching, cancel }) => {
         if (pinching) return cancel()

@@ -1,4 +1,12 @@
-import { asId, byId, type CopyCheck, type CopyRun, type PlannedCopy, type Production } from '../records/index.ts'
+import {
+  asId,
+  byId,
+  type Card,
+  type CopyCheck,
+  type CopyRun,
+  type PlannedCopy,
+  type Production,
+} from '../records/index.ts'
 import type { CardHistory, WipeRule } from './wipe.ts'
 
 // Ledger entries are put in order by the number of the edit that added them: clocks of devices differ, numbers do not.
@@ -83,4 +91,17 @@ export function openPlannedCopies(production: Production, cardId: string): Plann
   return Object.values(production.plannedCopy).filter(
     (planned) => planned.cardId === cardId && !copies.some((copy) => copy.driveId === planned.driveId && !copy.damaged),
   )
+}
+
+/** Which card is in which device: of its own cards the one that was recorded on last, else the first by its label. */
+export function cardsIn({ card, take }: Pick<Production, 'card' | 'take'>): (deviceId: string) => Card | undefined {
+  const lastUsed = new Map<string, string>()
+  for (const { cardIds, startedAt } of Object.values(take))
+    for (const id of cardIds) if (startedAt > (lastUsed.get(id) ?? '')) lastUsed.set(id, startedAt)
+  const used = (c: Card) => lastUsed.get(c.id) ?? ''
+  const sooner = (a: Card, b: Card) => used(b).localeCompare(used(a)) || (a.label < b.label ? -1 : 1)
+  const inDevice = new Map<string | null, Card>()
+  for (const c of Object.values(card).sort(sooner))
+    for (const id of [c.cameraId, c.recorderId]) if (id !== null && !inDevice.has(id)) inDevice.set(id, c)
+  return (deviceId) => inDevice.get(deviceId)
 }

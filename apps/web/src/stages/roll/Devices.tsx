@@ -3,9 +3,8 @@ import { asId } from '@kavrell/core/records'
 import { Flex, Grid, Text } from '@chakra-ui/react'
 import { useRights } from '../../store/selectors.ts'
 import { Since } from './RunningTimecode.tsx'
-import type { SetClock } from './takeLog.ts'
 import type { Device } from './useDevices.ts'
-import type { TakeState } from '@kavrell/core/takes'
+import type { SetClock, TakeState } from '@kavrell/core/takes'
 
 /** Cameras and recorders, each with its card: what rolls, what will, and what should and does not. */
 export function Devices({

@@ -12,13 +12,12 @@ import { Devices } from './Devices.tsx'
 import { RunningTimecode, Since } from './RunningTimecode.tsx'
 import { TakeKeys } from './TakeKeys.tsx'
 import { TakeNote } from './TakeNote.tsx'
-import { happensNow, rollNow, type SetClock } from './takeLog.ts'
+import { happensNow, rollNow } from './takeLog.ts'
 import { type Device, useDevices } from './useDevices.ts'
 import { useSlate } from './useSlate.ts'
 import type { DayPlan } from '@kavrell/core/day'
 import { type PlainChange, type RecordOf, type Id } from '@kavrell/core/records'
-import { masterDeliverable } from '@kavrell/core/shotlist'
-import type { TakeState } from '@kavrell/core/takes'
+import { type SetClock, setClock, type TakeState } from '@kavrell/core/takes'
 import { rateName } from '@kavrell/core/timecode'
 
 /** The slate, the running timecode, and one key for each thing that happens to a take. */
@@ -40,14 +39,7 @@ const write = (label: string, changes: readonly PlainChange[]) => {
 function Roll({ dayPlan }: { dayPlan: DayPlan }) {
   const production = useProduction()
   const rights = useRights()
-  const master = masterDeliverable(production)
-  const clock: SetClock = {
-    date: dayPlan.day.date,
-    timeZone: dayPlan.place.timeZone,
-    rate: master
-      ? { num: master.rateNum, den: master.rateDen, drop: master.dropFrame }
-      : { num: 25, den: 1, drop: false },
-  }
+  const clock = setClock(production, dayPlan.day, dayPlan.place.timeZone)
   const slate = useSlate(dayPlan)
   const { rolling, last, current, shots } = slate
   const { devices, toggle } = useDevices(current, shots)

@@ -1,6 +1,6 @@
 import { Text } from '@chakra-ui/react'
 import { useBoxTime } from '../../store/clock.ts'
-import { type SetClock, timecodeAt } from './takeLog.ts'
+import { type SetClock, timecodeAt } from '@kavrell/core/takes'
 import { minutesSeconds } from '@kavrell/core/text'
 import { differenceFrames, secondsOfFrames } from '@kavrell/core/timecode'
 

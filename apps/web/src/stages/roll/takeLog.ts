@@ -1,23 +1,7 @@
 import { newId } from '../../store/newId.ts'
 import { stamp } from '../../store/clock.ts'
 import { createRecord, blank, type PlainChange, type RecordFields } from '@kavrell/core/records'
-import { minuteOfDay } from '@kavrell/core/sun'
-import type { TakeState } from '@kavrell/core/takes'
-import { formatTimecode, frameOfDayClock, type FrameRate } from '@kavrell/core/timecode'
-
-/** The clock of a set: the time of day at its place, counted in frames. */
-export interface SetClock {
-  readonly date: string
-  readonly timeZone: string
-  readonly rate: FrameRate
-}
-
-/** What the clock of a set shows at a moment. */
-export function timecodeAt({ date, timeZone, rate }: SetClock, ms: number): string {
-  const minute = minuteOfDay(ms, date, timeZone)
-  const seconds = (((minute * 60) % 86_400) + 86_400) % 86_400
-  return formatTimecode(frameOfDayClock(Math.round(seconds) + (ms % 1000) / 1000, rate), rate)
-}
+import { type SetClock, type TakeState, timecodeAt } from '@kavrell/core/takes'
 
 type What = Pick<RecordFields<'take'>, 'dayId' | 'slate' | 'number'> & Partial<RecordFields<'take'>>
 type EventType = RecordFields<'takeEvent'>['type']

@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { useParts } from '../../store/selectors.ts'
+import { cardsIn } from '@kavrell/core/cards'
 import { asId, type Id, type RecordOf } from '@kavrell/core/records'
 
 /** A camera or a sound recorder as it is before a take: whether it will roll, and onto which card. */
@@ -22,20 +23,12 @@ export function useDevices(
   const { camera, recorder, card, take } = useParts('camera', 'recorder', 'card', 'take')
   const [switchedOff, setSwitchedOff] = useState<ReadonlySet<string>>(new Set())
   const [switchedOn, setSwitchedOn] = useState<ReadonlySet<string>>(new Set())
-  const lastUsed = new Map<string, string>()
-  for (const { cardIds, startedAt } of Object.values(take))
-    for (const id of cardIds) if (startedAt > (lastUsed.get(id) ?? '')) lastUsed.set(id, startedAt)
-  const cardIn = (kind: Device['kind'], id: string) =>
-    Object.values(card)
-      .filter((c) => (kind === 'camera' ? c.cameraId : c.recorderId) === id)
-      .sort(
-        (a, b) => (lastUsed.get(b.id) ?? '').localeCompare(lastUsed.get(a.id) ?? '') || (a.label < b.label ? -1 : 1),
-      )[0]
+  const cardIn = cardsIn({ card, take })
   const device = (kind: Device['kind'], { id, letter }: { id: Device['id']; letter: string }): Device => {
     const shot = kind === 'camera' ? shots.find((s) => s.cameraId === id) : undefined
     const planned = kind === 'camera' ? shot !== undefined : item.recorderIds.includes(asId(id))
     const on = planned ? !switchedOff.has(id) : switchedOn.has(id)
-    return { kind, id, letter, planned, on, card: cardIn(kind, id), shot }
+    return { kind, id, letter, planned, on, card: cardIn(id), shot }
   }
   const byLetter = (a: { letter: string }, b: { letter: string }) => (a.letter < b.letter ? -1 : 1)
   return {
