@@ -1,6 +1,6 @@
 import { dayPlans } from '../day/index.ts'
 import type { Production } from '../records/index.ts'
-import { clock } from '../text/index.ts'
+import { clock, stretch } from '../text/index.ts'
 import type { Finding } from './finding.ts'
 import { droppable, earlierPlaces, earlierStarts, fixesThatHold, lateMinOf, nameOfItem, noWorse } from './waysOut.ts'
 
@@ -20,7 +20,7 @@ export function checkFixedTimes(production: Production): Finding[] {
           stage: 'order',
           rule: null,
           about: { kind: 'orderItem', id: item.id },
-          says: `${name} is fixed at ${clock(item.fixedAtMin)}; the order only reaches it at ${clock(reached)}, ${Math.round(lateMin)} min late.`,
+          says: `${name} is fixed at ${clock(item.fixedAtMin)}; the order only reaches it at ${clock(reached)}, ${stretch(lateMin)} late.`,
           evidence: [
             { label: 'fixed', value: clock(item.fixedAtMin), unit: '', from: 'order' },
             { label: 'reached', value: clock(reached), unit: '', from: 'running order' },

@@ -9,7 +9,7 @@ import {
   tryChanges,
   rankBetween,
 } from '../records/index.ts'
-import { clock, hours } from '../text/index.ts'
+import { clock, hours, stretch } from '../text/index.ts'
 import type { Finding, Fix } from './finding.ts'
 import { earlierPlaces, fixesThatHold, nameOfItem, shorterDays } from './waysOut.ts'
 
@@ -52,7 +52,7 @@ function checkLength(production: Production, dayPlan: DayPlan): Finding[] {
       stage: 'order',
       rule: null,
       about: { kind: 'day', id: dayPlan.day.id },
-      says: `Wrap at ${clock(dayPlan.timeline.wrapMin)} is ${Math.round(dayPlan.timeline.wrapMin - dayPlan.day.outByMin)} min after you must be out.`,
+      says: `Wrap at ${clock(dayPlan.timeline.wrapMin)} is ${stretch(dayPlan.timeline.wrapMin - dayPlan.day.outByMin)} after you must be out.`,
       evidence: [
         { label: 'wrap', value: clock(dayPlan.timeline.wrapMin), unit: '', from: 'running order' },
         { label: 'out by', value: clock(dayPlan.day.outByMin), unit: '', from: dayPlan.day.title },

@@ -1,6 +1,6 @@
 import { type DayPlan, dayPlans, type MissedWindow } from '../day/index.ts'
 import { removeRecord, updateRecord, type OrderItem, type Production, type Shot } from '../records/index.ts'
-import { clock } from '../text/index.ts'
+import { clock, stretch } from '../text/index.ts'
 import type { Finding, Fix } from './finding.ts'
 import { earlierPlaces, earlierStarts, fixesThatHold, itemOfShot, missedMusts } from './waysOut.ts'
 
@@ -20,7 +20,7 @@ function finding(production: Production, dayPlan: DayPlan, missed: MissedWindow)
     stage: 'order',
     rule: null,
     about: { kind: 'orderItem', id: item.id },
-    says: `${shot.code} runs ${clock(startMin)} to ${clock(endMin)}, ${Math.round(outsideMin)} min outside ${from} to ${to} (${window.because}).`,
+    says: `${shot.code} runs ${clock(startMin)} to ${clock(endMin)}, ${stretch(outsideMin)} outside ${from} to ${to} (${window.because}).`,
     evidence: [
       { label: 'planned', value: `${clock(startMin)}–${clock(endMin)}`, unit: '', from: dayPlan.day.title },
       { label: 'window', value: `${from}–${to}`, unit: '', from: window.because },

@@ -181,7 +181,7 @@ describe('hours', () => {
     ])
     expect(fixesOf(found)).toEqual([
       'Call Day 2 at 05:30',
-      'Drop 1A, wrap 600 min earlier',
+      'Drop 1A, wrap 10 h 00 earlier',
       'Drop 1B, wrap 30 min earlier',
     ])
   })

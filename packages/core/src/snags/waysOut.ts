@@ -11,7 +11,7 @@ import {
   type Rank,
 } from '../records/index.ts'
 import { shotsOfItem, slateOf } from '../shotlist/index.ts'
-import { clock } from '../text/index.ts'
+import { clock, stretch } from '../text/index.ts'
 import type { Fix } from './finding.ts'
 
 /**
@@ -63,7 +63,7 @@ export function* earlierPlaces(
 export function* earlierStarts(dayPlan: DayPlan, minutes: number): Generator<Fix> {
   for (let by = Math.ceil(minutes / 5) * 5; by <= minutes + 60 && dayPlan.day.callMin - by >= 0; by += 5)
     yield {
-      says: `Start ${dayPlan.day.title} at ${clock(dayPlan.day.callMin - by)}, ${by} min earlier`,
+      says: `Start ${dayPlan.day.title} at ${clock(dayPlan.day.callMin - by)}, ${stretch(by)} earlier`,
       changes: [updateRecord('day', dayPlan.day.id, { callMin: dayPlan.day.callMin - by })],
     }
 }
@@ -87,7 +87,7 @@ export function shorterDays(production: Production, dayPlan: DayPlan, most = 3):
     .flatMap(({ says, changes }) => {
       const after = planDay(tryChanges(production, changes), dayPlan.day.id)
       const savedMin = after ? dayPlan.timeline.wrapMin - after.timeline.wrapMin : 0
-      return savedMin >= 1 ? [{ savedMin, says: `${says}, wrap ${Math.round(savedMin)} min earlier`, changes }] : []
+      return savedMin >= 1 ? [{ savedMin, says: `${says}, wrap ${stretch(savedMin)} earlier`, changes }] : []
     })
     .sort((a, b) => b.savedMin - a.savedMin)
     .slice(0, most)

@@ -22,3 +22,7 @@ export const hours = (minutes: number): string => {
   const whole = Math.round(minutes)
   return `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')}`
 }
+
+/** "35 min" for a stretch of minutes that people still count in minutes, "9 h 35" for a longer one. */
+export const stretch = (minutes: number): string =>
+  Math.round(minutes) < 100 ? `${Math.round(minutes)} min` : hours(minutes)

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { clock, parseClock } from './clock.ts'
+import { clock, parseClock, stretch } from './clock.ts'
 import { toCsv } from './csv.ts'
 
 describe('clock times', () => {
@@ -46,3 +46,11 @@ describe('CSV', () => {
   )
   test('a negative number stays a number', () => expect(toCsv(['a'], [[-2]])).toBe('a\r\n-2\r\n'))
 })
+
+test.each([
+  [0, '0 min'],
+  [45.4, '45 min'],
+  [99.4, '99 min'],
+  [99.6, '1 h 40'],
+  [575, '9 h 35'],
+])('%f minutes read "%s"', (minutes, text) => expect(stretch(minutes)).toBe(text))

@@ -6,7 +6,7 @@ import { addRecord } from '../../ui/addRecord.ts'
 import { Answer, Reading, Section } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import type { DayPlan, PersonCall } from '@kavrell/core/day'
-import { clock, hours } from '@kavrell/core/text'
+import { clock, hours, stretch } from '@kavrell/core/text'
 
 /** When the day is over, what it is made of, and who waits in it. */
 export function OrderAside({ dayPlan }: { dayPlan: DayPlan }) {
@@ -19,8 +19,8 @@ export function OrderAside({ dayPlan }: { dayPlan: DayPlan }) {
       <Text color="soft" mb="8px">
         {day.outByMin !== null
           ? late
-            ? `${Math.round(timeline.wrapMin - day.outByMin)} min after you must be out at ${clock(day.outByMin)}`
-            : `${hours(day.outByMin - timeline.wrapMin)} before you must be out at ${clock(day.outByMin)}`
+            ? `${stretch(timeline.wrapMin - day.outByMin)} after you must be out at ${clock(day.outByMin)}`
+            : `${stretch(day.outByMin - timeline.wrapMin)} before you must be out at ${clock(day.outByMin)}`
           : `${hours(timeline.wrapMin - timeline.startMin)} from call`}
       </Text>
       <Grid templateColumns="1fr 1fr" columnGap="18px">

@@ -143,13 +143,13 @@ test('a shot that no order has is put in by one press, and all of them by one ed
   expect(all('orderItem')).toHaveLength(1)
 })
 
-test('a wrap after one must be out is said in minutes', () => {
+test('a wrap after one must be out is said as a stretch of time', () => {
   openDemo('planner', (records) => ({
     ...records,
     day: Object.fromEntries(Object.entries(records.day).map(([id, d]) => [id, { ...d, outByMin: 12 * 60 }])),
   }))
   draw(<OrderScreen />, 'order')
-  expect(screen.getByText(/\d+ min after you must be out at 12:00/)).toBeTruthy()
+  expect(screen.getByText(/\d+ h \d\d after you must be out at 12:00/)).toBeTruthy()
 })
 
 test('everyone who is called is listed with the share of their hours that they work', () => {

@@ -9,7 +9,7 @@ import type { DayPlan } from '@kavrell/core/day'
 import type { RecordOf } from '@kavrell/core/records'
 import { slateOf } from '@kavrell/core/shotlist'
 import type { TakeState } from '@kavrell/core/takes'
-import { clock as clockTime, counted, minutesSeconds } from '@kavrell/core/text'
+import { clock as clockTime, counted, minutesSeconds, stretch } from '@kavrell/core/text'
 import { differenceFrames, secondsOfFrames } from '@kavrell/core/timecode'
 
 const NEXT = 5
@@ -39,9 +39,9 @@ export function DayAside({ dayPlan, slate }: { dayPlan: DayPlan; slate: SlateSta
         {!onTheDay
           ? `The box does not show ${day.title}; pace is not counted.`
           : behind > 0
-            ? `${behind} min behind the order`
+            ? `${stretch(behind)} behind the order`
             : behind < 0
-              ? `${-behind} min ahead of the order`
+              ? `${stretch(-behind)} ahead of the order`
               : 'on the order'}
       </Text>
       {box && rights.plan && <SetBox box={box} date={day.date} timeZone={place.timeZone} />}

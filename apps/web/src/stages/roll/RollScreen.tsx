@@ -17,6 +17,7 @@ import { type Device, useDevices } from './useDevices.ts'
 import { useSlate } from './useSlate.ts'
 import type { DayPlan } from '@kavrell/core/day'
 import { type PlainChange, type RecordOf, type Id } from '@kavrell/core/records'
+import { stretch } from '@kavrell/core/text'
 import { type SetClock, setClock, type TakeState } from '@kavrell/core/takes'
 import { rateName } from '@kavrell/core/timecode'
 
@@ -181,7 +182,7 @@ function Roll({ dayPlan }: { dayPlan: DayPlan }) {
 
 const paceWords = (behindMin: number): string => {
   const minutes = Math.round(behindMin)
-  return minutes === 0 ? 'on time' : `${Math.abs(minutes)} min ${minutes > 0 ? 'behind' : 'ahead'}`
+  return minutes === 0 ? 'on time' : `${stretch(Math.abs(minutes))} ${minutes > 0 ? 'behind' : 'ahead'}`
 }
 
 /** What is read from across the room. */
