@@ -3,7 +3,7 @@
  * named before it.
  */
 const FLOORS = {
-  ground: ['outcome', 'text', 'geometry', 'timecode'],
+  ground: ['outcome', 'text', 'time', 'geometry', 'timecode'],
   trade: ['optics', 'exposure', 'light', 'sun', 'room', 'power', 'media', 'colour', 'script', 'money'],
   records: ['records'],
   readings: ['beginnings', 'place', 'shotlist', 'setup', 'takes', 'cards', 'kit', 'day'],

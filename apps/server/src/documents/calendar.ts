@@ -1,6 +1,6 @@
 import ical, { ICalCalendarMethod } from 'ical-generator'
 import type { PrintedCallSheet, SheetPerson } from '@kavrell/core/papers'
-import { instantAt } from '@kavrell/core/sun'
+import { instantAt } from '@kavrell/core/time'
 import { parseClock } from '@kavrell/core/text'
 
 /** One person's call as an iCalendar file: from their own call to wrap, with where and whom to ring. */
@@ -12,7 +12,8 @@ export function callCalendar(
   version: number,
   stampMs: number,
 ): string {
-  const at = (text: string) => new Date(instantAt(sheet.date, parseClock(text.replace(' ', ''))!, timeZone))
+  const at = (moment: string | undefined, text: string) =>
+    new Date(moment ?? instantAt(sheet.date, parseClock(text)!, timeZone))
   const calendar = ical({
     name: sheet.title,
     method: ICalCalendarMethod.PUBLISH,
@@ -23,8 +24,8 @@ export function callCalendar(
     id: `${dayId}-${person.personId}@kavrell`,
     sequence: version,
     stamp: new Date(stampMs),
-    start: at(person.call),
-    end: at(sheet.wrap),
+    start: at(person.callAt, person.call),
+    end: at(sheet.wrapAt, sheet.wrap),
     summary: `${sheet.title}, ${sheet.day}: call ${person.call}`,
     location: place ? [place.name, place.address].filter(Boolean).join(', ') : '',
     description: [

@@ -5,10 +5,9 @@ import { goToMoment } from '../store/desk.ts'
 import { useParts } from '../store/selectors.ts'
 import { skyColour } from '../ui/sky.ts'
 import { setupColour } from '../ui/theme/theme.ts'
-import type { DayPlan, TimelineRow } from '@kavrell/core/day'
+import { type DayPlan, type TimelineRow, writtenMin } from '@kavrell/core/day'
 import { slateOf } from '@kavrell/core/shotlist'
-import { instantAt, minuteOfDay, skyBands } from '@kavrell/core/sun'
-import { clock } from '@kavrell/core/text'
+import { skyBands } from '@kavrell/core/sun'
 
 /** Share of the strip that a word of four or five letters needs, at the narrowest desk. */
 const WORD_SHARE = 0.028
@@ -20,27 +19,17 @@ const LETTER_SHARE = 0.01
  */
 export function DayRibbon({ dayPlan }: { dayPlan: DayPlan }) {
   const production = useParts('fixedEvent', 'setup', 'shot')
-  const { day, place, timeline, sun } = dayPlan
-  const civil = sun.crossings.civil
-  const minute = (ms: number) => minuteOfDay(ms, day.date, place.timeZone)
-  const from =
-    Math.floor(Math.min(timeline.startMin - 20, civil.kind === 'crosses' ? minute(civil.upMs) : Infinity) / 60) * 60
-  const until =
-    Math.ceil(Math.max(timeline.wrapMin + 20, civil.kind === 'crosses' ? minute(civil.downMs) : 0) / 60) * 60
+  const { day, place, timeline, clock } = dayPlan
+  const [from, until] = spanOf(dayPlan)
   const x = (m: number) => `${((m - from) / (until - from)) * 100}%`
   const sky = useMemo(() => {
-    const bands = skyBands(
-      instantAt(day.date, from, place.timeZone),
-      instantAt(day.date, until, place.timeZone),
-      96,
-      place.latitudeDeg,
-      place.longitudeDeg,
-    )
+    const bands = skyBands(clock.instant(from), clock.instant(until), 96, place.latitudeDeg, place.longitudeDeg)
     return `linear-gradient(90deg, ${bands.map((altitude, i) => `${skyColour(altitude)} ${((i + 0.5) / bands.length) * 100}%`).join(', ')})`
-  }, [day.date, from, until, place.timeZone, place.latitudeDeg, place.longitudeDeg])
-  const now = minute(useBoxTime(0.2))
+  }, [clock, from, until, place.latitudeDeg, place.longitudeDeg])
+  const now = clock.at(useBoxTime(0.2))
   const hours = Array.from({ length: Math.floor((until - from) / 60) + 1 }, (_, i) => from + i * 60)
   const events = Object.values(production.fixedEvent).filter((e) => e.dayId === day.id)
+  const written = (shownMin: number) => writtenMin(clock, day, shownMin)
   const blocks = mergeBySetup(timeline.rows)
   return (
     <Box
@@ -53,7 +42,7 @@ export function DayRibbon({ dayPlan }: { dayPlan: DayPlan }) {
         goToMoment(from + ((e.clientX - box.left) / box.width) * (until - from))
       }}
       role="img"
-      aria-label={`The day from ${clock(from)} to ${clock(until)}, wrap at ${clock(timeline.wrapMin)}`}
+      aria-label={`The day from ${clock.text(from)} to ${clock.text(until)}, wrap at ${clock.text(timeline.wrapMin)}`}
     >
       <Box
         position="absolute"
@@ -68,13 +57,13 @@ export function DayRibbon({ dayPlan }: { dayPlan: DayPlan }) {
         <Box
           key={event.id}
           position="absolute"
-          left={x(event.startMin)}
-          w={event.endMin ? `calc(${x(event.endMin)} - ${x(event.startMin)})` : '2px'}
+          left={x(written(event.startMin))}
+          w={event.endMin ? `calc(${x(written(event.endMin))} - ${x(written(event.startMin))})` : '2px'}
           top="0"
           h="13px"
           bg="ink"
           opacity={0.65}
-          title={`${event.title} ${clock(event.startMin)}`}
+          title={`${event.title} ${clock.text(written(event.startMin))}`}
         />
       ))}
       {hours.map((m) => (
@@ -87,7 +76,7 @@ export function DayRibbon({ dayPlan }: { dayPlan: DayPlan }) {
             lineHeight="13px"
             whiteSpace="nowrap"
           >
-            {clock(m).slice(0, 2)}
+            {clock.text(m).slice(0, 2)}
           </Box>
         </Box>
       ))}
@@ -124,7 +113,7 @@ export function DayRibbon({ dayPlan }: { dayPlan: DayPlan }) {
             bg={quiet ? 'well' : setup ? setupColour(setup.colour) : 'soft'}
             color={quiet ? 'faint' : 'white'}
             opacity={block.kind === 'wait' ? 0.35 : 1}
-            title={`${clock(block.startMin)} to ${clock(block.endMin)} ${setup ? `setup ${setup.letter}, ${setup.name}` : label}`}
+            title={`${clock.text(block.startMin)} to ${clock.text(block.endMin)} ${setup ? `setup ${setup.letter}, ${setup.name}` : label}`}
           >
             {fits ? label : ''}
           </Box>
@@ -143,12 +132,28 @@ export function DayRibbon({ dayPlan }: { dayPlan: DayPlan }) {
             px="3px"
             color="ink"
           >
-            {clock(Math.floor(now))}
+            {clock.text(Math.floor(now))}
           </Box>
         </Box>
       )}
     </Box>
   )
+}
+
+/** First light and last belong to a day that begins after the one and ends before the other by no more than this. */
+const TWILIGHT_NEAR_MIN = 5 * 60
+
+/** From a little before the call to a little after wrap, with the twilights that are near. */
+function spanOf({ timeline, sun, clock }: DayPlan): readonly [number, number] {
+  const { civil } = sun.crossings
+  const { upMs, downMs } = civil.kind === 'crosses' ? civil : { upMs: null, downMs: null }
+  const start = timeline.startMin - 20
+  const end = timeline.wrapMin + 20
+  const up = upMs === null ? start : clock.at(upMs)
+  const down = downMs === null ? end : clock.at(downMs)
+  const from = start - up < TWILIGHT_NEAR_MIN ? Math.min(start, up) : start
+  const until = down - end < TWILIGHT_NEAR_MIN ? Math.max(end, down) : end
+  return [Math.floor(from / 60) * 60, Math.ceil(until / 60) * 60]
 }
 
 interface Block {

@@ -3,7 +3,8 @@ import { useMemo } from 'react'
 import { skyColour } from '../ui/sky.ts'
 import { setupColour } from '../ui/theme/theme.ts'
 import type { StandingDay } from '@kavrell/core/snags'
-import { instantAt, skyBands } from '@kavrell/core/sun'
+import { skyBands } from '@kavrell/core/sun'
+import { instantAt } from '@kavrell/core/time'
 import { clock } from '@kavrell/core/text'
 
 /** A whole day is drawn from here to here, so that the same hour lies under the same hour in a list. */

@@ -13,7 +13,6 @@ import { type ScreenLight, SCREEN_LIGHTS } from '../ui/theme/theme.ts'
 import { useDay } from '../ui/useDay.ts'
 import { DayRibbon } from './DayRibbon.tsx'
 import { ENDPOINTS, type Me } from '@kavrell/contract'
-import { minuteOfDay } from '@kavrell/core/sun'
 import { clock } from '@kavrell/core/text'
 
 const LIGHT_NAMES: Readonly<Record<ScreenLight, string>> = { desk: 'Desk light', set: 'Set light', sun: 'Sun light' }
@@ -54,7 +53,7 @@ export function TopLine() {
     return () => clearInterval(timer)
   }, [latitudeDeg, longitudeDeg])
   const sun = dayPlan?.sun.crossings.rise
-  const at = (ms: number) => clock(minuteOfDay(ms, dayPlan!.day.date, dayPlan!.place.timeZone))
+  const at = (ms: number) => dayPlan!.clock.text(dayPlan!.clock.at(ms))
   return (
     <Box
       as="header"
@@ -95,7 +94,7 @@ export function TopLine() {
               {DateTime.fromISO(dayPlan.day.date).setLocale('en-GB').toFormat('ccc d LLL')}, {dayPlan.place.name}
             </Text>
             <Text whiteSpace="nowrap" display={{ base: 'none', lg: 'block' }}>
-              call {clock(dayPlan.timeline.startMin)}
+              call {dayPlan.clock.text(dayPlan.timeline.startMin)}
             </Text>
             {sun?.kind === 'crosses' && (
               <Text whiteSpace="nowrap" display={{ base: 'none', lg: 'block' }}>

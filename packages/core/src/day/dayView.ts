@@ -1,3 +1,4 @@
+import { dayClock, type DayClock } from '../time/index.ts'
 import { byId, type Day, type OrderItem, type Place, type Production, byRank } from '../records/index.ts'
 
 /** One shoot day with what hangs on it, in order. */
@@ -5,7 +6,17 @@ export interface DayView {
   readonly day: Day
   readonly place: Place
   readonly items: readonly OrderItem[]
+  /** The plan's minutes are those that have gone by on it. */
+  readonly clock: DayClock
 }
+
+/**
+ * Minutes gone by at a time that somebody wrote for a day. After a call in the evening "01:00" is the night's, not the
+ * morning's before.
+ */
+export const writtenMin = (clock: DayClock, day: Pick<Day, 'callMin'>, shownMin: number): number =>
+  clock.elapsed(shownMin < day.callMin - HALF_A_DAY_MIN ? shownMin + 2 * HALF_A_DAY_MIN : shownMin)
+const HALF_A_DAY_MIN = 720
 
 /** A day with its place and its order by rank; undefined while the day has no place. */
 export function dayView(production: Production, dayId: string): DayView | undefined {
@@ -15,7 +26,7 @@ export function dayView(production: Production, dayId: string): DayView | undefi
   const items = Object.values(production.orderItem)
     .filter((item) => item.dayId === dayId)
     .sort(byRank)
-  return { day, place, items }
+  return { day, place, items, clock: dayClock(day.date, place.timeZone) }
 }
 
 /** The fields of an item of the order, always in the same turn, without what only the writer knows. */

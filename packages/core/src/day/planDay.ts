@@ -4,7 +4,7 @@ import { type PersonCall, personCalls } from './calls.ts'
 import { dayView, type DayView } from './dayView.ts'
 import { orderFingerprint } from './fingerprint.ts'
 import { dayTimeline, type Timeline } from './timeline.ts'
-import { type MissedWindow, missedWindows, shotWindow } from './windows.ts'
+import { earliestStart, type MissedWindow, missedWindows, shotWindows } from './windows.ts'
 
 /** Everything that follows from one day's order. */
 export interface DayPlan extends DayView {
@@ -15,35 +15,41 @@ export interface DayPlan extends DayView {
   readonly fingerprint: string
 }
 
-const suns = new Map<string, SunDay>()
+const kept = new Map<string, readonly SunDay[]>()
+const DAY_MS = 86_400_000
+const dateAfter = (date: string, days: number) => new Date(Date.parse(date) + days * DAY_MS).toISOString().slice(0, 10)
 
-/** The same sun for the same place and date: plans are tried by the hundred, the sun is worked out once. */
-function sunOf(day: Day, place: Place): SunDay {
-  const key = `${day.date} ${place.latitudeDeg} ${place.longitudeDeg} ${place.timeZone}`
-  let sun = suns.get(key)
-  if (!sun) {
-    if (suns.size > 500) suns.clear()
-    sun = sunDay(day.date, place.latitudeDeg, place.longitudeDeg, place.timeZone)
-    suns.set(key, sun)
+/**
+ * The suns from the day before to the second day after, which a long night far from its zone’s meridian runs into. The same for the same place and date:
+ * plans are tried by the hundred, the sun is worked out once.
+ */
+function sunsOf(day: Day, { latitudeDeg, longitudeDeg, timeZone }: Place): readonly SunDay[] {
+  const key = `${day.date} ${latitudeDeg} ${longitudeDeg} ${timeZone}`
+  let suns = kept.get(key)
+  if (!suns) {
+    if (kept.size > 500) kept.clear()
+    suns = [-1, 0, 1, 2].map((by) => sunDay(dateAfter(day.date, by), latitudeDeg, longitudeDeg, timeZone))
+    kept.set(key, suns)
   }
-  return sun
+  return suns
 }
 
 /** Clock times, calls and missed windows of a day; undefined if there is no such day or it has no place. */
 export function planDay(production: Production, dayId: string): DayPlan | undefined {
   const view = dayView(production, dayId)
   if (!view) return undefined
-  const { day, place } = view
-  const sun = sunOf(day, place)
-  const timeline = dayTimeline(production, view, (shot) => shotWindow(shot, sun, day, place.timeZone)?.fromMin ?? null)
+  const { day, place, clock } = view
+  const suns = sunsOf(day, place)
+  const sky = { clock, suns, callMin: day.callMin }
+  const timeline = dayTimeline(production, view, (shot, nowMin) => earliestStart(shotWindows(shot, sky), nowMin))
   const calls = personCalls(production, dayId, timeline)
   const rows = timeline.rows.filter((row) => row.kind === 'shots')
   return {
     ...view,
-    sun,
+    sun: suns[1]!,
     timeline,
     calls,
-    missed: missedWindows(production, day, sun, place, rows),
+    missed: missedWindows(production, sky, place, rows),
     fingerprint: orderFingerprint(timeline, calls),
   }
 }

@@ -1,11 +1,10 @@
 import { describe, expect, test } from 'vitest'
 import { asId, type OrderItem, type Production, type Shot, rankOfNumber } from '../records/index.ts'
 import { slateOf } from '../shotlist/index.ts'
-import { sunDay } from '../sun/index.ts'
+import { dayClock } from '../time/index.ts'
 import { clock } from '../text/index.ts'
 import { planDay } from './planDay.ts'
 import { dayTimeline } from './timeline.ts'
-import { shotWindow } from './windows.ts'
 
 const shot = (id: string, fields: Partial<Shot> = {}) =>
   ({
@@ -71,7 +70,7 @@ function production(shots: Shot[], items: OrderItem[]): Production {
 }
 const timelineOf = (shots: Shot[], items: OrderItem[]) => {
   const p = production(shots, items)
-  return dayTimeline(p, { day: p.day.d!, place: p.place.p!, items })
+  return dayTimeline(p, { day: p.day.d!, place: p.place.p!, items, clock: dayClock('2026-05-14', 'Europe/London') })
 }
 const times = (shots: Shot[], items: OrderItem[]) =>
   timelineOf(shots, items).rows.map((r) => `${clock(r.startMin)} ${r.kind}`)
@@ -152,20 +151,6 @@ test('a sheet’s fingerprint changes with any promised time and with nothing el
   expect(build(20, 'x')).toBe(build(20, 'y'))
   expect(build(20, 'x')).not.toBe(build(21, 'x'))
 })
-
-test.each(['dawn', 'daylight', 'golden-evening', 'dusk', 'night'] as const)(
-  'where the sun never does it, %s has no made-up clock time',
-  (window) => {
-    const polar = sunDay('2026-06-21', 78, 15, 'Arctic/Longyearbyen')
-    const found = shotWindow(
-      { window, windowFromMin: null, windowToMin: null },
-      polar,
-      { date: '2026-06-21' },
-      'Arctic/Longyearbyen',
-    )
-    expect([found?.fromMin, found?.toMin]).toEqual([null, null])
-  },
-)
 
 test.each([
   [['2A', '2B', '2C', '2D'], '2A–D'],

@@ -8,7 +8,7 @@ import {
   NO_CHANGE,
   type Position,
 } from './changeover.ts'
-import type { DayView } from './dayView.ts'
+import { type DayView, writtenMin } from './dayView.ts'
 
 interface Span {
   readonly startMin: number
@@ -75,18 +75,19 @@ function positionOf(production: Production, shot: Shot): Position {
 }
 
 /**
- * Clock times of a day in the order given: each item starts once the change before it is done, its
+ * Times of a day in the order given, in minutes gone by since its midnight: each item starts once the change before it is done, its
  * fixed time has come and the earliest moment its shots can be taken has come.
- * @param earliest earliest start of a shot in minutes of the day, or null; usually from `shotWindow`
+ * @param earliest earliest start of a shot once the clock has come so far, or null; usually from `earliestStart`
  */
 export function dayTimeline(
   production: Production,
   view: DayView,
-  earliest: (shot: Shot) => number | null = () => null,
+  earliest: (shot: Shot, nowMin: number) => number | null = () => null,
 ): Timeline {
   const costs = costsOf(production)
   const rows: TimelineRow[] = []
-  let clock = view.day.callMin
+  const startMin = view.clock.elapsed(view.day.callMin)
+  let clock = startMin
   let position: Position | null = null
   const setups = new Set<string>()
   const totals = { shots: 0, turns: 0, relights: 0, moves: 0, waitMin: 0 }
@@ -120,10 +121,11 @@ export function dayTimeline(
       totals.relights += change.relight > 0 && position !== null ? 1 : 0
       position = staying(position, next)
       if (lead.setupId) setups.add(lead.setupId)
-      for (const shot of shots) waitUntil(earliest(shot), item.id)
+      for (const shot of shots) waitUntil(earliest(shot, clock), item.id)
     }
-    waitUntil(item.fixedAtMin, item.id)
-    const lateMin = item.fixedAtMin === null ? 0 : Math.max(0, clock - item.fixedAtMin)
+    const fixedMin = item.fixedAtMin === null ? null : writtenMin(view.clock, view.day, item.fixedAtMin)
+    waitUntil(fixedMin, item.id)
+    const lateMin = fixedMin === null ? 0 : Math.max(0, clock - fixedMin)
     // Shots that roll together take as long as the longest of them.
     const minutes = item.minutes ?? Math.max(0, ...shots.map((shot) => shot.minutes))
     const span = { startMin: clock, endMin: clock + minutes }
@@ -142,7 +144,7 @@ export function dayTimeline(
   }
   return {
     rows,
-    startMin: view.day.callMin,
+    startMin,
     lastEndMin: clock,
     wrapMin: rows.length > 0 ? clock + production.production.wrapOutMin : clock,
     setups: setups.size,

@@ -1,104 +1,147 @@
-import type { Day, Place, Production, Shot } from '../records/index.ts'
+import type { Place, Production, Shot } from '../records/index.ts'
 import { spotOfShot } from '../shotlist/index.ts'
-import { minuteOfDay, type SunCrossing, type SunDay } from '../sun/index.ts'
+import { type SunDay, type SunLight, sunSpans } from '../sun/index.ts'
+import type { DayClock } from '../time/index.ts'
+import { writtenMin } from './dayView.ts'
 
-/** When a shot can be taken, in minutes of the day; null is open on that side. */
-export interface ClockWindow {
-  readonly fromMin: number | null
-  readonly toMin: number | null
-  readonly because: string
+/** A stretch in which something can be done, in minutes gone by since the day's midnight; infinite is open there. */
+export interface Window {
+  readonly fromMin: number
+  readonly toMin: number
 }
 
-const side = (crossing: SunCrossing, which: 'up' | 'down'): number | null =>
-  crossing.kind === 'crosses' || crossing.kind === 'once' ? (which === 'up' ? crossing.upMs : crossing.downMs) : null
+/** When a shot can be taken, and why then. No stretch at all is never. */
+export interface ShotWindows {
+  readonly because: string
+  readonly windows: readonly Window[]
+}
+
+/** The sky over a day, from the evening before to the morning after. */
+export interface DaySky {
+  readonly clock: DayClock
+  /** The unit call, as clocks show it. */
+  readonly callMin: number
+  /** Of the day before, the day, and those after it. */
+  readonly suns: readonly SunDay[]
+}
+
+const DAY_MIN = 1440
+const BECAUSE: Readonly<Record<SunLight, string>> = {
+  dawn: 'first light until the sun is 6° up',
+  daylight: 'sunrise to sunset',
+  'golden-evening': 'sun from 6° up to setting',
+  dusk: 'sunset to the end of twilight',
+  night: 'from the end of twilight to first light',
+}
+
+const kept = new WeakMap<DaySky['suns'], Map<SunLight, ShotWindows>>()
+
+function lightWindows(sky: DaySky, light: SunLight): ShotWindows {
+  const own = kept.get(sky.suns) ?? new Map<SunLight, ShotWindows>()
+  kept.set(sky.suns, own)
+  let found = own.get(light)
+  if (!found) {
+    const spans = sunSpans(sky.suns, light).map((s) => ({
+      fromMin: sky.clock.at(s.fromMs),
+      toMin: sky.clock.at(s.toMs),
+    }))
+    // What ended before the day began is the evening's before.
+    found = { because: BECAUSE[light], windows: spans.filter((w) => w.toMin > 0) }
+    own.set(light, found)
+  }
+  return found
+}
 
 /**
- * The window a shot asks for. `dawn` is civil dawn to the sun at 6°; `dusk` is sunset to the end of
- * civil twilight; `golden-evening` the sun from 6° down to setting. Null when it asks for none, or the
- * sun never does that here on this day.
+ * Hours that come again every day, as windows of this day: "22:00 to 04:00" runs over midnight, and on a night that
+ * goes on till morning both of its nights count. One that is open on a side is of this day alone.
  */
-export function shotWindow(
+export function dailyWindows(
+  { clock, callMin }: Omit<DaySky, 'suns'>,
+  fromMin: number | null,
+  toMin: number | null,
+): readonly Window[] {
+  const written = (shownMin: number) => writtenMin(clock, { callMin }, shownMin)
+  if (fromMin === null || toMin === null)
+    return [
+      { fromMin: fromMin === null ? -Infinity : written(fromMin), toMin: toMin === null ? Infinity : written(toMin) },
+    ]
+  const lastMin = toMin > fromMin ? toMin : toMin + DAY_MIN
+  const daily = [-DAY_MIN, 0, DAY_MIN].map((by) => ({
+    fromMin: clock.elapsed(fromMin + by),
+    toMin: clock.elapsed(lastMin + by),
+  }))
+  // Round the clock is one stretch, without a seam at midnight.
+  if (lastMin - fromMin >= DAY_MIN) return [{ fromMin: daily[0]!.fromMin, toMin: daily[2]!.toMin }]
+  return daily.filter((w) => w.toMin > 0)
+}
+
+/** The stretches a shot can be taken in on a day; null when it asks for none. */
+export function shotWindows(
   shot: Pick<Shot, 'window' | 'windowFromMin' | 'windowToMin'>,
-  sun: SunDay,
-  day: Pick<Day, 'date'>,
-  zone: string,
-): ClockWindow | null {
-  const at = (ms: number | null) => (ms === null ? null : minuteOfDay(ms, day.date, zone))
-  const { civil, rise, goldenHigh } = sun.crossings
-  switch (shot.window) {
-    case 'none':
-      return null
-    case 'clock':
-      return { fromMin: shot.windowFromMin, toMin: shot.windowToMin, because: 'set by hand' }
-    case 'dawn':
-      return {
-        fromMin: at(side(civil, 'up')),
-        toMin: at(side(goldenHigh, 'up')),
-        because: 'first light until the sun is 6° up',
-      }
-    case 'daylight':
-      return { fromMin: at(side(rise, 'up')), toMin: at(side(rise, 'down')), because: 'sunrise to sunset' }
-    case 'golden-evening':
-      return {
-        fromMin: at(side(goldenHigh, 'down')),
-        toMin: at(side(rise, 'down')),
-        because: 'sun from 6° up to setting',
-      }
-    case 'dusk':
-      return {
-        fromMin: at(side(rise, 'down')),
-        toMin: at(side(civil, 'down')),
-        because: 'sunset to the end of twilight',
-      }
-    case 'night':
-      return { fromMin: at(side(civil, 'down')), toMin: null, because: 'after twilight' }
-    default: {
-      const never: never = shot.window
-      throw new Error(`Unknown window ${String(never)}`)
-    }
-  }
+  sky: DaySky,
+): ShotWindows | null {
+  if (shot.window === 'none') return null
+  if (shot.window !== 'clock') return lightWindows(sky, shot.window)
+  return { because: 'set by hand', windows: dailyWindows(sky, shot.windowFromMin, shot.windowToMin) }
+}
+
+const outside = (window: Window, startMin: number, endMin: number): number =>
+  Math.max(0, window.fromMin - startMin) + Math.max(0, endMin - window.toMin)
+
+/** The stretch that a moment is in or nearest to: the light that the order can have meant. */
+export const nearestWindow = (windows: readonly Window[], startMin: number, endMin = startMin): Window | undefined =>
+  windows.reduce<Window | undefined>(
+    (best, w) => (best && outside(best, startMin, endMin) <= outside(w, startMin, endMin) ? best : w),
+    undefined,
+  )
+
+/** The earliest that a shot can begin once the clock has come so far; null when it need not wait. */
+export function earliestStart(windows: ShotWindows | null, nowMin: number): number | null {
+  const nearest = windows && nearestWindow(windows.windows, nowMin)
+  return nearest && nearest.fromMin > nowMin ? nearest.fromMin : null
 }
 
 export interface MissedWindow {
   readonly shot: Shot
   readonly kind: 'light' | 'opening'
-  /** Minutes of the day of the window that is missed. */
-  readonly window: ClockWindow
+  readonly because: string
+  /** The nearest stretch there is; null where there is none at all. */
+  readonly window: Window | null
   readonly startMin: number
   readonly endMin: number
-  /** Minutes outside the window: before it opens plus after it closes. */
+  /** Minutes outside: before it opens plus after it closes; all of the shot's where there is none. */
   readonly outsideMin: number
 }
 
-const outside = (window: ClockWindow, startMin: number, endMin: number): number =>
-  Math.max(0, (window.fromMin ?? -Infinity) - startMin) + Math.max(0, endMin - (window.toMin ?? Infinity))
+const openingOf = (place: Place, sky: DaySky): ShotWindows | null =>
+  place.opensMin === null && place.closesMin === null
+    ? null
+    : { because: `${place.name} is open`, windows: dailyWindows(sky, place.opensMin, place.closesMin) }
 
 /** Shots that the order puts outside their light or outside the hours of the place they are at. */
 export function missedWindows(
   production: Production,
-  day: Day,
-  sun: SunDay,
+  sky: DaySky,
   place: Place,
   rows: readonly { shotIds: readonly string[]; startMin: number; endMin: number }[],
 ): MissedWindow[] {
   const missed: MissedWindow[] = []
-  for (const { shotIds, startMin, endMin } of rows) {
+  for (const { shotIds, startMin, endMin } of rows)
     for (const id of shotIds) {
       const shot = production.shot[id]
       if (!shot) continue
-      const light = shotWindow(shot, sun, day, place.timeZone)
       const spot = spotOfShot(production, shot)
       const at = (spot && production.place[spot.placeId]) ?? place
-      const opening: ClockWindow = { fromMin: at.opensMin, toMin: at.closesMin, because: `${at.name} is open` }
-      for (const [kind, window] of [
-        ['light', light],
-        ['opening', opening],
+      for (const [kind, asked] of [
+        ['light', shotWindows(shot, sky)],
+        ['opening', openingOf(at, sky)],
       ] as const) {
-        if (!window) continue
-        const outsideMin = outside(window, startMin, endMin)
-        if (outsideMin >= 1) missed.push({ shot, kind, window, startMin, endMin, outsideMin })
+        if (!asked) continue
+        const window = nearestWindow(asked.windows, startMin, endMin) ?? null
+        const outsideMin = window ? outside(window, startMin, endMin) : Math.max(1, endMin - startMin)
+        if (outsideMin >= 1) missed.push({ shot, kind, because: asked.because, window, startMin, endMin, outsideMin })
       }
     }
-  }
   return missed
 }

@@ -62,8 +62,15 @@ describe('a call sheet', () => {
     expect(sheet.rows[5]).toMatchObject({ what: 'once only', setup: 'B' })
   })
   test('calls people on their own time, the earliest first, and nobody who is not there', () =>
-    expect(sheet.people).toEqual([
-      { personId: 'maren', name: 'Maren Tolley', role: '', call: '08:00', phone: '' },
+    expect(sheet.people).toMatchObject([
+      {
+        personId: 'maren',
+        name: 'Maren Tolley',
+        role: '',
+        call: '08:00',
+        phone: '',
+        callAt: '2026-05-14T07:00:00.000Z',
+      },
       { personId: 'edda', name: 'Edda Marsh', role: 'boatbuilder', call: '08:20', phone: '+44 7700 900114' },
     ]))
   test('names the places that the day goes to, with the way and the hospital', () => {

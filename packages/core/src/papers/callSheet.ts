@@ -1,8 +1,7 @@
-import { changeoverMinutes, type DayPlan, fieldsOfItem } from '../day/index.ts'
+import { changeoverMinutes, type DayPlan, fieldsOfItem, writtenMin } from '../day/index.ts'
 import { byId, type Production, type SheetOrder } from '../records/index.ts'
 import { slateOf } from '../shotlist/index.ts'
-import { minuteOfDay, type SunCrossing } from '../sun/index.ts'
-import { clock } from '../text/index.ts'
+import { type SunCrossing } from '../sun/index.ts'
 import { CAUTION_LINES, LOCAL_RULES, LONG_DAY_LINE, LONG_DAY_MIN } from './cautions.ts'
 
 export interface SheetRow {
@@ -18,6 +17,8 @@ export interface SheetPerson {
   readonly name: string
   readonly role: string
   readonly call: string
+  /** The moment of the call, for calendars; sheets of earlier versions have none. */
+  readonly callAt?: string
   readonly phone: string
 }
 export interface SheetPlace {
@@ -38,6 +39,8 @@ export interface PrintedCallSheet {
   readonly firstShot: string | null
   readonly meals: readonly string[]
   readonly wrap: string
+  /** The moment of wrap, for calendars; sheets of earlier versions have none. */
+  readonly wrapAt?: string
   readonly sun: string
   readonly fixedEvents: readonly string[]
   readonly weather: string
@@ -60,8 +63,10 @@ export interface CallSheet extends PrintedCallSheet {
  * cautions of the setups in it. Clock texts are local to the place of the day.
  */
 export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
-  const { day, place, timeline, sun } = dayPlan
-  const at = (ms: number | null) => (ms === null ? null : clock(minuteOfDay(ms, day.date, place.timeZone)))
+  const { day, place, timeline, sun, clock } = dayPlan
+  const { text } = clock
+  const at = (ms: number | null) => (ms === null ? null : text(clock.at(ms)))
+  const iso = (minute: number) => new Date(clock.instant(minute)).toISOString()
   const setups = [
     ...new Set(timeline.rows.flatMap((row) => (row.kind === 'shots' && row.setupId ? [row.setupId] : []))),
   ].flatMap((id) => byId(production.setup, id) ?? [])
@@ -75,15 +80,16 @@ export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
     title: production.production.title,
     day: day.title,
     date: day.date,
-    unitCall: clock(timeline.startMin),
-    firstShot: firstShot ? clock(firstShot.startMin) : null,
-    meals: timeline.rows.filter((row) => row.kind === 'meal').map((row) => clock(row.startMin)),
-    wrap: clock(timeline.wrapMin),
+    unitCall: text(timeline.startMin),
+    firstShot: firstShot ? text(firstShot.startMin) : null,
+    meals: timeline.rows.filter((row) => row.kind === 'meal').map((row) => text(row.startMin)),
+    wrap: text(timeline.wrapMin),
+    wrapAt: iso(timeline.wrapMin),
     sun: sunLine(sun.crossings.rise, at),
     fixedEvents: Object.values(production.fixedEvent)
       .filter((event) => event.dayId === day.id)
       .sort((a, b) => a.startMin - b.startMin)
-      .map((event) => `${event.title} ${clock(event.startMin)}`),
+      .map((event) => `${event.title} ${text(writtenMin(clock, day, event.startMin))}`),
     weather: day.weather,
     note: day.note,
     places: places.map(({ name, address, directions, parking, shelter, hospital }) => ({
@@ -101,7 +107,7 @@ export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
       LOCAL_RULES,
     ],
     rows: timeline.rows.flatMap((row): SheetRow[] => {
-      const span = { time: clock(row.startMin), minutes: Math.round(row.endMin - row.startMin) }
+      const span = { time: text(row.startMin), minutes: Math.round(row.endMin - row.startMin) }
       if (row.kind === 'wait') return [{ ...span, shot: '', what: 'Wait', setup: '', who: '' }]
       if (row.kind === 'change')
         return changeoverMinutes(row.change) === 0
@@ -144,7 +150,8 @@ export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
               personId: person.id,
               name: person.name,
               role: person.role,
-              call: clock(call.callMin),
+              call: text(call.callMin),
+              callAt: iso(call.callMin),
               phone: person.phone,
             },
           ]

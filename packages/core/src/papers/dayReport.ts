@@ -1,9 +1,7 @@
 import { cardHistory, mayWipe, wipeRule } from '../cards/index.ts'
 import { type DayPlan, pace, progress, type ProgressPoint } from '../day/index.ts'
 import { byId, type Production, type Shot } from '../records/index.ts'
-import { minuteOfDay } from '../sun/index.ts'
 import { shotsDone, type TakeState, takeStates } from '../takes/index.ts'
-import { clock } from '../text/index.ts'
 import { differenceFrames, secondsOfFrames } from '../timecode/index.ts'
 
 export interface TakeLine {
@@ -49,7 +47,8 @@ export function dayReport(production: Production, dayPlan: DayPlan): DayReport {
   const done = shotsDone(states)
   const ordered = dayPlan.timeline.rows.flatMap((row) => (row.kind === 'shots' ? row.shotIds : []))
   const shots = ordered.flatMap((id): Shot[] => (byId(production.shot, id) ? [production.shot[id]!] : []))
-  const minuteOf = (iso: string) => minuteOfDay(Date.parse(iso), dayPlan.day.date, dayPlan.place.timeZone)
+  const { clock } = dayPlan
+  const minuteOf = (iso: string) => clock.at(Date.parse(iso))
   // A clock shows the minute that has begun, not the nearest.
   const shown = (iso: string) => Math.floor(minuteOf(iso) + 1e-9)
   const lines = states.map((state) => takeLine(production, state))
@@ -74,11 +73,11 @@ export function dayReport(production: Production, dayPlan: DayPlan): DayReport {
     goodTakes: real.filter((state) => state.verdict === 'good').length,
     takesPerShot: done.size > 0 ? real.length / new Set(real.flatMap((state) => state.take.shotIds)).size : null,
     recordedSeconds: lines.reduce((sum, line) => sum + (line.seconds ?? 0), 0),
-    firstTake: states[0] ? clock(shown(states[0].take.startedAt)) : null,
+    firstTake: states[0] ? clock.text(shown(states[0].take.startedAt)) : null,
     lastCut: states.some((s) => s.cutAt)
-      ? clock(Math.max(...states.flatMap((s) => (s.cutAt ? [shown(s.cutAt)] : []))))
+      ? clock.text(Math.max(...states.flatMap((s) => (s.cutAt ? [shown(s.cutAt)] : []))))
       : null,
-    plannedWrap: clock(dayPlan.timeline.wrapMin),
+    plannedWrap: clock.text(dayPlan.timeline.wrapMin),
     copies: runs.length,
     checkedCopies: checked,
     bytesCopied: runs.reduce((sum, run) => sum + run.bytes, 0),

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { minuteOfDay } from '../sun/index.ts'
+import { minuteOfDay } from '../time/index.ts'
 import { productionWith } from '../testing/index.ts'
 import { spotPlan } from './spotPlan.ts'
 import { sunStudy } from './sunStudy.ts'

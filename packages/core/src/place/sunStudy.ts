@@ -1,7 +1,8 @@
 import type { PlanPoint } from '../geometry/index.ts'
 import type { Place } from '../records/index.ts'
 import { type PlanSun, sunOnPlan, sunPatch, type SunPatch, type SunSpell, sunSpells } from '../room/index.ts'
-import { instantAt, sunDay, type SunDay, sunPosition } from '../sun/index.ts'
+import { sunDay, type SunDay, sunPosition } from '../sun/index.ts'
+import { instantAt } from '../time/index.ts'
 import { type SpotPlan, sunAt } from './spotPlan.ts'
 
 /** Spells are found to this. */

@@ -1,6 +1,6 @@
-import { dayPlans } from '../day/index.ts'
+import { dayPlans, writtenMin } from '../day/index.ts'
 import type { Production } from '../records/index.ts'
-import { clock, stretch } from '../text/index.ts'
+import { stretch } from '../text/index.ts'
 import type { Finding } from './finding.ts'
 import { droppable, earlierPlaces, earlierStarts, fixesThatHold, lateMinOf, nameOfItem, noWorse } from './waysOut.ts'
 
@@ -12,7 +12,10 @@ export function checkFixedTimes(production: Production): Finding[] {
       if (item.fixedAtMin === null || lateMin < 1) return []
       const name = nameOfItem(production, item)
       const onTime = (after: typeof dayPlan) => lateMinOf(after, item.id) < 1 && noWorse(after, dayPlan)
-      const reached = item.fixedAtMin + lateMin
+      const { clock } = dayPlan
+      const fixedMin = writtenMin(clock, dayPlan.day, item.fixedAtMin)
+      const reached = clock.text(fixedMin + lateMin)
+      const fixed = clock.text(fixedMin)
       return [
         {
           check: 'order.late-for-fixed-time',
@@ -20,10 +23,10 @@ export function checkFixedTimes(production: Production): Finding[] {
           stage: 'order',
           rule: null,
           about: { kind: 'orderItem', id: item.id },
-          says: `${name} is fixed at ${clock(item.fixedAtMin)}; the order only reaches it at ${clock(reached)}, ${stretch(lateMin)} late.`,
+          says: `${name} is fixed at ${fixed}; the order only reaches it at ${reached}, ${stretch(lateMin)} late.`,
           evidence: [
-            { label: 'fixed', value: clock(item.fixedAtMin), unit: '', from: 'order' },
-            { label: 'reached', value: clock(reached), unit: '', from: 'running order' },
+            { label: 'fixed', value: fixed, unit: '', from: 'order' },
+            { label: 'reached', value: reached, unit: '', from: 'running order' },
           ],
           fixes: [
             ...fixesThatHold(production, dayPlan.day.id, earlierPlaces(production, dayPlan, item, 'Put'), onTime),

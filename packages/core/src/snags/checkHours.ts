@@ -1,4 +1,4 @@
-import { type DayPlan, dayPlans, planDay } from '../day/index.ts'
+import { type DayPlan, dayPlans, planDay, writtenMin } from '../day/index.ts'
 import {
   updateRecord,
   createRecord,
@@ -9,7 +9,7 @@ import {
   tryChanges,
   rankBetween,
 } from '../records/index.ts'
-import { clock, hours, stretch } from '../text/index.ts'
+import { hours, stretch } from '../text/index.ts'
 import type { Finding, Fix } from './finding.ts'
 import { earlierPlaces, fixesThatHold, nameOfItem, shorterDays } from './waysOut.ts'
 
@@ -18,12 +18,15 @@ export function checkHours(production: Production): Finding[] {
   const plans = dayPlans(production)
   return [
     ...plans.flatMap((dayPlan) => [...checkLength(production, dayPlan), ...checkMeals(production, dayPlan)]),
-    ...plans.slice(1).flatMap((dayPlan, i) => checkRest(production, plans[i]!, dayPlan)),
+    ...plans.flatMap((dayPlan, i) => checkRest(production, plans.slice(0, i), dayPlan)),
   ]
 }
 
 function checkLength(production: Production, dayPlan: DayPlan): Finding[] {
   const { longestDayMin } = production.production
+  const { text } = dayPlan.clock
+  const { outByMin } = dayPlan.day
+  const outMin = outByMin === null ? Infinity : writtenMin(dayPlan.clock, dayPlan.day, outByMin)
   const length = dayPlan.timeline.wrapMin - dayPlan.timeline.startMin
   const findings: Finding[] = []
   if (length > longestDayMin)
@@ -33,29 +36,29 @@ function checkLength(production: Production, dayPlan: DayPlan): Finding[] {
       stage: 'order',
       rule: 'longestDayMin',
       about: { kind: 'day', id: dayPlan.day.id },
-      says: `${dayPlan.day.title} lasts ${hours(length)}, wrap at ${clock(dayPlan.timeline.wrapMin)}: ${hours(length - longestDayMin)} over the longest day. Tired people drive home.`,
+      says: `${dayPlan.day.title} lasts ${hours(length)}, wrap at ${text(dayPlan.timeline.wrapMin)}: ${hours(length - longestDayMin)} over the longest day. Tired people drive home.`,
       evidence: [
         {
           label: 'call to wrap',
           value: hours(length),
           unit: '',
-          from: `${clock(dayPlan.timeline.startMin)} to ${clock(dayPlan.timeline.wrapMin)}`,
+          from: `${text(dayPlan.timeline.startMin)} to ${text(dayPlan.timeline.wrapMin)}`,
         },
         { label: 'longest day', value: hours(longestDayMin), unit: '', from: 'house rule' },
       ],
       fixes: shorterDays(production, dayPlan),
     })
-  if (dayPlan.day.outByMin !== null && dayPlan.timeline.wrapMin > dayPlan.day.outByMin)
+  if (dayPlan.timeline.wrapMin > outMin)
     findings.push({
       check: 'order.wrap-after-out',
       severity: 'stop',
       stage: 'order',
       rule: null,
       about: { kind: 'day', id: dayPlan.day.id },
-      says: `Wrap at ${clock(dayPlan.timeline.wrapMin)} is ${stretch(dayPlan.timeline.wrapMin - dayPlan.day.outByMin)} after you must be out.`,
+      says: `Wrap at ${text(dayPlan.timeline.wrapMin)} is ${stretch(dayPlan.timeline.wrapMin - outMin)} after you must be out.`,
       evidence: [
-        { label: 'wrap', value: clock(dayPlan.timeline.wrapMin), unit: '', from: 'running order' },
-        { label: 'out by', value: clock(dayPlan.day.outByMin), unit: '', from: dayPlan.day.title },
+        { label: 'wrap', value: text(dayPlan.timeline.wrapMin), unit: '', from: 'running order' },
+        { label: 'out by', value: text(outMin), unit: '', from: dayPlan.day.title },
       ],
       fixes: shorterDays(production, dayPlan),
     })
@@ -99,7 +102,7 @@ function checkMeals(production: Production, dayPlan: DayPlan): Finding[] {
       stage: 'order',
       rule: 'mealEveryMin',
       about: { kind: 'day', id: dayPlan.day.id },
-      says: `${hours(stretch)} without a meal from ${clock(startMin)} to ${clock(endMin)}; the house rule is ${hours(mealEveryMin)}.`,
+      says: `${hours(stretch)} without a meal from ${dayPlan.clock.text(startMin)} to ${dayPlan.clock.text(endMin)}; the house rule is ${hours(mealEveryMin)}.`,
       evidence: [
         { label: 'without a meal', value: hours(stretch), unit: '', from: 'running order' },
         { label: 'at most', value: hours(mealEveryMin), unit: '', from: 'house rule' },
@@ -143,32 +146,42 @@ function* addedMeals(production: Production, dayPlan: DayPlan, stretch: Stretch)
   }
 }
 
-const MINUTES_A_DAY = 1440
-const daysApart = (from: string, to: string) => Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000)
+/** The stretches of rest that a day is the end of: from the last day that each of its people worked before it. */
+interface Rest {
+  readonly personId: string
+  readonly restMin: number
+  readonly callMin: number
+  readonly releaseMin: number
+}
 
-/** Does everybody sleep between two days? Judged per person, from their release to their next call. */
-function checkRest(production: Production, before: DayPlan, after: DayPlan): Finding[] {
+/** Rest of those whom both days call, in minutes that go by: the night on which clocks change is as long as it is. */
+const restsBetween = (first: DayPlan, next: DayPlan): Rest[] =>
+  next.calls.flatMap(({ personId, callMin }) => {
+    const last = first.calls.find((c) => c.personId === personId)
+    if (!last) return []
+    const restMin = (next.clock.instant(callMin) - first.clock.instant(last.releaseMin)) / 60_000
+    return [{ personId, restMin, callMin, releaseMin: last.releaseMin }]
+  })
+
+/** Does everybody sleep before a day? Judged per person, from their last release to their next call. */
+function checkRest(production: Production, earlier: readonly DayPlan[], after: DayPlan): Finding[] {
+  const judged = new Set<string>()
+  return [...earlier].reverse().flatMap((before) => {
+    if (before.day.date === after.day.date) return []
+    // Whoever worked on a later day before this one has had their rest judged from there.
+    const people = new Set(before.calls.map((c) => c.personId).filter((id) => !judged.has(id)))
+    for (const id of people) judged.add(id)
+    return restFinding(production, before, after, people)
+  })
+}
+
+function restFinding(production: Production, before: DayPlan, after: DayPlan, people: ReadonlySet<string>): Finding[] {
   const { shortestRestMin } = production.production
-  const gap = daysApart(before.day.date, after.day.date) * MINUTES_A_DAY
-  const restOf = (first: DayPlan, next: DayPlan) =>
-    next.calls.flatMap((call) => {
-      const last = first.calls.find((c) => c.personId === call.personId)
-      return last
-        ? [
-            {
-              personId: call.personId,
-              rest: gap + call.callMin - last.releaseMin,
-              callMin: call.callMin,
-              releaseMin: last.releaseMin,
-            },
-          ]
-        : []
-    })
-  const short = restOf(before, after)
-    .filter((r) => r.rest < shortestRestMin)
-    .sort((a, b) => a.rest - b.rest)
+  const shortIn = (first: DayPlan, next: DayPlan) =>
+    restsBetween(first, next).filter((r) => people.has(r.personId) && r.restMin < shortestRestMin)
+  const short = shortIn(before, after).sort((a, b) => a.restMin - b.restMin)
   const worst = short[0]
-  if (gap <= 0 || !worst) return []
+  if (!worst) return []
   const rested = (p: Production) => {
     const [a, b] = [planDay(p, before.day.id), planDay(p, after.day.id)]
     return (
@@ -176,14 +189,14 @@ function checkRest(production: Production, before: DayPlan, after: DayPlan): Fin
       b &&
       b.missed.length <= after.missed.length &&
       a.missed.length <= before.missed.length &&
-      restOf(a, b).every((r) => r.rest >= shortestRestMin)
+      shortIn(a, b).length === 0
     )
   }
-  const later = after.day.callMin + Math.ceil((shortestRestMin - worst.rest) / 5) * 5
+  const later = after.timeline.startMin + Math.ceil((shortestRestMin - worst.restMin) / 5) * 5
   const candidates: Fix[] = [
     {
-      says: `Call ${after.day.title} at ${clock(later)}`,
-      changes: [updateRecord('day', after.day.id, { callMin: later }) satisfies PlainChange],
+      says: `Call ${after.day.title} at ${after.clock.text(later)}`,
+      changes: [updateRecord('day', after.day.id, { callMin: after.clock.shown(later) }) satisfies PlainChange],
     },
     ...shorterDays(production, before, 9),
   ]
@@ -195,9 +208,9 @@ function checkRest(production: Production, before: DayPlan, after: DayPlan): Fin
       stage: 'order',
       rule: 'shortestRestMin',
       about: { kind: 'day', id: after.day.id },
-      says: `${names[0]} has ${hours(worst.rest)} between ${before.day.title} (${clock(worst.releaseMin)}) and ${after.day.title} (${clock(worst.callMin)}); the house rule is ${hours(shortestRestMin)}.${names.length > 1 ? ` So do ${names.length - 1} more.` : ''}`,
+      says: `${names[0]} has ${hours(worst.restMin)} between ${before.day.title} (${before.clock.text(worst.releaseMin)}) and ${after.day.title} (${after.clock.text(worst.callMin)}); the house rule is ${hours(shortestRestMin)}.${names.length > 1 ? ` So do ${names.length - 1} more.` : ''}`,
       evidence: [
-        { label: 'rest', value: hours(worst.rest), unit: '', from: `${names[0]}, release to call` },
+        { label: 'rest', value: hours(worst.restMin), unit: '', from: `${names[0]}, release to call` },
         { label: 'shortest rest', value: hours(shortestRestMin), unit: '', from: 'house rule' },
         { label: 'too short for', value: names.length, unit: 'people', from: names.slice(0, 4).join(', ') },
       ],

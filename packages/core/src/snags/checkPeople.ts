@@ -1,6 +1,5 @@
 import { type DayPlan, dayPlans } from '../day/index.ts'
 import { createRecord, asId, byId, type Production, updateRecord, type Shot } from '../records/index.ts'
-import { clock } from '../text/index.ts'
 import type { Finding } from './finding.ts'
 
 /** Is anybody wanted in two places: on two days of one date at once, or on a day they are not there? */
@@ -51,7 +50,7 @@ export function checkPeople(production: Production): Finding[] {
           evidence: [
             {
               label: 'needed',
-              value: `${clock(a.startMin)}–${clock(a.endMin)}`,
+              value: `${a.dayPlan.clock.text(a.startMin)}–${a.dayPlan.clock.text(a.endMin)}`,
               unit: '',
               from: `${a.dayPlan.day.title}, ${a.codes}`,
             },
@@ -65,10 +64,9 @@ export function checkPeople(production: Production): Finding[] {
         })
       for (const b of entries.slice(i + 1)) {
         if (
-          a.dayPlan.day.date !== b.dayPlan.day.date ||
           a.itemId === b.itemId ||
-          a.endMin <= b.startMin ||
-          b.endMin <= a.startMin
+          a.dayPlan.clock.instant(a.endMin) <= b.dayPlan.clock.instant(b.startMin) ||
+          b.dayPlan.clock.instant(b.endMin) <= a.dayPlan.clock.instant(a.startMin)
         )
           continue
         findings.push({
@@ -77,10 +75,20 @@ export function checkPeople(production: Production): Finding[] {
           stage: 'crew',
           rule: null,
           about: { kind: 'person', id: personId },
-          says: `${person.name} is wanted for ${a.codes} (${a.dayPlan.day.title}) and ${b.codes} (${b.dayPlan.day.title}) at ${clock(Math.max(a.startMin, b.startMin))}.`,
+          says: `${person.name} is wanted for ${a.codes} (${a.dayPlan.day.title}) and ${b.codes} (${b.dayPlan.day.title}) at ${a.dayPlan.clock.text(Math.max(a.startMin, b.startMin))}.`,
           evidence: [
-            { label: a.codes, value: `${clock(a.startMin)}–${clock(a.endMin)}`, unit: '', from: a.dayPlan.day.title },
-            { label: b.codes, value: `${clock(b.startMin)}–${clock(b.endMin)}`, unit: '', from: b.dayPlan.day.title },
+            {
+              label: a.codes,
+              value: `${a.dayPlan.clock.text(a.startMin)}–${a.dayPlan.clock.text(a.endMin)}`,
+              unit: '',
+              from: a.dayPlan.day.title,
+            },
+            {
+              label: b.codes,
+              value: `${b.dayPlan.clock.text(b.startMin)}–${b.dayPlan.clock.text(b.endMin)}`,
+              unit: '',
+              from: b.dayPlan.day.title,
+            },
           ],
           fixes: [a, b].map((entry) => ({
             says: `Do ${entry.codes} without ${person.name}`,

@@ -1,4 +1,4 @@
-import { type DayPlan, dayPlans } from '../day/index.ts'
+import { dailyWindows, type DayPlan, dayPlans } from '../day/index.ts'
 import { byId, type Place, type Production, type Shot, updateRecord, rankBetween } from '../records/index.ts'
 import { operatorOf, shotsOfItem, spotOfShot } from '../shotlist/index.ts'
 import { clock } from '../text/index.ts'
@@ -106,9 +106,14 @@ export function checkNoise(production: Production): Finding[] {
         stage: 'order',
         rule: null,
         about: { kind: 'orderItem', id: item.id },
-        says: `${shot.code} needs quiet and runs ${clock(row.startMin)} to ${clock(row.endMin)}; ${source.name} is on ${clock(source.fromMin)} to ${clock(source.toMin)}.`,
+        says: `${shot.code} needs quiet and runs ${dayPlan.clock.text(row.startMin)} to ${dayPlan.clock.text(row.endMin)}; ${source.name} is on ${clock(source.fromMin)} to ${clock(source.toMin)}.`,
         evidence: [
-          { label: 'planned', value: `${clock(row.startMin)}–${clock(row.endMin)}`, unit: '', from: dayPlan.day.title },
+          {
+            label: 'planned',
+            value: `${dayPlan.clock.text(row.startMin)}–${dayPlan.clock.text(row.endMin)}`,
+            unit: '',
+            from: dayPlan.day.title,
+          },
           { label: 'together', value: Math.round(overlapMin), unit: 'min', from: source.name },
         ],
         fixes: fixesThatHold(
@@ -128,7 +133,12 @@ function loudRows(production: Production, dayPlan: DayPlan) {
     const quiet = row.shotIds.flatMap((id): Shot[] => (byId(production.shot, id)?.quiet ? [production.shot[id]!] : []))
     return quiet.slice(0, 1).flatMap((shot) =>
       Object.values(production.noiseSource).flatMap((source) => {
-        const overlapMin = Math.min(row.endMin, source.toMin) - Math.max(row.startMin, source.fromMin)
+        // What is on every night is on after midnight too.
+        const on = dailyWindows({ clock: dayPlan.clock, callMin: dayPlan.day.callMin }, source.fromMin, source.toMin)
+        const overlapMin = Math.max(
+          ...on.map((w) => Math.min(row.endMin, w.toMin) - Math.max(row.startMin, w.fromMin)),
+          0,
+        )
         return source.placeId === spotOfShot(production, shot)?.placeId && overlapMin >= 1
           ? [{ row, shot, source, overlapMin }]
           : []

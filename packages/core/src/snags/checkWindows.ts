@@ -1,6 +1,6 @@
 import { type DayPlan, dayPlans, type MissedWindow } from '../day/index.ts'
 import { removeRecord, updateRecord, type OrderItem, type Production, type Shot } from '../records/index.ts'
-import { clock, stretch } from '../text/index.ts'
+import { stretch } from '../text/index.ts'
 import type { Finding, Fix } from './finding.ts'
 import { earlierPlaces, earlierStarts, fixesThatHold, itemOfShot, missedMusts } from './waysOut.ts'
 
@@ -10,34 +10,40 @@ export function checkWindows(production: Production): Finding[] {
 }
 
 function finding(production: Production, dayPlan: DayPlan, missed: MissedWindow): Finding {
-  const { shot, kind, window, startMin, endMin, outsideMin } = missed
-  const from = window.fromMin === null ? 'any time' : clock(window.fromMin)
-  const to = window.toMin === null ? 'any time' : clock(window.toMin)
+  const { shot, kind, because, window, startMin, endMin, outsideMin } = missed
+  const { text } = dayPlan.clock
   const item = itemOfShot(dayPlan, shot.id)
+  const side = (minute: number) => (Number.isFinite(minute) ? text(minute) : 'any time')
+  const span = window ? [side(window.fromMin), side(window.toMin)] : null
   return {
     check: kind === 'light' ? 'order.outside-light' : 'order.outside-opening-hours',
     severity: 'stop',
     stage: 'order',
     rule: null,
     about: { kind: 'orderItem', id: item.id },
-    says: `${shot.code} runs ${clock(startMin)} to ${clock(endMin)}, ${stretch(outsideMin)} outside ${from} to ${to} (${window.because}).`,
+    says: span
+      ? `${shot.code} runs ${text(startMin)} to ${text(endMin)}, ${stretch(outsideMin)} outside ${span.join(' to ')} (${because}).`
+      : `${shot.code} asks for the light of ${because}, which never comes here on ${dayPlan.day.date}.`,
     evidence: [
-      { label: 'planned', value: `${clock(startMin)}–${clock(endMin)}`, unit: '', from: dayPlan.day.title },
-      { label: 'window', value: `${from}–${to}`, unit: '', from: window.because },
+      { label: 'planned', value: `${text(startMin)}–${text(endMin)}`, unit: '', from: dayPlan.day.title },
+      { label: 'window', value: span?.join('–') ?? 'never', unit: '', from: because },
     ],
-    fixes:
-      endMin > (window.toMin ?? Infinity)
-        ? inTime(production, dayPlan, item, missed)
-        : laterStart(production, dayPlan, item, missed),
+    fixes: !window
+      ? fitOrDrop(item, shot, 0, 0)
+      : endMin > window.toMin
+        ? inTime(production, dayPlan, item, { ...missed, window })
+        : laterStart(production, dayPlan, item, { ...missed, window }),
   }
 }
+
+type Missed = MissedWindow & { readonly window: NonNullable<MissedWindow['window']> }
 
 /** Earlier in the order, an earlier day, a shorter shot; dropped only when it is neither a must nor once only. */
 function inTime(
   production: Production,
   dayPlan: DayPlan,
   item: OrderItem,
-  { shot, startMin, endMin, window }: MissedWindow,
+  { shot, startMin, endMin, window }: Missed,
 ): Fix[] {
   const inside = (after: DayPlan) => !after.missed.some((m) => m.shot.id === shot.id)
   const moved = fixesThatHold(
@@ -59,10 +65,10 @@ function inTime(
   const started = fixesThatHold(
     production,
     dayPlan.day.id,
-    earlierStarts(dayPlan, endMin - window.toMin!),
+    earlierStarts(dayPlan, endMin - window.toMin),
     (after) => inside(after) && after.missed.length < dayPlan.missed.length,
   )
-  return [...(moved.length > 0 ? moved : pushing()), ...started, ...fitOrDrop(item, shot, startMin, window.toMin!)]
+  return [...(moved.length > 0 ? moved : pushing()), ...started, ...fitOrDrop(item, shot, startMin, window.toMin)]
 }
 
 /** Too early for its place to be open: the day begins later. */
@@ -70,17 +76,19 @@ function laterStart(
   production: Production,
   dayPlan: DayPlan,
   item: OrderItem,
-  { shot, startMin, window }: MissedWindow,
+  { shot, startMin, window }: Missed,
 ): Fix[] {
-  const by = Math.ceil((window.fromMin! - startMin) / 5) * 5
-  const { callMin, title, id } = dayPlan.day
+  const { clock, timeline } = dayPlan
+  const { title, id } = dayPlan.day
+  const openMin = Math.ceil(window.fromMin)
   const wait: Fix = {
-    says: `Hold ${shot.code} until ${clock(window.fromMin!)}`,
-    changes: [updateRecord('orderItem', item.id, { fixedAtMin: Math.ceil(window.fromMin!) })],
+    says: `Hold ${shot.code} until ${clock.text(openMin)}`,
+    changes: [updateRecord('orderItem', item.id, { fixedAtMin: clock.shown(openMin) })],
   }
+  const callMin = timeline.startMin + Math.ceil((window.fromMin - startMin) / 5) * 5
   const later: Fix = {
-    says: `Start ${title} at ${clock(callMin + by)}`,
-    changes: [updateRecord('day', id, { callMin: callMin + by })],
+    says: `Start ${title} at ${clock.text(callMin)}`,
+    changes: [updateRecord('day', id, { callMin: clock.shown(callMin) })],
   }
   return fixesThatHold(
     production,

@@ -185,6 +185,36 @@ describe('hours', () => {
       'Drop 1B, wrap 30 min earlier',
     ])
   })
+  const restOver = (day: object, next: object, others: object = {}) => {
+    const p = twoDays(300)
+    const production = productionWith({
+      place: { place: { timeZone: 'Europe/London', latitudeDeg: 51.5, longitudeDeg: 0 } },
+      day: { day: { ...p.day.day, ...day }, next: { ...p.day.next, ...next }, ...others },
+      person: { corin: { name: 'Corin Marsh', needed: 'all-day' } },
+      attendance: { c: { personId: 'corin' }, d: { personId: 'corin', dayId: 'next' } },
+      rules: { wrapOutMin: 0, shortestRestMin: 660 },
+      shot: { a: { code: '1A', minutes: 60 } },
+      orderItem: { ia: { shotIds: ['a'] } },
+    })
+    return says(checkHours(production).filter((f) => f.check === 'crew.rest-too-short'))
+  }
+  test('eleven hours by the clock are ten on the night when clocks go forward, and twelve when they go back', () => {
+    const day = { callMin: 19 * 60 }
+    const next = { callMin: 7 * 60 }
+    expect(restOver({ ...day, date: '2026-03-28' }, { ...next, date: '2026-03-29' })).toEqual([
+      'Corin Marsh has 10 h 00 between Day 1 (20:00) and Day 2 (07:00); the house rule is 11 h 00.',
+    ])
+    expect(restOver({ ...day, date: '2026-10-24' }, { ...next, date: '2026-10-25' })).toEqual([])
+    expect(restOver({ ...day, date: '2026-05-14' }, { ...next, date: '2026-05-15' })).toEqual([])
+  })
+  test('a second unit’s day between two days of somebody hides nothing', () =>
+    expect(
+      restOver(
+        { date: '2026-05-14', callMin: 1320 },
+        { date: '2026-05-15' },
+        { unit: { date: '2026-05-14', title: 'Unit 2' } },
+      ),
+    ).toHaveLength(1))
   test('enough rest, and days that are not in a row, are no finding', () => {
     expect(checkHours(twoDays(330)).map((f) => f.check)).not.toContain('crew.rest-too-short')
     expect(checkHours(twoDays(0, '2026-05-16')).map((f) => f.check)).not.toContain('crew.rest-too-short')

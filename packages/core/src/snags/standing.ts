@@ -73,20 +73,20 @@ function openFindings(production: Production): readonly Finding[] {
   return findSnags(production).filter((f) => !accepted.has(`${f.check} ${f.about.id} ${evidenceHash(f)}`))
 }
 
-function standingDay(production: Production, { day, place, timeline, calls }: DayPlan): StandingDay {
+function standingDay(production: Production, { day, place, timeline, calls, clock }: DayPlan): StandingDay {
   const blocks: RibbonBlock[] = []
   for (const row of timeline.rows) {
     if (row.kind === 'wait') continue
     const setup = row.kind === 'shots' && row.setupId ? production.setup[row.setupId] : undefined
     const block = {
-      fromMin: row.startMin,
-      untilMin: row.endMin,
+      fromMin: clock.shown(row.startMin),
+      untilMin: clock.shown(row.endMin),
       letter: setup?.letter ?? '',
       colour: setup?.colour ?? null,
     }
     const last = blocks.at(-1)
     // Shots of one setup are one block, with the turns and changes of rig between them.
-    if (last && setup && last.letter === setup.letter) blocks[blocks.length - 1] = { ...last, untilMin: row.endMin }
+    if (last && setup && last.letter === setup.letter) blocks[blocks.length - 1] = { ...last, untilMin: block.untilMin }
     else blocks.push(block)
   }
   return {
@@ -96,8 +96,8 @@ function standingDay(production: Production, { day, place, timeline, calls }: Da
     latitudeDeg: place.latitudeDeg,
     longitudeDeg: place.longitudeDeg,
     timeZone: place.timeZone,
-    callMin: calls.length > 0 ? Math.min(...calls.map((call) => call.callMin)) : null,
-    wrapMin: timeline.wrapMin,
+    callMin: calls.length > 0 ? clock.shown(Math.min(...calls.map((call) => call.callMin))) : null,
+    wrapMin: clock.shown(timeline.wrapMin),
     blocks,
   }
 }

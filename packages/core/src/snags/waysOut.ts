@@ -11,7 +11,7 @@ import {
   type Rank,
 } from '../records/index.ts'
 import { shotsOfItem, slateOf } from '../shotlist/index.ts'
-import { clock, stretch } from '../text/index.ts'
+import { stretch } from '../text/index.ts'
 import type { Fix } from './finding.ts'
 
 /**
@@ -61,10 +61,11 @@ export function* earlierPlaces(
 
 /** The whole day started earlier, in steps of five minutes from `minutes` on. */
 export function* earlierStarts(dayPlan: DayPlan, minutes: number): Generator<Fix> {
-  for (let by = Math.ceil(minutes / 5) * 5; by <= minutes + 60 && dayPlan.day.callMin - by >= 0; by += 5)
+  const { clock, day, timeline } = dayPlan
+  for (let by = Math.ceil(minutes / 5) * 5; by <= minutes + 60 && timeline.startMin - by >= 0; by += 5)
     yield {
-      says: `Start ${dayPlan.day.title} at ${clock(dayPlan.day.callMin - by)}, ${stretch(by)} earlier`,
-      changes: [updateRecord('day', dayPlan.day.id, { callMin: dayPlan.day.callMin - by })],
+      says: `Start ${day.title} at ${clock.text(timeline.startMin - by)}, ${stretch(by)} earlier`,
+      changes: [updateRecord('day', day.id, { callMin: clock.shown(timeline.startMin - by) })],
     }
 }
 

@@ -1,3 +1,3 @@
-export { instantAt, minuteOfDay } from './localTime.ts'
 export { sunPosition } from './position.ts'
 export { skyBands, type SunCrossing, sunDay, type SunDay } from './sunDay.ts'
+export { SUN_LIGHTS, type SunLight, sunSpans } from './sunSpans.ts'

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { DateTime } from 'luxon'
 import { describe, expect, test } from 'vitest'
-import { instantAt, minuteOfDay } from './localTime.ts'
+import { instantAt, minuteOfDay } from '../time/index.ts'
 import { sunPosition } from './position.ts'
 import { skyBands, SUN_ALTITUDES, type SunCrossing, sunDay } from './sunDay.ts'
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import vectors from '../../vectors/sun.json'
-import { instantAt, minuteOfDay } from './localTime.ts'
+import { instantAt, minuteOfDay } from '../time/index.ts'
 import { sunPosition } from './position.ts'
 import { sunDay } from './sunDay.ts'
 

@@ -22,6 +22,9 @@ export type SunCrossing =
 export interface SunDay {
   readonly noonMs: number
   readonly noonAltitudeDeg: number
+  /** When it stands highest, and when it stood and will stand lowest. */
+  readonly highMs: number
+  readonly lowMs: readonly [number, number]
   readonly crossings: Readonly<Record<SunAltitude, SunCrossing>>
 }
 
@@ -88,6 +91,8 @@ export function sunDay(isoDate: string, latitudeDeg: number, longitudeDeg: numbe
   return {
     noonMs,
     noonAltitudeDeg: sunPosition(noonMs, latitudeDeg, longitudeDeg).altitudeDeg,
+    highMs,
+    lowMs: [before, after],
     crossings: crossings as Record<SunAltitude, SunCrossing>,
   }
 }

@@ -1,6 +1,6 @@
 import type { Production } from '../records/index.ts'
 import { masterDeliverable } from '../shotlist/index.ts'
-import { minuteOfDay } from '../sun/index.ts'
+import { minuteOfDay } from '../time/index.ts'
 import { formatTimecode, frameOfDayClock, type FrameRate } from '../timecode/index.ts'
 
 /** The clock of a set: the time of day at its place, counted in frames. */

@@ -1,1 +1,2 @@
 export { type Loose, productionWith } from './fixture.ts'
+export { lightIsThere } from './sky.ts'

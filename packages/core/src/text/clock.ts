@@ -7,14 +7,14 @@ export function clock(minutes: number): string {
   return day === 0 ? text : `${text} ${day > 0 ? '+' : '−'}${Math.abs(day)}`
 }
 
-/** Minutes after midnight from "6:55", "06:55", "0655" or "00:30 +1"; null for anything that is no time of day. */
+/** Minutes after midnight from "6:55", "06:55", "0655", "00:30 +1" or "23:00 −1"; null for what is no time of day. */
 export function parseClock(text: string): number | null {
-  const match = /^\s*(\d{1,2})[:.]?(\d{2})\s*(\+1)?\s*$/.exec(text)
+  const match = /^\s*(\d{1,2})[:.]?(\d{2})\s*([+−-]1)?\s*$/.exec(text)
   if (!match) return null
   const hours = Number(match[1]),
     minutes = Number(match[2])
   if (hours > 23 || minutes > 59) return null
-  return hours * 60 + minutes + (match[3] ? 1440 : 0)
+  return hours * 60 + minutes + (match[3] ? (match[3] === '+1' ? 1440 : -1440) : 0)
 }
 
 /** "10 h 35" for a stretch of minutes. */

@@ -12,7 +12,7 @@ import { useChosen } from '../../ui/useChosen.ts'
 import { useDay } from '../../ui/useDay.ts'
 import { Access } from './Access.tsx'
 import { removeRecord, createRecord, asId, type RecordOf } from '@kavrell/core/records'
-import { clock, counted, hours } from '@kavrell/core/text'
+import { counted, hours } from '@kavrell/core/text'
 
 /** Who is there, and when must each be there? */
 export function CrewScreen() {
@@ -66,7 +66,7 @@ export function CrewScreen() {
       mono: true,
       show: (p) => {
         const call = callOf(p.id)
-        return <Text fontWeight={700}>{call ? clock(call.callMin) : '—'}</Text>
+        return <Text fontWeight={700}>{call ? dayPlan!.clock.text(call.callMin) : '—'}</Text>
       },
     },
     { field: 'needed', head: 'needed', width: 84 },
@@ -94,7 +94,7 @@ export function CrewScreen() {
                 </>
               }
               value={
-                <span style={{ whiteSpace: 'nowrap' }}>{`${clock(call.callMin)} to ${clock(call.releaseMin)}`}</span>
+                <span style={{ whiteSpace: 'nowrap' }}>{`${dayPlan.clock.text(call.callMin)} to ${dayPlan.clock.text(call.releaseMin)}`}</span>
               }
             />
           ))}
@@ -118,7 +118,7 @@ export function CrewScreen() {
       </Title>
       <Answer>
         {first
-          ? `First in: ${production.person[first.personId]?.name.split(' ')[0]} at ${clock(first.callMin)}`
+          ? `First in: ${production.person[first.personId]?.name.split(' ')[0]} at ${dayPlan.clock.text(first.callMin)}`
           : 'Nobody is called yet.'}
       </Answer>
       {dayPlan && (

@@ -5,22 +5,23 @@ import { SnagList } from '../../ui/Snag.tsx'
 import { addRecord } from '../../ui/addRecord.ts'
 import { Answer, Reading, Section } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
-import type { DayPlan, PersonCall } from '@kavrell/core/day'
-import { clock, hours, stretch } from '@kavrell/core/text'
+import { type DayPlan, type PersonCall, writtenMin } from '@kavrell/core/day'
+import { hours, stretch } from '@kavrell/core/text'
 
 /** When the day is over, what it is made of, and who waits in it. */
 export function OrderAside({ dayPlan }: { dayPlan: DayPlan }) {
   const production = useParts('fixedEvent')
-  const { timeline, day } = dayPlan
-  const late = day.outByMin !== null && timeline.wrapMin > day.outByMin
+  const { timeline, day, clock } = dayPlan
+  const outMin = day.outByMin === null ? null : writtenMin(clock, day, day.outByMin)
+  const late = outMin !== null && timeline.wrapMin > outMin
   return (
     <>
-      <Answer tone={late ? 'stop' : 'ink'}>Wrap at {clock(timeline.wrapMin)}</Answer>
+      <Answer tone={late ? 'stop' : 'ink'}>Wrap at {clock.text(timeline.wrapMin)}</Answer>
       <Text color="soft" mb="8px">
-        {day.outByMin !== null
+        {outMin !== null
           ? late
-            ? `${stretch(timeline.wrapMin - day.outByMin)} after you must be out at ${clock(day.outByMin)}`
-            : `${stretch(day.outByMin - timeline.wrapMin)} before you must be out at ${clock(day.outByMin)}`
+            ? `${stretch(timeline.wrapMin - outMin)} after you must be out at ${clock.text(outMin)}`
+            : `${stretch(outMin - timeline.wrapMin)} before you must be out at ${clock.text(outMin)}`
           : `${hours(timeline.wrapMin - timeline.startMin)} from call`}
       </Text>
       <Grid templateColumns="1fr 1fr" columnGap="18px">
@@ -73,7 +74,7 @@ function Waiting({ call, dayPlan }: { call: PersonCall; dayPlan: DayPlan }) {
     <Grid templateColumns="110px 92px 1fr 60px" gap="8px" py="3px" alignItems="center">
       <Text truncate>{person[call.personId]?.name}</Text>
       <Text fontFamily="mono" fontSize="note">
-        {clock(call.callMin)}–{clock(call.releaseMin)}
+        {dayPlan.clock.text(call.callMin)}–{dayPlan.clock.text(call.releaseMin)}
       </Text>
       <Box position="relative" h="10px" bg="well">
         {call.busy.map((b) => (

@@ -12,6 +12,7 @@ import { changeWords } from '@kavrell/core/papers'
 import type { RecordOf } from '@kavrell/core/records'
 import { slateOf } from '@kavrell/core/shotlist'
 import { clock } from '@kavrell/core/text'
+import type { DayClock } from '@kavrell/core/time'
 
 /** How the lines of an order look; one style for all, since a long day draws hundreds of plain elements. */
 export const LINES = {
@@ -39,11 +40,11 @@ export const LINES = {
 } as const
 
 /** What has to be done, or waited for, before an entry. */
-export function Between({ row }: { row: TimelineRow }) {
+export function Between({ row, times }: { row: TimelineRow; times: DayClock }) {
   const production = useProduction()
   const words = row.kind === 'wait' ? 'Wait' : row.kind === 'change' ? changeWords(production, row) : ''
   return (
-    <Line row={row} between>
+    <Line row={row} times={times} between>
       <div className="what">{words}</div>
     </Line>
   )
@@ -51,11 +52,13 @@ export function Between({ row }: { row: TimelineRow }) {
 
 function Line({
   row,
+  times,
   stripe,
   between = false,
   children,
 }: {
   row: TimelineRow
+  times: DayClock
   stripe?: string
   between?: boolean
   children: ReactNode
@@ -66,7 +69,7 @@ function Line({
       className={between ? 'line between' : 'line'}
       style={{ minHeight: Math.min(46, Math.max(26, 18 + minutes * 0.4)) }}
     >
-      <div className="at">{clock(row.startMin)}</div>
+      <div className="at">{times.text(row.startMin)}</div>
       <div className="stripe" style={{ background: stripe }} />
       {children}
       <div className="lasts">{Math.round(minutes)}′</div>
@@ -78,12 +81,14 @@ function Line({
 export function OrderRow({
   item,
   row,
+  times,
   open,
   onOpen,
   onMove,
 }: {
   item: RecordOf<'orderItem'>
   row: TimelineRow
+  times: DayClock
   open: boolean
   onOpen: () => void
   onMove: (by: number) => void
@@ -130,7 +135,7 @@ export function OrderRow({
           } else listeners?.onKeyDown?.(e)
         }}
       >
-        <Line row={row} stripe={setup ? setupColour(setup.colour) : 'var(--chakra-colors-line)'}>
+        <Line row={row} times={times} stripe={setup ? setupColour(setup.colour) : 'var(--chakra-colors-line)'}>
           <div className="slate">{slateOf(shots.map((s) => s.code))}</div>
           <div className="sees">{title}</div>
           <div className="flags">

@@ -165,10 +165,11 @@ function DayOrder({ dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => voi
               return (
                 <div key={item.id}>
                   {leading(item.id).map((r) => (
-                    <Between key={r.kind} row={r} />
+                    <Between key={r.kind} row={r} times={dayPlan.clock} />
                   ))}
                   {row && (
                     <OrderRow
+                      times={dayPlan.clock}
                       item={item}
                       row={row}
                       open={openId === item.id}

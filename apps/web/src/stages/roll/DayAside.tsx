@@ -9,7 +9,7 @@ import type { DayPlan } from '@kavrell/core/day'
 import type { RecordOf } from '@kavrell/core/records'
 import { slateOf } from '@kavrell/core/shotlist'
 import type { TakeState } from '@kavrell/core/takes'
-import { clock as clockTime, counted, minutesSeconds, stretch } from '@kavrell/core/text'
+import { counted, minutesSeconds, stretch } from '@kavrell/core/text'
 import { differenceFrames, secondsOfFrames } from '@kavrell/core/timecode'
 
 const NEXT = 5
@@ -50,7 +50,7 @@ export function DayAside({ dayPlan, slate }: { dayPlan: DayPlan; slate: SlateSta
         <OrderLine
           key={item.id}
           item={item}
-          at={dayPlan.timeline.rows.find((r) => r.kind === 'shots' && r.itemId === item.id)?.startMin}
+          at={startOf(dayPlan, item.id)}
           current={item.id === slate.current.id}
           onChoose={slate.rolling ? null : () => slate.choose(item.id)}
         />
@@ -72,6 +72,12 @@ const Heading = ({ children }: { children: string }) => (
   </Text>
 )
 
+/** When an entry begins, as clocks show it. */
+const startOf = ({ timeline, clock }: DayPlan, itemId: string): string => {
+  const row = timeline.rows.find((r) => r.kind === 'shots' && r.itemId === itemId)
+  return row ? clock.text(row.startMin) : ''
+}
+
 function OrderLine({
   item,
   at,
@@ -79,7 +85,7 @@ function OrderLine({
   onChoose,
 }: {
   item: RecordOf<'orderItem'>
-  at: number | undefined
+  at: string
   current: boolean
   onChoose: (() => void) | null
 }) {
@@ -108,7 +114,7 @@ function OrderLine({
         {item.title || shots[0]?.sees}
       </Text>
       <Text as="span" fontFamily="mono" color="soft">
-        {at === undefined ? '' : clockTime(at)}
+        {at}
       </Text>
     </Button>
   )

@@ -5,7 +5,7 @@ import { say, commitOrSay } from '../../store/production.ts'
 import { Input } from '../../ui/fields.tsx'
 import { Button } from '../../ui/parts.tsx'
 import { updateRecord, type RecordOf } from '@kavrell/core/records'
-import { instantAt } from '@kavrell/core/sun'
+import { instantAt } from '@kavrell/core/time'
 
 /** The box is set to a time of day: by the device's clock, or by hand to rehearse. */
 export function SetBox({ box, date, timeZone }: { box: RecordOf<'timecodeBox'>; date: string; timeZone: string }) {

@@ -5,7 +5,6 @@ import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { type DayPlan, pace, type Pace } from '@kavrell/core/day'
 import type { RecordOf } from '@kavrell/core/records'
 import { slateOf } from '@kavrell/core/shotlist'
-import { minuteOfDay } from '@kavrell/core/sun'
 import { shotsDone, slateFor, type TakeState, takeStates } from '@kavrell/core/takes'
 
 type Item = RecordOf<'orderItem'>
@@ -35,14 +34,14 @@ export function useSlate(dayPlan: DayPlan): SlateState {
   const production = useProduction()
   // Seconds are for the clock: the day is behind or ahead by minutes.
   const nowMs = useBoxTime(0.5)
-  const { day, place, timeline } = dayPlan
+  const { day, timeline } = dayPlan
   const [chosen, choose] = useState<string | null>(null)
   useRibbonRow((row) => choose(row.itemId))
   // The whole production is a new object with every edit; its takes are not.
   const { take, takeEvent } = production
   const states = useMemo(() => takeStates({ take, takeEvent }, day.id), [take, takeEvent, day.id])
   const done = shotsDone(states)
-  const nowMin = minuteOfDay(nowMs, day.date, place.timeZone)
+  const nowMin = dayPlan.clock.at(nowMs)
   const onTheDay = nowMin >= 0 && nowMin < 2880
   const standing = pace(timeline, done, onTheDay ? nowMin : timeline.startMin)
   const items = dayPlan.items.filter((i) => i.type === 'shots' && i.shotIds.length > 0) as Item[]

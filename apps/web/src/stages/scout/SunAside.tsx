@@ -8,7 +8,8 @@ import { skyColour } from '../../ui/sky.ts'
 import { type SpotPlan, sunAt, type SunStudy } from '@kavrell/core/place'
 import type { RecordOf } from '@kavrell/core/records'
 import { shadowM, sunOnFace, type SunSpell } from '@kavrell/core/room'
-import { instantAt, minuteOfDay, skyBands, type SunCrossing } from '@kavrell/core/sun'
+import { skyBands, type SunCrossing } from '@kavrell/core/sun'
+import { instantAt, minuteOfDay } from '@kavrell/core/time'
 import { clock, degrees, lengthText } from '@kavrell/core/text'
 
 type Place = RecordOf<'place'>

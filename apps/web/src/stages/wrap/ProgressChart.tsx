@@ -2,7 +2,7 @@ import { Chart, Filler, Legend, LinearScale, LineElement, PointElement, Tooltip 
 import { Line } from 'react-chartjs-2'
 import { useDesk } from '../../store/desk.ts'
 import type { DayReport } from '@kavrell/core/papers'
-import { clock } from '@kavrell/core/text'
+import type { DayClock } from '@kavrell/core/time'
 
 Chart.register(LinearScale, LineElement, PointElement, Filler, Legend, Tooltip)
 Chart.defaults.font.family = "'Archivo Variable', sans-serif"
@@ -10,7 +10,7 @@ Chart.defaults.font.family = "'Archivo Variable', sans-serif"
 const MOST_HOURS_NAMED = 10
 
 /** Shots planned against done over the day, an hour as wide as any other. */
-export function ProgressChart({ report }: { report: DayReport }) {
+export function ProgressChart({ report, times }: { report: DayReport; times: DayClock }) {
   // Colours are read off the page: another light has others.
   useDesk((s) => s.light)
   const colour = (name: string) =>
@@ -52,7 +52,7 @@ export function ProgressChart({ report }: { report: DayReport }) {
         animation: false,
         plugins: {
           legend: { position: 'bottom', align: 'start', labels: { boxWidth: 22, boxHeight: 1, color: colour('soft') } },
-          tooltip: { callbacks: { title: ([item]) => clock(Math.floor(item?.parsed.x ?? 0)) } },
+          tooltip: { callbacks: { title: ([item]) => times.text(Math.floor(item?.parsed.x ?? 0)) } },
         },
         interaction: { mode: 'nearest', axis: 'x', intersect: false },
         scales: {
@@ -64,7 +64,7 @@ export function ProgressChart({ report }: { report: DayReport }) {
               color: colour('faint'),
               stepSize,
               maxRotation: 0,
-              callback: (minute) => clock(Number(minute)),
+              callback: (minute) => times.text(Number(minute)),
             },
             grid: { display: false },
           },

@@ -90,7 +90,7 @@ export function WrapScreen() {
           : `${report.shotsDone} of ${report.shotsPlanned} shots good, ${left} missing`}
       </Answer>
       <Box h="220px" mt="14px">
-        <ProgressChart report={report} />
+        <ProgressChart report={report} times={dayPlan.clock} />
       </Box>
       <Section title={`Takes, ${report.lines.length}`}>
         <Grid templateColumns="64px 34px 66px 96px 96px 54px 64px 44px 1fr" gap="0 10px" fontSize="small">
