@@ -94,7 +94,9 @@ export function CrewScreen() {
                 </>
               }
               value={
-                <span style={{ whiteSpace: 'nowrap' }}>{`${dayPlan.clock.text(call.callMin)} to ${dayPlan.clock.text(call.releaseMin)}`}</span>
+                <span
+                  style={{ whiteSpace: 'nowrap' }}
+                >{`${dayPlan.clock.text(call.callMin)} to ${dayPlan.clock.text(call.releaseMin)}`}</span>
               }
             />
           ))}
