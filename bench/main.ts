@@ -123,6 +123,12 @@ async function browser(world: World): Promise<void> {
     `${ms(b.frameP95Ms)} against ${ms(b.emptyP95Ms)} with ${b.emptyOver33Ms} frames over 33 ms`,
     b.frameP95Ms <= 1.1 * b.emptyP95Ms,
   )
+  add(
+    'scrolling them a row a frame, 95th percentile frame',
+    'no dropped frames',
+    `${ms(b.readP95Ms)}, ${b.readOver33Ms} frames over 33 ms`,
+    b.readP95Ms < 17.5 && b.readOver33Ms === 0,
+  )
   add('a focal length typed to a redrawn preview, in the same list', 'under 50 ms', ms(b.previewMs), b.previewMs < 50)
   add(
     'first load of the app, compressed script',

@@ -9,6 +9,9 @@ import type { ActiveCell } from './useActiveCell.ts'
 import type { useLongList } from './useLongList.ts'
 import type { useSheetTable } from './useSheetTable.ts'
 
+/** Rows that rush by say where they are, by what stays at their left. */
+const NONE_IN_SIGHT = [0, -1] as const
+
 interface Props<R extends AnyRecord> {
   readonly kind: KindName
   readonly table: ReturnType<typeof useSheetTable<R>>['table']
@@ -72,7 +75,7 @@ export function SheetLines<R extends AnyRecord>(props: Props<R>) {
             editing={here ? cell.editing : null}
             hands={props.hands}
             fixed={list.long}
-            inSight={list.inSight}
+            inSight={list.rushes ? NONE_IN_SIGHT : list.inSight}
             pinned={table.state.columnPinning.start}
           />
         )

@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { type RefObject, useCallback, useLayoutEffect, useState } from 'react'
+import { type RefObject, useCallback, useLayoutEffect, useRef, useState } from 'react'
 
 interface Named {
   readonly id: string
@@ -7,6 +7,8 @@ interface Named {
 
 /** From so many lines on only those in sight are drawn. */
 const LONG = 60
+/** Lines that pass between two looks, from which on nobody reads more of them than where they are. */
+const TOO_FAST_TO_READ = 2
 
 /** The same function as long as the same lines stand in the same order: a changed value measures nothing anew. */
 function useKeys(lines: readonly Named[]): (index: number) => string {
@@ -22,6 +24,8 @@ export function useLongList(grid: RefObject<HTMLDivElement | null>, lines: reado
   const long = lines.length > LONG
   const getItemKey = useKeys(lines)
   const [scrollMargin, setScrollMargin] = useState(0)
+  const [rushes, setRushes] = useState(false)
+  const lastTop = useRef(0)
   const scroller = () => grid.current?.closest<HTMLElement>('main') ?? null
   const virtual = useVirtualizer({
     count: long ? lines.length : 0,
@@ -31,6 +35,11 @@ export function useLongList(grid: RefObject<HTMLDivElement | null>, lines: reado
     overscan: 4,
     scrollMargin,
     useFlushSync: false,
+    onChange: ({ isScrolling, scrollOffset }) => {
+      const passed = Math.abs((scrollOffset ?? 0) - lastTop.current) / lineHeight
+      lastTop.current = scrollOffset ?? 0
+      setRushes((was) => isScrolling && (passed === 0 ? was : passed >= TOO_FAST_TO_READ))
+    },
   })
   // What stands above it may grow: then the page's content changes its size, and the place is looked at again.
   useLayoutEffect(() => {
@@ -73,6 +82,8 @@ export function useLongList(grid: RefObject<HTMLDivElement | null>, lines: reado
   const margin = virtual.options.scrollMargin
   return {
     long,
+    /** It is scrolled faster than anybody reads. */
+    rushes,
     /** Indices of the lines to draw. */
     drawn: long ? items.map(({ index }) => index) : lines.map((_, index) => index),
     above: long ? (items[0]?.start ?? 0) - margin : 0,
