@@ -36,16 +36,17 @@ export function PaletteRows({
             key={palette.id}
             role="listitem"
             align="center"
-            gap="14px"
+            gap={{ base: '4px 10px', md: '14px' }}
+            wrap={{ base: 'wrap', md: 'nowrap' }}
             py="6px"
             borderBottom="1px solid"
             borderColor="line"
             bg={palette.id === chosen ? 'leaf' : undefined}
           >
-            <Text w="42px" fontWeight={700} flexShrink={0}>
+            <Text w={{ base: '30px', md: '42px' }} fontWeight={700} flexShrink={0}>
               {scenes.map((s) => s.number).join(', ')}
             </Text>
-            <Box w="150px" flexShrink={0}>
+            <Box w={{ base: '112px', md: '150px' }} flexShrink={0}>
               {onChoose ? (
                 <Button
                   kind="bare"
@@ -61,9 +62,8 @@ export function PaletteRows({
               )}
             </Box>
             <Flex
-              w="176px"
+              flex={{ base: '1 0 160px', md: '0 0 176px' }}
               h="34px"
-              flexShrink={0}
               role="img"
               aria-label={palette.colours.map((c) => c.name || colourName(c.hex)).join(', ') || 'no colours yet'}
             >

@@ -40,7 +40,7 @@ export function ScoutScreen() {
     .sort((a, b) => (a.id < b.id ? -1 : 1))
   return (
     <Box>
-      <Flex gap="16px" align="flex-start">
+      <Flex gap="12px 16px" align="flex-start" justify="space-between" wrap={{ base: 'wrap', md: 'nowrap' }}>
         <Select aria-label="Place" w="190px" value={current.id} onChange={(e) => setChosen(e.target.value)}>
           {places.map((p) => (
             <option key={p.id} value={p.id}>
@@ -48,7 +48,7 @@ export function ScoutScreen() {
             </option>
           ))}
         </Select>
-        <Box flex="1">
+        <Box flex={{ base: '1 0 100%', md: 1 }} order={{ base: 1, md: 0 }}>
           <Tabs
             label="Place and spots"
             tabs={[[current.id, 'The place'] as const, ...spots.map((s) => [s.id, s.name] as const)]}
