@@ -100,7 +100,7 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
       operatorId: operator ? b.id('person', operator) : null,
     })
   }
-  b.add('recorder', 'R', { letter: 'R', name: 'Eight-track recorder', tracks: 8 })
+  b.add('recorder', 'R', { letter: 'R', name: 'Eight-track recorder', tracks: 8, operatorId: b.id('person', 'idris') })
   b.add('recorder', 'S', { letter: 'S', name: 'Pocket recorder', tracks: 2 })
   addSetups(b)
   addScenesAndShots(b)

@@ -10,6 +10,7 @@ import { prepInDepth } from './migrations/0007-prep-in-depth.ts'
 import { documentJobs } from './migrations/0008-document-jobs.ts'
 import { ranksAsText } from './migrations/0011-ranks-as-text.ts'
 import { orderOfDates } from './migrations/0012-order-of-dates.ts'
+import { whoIsNeeded } from './migrations/0013-who-is-needed.ts'
 import { placedFigures } from './migrations/0009-placed-figures.ts'
 import { manifests } from './migrations/0010-manifests.ts'
 
@@ -26,6 +27,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0010-manifests', manifests],
   ['0011-ranks-as-text', ranksAsText],
   ['0012-order-of-dates', orderOfDates],
+  ['0013-who-is-needed', whoIsNeeded],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

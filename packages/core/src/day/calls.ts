@@ -1,4 +1,5 @@
 import type { Production } from '../records/index.ts'
+import { neededAt } from '../shotlist/index.ts'
 import type { Timeline } from './timeline.ts'
 
 export interface PersonCall {
@@ -14,8 +15,8 @@ const round5 = (minute: number) => Math.floor(minute / 5) * 5
 
 /**
  * Each person's own call on a day: the unit call for those needed all day, otherwise the start of the
- * first shot that wants them less the minutes they need before, rounded down to five. People with
- * no shot in the order that day have no call.
+ * first entry that needs them less the minutes they need before, rounded down to five. People with
+ * nothing to do in the order that day have no call.
  */
 export function personCalls(production: Production, dayId: string, timeline: Timeline): PersonCall[] {
   const here = new Set(
@@ -23,12 +24,15 @@ export function personCalls(production: Production, dayId: string, timeline: Tim
       .filter((a) => a.dayId === dayId)
       .map((a) => a.personId),
   )
+  const needed = new Map(
+    timeline.rows.flatMap((row) =>
+      row.kind === 'shots' ? [[row.itemId, neededAt(production, row.itemId, row.shotIds)] as const] : [],
+    ),
+  )
   const calls: PersonCall[] = []
   for (const person of Object.values(production.person)) {
     if (!here.has(person.id)) continue
-    const rows = timeline.rows.filter(
-      (row) => row.kind === 'shots' && row.shotIds.some((id) => production.shot[id]?.personIds.includes(person.id)),
-    )
+    const rows = timeline.rows.filter((row) => row.kind === 'shots' && needed.get(row.itemId)!.includes(person.id))
     const busy = rows.map(({ startMin, endMin }) => ({ startMin, endMin }))
     if (person.needed === 'all-day') {
       calls.push({

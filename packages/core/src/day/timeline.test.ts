@@ -29,6 +29,7 @@ const item = (rank: number, fields: Partial<OrderItem>): OrderItem => ({
   type: 'shots',
   shotIds: [],
   recorderIds: [],
+  personIds: [],
   title: '',
   minutes: null,
   fixedAtMin: null,

@@ -1,6 +1,6 @@
 import { changeoverMinutes, type DayPlan, fieldsOfItem, writtenMin } from '../day/index.ts'
 import { byId, type Production, type SheetOrder } from '../records/index.ts'
-import { slateOf } from '../shotlist/index.ts'
+import { neededAt, slateOf } from '../shotlist/index.ts'
 import { type SunCrossing } from '../sun/index.ts'
 import { CAUTION_LINES, LOCAL_RULES, LONG_DAY_LINE, LONG_DAY_MIN } from './cautions.ts'
 
@@ -128,7 +128,7 @@ export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
         shots.some((s) => s.onceOnly) ? 'once only' : '',
         shots.some((s) => s.quiet) ? 'quiet' : '',
       ].filter(Boolean)
-      const who = [...new Set(shots.flatMap((shot) => shot.personIds))].flatMap(
+      const who = neededAt(production, row.itemId, row.shotIds).flatMap(
         (id) => byId(production.person, id)?.name.split(' ')[0] ?? [],
       )
       const item = byId(production.orderItem, row.itemId)

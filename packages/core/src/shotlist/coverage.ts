@@ -1,5 +1,6 @@
 import { figureInFrame, FIGURES, frameSize } from '../optics/index.ts'
 import { byId, type Production, type Shot } from '../records/index.ts'
+import { inFrontOf } from './needed.ts'
 import { SHOT_SIZES, type ShotSize } from './size.ts'
 import { takingOfShot } from './taking.ts'
 
@@ -38,9 +39,9 @@ export function coverage(production: Production, sceneId: string): Coverage {
   const shots = Object.values(production.shot)
     .filter((shot) => shot.sceneId === sceneId)
     .sort((a, b) => (a.code < b.code ? -1 : 1))
-  const peopleIds = [...new Set(shots.flatMap((shot) => (shot.figure === 'none' ? [] : shot.personIds)))].filter(
-    (id) => byId(production.person, id)?.needed === 'by-shots',
-  )
+  const peopleIds = [
+    ...new Set(shots.flatMap((shot) => (shot.figure === 'none' ? [] : inFrontOf(production, shot)))),
+  ].filter((id) => byId(production.person, id))
   const row = (personId: string | null, name: string, own: readonly Shot[]): CoverageRow => ({
     personId,
     name,
@@ -60,7 +61,7 @@ export function coverage(production: Production, sceneId: string): Coverage {
         row(
           id,
           production.person[id]!.name,
-          shots.filter((shot) => shot.figure !== 'none' && shot.personIds.includes(id)),
+          shots.filter((shot) => shot.figure !== 'none' && inFrontOf(production, shot).includes(id)),
         ),
       ),
       ...(nobody.length > 0 ? [row(null, 'details and places', nobody)] : []),

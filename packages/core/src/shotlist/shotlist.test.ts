@@ -125,7 +125,8 @@ describe('coverage of a scene', () => {
   const production = productionWith({
     scene: { scene: { characters: ['EDDA', 'PILOT'] } },
     deliverable: { film: {} },
-    person: { edda: { name: 'Edda Marsh' }, crew: { name: 'Pell', needed: 'all-day' } },
+    person: { edda: { name: 'Edda Marsh' }, crew: { name: 'Pell' } },
+    recorder: { R: { operatorId: 'crew' } },
     shot: {
       a: { code: '1A', personIds: ['edda', 'crew'], focalLengthMm: 85, distanceM: 1.5, side: 'N' },
       b: { code: '1B', personIds: ['edda'], focalLengthMm: 24, distanceM: 6, side: 'S' },

@@ -8,7 +8,8 @@ const production = (shot: object) =>
   productionWith({
     deliverable: { film: { aspect: 2.39 } },
     camera: { camera: {} },
-    person: { a: {}, b: {}, crew: { needed: 'all-day' } },
+    person: { a: {}, b: {}, crew: {} },
+    recorder: { R: { operatorId: 'crew' } },
     shot: { s: { code: '1A', cameraId: 'camera', focalLengthMm: 50, distanceM: 2.5, ...shot } },
   })
 const codes = (shot: object) => wontCrop(production(shot), TALL).map((s) => s.code)
@@ -17,7 +18,7 @@ test.each([
   ['two people side by side, medium', { personIds: ['a', 'b'] }, ['1A']],
   ['one person, wherever in the frame', { personIds: ['a'], frameSide: 'left' }, []],
   ['two people far enough off', { personIds: ['a', 'b'], distanceM: 12 }, []],
-  ['the second is crew and not in the picture', { personIds: ['a', 'crew'] }, []],
+  ['the second records the sound and is not in the picture', { personIds: ['a', 'crew'] }, []],
   ['nobody in frame', { personIds: ['a', 'b'], figure: 'none' }, []],
 ])('%s', (_, shot, wanted) => expect(codes(shot)).toEqual(wanted))
 

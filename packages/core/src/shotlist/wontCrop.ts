@@ -1,5 +1,6 @@
 import { FIGURES, frameSize } from '../optics/index.ts'
-import { byId, type Production, type Shot } from '../records/index.ts'
+import { type Production, type Shot } from '../records/index.ts'
+import { inFrontOf } from './needed.ts'
 import { takingOfShot } from './taking.ts'
 
 /** Room that a person takes across the frame, shoulders and a hand's breadth, metres. */
@@ -13,7 +14,7 @@ const PERSON_M = FIGURES.standing.shoulderWidthM + 0.1
 export function wontCrop(production: Production, aspect: number): Shot[] {
   return Object.values(production.shot)
     .filter((shot) => {
-      const people = shot.personIds.filter((id) => byId(production.person, id)?.needed === 'by-shots').length
+      const people = inFrontOf(production, shot).length
       if (shot.figure === 'none' || people < 2) return false
       const { used } = takingOfShot(production, shot, aspect)
       // What is left of the master's frame once the other shape is cut out of it.

@@ -135,6 +135,7 @@ function* addedMeals(production: Production, dayPlan: DayPlan, stretch: Stretch)
             type: 'meal',
             shotIds: [],
             recorderIds: [],
+            personIds: [],
             title: '',
             minutes: MEAL_MIN,
             fixedAtMin: null,

@@ -1,6 +1,7 @@
 import { type DayPlan, dayPlans } from '../day/index.ts'
-import { createRecord, asId, byId, type Production, updateRecord, type Shot } from '../records/index.ts'
-import type { Finding } from './finding.ts'
+import { createRecord, asId, byId, type Person, type Production, updateRecord, type Shot } from '../records/index.ts'
+import { neededAt, workingAt } from '../shotlist/index.ts'
+import type { Finding, Fix } from './finding.ts'
 
 /** Is anybody wanted in two places: on two days of one date at once, or on a day they are not there? */
 export function checkPeople(production: Production): Finding[] {
@@ -20,7 +21,7 @@ export function checkPeople(production: Production): Finding[] {
   for (const dayPlan of plans)
     for (const row of dayPlan.timeline.rows) {
       if (row.kind !== 'shots') continue
-      for (const personId of new Set(row.shotIds.flatMap((id) => byId(production.shot, id)?.personIds ?? []))) {
+      for (const personId of neededAt(production, row.itemId, row.shotIds)) {
         const entry = {
           dayPlan,
           shotIds: row.shotIds,
@@ -90,18 +91,35 @@ export function checkPeople(production: Production): Finding[] {
               from: b.dayPlan.day.title,
             },
           ],
-          fixes: [a, b].map((entry) => ({
-            says: `Do ${entry.codes} without ${person.name}`,
-            changes: entry.shotIds.flatMap((id) => {
-              const shot = production.shot[id]!
-              return shot.personIds.includes(asId(personId))
-                ? [updateRecord('shot', id, { personIds: shot.personIds.filter((p) => p !== personId) })]
-                : []
-            }),
-          })),
+          fixes: [a, b].flatMap((entry) => without(production, person, entry)),
         })
       }
     }
   }
   return findings
+}
+
+/** An entry done without somebody it names; whoever works a device in it has to be replaced by somebody, not left out. */
+function without(
+  production: Production,
+  person: Person,
+  entry: { readonly itemId: string; readonly shotIds: readonly Shot['id'][]; readonly codes: string },
+): Fix[] {
+  const shots = entry.shotIds.flatMap((id) => byId(production.shot, id) ?? [])
+  const item = byId(production.orderItem, entry.itemId)
+  if (workingAt(production, shots, item).includes(person.id)) return []
+  const others = (ids: readonly Person['id'][]) => ids.filter((id) => id !== person.id)
+  return [
+    {
+      says: `Do ${entry.codes} without ${person.name}`,
+      changes: [
+        ...shots
+          .filter((shot) => shot.personIds.includes(person.id))
+          .map((shot) => updateRecord('shot', shot.id, { personIds: others(shot.personIds) })),
+        ...(item?.personIds.includes(person.id)
+          ? [updateRecord('orderItem', item.id, { personIds: others(item.personIds) })]
+          : []),
+      ],
+    },
+  ]
 }

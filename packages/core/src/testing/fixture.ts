@@ -65,7 +65,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     mostIso: 3200,
     operatorId: null,
   },
-  recorder: { letter: 'R', name: 'Recorder' },
+  recorder: { letter: 'R', name: 'Recorder', operatorId: null },
   person: { name: 'Edda Marsh', role: '', needed: 'by-shots', leadMin: 0, phone: '', email: '' },
   attendance: { personId: 'person', dayId: 'day' },
   day: {
@@ -206,6 +206,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     type: 'shots',
     shotIds: [],
     recorderIds: [],
+    personIds: [],
     title: '',
     minutes: null,
     fixedAtMin: null,

@@ -12,11 +12,12 @@ import { useChosen } from '../../ui/useChosen.ts'
 import { useDay } from '../../ui/useDay.ts'
 import { Access } from './Access.tsx'
 import { removeRecord, createRecord, asId, type RecordOf } from '@kavrell/core/records'
+import { neededAt, slateOf } from '@kavrell/core/shotlist'
 import { counted, hours } from '@kavrell/core/text'
 
 /** Who is there, and when must each be there? */
 export function CrewScreen() {
-  const production = useParts('person', 'shot')
+  const production = useParts('person', 'shot', 'camera', 'recorder', 'orderItem')
   const rights = useRights()
   const [chosen, choose] = useChosen()
   const { dayPlan, days } = useDay()
@@ -44,8 +45,11 @@ export function CrewScreen() {
   const first = dayPlan?.calls[0]
   const shotsOf = (id: string) =>
     dayPlan?.timeline.rows
-      .flatMap((row) => (row.kind === 'shots' ? row.shotIds : []))
-      .flatMap((s) => (production.shot[s]?.personIds.includes(asId(id)) ? [production.shot[s].code] : []))
+      .flatMap((row) =>
+        row.kind === 'shots' && neededAt(production, row.itemId, row.shotIds).includes(asId(id))
+          ? [slateOf(row.shotIds.flatMap((s) => production.shot[s]?.code ?? []))]
+          : [],
+      )
       .join(' ')
   const callOf = (id: string) => dayPlan?.calls.find((c) => c.personId === id)
   const columns: SheetColumn<RecordOf<'person'>>[] = [

@@ -157,6 +157,9 @@ export function OrderRow({
               <RecordField kind="orderItem" id={item.id} field="recorderIds" label="Sound recorders" />
             </Grid>
           )}
+          <Box mt="8px">
+            <RecordField kind="orderItem" id={item.id} field="personIds" label="Needed too, besides who is in it" />
+          </Box>
           {rights.plan && (
             <Flex mt="8px" gap="8px">
               <Button onClick={() => onMove(-1)}>Earlier</Button>

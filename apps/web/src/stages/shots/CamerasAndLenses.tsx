@@ -104,6 +104,7 @@ export function CamerasAndLenses() {
             { field: 'letter', head: 'sound', width: 56 },
             { field: 'name', head: 'what it is', width: 210 },
             { field: 'tracks', head: 'tracks', width: 60, align: 'right', mono: true },
+            { field: 'operatorId', head: 'recordist', width: 130 },
           ]}
         />
       </Section>

@@ -133,8 +133,12 @@ function Patterns({ sceneId }: { sceneId: string }) {
   const [chosen, setChosen] = useState<Pattern | null>(null)
   const [who, setWho] = useState<readonly string[]>([])
   if (!rights.plan) return null
+  // Whoever works a camera or records sound stands behind the lens.
+  const behind = new Set(
+    [...Object.values(production.camera), ...Object.values(production.recorder)].map((device) => device.operatorId),
+  )
   const players = Object.values(production.person)
-    .filter((p) => p.needed === 'by-shots')
+    .filter((p) => !behind.has(p.id))
     .sort((a, b) => a.name.localeCompare(b.name))
   const make = (pattern: Pattern) => {
     const people = who.flatMap((id) => production.person[id] ?? [])

@@ -124,6 +124,7 @@ export const GEAR = {
       }),
       name: text({ label: 'Name', initial: 'Sound recorder' }),
       tracks: count('Tracks', 4, 1, 64),
+      operatorId: optional(ref({ label: 'Recordist', to: 'person' })),
     },
     { named: ['letter'] },
   ),

@@ -54,6 +54,7 @@ export const PEOPLE = {
     type: choice({ label: 'Type', initial: 'shots', of: ['shots', 'meal', 'fixed'] }),
     shotIds: refs({ label: 'Shots', to: 'shot' }),
     recorderIds: refs({ label: 'Sound', to: 'recorder' }),
+    personIds: refs({ label: 'Needed too', to: 'person' }),
     title: text({ label: 'Title' }),
     minutes: optional(minutes('Minutes', 45)),
     fixedAtMin: optional(minuteOfDay({ label: 'Fixed at', initial: 720 })),
