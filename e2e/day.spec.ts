@@ -185,7 +185,7 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
   await test.step('Call goes out, is read, and its successor shows what changed', async () => {
     await go(page, 'Call')
     await page.getByRole('button', { name: 'Issue 1 to everyone' }).click()
-    await expect(page.locator('[data-person="Bo Lark"]')).toContainText('delivered')
+    await expect(page.locator('[data-person="Bo Lark"]')).toContainText('simulated')
     await expect(page.locator('[data-person="Cy Moss"]')).toContainText('bounced')
     const [link] = await server.query(
       'SELECT token FROM reading r JOIN person p ON p.id = r."personId" WHERE p.name = \'Bo Lark\'',
@@ -193,8 +193,8 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
     const phone = await context.newPage()
     await phone.goto(`${server.address}/sheet/${link!.token}`)
     await expect(phone.locator('[data-answer]')).toHaveText('08:00')
-    await phone.close()
     await expect(page.locator('[data-answer]').first()).toHaveText('1 of 2 have read it')
+    await phone.close()
     const text = await pdfText(await download(page, () => page.getByRole('link', { name: 'PDF, A4' }).click()))
     for (const words of [
       'One Kettle',
@@ -211,7 +211,7 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
     await go(page, 'Order')
     await fill(page, 'day.callMin', '08:30')
     await go(page, 'Call')
-    await expect(page.locator('[data-answer]').first()).toHaveText('Version 1 no longer says what the order says')
+    await expect(page.locator('[data-answer]').first()).toHaveText('Version 1 no longer says what the plan says')
     await page.getByRole('button', { name: 'Issue 2 to everyone' }).click()
     await expect(page.locator('[data-paper]')).toContainText('Unit call: 08:00 is now 08:30')
   })

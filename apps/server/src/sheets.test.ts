@@ -87,7 +87,7 @@ describe('issuing', () => {
 })
 
 describe('reading', () => {
-  test('opening the link is the acknowledgement; what is read is the sheet that was sent, not the order now', async () => {
+  test('opening a link writes nothing down; what is shown is the sheet that was sent, not the order now', async () => {
     const id = uuidv7()
     const edda = await person('Edda')
     await issue([edda.id], id)
@@ -110,8 +110,37 @@ describe('reading', () => {
     const after = (await world.call(null, `/sheets/${token}`)).json as unknown as { sheet: { unitCall: string } }
     expect(after.sheet.unitCall).toBe(before.sheet.unitCall)
     const statuses = (await sentTo(id)).map((d) => d.status)
-    expect(statuses).toContain('delivered')
-    expect(statuses).toContain('read')
+    // Opened twice and read by nobody: a mail program opens links too.
+    expect(statuses).toEqual(['simulated'])
+  })
+  test('read is said by the page, once for a person and a version however often and by whichever server', async () => {
+    const id = uuidv7()
+    const edda = await person('Edda')
+    await issue([edda.id], id)
+    const [{ token }] = (await tokens(id, edda.id)) as [{ token: string }]
+    const said = await Promise.all(
+      Array.from({ length: 6 }, (_, i) =>
+        world.call(null, `/sheets/${token}/read`, {}, undefined, i % 2 ? world.second : world.server),
+      ),
+    )
+    expect(said.map((a) => a.status)).toEqual(Array(6).fill(200))
+    expect((await sentTo(id)).map((d) => d.status).sort()).toEqual(['read', 'simulated'])
+    expect((await world.call(null, '/sheets/never/read', {})).status).toBe(404)
+  })
+  test('a link for a message by hand is that person’s own, and sent by hand is what it says', async () => {
+    const id = uuidv7()
+    const corin = await person('Corin')
+    await issue([], id)
+    const asked = { sentSheetId: id, personId: corin.id }
+    const made = await world.call('demo', `/productions/${demo}/sheet-links`, asked)
+    const { address } = made.json as unknown as { address: string }
+    expect(await sentTo(id)).toEqual([])
+    const opened = await world.call(null, `/sheets/${address.split('/').at(-1)!}`)
+    expect(opened.json).toMatchObject({ name: corin.name })
+    expect((await world.call('demo', `/productions/${demo}/sent-by-hand`, asked)).status).toBe(201)
+    expect((await sentTo(id)).map((d) => d.status)).toEqual(['by hand'])
+    const nobody = { sentSheetId: id, personId: uuidv7() }
+    expect((await world.call('demo', `/productions/${demo}/sheet-links`, nobody)).status).toBe(404)
   })
   test('a link that was never given leads nowhere and tells nothing', async () => {
     const answer = await world.call(null, '/sheets/never')
@@ -132,5 +161,31 @@ describe('reading', () => {
       world.call('demo', `/productions/${demo}/reminders`, { sentSheetId, personId })
     expect((await remind(sheet!.id, uuidv7())).json.refusal?.says).toBe('There is no such person.')
     expect((await remind(uuidv7(), (await person('Edda')).id)).json.refusal?.says).toBe('There is no such sheet.')
+  })
+})
+
+describe('on paper', () => {
+  const pdf = async (path: string) => {
+    const answer = await fetch(`${world.server.address}/api/productions/${demo}${path}`, {
+      headers: { cookie: world.cookies.get('demo')! },
+    })
+    return Buffer.from(await answer.arrayBuffer())
+  }
+  test('an issued version stays byte for byte as it was issued, whatever the plan becomes', async () => {
+    const id = uuidv7()
+    await issue([], id)
+    const first = await pdf(`/sheets/${id}/call-sheet.pdf`)
+    expect(first.subarray(0, 5).toString()).toBe('%PDF-')
+    // While it says what the plan says, it is also what the day hands out.
+    expect((await pdf(`/days/${dayId}/call-sheet.pdf`)).equals(first)).toBe(true)
+    const day = (await rows('day')).find((d) => d.id === dayId)!
+    const moved = await world.call('demo', `/productions/${demo}/edits`, {
+      id: uuidv7(),
+      label: 'Two weeks later',
+      changes: [{ op: 'update', kind: 'day', id: dayId, version: 1e6, fields: { date: '2026-05-28' } }],
+    })
+    expect([moved.status, day.date]).toEqual([201, '2026-05-14'])
+    expect((await pdf(`/sheets/${id}/call-sheet.pdf`)).equals(first)).toBe(true)
+    expect((await pdf(`/days/${dayId}/call-sheet.pdf`)).equals(first)).toBe(false)
   })
 })

@@ -107,6 +107,8 @@ export const ENDPOINTS = {
   invitation: get<{ title: string; role: InvitedRole }>()('/join/:token', 'anybody', true),
   join: post<Me>()('/join', 'anybody', JoinBody, 200, true),
   readSheet: get<ReadSheet>()('/sheets/:token', 'anybody'),
+  /** Said by the page once somebody looks at it; once for each person and version. */
+  sheetWasRead: post<Record<string, never>>()('/sheets/:token/read', 'anybody', NothingBody),
 
   startProduction: post<{ id: string }>()('/productions', 'starter', NewProductionBody, 201),
   importProduction: bring<{ id: string }, '/productions/import'>('/productions/import', 'starter', true),
@@ -129,6 +131,10 @@ export const ENDPOINTS = {
   stream: get<never>()(`${PRODUCTION}/stream`, 'member'),
 
   issueSheet: post<IssuedSheet>()(`${PRODUCTION}/sheets`, 'plan', IssueSheetBody, 201),
+  /** A personal link, for a message that somebody sends with their own hands. */
+  sheetLink: post<{ address: string }>()(`${PRODUCTION}/sheet-links`, 'plan', RemindBody, 201),
+  sentByHand: post<Record<string, never>>()(`${PRODUCTION}/sent-by-hand`, 'plan', RemindBody, 201),
+  issuedSheetPdf: file(`${PRODUCTION}/sheets/:sentSheetId/call-sheet.pdf`, 'member'),
   remind: post<Record<string, never>>()(`${PRODUCTION}/reminders`, 'plan', RemindBody, 201),
 
   bringPicture: bring<Upload, `${typeof PRODUCTION}/uploads`>(`${PRODUCTION}/uploads`, 'plan'),

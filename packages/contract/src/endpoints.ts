@@ -1,5 +1,5 @@
 import { type BeginningName, BEGINNINGS } from '@kavrell/core/beginnings'
-import type { PrintedCallSheet } from '@kavrell/core/papers'
+import type { PrintedCallSheet } from '@kavrell/core/callSheets'
 import { z } from 'zod'
 import type { LoggedEdit } from './edits.ts'
 import type { CardSight } from '@kavrell/core/cards'

@@ -119,7 +119,7 @@ async function readSheets(
   personIds: readonly string[],
 ): Promise<void> {
   const rows = await reading.findAll({ where: { productionId, personId: [...personIds] } })
-  for (const row of rows) await sheets.read(row.get().token)
+  for (const row of rows) await sheets.wasRead(row.get().token)
 }
 
 async function makeMedia(mediaRoot: string): Promise<void> {

@@ -1,5 +1,5 @@
 import ical, { ICalCalendarMethod } from 'ical-generator'
-import type { PrintedCallSheet, SheetPerson } from '@kavrell/core/papers'
+import type { PrintedCallSheet, SheetPerson } from '@kavrell/core/callSheets'
 import { instantAt } from '@kavrell/core/time'
 import { parseClock } from '@kavrell/core/text'
 
@@ -15,27 +15,31 @@ export function callCalendar(
   const at = (moment: string | undefined, text: string) =>
     new Date(moment ?? instantAt(sheet.date, parseClock(text)!, timeZone))
   const calendar = ical({
-    name: sheet.title,
+    name: oneLine(sheet.title),
     method: ICalCalendarMethod.PUBLISH,
     prodId: { company: 'Kavrell', product: 'Call' },
   })
-  const place = sheet.places[0]
   calendar.createEvent({
     id: `${dayId}-${person.personId}@kavrell`,
     sequence: version,
     stamp: new Date(stampMs),
     start: at(person.callAt, person.call),
     end: at(sheet.wrapAt, sheet.wrap),
-    summary: `${sheet.title}, ${sheet.day}: call ${person.call}`,
-    location: place ? [place.name, place.address].filter(Boolean).join(', ') : '',
+    summary: oneLine(`${sheet.title}, ${sheet.day}: call ${person.call}`),
+    location: oneLine(sheet.places.map((p) => [p.name, p.address].filter(Boolean).join(', ')).join('; ')),
     description: [
-      place?.directions,
-      place?.parking,
-      place?.hospital ? `Nearest hospital: ${place.hospital}` : '',
+      ...sheet.places.flatMap((p) => [
+        [p.name, p.directions, p.parking].filter(Boolean).join('. '),
+        p.hospital ? `Nearest hospital to ${p.name}: ${p.hospital}` : '',
+      ]),
       `Call sheet version ${version}.`,
     ]
       .filter(Boolean)
       .join('\n'),
   })
-  return calendar.toString()
+  // Every line has its end, the last one too (RFC 5545, 3.1).
+  return `${calendar.toString().replace(/(\r?\n)*$/, '')}\r\n`
 }
+
+/** A line break within a name would begin a line of the file. */
+const oneLine = (text: string) => text.replace(/\s+/g, ' ').trim()

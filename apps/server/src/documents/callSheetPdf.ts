@@ -1,6 +1,9 @@
 import { DateTime } from 'luxon'
 import { label, makePdf, say, table } from './pdf.ts'
-import type { PrintedCallSheet, CallSheetChange } from '@kavrell/core/papers'
+import type { PrintedCallSheet, CallSheetChange } from '@kavrell/core/callSheets'
+
+/** More would push what people look for first off the page's top. */
+const MOST_CHANGES = 8
 
 export const sayDate = (iso: string) => DateTime.fromISO(iso).setLocale('en-GB').toFormat('cccc d LLLL yyyy')
 
@@ -47,7 +50,8 @@ export function callSheetPdf(
           {
             stack: [
               say('Changed since the version before', { bold: true }),
-              ...changes.map((c) => say(`${c.what}: ${c.was} is now ${c.now}`)),
+              ...changes.slice(0, MOST_CHANGES).map((c) => say(`${c.what}: ${c.was} is now ${c.now}`)),
+              ...(changes.length > MOST_CHANGES ? [say(`and ${changes.length - MOST_CHANGES} more below.`)] : []),
             ],
             margin: [0, 0, 0, 8] as [number, number, number, number],
           },

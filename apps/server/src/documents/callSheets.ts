@@ -1,11 +1,12 @@
 import { randomBytes } from 'node:crypto'
 import type { Sequelize } from 'sequelize'
-import { v7 as uuidv7 } from 'uuid'
+import { v5 as uuidv5, v7 as uuidv7 } from 'uuid'
 import type { MessageGateway } from '../devices/messageGateway.ts'
 import type { Door } from '../edits/door.ts'
 import type { Models } from '../records/models.ts'
 import { readRecords } from '../records/readRecords.ts'
 import type { ServerModels } from '../records/serverModels.ts'
+import { callSheetPdf } from './callSheetPdf.ts'
 import type { IssueSheetBody, Refusal } from '@kavrell/contract'
 import { type DayPlan, planDay } from '@kavrell/core/day'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
@@ -15,8 +16,17 @@ import {
   type PrintedCallSheet,
   type CallSheetChange,
   callSheetChanges,
-} from '@kavrell/core/papers'
-import { createRecord, asId, type Production, productionOf } from '@kavrell/core/records'
+  saysTheSame,
+} from '@kavrell/core/callSheets'
+import {
+  createRecord,
+  asId,
+  type Production,
+  productionOf,
+  type RecordFields,
+  type SentSheet,
+  type Person,
+} from '@kavrell/core/records'
 
 export interface CallSheets {
   readonly issue: (
@@ -30,8 +40,26 @@ export interface CallSheets {
     sentSheetId: string,
     personId: string,
   ) => Promise<Outcome<null, Refusal>>
-  /** What a person opens from their message; opening it is the acknowledgement. */
-  readonly read: (token: string) => Promise<ReadSheet | null>
+  /** What a person opens from their message. Opening it writes nothing down: mail programs open links too. */
+  readonly open: (token: string) => Promise<ReadSheet | null>
+  /** Somebody looked at it. Said again, it is written down once for each person and version. */
+  readonly wasRead: (token: string) => Promise<boolean>
+  /** A link for one person; null for a sheet or a person that is not there. */
+  readonly link: (
+    productionId: string,
+    sentSheetId: string,
+    personId: string,
+  ) => Promise<Outcome<{ address: string }, Refusal>>
+  /** Somebody sent a person's link with their own hands. */
+  readonly sentByHand: CallSheets['remind']
+  /** An issued sheet on paper, the same bytes for ever; null for one that is not there. */
+  readonly paper: (productionId: string, sentSheetId: string) => Promise<IssuedPaper | null>
+}
+
+export interface IssuedPaper {
+  readonly production: Production
+  readonly sent: SentSheet
+  readonly body: Buffer
 }
 
 /** A sheet as one person opens it. */
@@ -67,7 +95,8 @@ export interface PlannedCallSheet {
   readonly production: Production
   readonly dayPlan: DayPlan
   readonly sheet: CallSheet
-  readonly version: number | null
+  /** The newest sheet that was issued, if it still says the same. */
+  readonly issued: SentSheet | null
   readonly changes: readonly CallSheetChange[]
 }
 
@@ -79,21 +108,46 @@ export function callSheetNow(production: Production, dayId: string): PlannedCall
   const sent = Object.values(production.sentSheet)
     .filter((s) => s.dayId === dayId)
     .sort((a, b) => b.number - a.number)
-  const newest = sent[0] as ((typeof sent)[number] & { content?: CallSheet }) | undefined
-  const isNewest = newest?.fingerprint === dayPlan.fingerprint
+  const newest = sent[0]
+  const isNewest = newest !== undefined && saysTheSame(newest, sheet)
   const compareWith = (isNewest ? sent[1] : newest) as { content?: CallSheet } | undefined
   return {
     production,
     dayPlan,
     sheet,
-    version: isNewest ? newest.number : null,
+    issued: isNewest ? newest : null,
     changes: compareWith?.content?.rows ? callSheetChanges(compareWith.content, sheet) : [],
   }
 }
 
 export function openCallSheets(deps: Deps): CallSheets {
   const { database, models, door, gateway, now } = deps
-  const { reading } = deps.serverModels
+  const { reading, issuedPaper } = deps.serverModels
+  const linkFor = async (productionId: string, sentSheetId: string, personId: string) => {
+    const token = randomBytes(18).toString('base64url')
+    await reading.create({ token, productionId, sentSheetId, personId })
+    return `${deps.address()}/sheet/${token}`
+  }
+  const delivery = (
+    sentSheetId: string,
+    personId: string,
+    status: RecordFields<'delivery'>['status'],
+    says: string,
+  ) => {
+    const happenedAt = now().toISOString()
+    const fields = { sentSheetId: asId<'sentSheet'>(sentSheetId), personId: asId<'person'>(personId), status, says, happenedAt } // prettier-ignore
+    return createRecord('delivery', fields, asId(uuidv7()))
+  }
+  /** Draws an issued sheet once; what is there already stays. */
+  const keepPaper = async (productionId: string, sentSheetId: string, draw: () => Promise<Buffer>): Promise<Buffer> => {
+    const kept = await issuedPaper.findByPk(sentSheetId)
+    if (kept) return kept.get().body
+    await issuedPaper.findOrCreate({
+      where: { sentSheetId },
+      defaults: { sentSheetId, productionId, body: await draw() },
+    })
+    return (await issuedPaper.findByPk(sentSheetId))!.get().body
+  }
   const deliver = async (
     by: string,
     productionId: string,
@@ -103,25 +157,9 @@ export function openCallSheets(deps: Deps): CallSheets {
   ) => {
     const person = production.person[personId]
     if (!person) return []
-    const token = randomBytes(18).toString('base64url')
-    await reading.create({ token, productionId, sentSheetId, personId })
-    const outcome = await gateway.send(
-      person,
-      `${production.production.title}: your call sheet is at ${deps.address()}/sheet/${token}`,
-    )
-    return [
-      createRecord(
-        'delivery',
-        {
-          sentSheetId: asId(sentSheetId),
-          personId: asId(personId),
-          status: outcome.status,
-          says: outcome.says,
-          happenedAt: now().toISOString(),
-        },
-        asId(uuidv7()),
-      ),
-    ]
+    const address = await linkFor(productionId, sentSheetId, personId)
+    const outcome = await gateway.send(person, `${production.production.title}: your call sheet is at ${address}`)
+    return [delivery(sentSheetId, personId, outcome.status, outcome.says)]
   }
   /** Writes down the sheet of a day as it is now, under the next number; one that has this id already stands. */
   const makeSheet = async (
@@ -145,12 +183,37 @@ export function openCallSheets(deps: Deps): CallSheets {
       sentAt: now().toISOString(),
       content: planned.sheet,
     }
+    // A try that was cut off here may have drawn another plan: the paper is that of the sheet that is written down.
+    await issuedPaper.destroy({ where: { sentSheetId: id } })
+    const paper = production.production.paper
+    await keepPaper(productionId, id, () => callSheetPdf(planned.sheet, paper, version, planned.changes))
     const written = await door.acceptEdit({ name: by, role: 'server' }, productionId, {
       id: uuidv7(),
       label: `Issue call sheet ${version}`,
       changes: [createRecord('sentSheet', fields, asId(id))],
     })
     return written.ok ? ok({ production, version }) : written
+  }
+  /** A sheet that was issued, and one of its people. */
+  const whom = async (
+    productionId: string,
+    sentSheetId: string,
+    personId: string,
+  ): Promise<Outcome<{ production: Production; person: Person }, Refusal>> => {
+    const production = await loadProduction(database, models, productionId)
+    if (!production?.sentSheet[sentSheetId]) return fail({ code: 'not-found', says: 'There is no such sheet.' })
+    const person = production.person[personId]
+    return person ? ok({ production, person }) : fail({ code: 'not-found', says: 'There is no such person.' })
+  }
+  const sheetOf = async (token: string) => {
+    const row = (await reading.findByPk(token))?.get()
+    if (!row) return null
+    const production = await loadProduction(database, models, row.productionId)
+    const sent = production?.sentSheet[row.sentSheetId]
+    const person = production?.person[row.personId]
+    return sent && person && 'rows' in sent.content
+      ? { production, productionId: row.productionId, sent, person }
+      : null
   }
   return {
     async issue(by, productionId, { id, dayId, personIds }) {
@@ -185,39 +248,63 @@ export function openCallSheets(deps: Deps): CallSheets {
       return ok({ sentSheetId: id, version })
     },
     async remind(by, productionId, sentSheetId, personId) {
-      const production = await loadProduction(database, models, productionId)
-      if (!production?.sentSheet[sentSheetId]) return fail({ code: 'not-found', says: 'There is no such sheet.' })
-      const changes = await deliver(by, productionId, production, sentSheetId, personId)
-      if (changes.length === 0) return fail({ code: 'not-found', says: 'There is no such person.' })
+      const found = await whom(productionId, sentSheetId, personId)
+      if (!found.ok) return found
       const told = await door.acceptEdit({ name: by, role: 'server' }, productionId, {
         id: uuidv7(),
         label: 'Send call sheet again',
-        changes,
+        changes: await deliver(by, productionId, found.value.production, sentSheetId, personId),
       })
       return told.ok ? ok(null) : told
     },
-    async read(token) {
-      const row = (await reading.findByPk(token))?.get()
-      if (!row) return null
-      const production = await loadProduction(database, models, row.productionId)
-      const sheet = production?.sentSheet[row.sentSheetId] as { number: number; content?: CallSheet } | undefined
-      const person = production?.person[row.personId]
-      if (!sheet?.content || !person) return null
-      const fields = {
-        sentSheetId: asId(row.sentSheetId),
-        personId: asId(row.personId),
-        status: 'read',
-        says: '',
-        happenedAt: now().toISOString(),
-      } as const
-      await door.acceptEdit({ name: person.name, role: 'server' }, row.productionId, {
-        id: uuidv7(),
-        label: `${person.name} read the call sheet`,
-        changes: [createRecord('delivery', fields, asId(uuidv7()))],
-      })
+    async open(token) {
+      const opened = await sheetOf(token)
+      if (!opened) return null
       // The order that the sheet was made from is for the planners, not for everybody with a link.
-      const { order: _order, ...printed } = sheet.content
-      return { sheet: printed, version: sheet.number, personId: row.personId, name: person.name }
+      const { order: _order, ...printed } = opened.sent.content as unknown as CallSheet
+      return { sheet: printed, version: opened.sent.number, personId: opened.person.id, name: opened.person.name }
+    },
+    async wasRead(token) {
+      const opened = await sheetOf(token)
+      if (!opened) return false
+      const { production, productionId, sent, person } = opened
+      const known = Object.values(production.delivery).some(
+        (d) => d.sentSheetId === sent.id && d.personId === person.id && d.status === 'read',
+      )
+      if (known) return true
+      const written = await door.acceptEdit({ name: person.name, role: 'server' }, productionId, {
+        // The same for the same person and version: asked twice at once, it is one edit.
+        id: idOfReading(sent.id, person.id),
+        label: `${person.name} read the call sheet`,
+        changes: [delivery(sent.id, person.id, 'read', '')],
+      })
+      return written.ok
+    },
+    async link(productionId, sentSheetId, personId) {
+      const found = await whom(productionId, sentSheetId, personId)
+      return found.ok ? ok({ address: await linkFor(productionId, sentSheetId, personId) }) : found
+    },
+    async sentByHand(by, productionId, sentSheetId, personId) {
+      const found = await whom(productionId, sentSheetId, personId)
+      if (!found.ok) return found
+      const told = await door.acceptEdit({ name: by, role: 'server' }, productionId, {
+        id: uuidv7(),
+        label: `Call sheet sent to ${found.value.person.name} by hand`,
+        changes: [delivery(sentSheetId, personId, 'by hand', `Sent by ${by}.`)],
+      })
+      return told.ok ? ok(null) : told
+    },
+    async paper(productionId, sentSheetId) {
+      const production = await loadProduction(database, models, productionId)
+      const sent = production?.sentSheet[sentSheetId]
+      if (!production || !sent) return null
+      // One that was issued before papers were kept is drawn from what it said, and kept from then on.
+      const draw = () =>
+        callSheetPdf(sent.content as unknown as CallSheet, production.production.paper, sent.number, [])
+      return { production, sent, body: await keepPaper(productionId, sentSheetId, draw) }
     },
   }
 }
+
+/** A version-5 UUID of what is said only once. */
+const idOfReading = (sentSheetId: string, personId: string) => uuidv5(personId, sentSheetId)

@@ -56,7 +56,7 @@ function draw(pictures: Pictures, production: Production, id: string, { paper, d
   const planned = dayId ? callSheetNow(production, dayId) : null
   if (!planned) throw new PaperFailed('There is no such day.')
   return paper === 'call sheet'
-    ? callSheetPdf(planned.sheet, paperOf(planned), planned.version, planned.changes)
+    ? callSheetPdf(planned.sheet, paperOf(planned), planned.issued?.number ?? null, planned.changes)
     : wrapPdf(production.production.title, dayReport(production, planned.dayPlan), paperOf(planned))
 }
 

@@ -13,6 +13,8 @@ import { openStandings } from '../records/standings.ts'
 import { openSnapshots } from '../records/snapshots.ts'
 import type { Serve } from './serve.ts'
 
+const UNKNOWN_LINK = { code: 'not-found', says: 'This link is no longer known.' } as const
+
 interface Deps {
   readonly database: Sequelize
   readonly serverModels: ServerModels
@@ -71,7 +73,15 @@ export function productionRoutes(
     return outcome.ok ? ok({}) : outcome
   })
   serve.on(ENDPOINTS.readSheet, async ({ params }) => {
-    const read = await sheets.read(params.token)
-    return read ? ok(read) : fail({ code: 'not-found', says: 'This link is no longer known.' })
+    const read = await sheets.open(params.token)
+    return read ? ok(read) : fail(UNKNOWN_LINK)
+  })
+  serve.on(ENDPOINTS.sheetWasRead, async ({ params }) =>
+    (await sheets.wasRead(params.token)) ? ok({}) : fail(UNKNOWN_LINK),
+  )
+  serve.on(ENDPOINTS.sheetLink, ({ params, body }) => sheets.link(params.productionId, body.sentSheetId, body.personId))
+  serve.on(ENDPOINTS.sentByHand, async ({ account, params, body }) => {
+    const told = await sheets.sentByHand(account!.name, params.productionId, body.sentSheetId, body.personId)
+    return told.ok ? ok({}) : told
   })
 }

@@ -74,6 +74,12 @@ export interface ManifestRow {
 }
 
 /** What was drawn by a job of papers; all else of a job goes through its queue. */
+export interface IssuedPaperRow {
+  readonly sentSheetId: string
+  readonly productionId: string
+  readonly drawnAt?: Date
+  readonly body: Buffer
+}
 export interface PaperRow {
   readonly id: string
   readonly productionId: string
@@ -93,6 +99,7 @@ export interface ServerModels {
   readonly edit: Rows<EditRow, 'at'>
   readonly reading: Rows<ReadingRow>
   readonly paper: Rows<PaperRow>
+  readonly issuedPaper: Rows<IssuedPaperRow>
   readonly upload: Rows<UploadRow>
   readonly manifest: Rows<ManifestRow>
 }
@@ -171,6 +178,12 @@ export function defineServerModels(database: Sequelize, { production }: Models):
       productionId: uuid,
       sentSheetId: uuid,
       personId: uuid,
+    }),
+    issuedPaper: define<IssuedPaperRow>('issuedPaper', {
+      sentSheetId: { ...uuid, ...key },
+      productionId: uuid,
+      drawnAt: now,
+      body: { type: DataTypes.BLOB, allowNull: false },
     }),
     paper: define<PaperRow>('job', {
       id: { ...uuid, ...key },

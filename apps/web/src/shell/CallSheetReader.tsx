@@ -6,7 +6,10 @@ import { ask } from '../store/api.ts'
 import { CallSheetPaper } from '../ui/CallSheetPaper.tsx'
 import { Answer } from '../ui/parts.tsx'
 
-/** What a person sees who opens the link in their message. Opening it tells the sender that it was read. */
+/** Looked at for so long it counts as read: what opens links without looking is gone by then. */
+const LOOKED_MS = 1500
+
+/** What a person sees who opens the link in their message. Once they have looked at it, the sender is told. */
 export function CallSheetReader() {
   const { token = '' } = useParams()
   const [read, setRead] = useState<ReadSheet | null>(null)
@@ -14,6 +17,19 @@ export function CallSheetReader() {
   useEffect(() => {
     ask(ENDPOINTS.readSheet, { token }).then(setRead, (error: Error) => setSays(error.message))
   }, [token])
+  useEffect(() => {
+    if (!read) return
+    const tell = () => {
+      // Told again on the next look if it could not be told now.
+      if (document.visibilityState === 'visible') ask(ENDPOINTS.sheetWasRead, { token }, {}).catch(() => {})
+    }
+    const looked = setTimeout(tell, LOOKED_MS)
+    document.addEventListener('visibilitychange', tell)
+    return () => {
+      clearTimeout(looked)
+      document.removeEventListener('visibilitychange', tell)
+    }
+  }, [read, token])
   if (says)
     return (
       <Box p="32px">

@@ -4,7 +4,7 @@ import { describe, expect, test } from 'vitest'
 import { answer, draw, no } from '../testing.tsx'
 import { Join } from './Join.tsx'
 import { CallSheetReader } from './CallSheetReader.tsx'
-import type { PrintedCallSheet } from '@kavrell/core/papers'
+import type { PrintedCallSheet } from '@kavrell/core/callSheets'
 
 describe('a link to join by', () => {
   const open = () => draw(<Join />, '/join/T0ken', '/join/:token')

@@ -1,6 +1,6 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { DateTime } from 'luxon'
-import type { PrintedCallSheet, CallSheetChange } from '@kavrell/core/papers'
+import type { PrintedCallSheet, CallSheetChange } from '@kavrell/core/callSheets'
 
 /** Changes that are listed; the rest is in the order itself. */
 const MOST_CHANGES = 12

@@ -2,7 +2,6 @@ import { byId, type Day, type Place, type Production } from '../records/index.ts
 import { sunDay, type SunDay } from '../sun/index.ts'
 import { type PersonCall, personCalls } from './calls.ts'
 import { dayView, type DayView } from './dayView.ts'
-import { orderFingerprint } from './fingerprint.ts'
 import { dayTimeline, type Timeline } from './timeline.ts'
 import { earliestStart, type MissedWindow, missedWindows, shotWindows } from './windows.ts'
 
@@ -12,7 +11,6 @@ export interface DayPlan extends DayView {
   readonly timeline: Timeline
   readonly calls: readonly PersonCall[]
   readonly missed: readonly MissedWindow[]
-  readonly fingerprint: string
 }
 
 const kept = new Map<string, readonly SunDay[]>()
@@ -50,7 +48,6 @@ export function planDay(production: Production, dayId: string): DayPlan | undefi
     timeline,
     calls,
     missed: missedWindows(production, sky, place, rows),
-    fingerprint: orderFingerprint(timeline, calls),
   }
 }
 

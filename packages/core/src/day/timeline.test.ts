@@ -146,13 +146,6 @@ test('people are called before their first shot, with the unit, or not at all', 
   ])
 })
 
-test('a sheet’s fingerprint changes with any promised time and with nothing else', () => {
-  const build = (minutes: number, sees: string) =>
-    planDay(production([shot('a', { minutes, sees })], [item(0, { shotIds: [asId('a')] })]), 'd')!.fingerprint
-  expect(build(20, 'x')).toBe(build(20, 'y'))
-  expect(build(20, 'x')).not.toBe(build(21, 'x'))
-})
-
 test.each([
   [['2A', '2B', '2C', '2D'], '2A–D'],
   [['3C', '2A'], '2A + 3C'],

@@ -1,4 +1,5 @@
-import { type DayPlan, dayPlans, fieldsOfItem, newestSheet } from '../day/index.ts'
+import { callSheet, newestSheet, saysTheSame } from '../callSheets/index.ts'
+import { type DayPlan, dayPlans, fieldsOfItem, planDay } from '../day/index.ts'
 import {
   createRecord,
   type Day,
@@ -7,16 +8,18 @@ import {
   type Production,
   removeRecord,
   type SentSheet,
+  tryChanges,
   updateRecord,
 } from '../records/index.ts'
 import type { Finding, Fix } from './finding.ts'
-import { fixesThatHold } from './waysOut.ts'
 
 /** Does the newest call sheet that was sent still say what the order says? */
 export function checkCallSheets(production: Production): Finding[] {
   return dayPlans(production).flatMap((dayPlan) => {
     const sent = newestSheet(production, dayPlan.day.id)
-    if (!sent || sent.fingerprint === dayPlan.fingerprint) return []
+    if (!sent) return []
+    const now = callSheet(production, dayPlan)
+    if (saysTheSame(sent, now)) return []
     return [
       {
         check: 'call.older-than-order',
@@ -24,17 +27,16 @@ export function checkCallSheets(production: Production): Finding[] {
         stage: 'call',
         rule: null,
         about: { kind: 'day', id: dayPlan.day.id },
-        says: `Call sheet ${sent.number} for ${dayPlan.day.title} is older than the order it shows. Issue version ${sent.number + 1}, or go back to what was sent.`,
+        says: `Call sheet ${sent.number} for ${dayPlan.day.title} no longer says what the plan says. Issue version ${sent.number + 1}, or go back to what was sent.`,
         evidence: [
           { label: 'sheet', value: sent.fingerprint, unit: '', from: `version ${sent.number}` },
-          { label: 'order', value: dayPlan.fingerprint, unit: '', from: 'running order now' },
+          { label: 'plan', value: now.fingerprint, unit: '', from: 'as it would be printed now' },
         ],
-        fixes: fixesThatHold(
-          production,
-          dayPlan.day.id,
-          asSent(production, dayPlan, sent),
-          (after) => after.fingerprint === sent.fingerprint,
-        ),
+        fixes: asSent(production, dayPlan, sent).filter((fix) => {
+          const back = tryChanges(production, fix.changes)
+          const after = planDay(back, dayPlan.day.id)
+          return after !== undefined && saysTheSame(sent, callSheet(back, after))
+        }),
       } satisfies Finding,
     ]
   })

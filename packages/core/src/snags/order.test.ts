@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { planDay } from '../day/index.ts'
-import { callSheet } from '../papers/index.ts'
+import { callSheet } from '../callSheets/index.ts'
 import {
   asId,
   type Production,

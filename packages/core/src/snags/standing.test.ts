@@ -1,3 +1,4 @@
+import { callSheet } from '../callSheets/index.ts'
 import { describe, expect, test } from 'vitest'
 import { planDay } from '../day/index.ts'
 import { applyChanges, asId, createRecord, NO_RECORDS, productionOf, tryChanges } from '../records/index.ts'
@@ -83,7 +84,7 @@ describe('the next thing to do', () => {
           asId('s'),
         ),
       ])
-    const said = sent(planDay(quiet, 'day')!.fingerprint)
+    const said = sent(callSheet(quiet, planDay(quiet, 'day')!).fingerprint)
     expect(standingOf(sent('another plan'), '2026-05-13').next.stage).toBe('call')
     expect(standingOf(said, '2026-05-13').next.stage).toBe('order')
     expect(standingOf(said, '2026-05-14').next.stage).toBe('roll')

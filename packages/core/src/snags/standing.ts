@@ -1,4 +1,5 @@
-import { type DayPlan, dayPlans, newestSheet } from '../day/index.ts'
+import { callSheet, newestSheet, saysTheSame } from '../callSheets/index.ts'
+import { type DayPlan, dayPlans } from '../day/index.ts'
 import type { Production } from '../records/index.ts'
 import { counted } from '../text/index.ts'
 import { evidenceHash, type Finding } from './finding.ts'
@@ -133,7 +134,7 @@ function nextStep(
   const [worst] = stops
   if (worst) return step(worst.stage, 'See the worst', worst.says, worst.about.id)
   const sheet = newestSheet(production, dayPlan.day.id)
-  if (sheet?.fingerprint !== dayPlan.fingerprint)
+  if (!sheet || !saysTheSame(sheet, callSheet(production, dayPlan)))
     return step(
       'call',
       sheet ? 'Send it anew' : 'Send the call sheet',

@@ -5,17 +5,20 @@ import { useProductionStore } from '../../store/production.ts'
 import { all, draw, openDemo, PRODUCTION_ID } from '../../testing.tsx'
 import { CallScreen } from './CallScreen.tsx'
 import { planDay } from '@kavrell/core/day'
-import { callSheet } from '@kavrell/core/papers'
+import { callSheet } from '@kavrell/core/callSheets'
 import { productionOf, type Tables } from '@kavrell/core/records'
 
-const asked: { url: string; body: { personIds?: string[]; dayId?: string } }[] = []
+const asked: {
+  url: string
+  body: { personIds?: string[]; dayId?: string; personId?: string; sentSheetId?: string }
+}[] = []
 const listen = () => {
   asked.length = 0
   const edits = globalThis.fetch
   vi.stubGlobal('fetch', async (url: string, init?: RequestInit) => {
-    if (!/\/(sheets|reminders)$/.test(String(url))) return edits(url, init)
+    if (!/\/(sheets|reminders|sheet-links|sent-by-hand)$/.test(String(url))) return edits(url, init)
     asked.push({ url: String(url), body: JSON.parse(init!.body as string) as never })
-    return Response.json({}, { status: 201 })
+    return Response.json({ address: 'https://sheets.example/sheet/own' }, { status: 201 })
   })
 }
 beforeEach(() => {
@@ -49,13 +52,13 @@ test('a sheet that the order has left behind says so in its largest words, and w
         number: 4,
         fingerprint: 'of another order',
         sentAt: '2026-05-13T18:00:00Z',
-        content: callSheet(production, planDay(production, day.id)!),
+        content: { ...callSheet(production, planDay(production, day.id)!), unitCall: '03:10' },
       },
     } as never,
   }))
   listen()
   const user = draw(<CallScreen />, 'call')
-  expect(screen.getByText('Version 4 no longer says what the order says')).toBeTruthy()
+  expect(screen.getByText('Version 4 no longer says what the plan says')).toBeTruthy()
   await user.click(screen.getByRole('button', { name: 'Issue 5 to everyone' }))
   expect(asked).toHaveLength(1)
   expect(asked[0]!.url).toBe(`/api/productions/${PRODUCTION_ID}/sheets`)
@@ -70,7 +73,7 @@ const sentSheet = (status: Readonly<Record<string, string>> = {}, change: (recor
   openDemo('planner')
   const [content, fingerprint, dayId] = [
     callSheet(productionOf(useProductionStore.getState().records)!, planned()),
-    planned().fingerprint,
+    'as it was sent',
     day1().id,
   ]
   const delivery = Object.fromEntries(
@@ -169,4 +172,25 @@ test('a reader sees who was told and issues nothing', () => {
   expect(screen.getByText('A planner issues it.')).toBeTruthy()
   expect(screen.queryByRole('button', { name: /^Issue/ })).toBeNull()
   for (const row of document.querySelectorAll('[data-person]')) expect(row.textContent).toContain('not sent')
+})
+
+test('by hand: a message with the person’s own link, and sent is only what somebody says they sent', async () => {
+  const user = sentSheet({ 'Juno Brask': 'simulated' })
+  expect(screen.getByText(/no mail went out/)).toBeTruthy()
+  await user.click(within(line('Juno Brask')).getByRole('button', { name: 'By hand' }))
+  expect(asked.map((a) => a.url)).toEqual([`/api/productions/${PRODUCTION_ID}/sheet-links`])
+  expect(asked[0]!.body).toMatchObject({ personId: personNamed('Juno Brask').id, sentSheetId: 'sheet' })
+  const message = await screen.findByDisplayValue(/your call is \d\d:\d\d.*https:\/\/sheets\.example\/sheet\/own$/)
+  expect(message).toBeTruthy()
+  expect(screen.getByRole('link', { name: 'Write a mail' }).getAttribute('href')).toMatch(
+    /^mailto:.+body=.+sheet%2Fown$/,
+  )
+  await user.click(screen.getByRole('button', { name: 'I have sent it' }))
+  expect(asked.at(-1)!.url).toBe(`/api/productions/${PRODUCTION_ID}/sent-by-hand`)
+})
+
+test('every version that was issued can be had again', () => {
+  sentSheet()
+  const link = screen.getByRole('link', { name: /^version 1, 13 May 19:00$/ })
+  expect(link.getAttribute('href')).toBe(`/api/productions/${PRODUCTION_ID}/sheets/sheet/call-sheet.pdf`)
 })

@@ -131,7 +131,11 @@ export const LEDGERS = {
   delivery: ledger('what became of a sheet sent to a person', {
     sentSheetId: ref({ label: 'Sheet', to: 'sentSheet' }),
     personId: ref({ label: 'Person', to: 'person' }),
-    status: choice({ label: 'Status', initial: 'sent', of: ['sent', 'delivered', 'read', 'bounced'] }),
+    status: choice({
+      label: 'Status',
+      initial: 'sent',
+      of: ['sent', 'simulated', 'by hand', 'delivered', 'read', 'bounced'],
+    }),
     says: text({ label: 'Says', most: 400 }),
     happenedAt: instant({ label: 'At' }),
   }),

@@ -1,7 +1,8 @@
 import { changeoverMinutes, type DayPlan, fieldsOfItem, writtenMin } from '../day/index.ts'
-import { byId, type Production, type SheetOrder } from '../records/index.ts'
-import { neededAt, slateOf } from '../shotlist/index.ts'
+import { byId, type Production, type SentSheet, type SheetOrder } from '../records/index.ts'
+import { neededAt, slateOf, spotOfShot } from '../shotlist/index.ts'
 import { type SunCrossing } from '../sun/index.ts'
+import { fnv1a } from '../text/index.ts'
 import { CAUTION_LINES, LOCAL_RULES, LONG_DAY_LINE, LONG_DAY_MIN } from './cautions.ts'
 
 export interface SheetRow {
@@ -70,13 +71,16 @@ export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
   const setups = [
     ...new Set(timeline.rows.flatMap((row) => (row.kind === 'shots' && row.setupId ? [row.setupId] : []))),
   ].flatMap((id) => byId(production.setup, id) ?? [])
-  const spots = setups.flatMap((setup) => byId(production.spot, setup.spotId) ?? [])
-  const places = [...new Set([place.id, ...spots.map((spot) => spot.placeId)])].flatMap(
-    (id) => byId(production.place, id) ?? [],
+  const shotsInOrder = timeline.rows.flatMap((row) =>
+    row.kind === 'shots' ? row.shotIds.flatMap((id) => byId(production.shot, id) ?? []) : [],
   )
+  // Where the day begins, then every place it goes to, in its turn.
+  const places = [
+    ...new Set([place.id, ...shotsInOrder.flatMap((shot) => spotOfShot(production, shot)?.placeId ?? [])]),
+  ].flatMap((id) => byId(production.place, id) ?? [])
   const keys = [...new Set(setups.flatMap((setup) => setup.cautions))].sort()
   const firstShot = timeline.rows.find((row) => row.kind === 'shots')
-  return {
+  const printed = {
     title: production.production.title,
     day: day.title,
     date: day.date,
@@ -161,10 +165,33 @@ export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
       production,
       setups.map((setup) => setup.id),
     ),
-    fingerprint: dayPlan.fingerprint,
+  }
+  return {
+    ...printed,
+    fingerprint: fnv1a(sheetText(printed)),
     order: { callMin: day.callMin, items: dayPlan.items.map(fieldsOfItem) },
   }
 }
+
+/** What a sheet has beside what it says. */
+const UNSAID = new Set(['fingerprint', 'order', 'callAt', 'wrapAt'])
+
+/**
+ * All that a sheet says, as one text, whatever database its fields have been through. Two sheets of the same text
+ * promise the same; anything printed that changes, changes it.
+ */
+export const sheetText = (sheet: Partial<PrintedCallSheet>): string =>
+  JSON.stringify(sheet, (key: string, value: unknown) => {
+    if (UNSAID.has(key)) return undefined
+    if (typeof value !== 'object' || value === null || Array.isArray(value)) return value
+    return Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+  })
+
+/** Whether a sheet that was issued still says what the plan says now. */
+export const saysTheSame = (issued: SentSheet, now: CallSheet): boolean =>
+  'rows' in issued.content
+    ? sheetText(issued.content as unknown as PrintedCallSheet) === sheetText(now)
+    : issued.fingerprint === now.fingerprint
 
 const sunLine = (rise: SunCrossing, at: (ms: number | null) => string | null): string => {
   if (rise.kind === 'above-all-day') return 'The sun does not set.'
@@ -205,40 +232,4 @@ function kitNotes(production: Production, setupIds: readonly string[]): string[]
     for (const [name, n] of here) counts.set(name, Math.max(n, counts.get(name) ?? 0))
   }
   return [...counts].map(([name, n]) => `${n} × ${name}`)
-}
-
-export interface CallSheetChange {
-  readonly what: string
-  readonly was: string
-  readonly now: string
-  readonly personId: string | null
-}
-
-/** People whom an older sheet calls and a newer one does not: they still think they are wanted. */
-export const noLongerCalled = (older: PrintedCallSheet, newer: PrintedCallSheet): SheetPerson[] =>
-  older.people.filter((was) => !newer.people.some((now) => now.personId === was.personId))
-
-/** What a newer sheet changes for the people who hold the older one. */
-export function callSheetChanges(older: PrintedCallSheet, newer: PrintedCallSheet): CallSheetChange[] {
-  const changes: CallSheetChange[] = []
-  const compare = (what: string, was: string, now: string, personId: string | null = null) => {
-    if (was !== now) changes.push({ what, was, now, personId })
-  }
-  compare('Unit call', older.unitCall, newer.unitCall)
-  compare('Meal', older.meals.join(', ') || 'none', newer.meals.join(', ') || 'none')
-  compare('Wrap', older.wrap, newer.wrap)
-  const ids = new Set([...older.people, ...newer.people].map((person) => person.personId))
-  for (const id of ids) {
-    const was = older.people.find((p) => p.personId === id),
-      now = newer.people.find((p) => p.personId === id)
-    compare((now ?? was)!.name, was?.call ?? 'not called', now?.call ?? 'not called', id)
-  }
-  for (const row of newer.rows) {
-    if (!row.shot) continue
-    const before = older.rows.find((other) => other.shot === row.shot)
-    compare(row.shot, before?.time ?? 'not planned', row.time)
-  }
-  for (const row of older.rows)
-    if (row.shot && !newer.rows.some((other) => other.shot === row.shot)) compare(row.shot, row.time, 'dropped')
-  return changes
 }

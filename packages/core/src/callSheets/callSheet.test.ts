@@ -2,7 +2,8 @@ import { describe, expect, test } from 'vitest'
 import { planDay } from '../day/index.ts'
 import { asId, tryChanges } from '../records/index.ts'
 import { productionWith } from '../testing/index.ts'
-import { callSheet, noLongerCalled, callSheetChanges } from './callSheet.ts'
+import { callSheet } from './callSheet.ts'
+import { callSheetChanges, noLongerCalled } from './changes.ts'
 import { LOCAL_RULES, LONG_DAY_LINE } from './cautions.ts'
 
 const base = productionWith({
@@ -127,9 +128,9 @@ describe('what a newer sheet changes', () => {
   test('nothing, when nothing changed', () => expect(changes([])).toEqual([]))
   test('a longer first shot moves everything after it, and the people in that', () =>
     expect(changes([{ op: 'update', kind: 'shot', id: asId('s1'), fields: { minutes: 40 } }])).toEqual([
+      { what: 'Edda Marsh', was: '08:20', now: '08:30', personId: 'edda' },
       { what: 'Meal', was: '09:15', now: '09:25', personId: null },
       { what: 'Wrap', was: '11:35', now: '11:45', personId: null },
-      { what: 'Edda Marsh', was: '08:20', now: '08:30', personId: 'edda' },
       { what: '1B', was: '08:50', now: '09:00', personId: null },
       { what: '2A–B', was: '11:15', now: '11:25', personId: null },
     ]))

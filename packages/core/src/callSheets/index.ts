@@ -1,0 +1,11 @@
+export {
+  callSheet,
+  type CallSheet,
+  changeWords,
+  type PrintedCallSheet,
+  saysTheSame,
+  type SheetPerson,
+  type SheetPlace,
+} from './callSheet.ts'
+export { type CallSheetChange, callSheetChanges, noLongerCalled } from './changes.ts'
+export { newestSheet } from './newestSheet.ts'
