@@ -25,6 +25,7 @@ import {
   NO_RECORDS,
   recordOf,
   seenAt,
+  stillUsed,
 } from '@kavrell/core/records'
 
 interface Pending {
@@ -127,6 +128,9 @@ export function commit(
     label: label.slice(0, 200),
     changes: changes.map((change) => versioned(state.records, change)),
   }
+  const records = applyChanges(state.records, edit.changes, state.seq)
+  const used = stillUsed(state.records, records, changes)
+  if (used) return fail(used)
   const before = edit.changes.map((change) => {
     const record = recordOf(state.records, change.kind, change.id)
     if (!record) return null
@@ -138,7 +142,7 @@ export function commit(
   const pending = [...state.pending, mine]
   setState({
     pending,
-    records: applyChanges(state.records, edit.changes, state.seq),
+    records,
     // Its undo would now take back this edit instead of the one it speaks of.
     notice: state.notice?.undo ? null : state.notice,
     ...(origin === 'user' && entry ? { undo: [...state.undo.slice(-99), entry], redo: [] } : {}),

@@ -1,6 +1,6 @@
 import { newId } from '../store/newId.ts'
-import { say, commitOrSay } from '../store/production.ts'
-import { createRecord, type Id, type KindName, type RecordFields, removeRecord } from '@kavrell/core/records'
+import { say, commitOrSay, useProductionStore } from '../store/production.ts'
+import { createRecord, type Id, type KindName, type RecordFields, removalOf } from '@kavrell/core/records'
 
 /** Adds one record with what is given over what its fields start with; tells if it is refused. Gives its id, or null. */
 export function addRecord<K extends KindName>(
@@ -12,9 +12,10 @@ export function addRecord<K extends KindName>(
   return commitOrSay(label, [createRecord(kind, given, id)]) ? id : null
 }
 
-/** Removes one record and offers the undo. */
+/** Removes one record, with what is nothing without it, and offers the undo. */
 export function takeOut<K extends KindName>(kind: K, id: Id<K>, name: string): void {
-  if (commitOrSay(`Remove ${name}`, [removeRecord(kind, id)])) say(`Removed ${name}.`, 'info', true)
+  const changes = removalOf(useProductionStore.getState().records, kind, [id])
+  if (commitOrSay(`Remove ${name}`, changes)) say(`Removed ${name}.`, 'info', true)
 }
 
 /** The next free letter: A, B, … Z, AA. */

@@ -6,11 +6,11 @@ import {
   nameOf,
   type Names,
   type PlainChange,
-  removeRecord,
+  removalOf,
   updateRecord,
 } from '@kavrell/core/records'
 import type { Units } from '@kavrell/core/text'
-import { commit, say } from '../../store/production.ts'
+import { commit, say, useProductionStore } from '../../store/production.ts'
 import type { Cell } from './CellEditor.tsx'
 import { cellText, columnName, differs, readCell, type SheetColumn } from './column.ts'
 import type { ActiveCell } from './useActiveCell.ts'
@@ -81,10 +81,8 @@ export function sheetEdits<R extends AnyRecord>({ kind, rows, names, units, mayP
     },
     remove: () => {
       const what = called(kind, taken)
-      const done = commit(
-        `Remove ${what}`,
-        taken.map((record): PlainChange => removeRecord(kind, asId(record.id))),
-      )
+      const ids = taken.map((record) => record.id)
+      const done = commit(`Remove ${what}`, removalOf(useProductionStore.getState().records, kind, ids))
       tell(done)
       if (done.ok) say(`Removed ${what}.`, 'info', true)
     },
