@@ -84,7 +84,11 @@ test('rows are taken in, filled down, duplicated, moved and removed by keys', as
   await page.keyboard.press('Control+Backspace')
   await expect(row(page, '1D')).toHaveCount(0)
   for (let i = 0; i < 4; i++) await page.keyboard.press('Control+z')
-  await expect.poll(async () => (await codes()).slice(0, 3)).toEqual(['1A', '1B', '1C'])
+  // The last of the four undoes the filling; and all of them have to have reached the server.
+  await expect(cell(page, '1B', 'focalLengthMm')).toHaveText('35')
+  await expect(row(page, '1D')).toHaveCount(0)
+  expect((await codes()).slice(0, 3)).toEqual(['1A', '1B', '1C'])
+  await expect(page.getByRole('status').first()).toHaveText('saved')
 })
 
 test('a table is brought in with what was read of it shown, and the CSV that goes out comes back unchanged', async ({

@@ -30,6 +30,9 @@ function Count({ tone, n, words }: { readonly tone: 'stop' | 'watch'; readonly n
   )
 }
 
+/** "Thu 14 May": days are chosen by date as well as by name. */
+const shortDate = (iso: string) => DateTime.fromISO(iso).setLocale('en-GB').toFormat('ccc d LLL')
+
 /** Day, place, sun, fixed events, snags, and the ribbon under them. */
 export function TopLine() {
   const { day, dayPlan, days } = useDay()
@@ -79,7 +82,7 @@ export function TopLine() {
           >
             {days.map((d) => (
               <option key={d.id} value={d.id}>
-                {d.title}
+                {d.title}, {shortDate(d.date)}
               </option>
             ))}
           </Select>
@@ -91,7 +94,8 @@ export function TopLine() {
         {dayPlan && (
           <>
             <Text truncate display={{ base: 'none', md: 'block' }}>
-              {DateTime.fromISO(dayPlan.day.date).setLocale('en-GB').toFormat('ccc d LLL')}, {dayPlan.place.name}
+              {days.length > 1 ? '' : `${shortDate(dayPlan.day.date)}, `}
+              {dayPlan.place.name}
             </Text>
             <Text whiteSpace="nowrap" display={{ base: 'none', lg: 'block' }}>
               call {dayPlan.clock.text(dayPlan.timeline.startMin)}

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { screen } from '@testing-library/react'
+import { screen, waitFor } from '@testing-library/react'
 import { describe, expect, test } from 'vitest'
 import { answer, draw, no } from '../testing.tsx'
 import { Entrance } from './Entrance.tsx'
@@ -159,7 +159,10 @@ describe('a production', () => {
     const user = enter()
     await user.type(await screen.findByLabelText('Title'), 'Night ferry')
     await user.selectOptions(screen.getByLabelText('Mains'), '60 Hz')
-    await user.click(screen.getByRole('radio', { name: /^Short film/ }))
+    const film = screen.getByRole('radio', { name: /^Short film/ })
+    await user.click(film)
+    // The choice is made once the part says so, which is a moment after the press.
+    await waitFor(() => expect(film.closest('label')!.dataset.state).toBe('checked'))
     await user.click(screen.getByRole('button', { name: 'Start' }))
     expect(await screen.findByText('now at /p/new/brief')).toBeTruthy()
     expect(asked.at(-1)!.body).toEqual({ title: 'Night ferry', mainsHz: 60, beginning: 'film' })
