@@ -5,6 +5,8 @@ export default defineConfig({
   timeout: 180_000,
   expect: { timeout: 10_000 },
   workers: 2,
+  // One that only passes when tried again is listed as flaky, and is a fault to be found.
+  retries: 1,
   reporter: [['list'], ['json']],
   outputDir: process.env.TEST_SCRATCH ? `${process.env.TEST_SCRATCH}/playwright` : 'test-results',
   use: {
