@@ -232,6 +232,8 @@ test('money: a line typed, what is left follows, and the table leaves as CSV', a
   await expect(page.locator('[data-snag="brief.over-budget"]')).toBeVisible()
   await page.keyboard.press('Control+z')
   await expect(answer).toHaveText('€ 516.64 left of € 7,400')
+  // The table comes from the server: what was typed has to have reached it.
+  await expect(page.getByRole('status').first()).toHaveText('saved')
   const download = page.waitForEvent('download')
   await page.getByRole('link', { name: 'CSV' }).click()
   expect(await readFile(await (await download).path(), 'utf8')).toContain('Second camera,fee,1,2,day,420,1,1,840,,,EUR')
