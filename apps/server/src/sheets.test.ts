@@ -188,4 +188,17 @@ describe('on paper', () => {
     expect((await pdf(`/sheets/${id}/call-sheet.pdf`)).equals(first)).toBe(true)
     expect((await pdf(`/days/${dayId}/call-sheet.pdf`)).equals(first)).toBe(false)
   })
+  test('whoever issues in another production under the same id touches neither sheet nor paper', async () => {
+    const id = uuidv7()
+    await issue([], id)
+    const kept = await pdf(`/sheets/${id}/call-sheet.pdf`)
+    const place = create('place', { name: 'Elsewhere' })
+    const day = create('day', { title: 'Another day', placeId: place.id })
+    const own = `/productions/${world.productionId}`
+    const made = await world.call('owner', `${own}/edits`, { id: uuidv7(), label: 'Test', changes: [place, day] })
+    const issued = await world.call('owner', `${own}/sheets`, { id, dayId: day.id, personIds: [] })
+    expect(made.status).toBe(201)
+    expect(issued.status).toBeGreaterThanOrEqual(400)
+    expect((await pdf(`/sheets/${id}/call-sheet.pdf`)).equals(kept)).toBe(true)
+  })
 })

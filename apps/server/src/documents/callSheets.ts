@@ -140,13 +140,12 @@ export function openCallSheets(deps: Deps): CallSheets {
   }
   /** Draws an issued sheet once; what is there already stays. */
   const keepPaper = async (productionId: string, sentSheetId: string, draw: () => Promise<Buffer>): Promise<Buffer> => {
-    const kept = await issuedPaper.findByPk(sentSheetId)
+    // A sheet's id comes from whoever issues it: it names a paper of their own production only.
+    const where = { productionId, sentSheetId }
+    const kept = await issuedPaper.findOne({ where })
     if (kept) return kept.get().body
-    await issuedPaper.findOrCreate({
-      where: { sentSheetId },
-      defaults: { sentSheetId, productionId, body: await draw() },
-    })
-    return (await issuedPaper.findByPk(sentSheetId))!.get().body
+    const [made] = await issuedPaper.findOrCreate({ where, defaults: { ...where, body: await draw() } })
+    return made.get().body
   }
   const deliver = async (
     by: string,
@@ -184,7 +183,7 @@ export function openCallSheets(deps: Deps): CallSheets {
       content: planned.sheet,
     }
     // A try that was cut off here may have drawn another plan: the paper is that of the sheet that is written down.
-    await issuedPaper.destroy({ where: { sentSheetId: id } })
+    await issuedPaper.destroy({ where: { productionId, sentSheetId: id } })
     const paper = production.production.paper
     await keepPaper(productionId, id, () => callSheetPdf(planned.sheet, paper, version, planned.changes))
     const written = await door.acceptEdit({ name: by, role: 'server' }, productionId, {

@@ -73,13 +73,14 @@ export interface ManifestRow {
   readonly body: Buffer
 }
 
-/** What was drawn by a job of papers; all else of a job goes through its queue. */
+/** A call sheet as it was drawn when it was issued. */
 export interface IssuedPaperRow {
   readonly sentSheetId: string
   readonly productionId: string
   readonly drawnAt?: Date
   readonly body: Buffer
 }
+/** What was drawn by a job of papers; all else of a job goes through its queue. */
 export interface PaperRow {
   readonly id: string
   readonly productionId: string
@@ -180,8 +181,8 @@ export function defineServerModels(database: Sequelize, { production }: Models):
       personId: uuid,
     }),
     issuedPaper: define<IssuedPaperRow>('issuedPaper', {
+      productionId: { ...uuid, ...key },
       sentSheetId: { ...uuid, ...key },
-      productionId: uuid,
       drawnAt: now,
       body: { type: DataTypes.BLOB, allowNull: false },
     }),

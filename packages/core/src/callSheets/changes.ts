@@ -12,6 +12,17 @@ export interface CallSheetChange {
 export const noLongerCalled = (older: PrintedCallSheet, newer: PrintedCallSheet): SheetPerson[] =>
   older.people.filter((was) => !newer.people.some((now) => now.personId === was.personId))
 
+/** What is printed beside days, places, calls and times, by what it is called. */
+const SMALL_PRINT: readonly (readonly [name: string, of: (sheet: PrintedCallSheet) => unknown])[] = [
+  ['titles', (s) => [s.title, s.day]],
+  ['sun and fixed events', (s) => [s.sun, s.fixedEvents]],
+  ['ways, parking and shelter', (s) => s.places.map((p) => [p.directions, p.parking, p.shelter])],
+  ['what to take care of', (s) => s.cautions],
+  ['names, roles and telephones', (s) => s.people.map((p) => [p.personId, p.name, p.role, p.phone])],
+  ['what rows say', (s) => s.rows.map((r) => [r.shot, r.what, r.setup, r.who])],
+  ['kit', (s) => s.kit],
+]
+
 const SAME_MOVE_MIN = 3
 const moveText = (minutes: number) => `${stretch(Math.abs(minutes))} ${minutes > 0 ? 'later' : 'earlier'}`
 const timesOf = (sheet: PrintedCallSheet) =>
@@ -49,6 +60,14 @@ export function callSheetChanges(older: PrintedCallSheet, newer: PrintedCallShee
   changes.push(...movedShots(before, after))
   compare('Weather', older.weather, newer.weather)
   compare('Note', older.note, newer.note)
+  // Smaller print: never nothing where a sheet says something else.
+  const small = SMALL_PRINT.filter(([, of]) => JSON.stringify(of(older)) !== JSON.stringify(of(newer)))
+  if (small.length > 0)
+    changes.push({ what: 'Also', was: 'as before', now: small.map(([name]) => name).join(', '), personId: null })
+  // What only lasts longer, and moves nothing, is all that can be left.
+  const lasts = (s: PrintedCallSheet) => JSON.stringify(s.rows.map((r) => [r.time, r.minutes]))
+  if (changes.length === 0 && lasts(older) !== lasts(newer))
+    changes.push({ what: 'Also', was: 'as before', now: 'how long rows last', personId: null })
   return changes
 }
 

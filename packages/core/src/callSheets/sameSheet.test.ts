@@ -49,9 +49,10 @@ test.each([
   ['what somebody does', change('person', 'edda', { role: 'grip' })],
   ['what a shot sees', change('shot', 'a', { sees: 'the other boat' })],
   ['the title', { ...base, production: { ...base.production, title: 'Another' } }],
-] as const)('%s is printed, so the sheet no longer says the same', (_, p) =>
-  expect(saysTheSame(issued, sheetOf(p))).toBe(false),
-)
+] as const)('%s is printed, so the sheet no longer says the same, and the next one says so', (_, p) => {
+  expect(saysTheSame(issued, sheetOf(p))).toBe(false)
+  expect(callSheetChanges(sheetOf(base), sheetOf(p))).not.toEqual([])
+})
 
 test('a sheet lists where the day begins and every place it goes to, each with its own hospital', () =>
   expect(sheetOf(base).places.map((p) => [p.name, p.hospital])).toEqual([
@@ -61,8 +62,9 @@ test('a sheet lists where the day begins and every place it goes to, each with i
 
 test('a call half an hour later is told in a few lines, the weightiest first', () => {
   const changes = callSheetChanges(sheetOf(base), sheetOf(change('day', 'day', { callMin: 510, date: '2026-05-15' })))
-  expect(changes.map((c) => c.what)).toEqual(['Date', 'Unit call', 'Edda Marsh', 'Corin Marsh', 'Wrap', '4 shots, 1A to 1D']) // prettier-ignore
-  expect(changes.at(-1)!.now).toBe('30 min later')
+  expect(changes.map((c) => c.what)).toEqual(['Date', 'Unit call', 'Edda Marsh', 'Corin Marsh', 'Wrap', '4 shots, 1A to 1D', 'Also']) // prettier-ignore
+  expect(changes.at(-2)!.now).toBe('30 min later')
+  expect(changes.at(-1)!.now).toBe('sun and fixed events')
 })
 
 test('whatever is printed and differs is told, and nothing is told where nothing differs', () => {

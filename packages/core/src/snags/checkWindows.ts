@@ -23,7 +23,7 @@ function finding(production: Production, dayPlan: DayPlan, missed: MissedWindow)
     about: { kind: 'orderItem', id: item.id },
     says: span
       ? `${shot.code} runs ${text(startMin)} to ${text(endMin)}, ${stretch(outsideMin)} outside ${span.join(' to ')} (${because}).`
-      : `${shot.code} asks for the light of ${because}, which never comes here on ${dayPlan.day.date}.`,
+      : `${shot.code} asks for the light of ${because}, which never comes here on ${dayPlan.day.title}.`,
     evidence: [
       { label: 'planned', value: `${text(startMin)}–${text(endMin)}`, unit: '', from: dayPlan.day.title },
       { label: 'window', value: span?.join('–') ?? 'never', unit: '', from: because },
