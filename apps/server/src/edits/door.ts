@@ -16,6 +16,7 @@ import {
   schemaOf,
   changedRecord,
   fieldsAlone,
+  sameValue,
 } from '@kavrell/core/records'
 
 /** Ledgers that only the server writes, since their entries are proof of what it did. */
@@ -256,8 +257,6 @@ function applyOne(change: Change, touched: Map<string, Touched>, seq: number): R
   entry.after = { ...changedRecord(current, change, seq)!, fieldVersions }
   return before
 }
-
-const sameValue = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 
 function refuseInvariants(touched: ReadonlyMap<string, Touched>): void {
   for (const { kind, id, after } of touched.values()) {

@@ -1,6 +1,7 @@
 import { createToaster, Toast, Toaster } from '@chakra-ui/react'
 import { useEffect } from 'react'
-import { dismissNotice, type Notice, undo, useProductionStore } from '../store/production.ts'
+import { dismissNotice, type Notice, useProductionStore } from '../store/production.ts'
+import { insistOn, undo } from '../store/undo.ts'
 import { Button } from '../ui/parts.tsx'
 
 const SHOWN_MS = 6000
@@ -48,8 +49,13 @@ function Says({ notice }: { notice: Notice }) {
           Undo
         </Button>
       )}
+      {notice.insist && (
+        <Button color="inherit" borderColor="currentColor" onClick={() => insistOn(notice.insist!)}>
+          {notice.insist.says}
+        </Button>
+      )}
       <Button kind="quiet" color="inherit" onClick={dismissNotice}>
-        Close
+        {notice.insist ? 'Leave it' : 'Close'}
       </Button>
     </Toast.Root>
   )

@@ -10,11 +10,10 @@ import {
   openSnapshot,
   receive,
   receiveJob,
-  redo,
   say,
-  undo,
   useProductionStore,
 } from './production.ts'
+import { insistOn, redo, undo } from './undo.ts'
 import { fail, ok } from '@kavrell/core/outcome'
 import type { LoggedEdit } from '@kavrell/contract'
 import { asId, blank, NO_RECORDS } from '@kavrell/core/records'
@@ -311,6 +310,36 @@ test('what was done before the server answered can be undone after it has', asyn
   openSnapshot({ productionId: PRODUCTION, seq: 5, role: 'owner', jobs: [], records: state().confirmed })
   undo()
   expect(shot().tStop).toBe(4)
+})
+
+test('undo leaves what somebody wrote since, says what stands there, and puts it back for who insists', async () => {
+  set({ tStop: 5.6, iso: 1600 })
+  await settle()
+  comeBack(6)
+  receive(logged({ tStop: 8 }, 7))
+  undo()
+  expect([shot().tStop, shot().iso]).toEqual([8, 800])
+  const { says, insist } = state().notice!
+  expect(says).toBe('“Change”: the rest is taken back, but “Stop” of 1A was changed since, to 8. It was left so.')
+  expect(insist!.says).toBe('Put back 4')
+  insistOn(insist!)
+  expect([shot().tStop, state().notice]).toEqual([4, null])
+})
+
+test('what was made is not removed with what others wrote into it', async () => {
+  const made = asId<'shot'>('00000000-0000-7000-8000-000000000009')
+  commit('Add 1B', [
+    { op: 'create', kind: 'shot', id: made, fields: blank('shot', { sceneId: asId(SCENE), code: '1B' }) },
+  ])
+  const change = { op: 'update', kind: 'shot', id: made, version: 0, fields: { sees: 'the harbour' } } as const
+  await settle()
+  comeBack(6)
+  receive({ ...logged({}, 7), changes: [change] })
+  undo()
+  expect(state().records.shot[made]).toMatchObject({ sees: 'the harbour' })
+  expect(state().notice!.insist!.says).toBe('Remove 1B all the same')
+  insistOn(state().notice!.insist!)
+  expect(state().records.shot[made]).toBeUndefined()
 })
 
 test('a hundred edits can be undone, the oldest beyond that cannot', () => {

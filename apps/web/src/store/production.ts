@@ -39,12 +39,22 @@ interface Undoable {
   /** The edit that this would take back. */
   readonly editId: string
   readonly label: string
+  /** What it wrote, and what takes it back: the same records, last first. */
+  readonly wrote: readonly PlainChange[]
   readonly changes: readonly PlainChange[]
+}
+/** What was written anew since is taken back only when somebody insists. */
+export interface Insist {
+  readonly says: string
+  readonly label: string
+  readonly changes: readonly PlainChange[]
+  readonly stack: 'undo' | 'redo'
 }
 export interface Notice {
   readonly says: string
   readonly tone: 'stop' | 'info'
   readonly undo?: boolean
+  readonly insist?: Insist
 }
 
 export interface ProductionState {
@@ -137,7 +147,7 @@ export function commit(
     return fieldsAlone(change.kind, record)
   })
   const inverse = invertChanges(edit.changes, before)
-  const entry = inverse && { editId: edit.id, label, changes: inverse }
+  const entry = inverse && { editId: edit.id, label, wrote: edit.changes, changes: inverse }
   const mine: Pending = { edit, queuedAt: new Date().toISOString(), sent: false }
   const pending = [...state.pending, mine]
   setState({
@@ -160,21 +170,6 @@ export function commitOrSay(label: string, changes: readonly PlainChange[]): boo
   if (!done.ok) say(done.error, 'stop')
   return done.ok
 }
-
-function takeBack(stack: 'undo' | 'redo'): void {
-  const entry = getState()[stack].at(-1)
-  if (!entry) return
-  setState({ [stack]: getState()[stack].slice(0, -1) })
-  const done = commit(
-    stack === 'undo' && !entry.label.startsWith('Undo ') ? `Undo ${entry.label}` : entry.label.replace(/^Undo /, ''),
-    entry.changes,
-    stack,
-  )
-  if (done.ok) say(stack === 'undo' ? `Undone: ${entry.label}` : `Done again: ${entry.label.replace(/^Undo /, '')}`)
-  else say(done.error, 'stop')
-}
-export const undo = (): void => takeBack('undo')
-export const redo = (): void => takeBack('redo')
 
 /**
  * Sends the oldest unanswered edit. The next one leaves only when the stream has brought this one back, so

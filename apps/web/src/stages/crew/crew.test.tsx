@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { screen, within } from '@testing-library/react'
 import { beforeEach, expect, test } from 'vitest'
-import { undo } from '../../store/production.ts'
+import { undo } from '../../store/undo.ts'
 import { all, draw, openDemo, sent } from '../../testing.tsx'
 import { CrewScreen } from './CrewScreen.tsx'
 

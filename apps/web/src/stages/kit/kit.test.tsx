@@ -1,7 +1,8 @@
 // @vitest-environment jsdom
 import { screen } from '@testing-library/react'
 import { beforeEach, expect, test } from 'vitest'
-import { undo, useProductionStore } from '../../store/production.ts'
+import { useProductionStore } from '../../store/production.ts'
+import { undo } from '../../store/undo.ts'
 import { all, draw, openDemo, sent } from '../../testing.tsx'
 import { KitScreen } from './KitScreen.tsx'
 import { kitDifference } from '@kavrell/core/kit'

@@ -1,7 +1,8 @@
 // @vitest-environment jsdom
 import { screen, within } from '@testing-library/react'
 import { beforeEach, expect, test, vi } from 'vitest'
-import { undo, useProductionStore } from '../../store/production.ts'
+import { useProductionStore } from '../../store/production.ts'
+import { undo } from '../../store/undo.ts'
 import { all, draw, openDemo, sent } from '../../testing.tsx'
 import { OrderScreen } from './OrderScreen.tsx'
 

@@ -1,7 +1,8 @@
 // @vitest-environment jsdom
 import { screen, within, waitFor } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
-import { undo, useProductionStore } from '../../store/production.ts'
+import { useProductionStore } from '../../store/production.ts'
+import { undo } from '../../store/undo.ts'
 import { useRecords } from '../../store/selectors.ts'
 import { all, draw, openDemo, sent, shotOf } from '../../testing.tsx'
 import { ShotDetail } from './ShotDetail.tsx'

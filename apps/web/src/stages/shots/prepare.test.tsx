@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { fireEvent, screen, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
-import { undo } from '../../store/production.ts'
+import { undo } from '../../store/undo.ts'
 import { all, draw, openDemo, sent, shotOf } from '../../testing.tsx'
 import { BringShots } from './BringShots.tsx'
 import { ShotDetail } from './ShotDetail.tsx'

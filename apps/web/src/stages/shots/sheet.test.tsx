@@ -1,7 +1,8 @@
 // @vitest-environment jsdom
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
-import { undo, useProductionStore } from '../../store/production.ts'
+import { useProductionStore } from '../../store/production.ts'
+import { undo } from '../../store/undo.ts'
 import { all, draw, openDemo, sent, shotOf, withAllColumns } from '../../testing.tsx'
 import { ShotsScreen } from './ShotsScreen.tsx'
 

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { screen, within, waitFor } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
-import { undo } from '../../store/production.ts'
+import { undo } from '../../store/undo.ts'
 import { all, draw, openDemo, sent, shotOf, withAllColumns } from '../../testing.tsx'
 import { ShotsScreen } from './ShotsScreen.tsx'
 

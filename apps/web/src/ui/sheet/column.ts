@@ -1,6 +1,14 @@
 import type { ReactNode } from 'react'
 import { ok, type Outcome } from '@kavrell/core/outcome'
-import { type AnyRecord, fieldsOf, type KindName, type Names, readValue, showValue } from '@kavrell/core/records'
+import {
+  type AnyRecord,
+  fieldsOf,
+  type KindName,
+  type Names,
+  readValue,
+  sameValue,
+  showValue,
+} from '@kavrell/core/records'
 import type { Units } from '@kavrell/core/text'
 
 export interface SheetColumn<R> {
@@ -61,4 +69,4 @@ export function readCell<R extends AnyRecord>(
 
 /** Whether fields differ from what a record has. */
 export const differs = (record: AnyRecord, fields: Readonly<Record<string, unknown>>): boolean =>
-  Object.entries(fields).some(([key, value]) => JSON.stringify(record[key]) !== JSON.stringify(value))
+  Object.entries(fields).some(([key, value]) => !sameValue(record[key], value))
