@@ -18,11 +18,11 @@ import {
   Textarea,
   type TextareaProps,
 } from '@chakra-ui/react'
-import { type ReactNode, useRef } from 'react'
+import { type ReactNode, type Ref, useRef } from 'react'
 import { Button } from './parts.tsx'
 
 /** A line that is written into. */
-export const Input = (props: InputProps) => <ChakraInput {...props} />
+export const Input = (props: InputProps & { readonly ref?: Ref<HTMLInputElement> }) => <ChakraInput {...props} />
 /** Words, as long as they get: it grows with them. */
 export const Area = (props: TextareaProps) => <Textarea autoresize {...props} />
 

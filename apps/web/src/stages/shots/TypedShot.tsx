@@ -1,6 +1,6 @@
 import { newId } from '../../store/newId.ts'
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { useMemo, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import { useProduction, useUnits } from '../../store/selectors.ts'
 import { Input } from '../../ui/fields.tsx'
 import { addShots, shotLike } from './newShots.ts'
@@ -10,7 +10,9 @@ import {
   freeCodes,
   type LineContext,
   newScene,
+  putBack,
   readShotLine,
+  type Understood,
   takingOfShot,
 } from '@kavrell/core/shotlist'
 
@@ -33,6 +35,7 @@ export function TypedShot({ from, onMade }: { from: RecordOf<'shot'> | undefined
   const units = useUnits()
   const [line, setLine] = useState('')
   const [refused, setRefused] = useState<string | null>(null)
+  const input = useRef<HTMLInputElement>(null)
   const context = useMemo((): LineContext => {
     const cameras = Object.values(production.camera).map(({ id, letter }) => ({
       id,
@@ -48,9 +51,10 @@ export function TypedShot({ from, onMade }: { from: RecordOf<'shot'> | undefined
       scenes: Object.values(production.scene),
       rigs: [...new Set(shots.map((s) => s.rig).filter(Boolean))],
       taking: cameras.find((c) => c.id === from?.cameraId)?.taking ?? { ...DEFAULT_SENSOR, squeeze: 1 },
+      fps: from ? from.fpsNum / from.fpsDen : 25,
       units,
     }
-  }, [production, units, from?.cameraId])
+  }, [production, units, from])
   const example = useMemo(() => exampleOf(production), [production])
   const read = line.trim() ? readShotLine(line, context) : null
   const invalid = read
@@ -73,9 +77,15 @@ export function TypedShot({ from, onMade }: { from: RecordOf<'shot'> | undefined
     setLine('')
     onMade(id)
   }
+  const isField = (piece: Understood) => piece.from !== null && piece.field !== 'sees' && piece.field !== 'code'
+  const asWords = (piece: Understood | undefined) => {
+    if (piece) setLine(putBack(line, piece))
+    input.current?.focus()
+  }
   return (
     <Box mb="12px">
       <Input
+        ref={input}
         aria-label="Type a shot"
         placeholder={`Type a shot: ${example}`}
         value={line}
@@ -89,21 +99,26 @@ export function TypedShot({ from, onMade }: { from: RecordOf<'shot'> | undefined
         onKeyDown={(e) => {
           if (e.key === 'Enter') keep()
           if (e.key === 'Escape') setLine('')
+          const caret = e.currentTarget.selectionStart ?? line.length
+          if (e.key === 'F8') asWords(read?.understood.findLast((piece) => isField(piece) && piece.from! <= caret))
         }}
       />
       {read && (
         <Flex gap="5px" mt="5px" wrap="wrap" fontSize="note" aria-live="polite" data-understood>
-          {merged(line, read.understood).map((piece) => (
-            <Box key={piece.key} bg={piece.field === 'sees' ? 'well' : 'tint'} px="7px" py="1px">
-              {piece.text && (
-                <Text as="span" fontFamily="mono" mr="6px" color="soft">
-                  {line.slice(piece.from, piece.to)}
-                </Text>
-              )}
-              {piece.says}
-            </Box>
+          {merged(read.understood).map((piece) => (
+            <Piece
+              key={`${piece.from} ${piece.field}`}
+              line={line}
+              piece={piece}
+              onAsWords={isField(piece) ? () => asWords(piece) : null}
+            />
           ))}
-          {problems.length === 0 && <Text color="faint">Enter keeps it</Text>}
+          {problems.length === 0 && (
+            <Text color="faint">
+              Enter keeps it
+              {read.understood.some(isField) ? '; F8, or a press on a piece, makes it plain words again' : ''}
+            </Text>
+          )}
         </Flex>
       )}
       {(problems.length > 0 || refused) && (
@@ -115,19 +130,61 @@ export function TypedShot({ from, onMade }: { from: RecordOf<'shot'> | undefined
   )
 }
 
-/** Words beside one another that are what we see are shown as one piece. */
+interface PieceProps {
+  readonly line: string
+  readonly piece: Understood
+  readonly onAsWords: (() => void) | null
+}
+
+/** What some words were taken for; a press makes them words again. */
+function Piece({ line, piece, onAsWords }: PieceProps) {
+  const typed = piece.from === null || piece.to === null ? '' : line.slice(piece.from, piece.to)
+  const inside = (
+    <>
+      {typed && !sameWords(typed, piece.says) && (
+        <Text as="span" fontFamily="mono" mr="6px" color="soft">
+          {typed}
+        </Text>
+      )}
+      {piece.says}
+    </>
+  )
+  if (!onAsWords)
+    return (
+      <Box bg={piece.field === 'sees' ? 'well' : 'tint'} px="7px" py="1px">
+        {inside}
+      </Box>
+    )
+  return (
+    <Box
+      as="button"
+      bg="tint"
+      px="7px"
+      py="1px"
+      cursor="pointer"
+      title={`Make “${typed}” plain words`}
+      // The line keeps the keys.
+      onMouseDown={(e) => e.preventDefault()}
+      onClick={onAsWords}
+    >
+      {inside}
+      <Text as="span" ml="6px" color="faint" aria-hidden="true">
+        ×
+      </Text>
+    </Box>
+  )
+}
+
 const sameWords = (typed: string, says: string) =>
   says.toLowerCase().replace(/ /g, '').startsWith(typed.toLowerCase().replace(/ /g, ''))
 
-function merged(line: string, understood: ReturnType<typeof readShotLine>['understood']) {
-  const pieces: { key: string; from: number; to: number; field: string; says: string; text: boolean }[] = []
+/** Words beside one another that are what we see are shown as one piece. */
+function merged(understood: readonly Understood[]): Understood[] {
+  const pieces: Understood[] = []
   for (const piece of understood) {
     const last = pieces.at(-1)
-    if (piece.field === 'sees' && last?.field === 'sees') last.to = piece.to
-    else {
-      const text = piece.from < Number.MAX_SAFE_INTEGER && !sameWords(line.slice(piece.from, piece.to), piece.says)
-      pieces.push({ ...piece, key: `${piece.from} ${piece.field}`, text })
-    }
+    if (piece.field === 'sees' && last?.field === 'sees') pieces[pieces.length - 1] = { ...last, to: piece.to }
+    else pieces.push(piece)
   }
   return pieces
 }

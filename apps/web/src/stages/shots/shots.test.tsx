@@ -115,6 +115,17 @@ describe('a line that is typed', () => {
     })
     expect(field).toHaveProperty('value', '')
   })
+  test('F8, or a press on a piece, makes what was understood plain words again', async () => {
+    const user = draw(<ShotsScreen />)
+    const field = screen.getByLabelText('Type a shot')
+    await user.type(field, '3E Corin left 1/400')
+    await user.keyboard('{F8}')
+    expect(field).toHaveProperty('value', '3E Corin left "1/400"')
+    await user.click(screen.getByTitle('Make “left” plain words'))
+    expect(field).toHaveProperty('value', '3E Corin "left" "1/400"')
+    await user.keyboard('{Enter}')
+    expect(shotOf('3E')).toMatchObject({ sees: 'left 1/400', frameSide: 'centre' })
+  })
   test('a code that is taken is said and makes nothing', async () => {
     const user = draw(<ShotsScreen />)
     const before = all('shot').length
