@@ -17,11 +17,14 @@ export const FIGURES = {
   seated: { topM: 1.3, chinM: 1.07, eyeM: 1.19, shoulderM: 1.0, shoulderWidthM: 0.43, headWidthM: 0.16, hipM: 0.5 },
 } as const satisfies Record<string, Figure>
 
+/** Sizes of a person in frame, from near to far. */
+export const SHOT_SIZES = ['extreme close', 'close', 'medium close', 'medium', 'cowboy', 'full', 'wide'] as const
+
 export interface FigureInFrame {
   /** Height of head, chin to crown, as a share of the frame height. */
   readonly faceShare: number
   /** What a crew would call it. */
-  readonly size: 'extreme close' | 'close' | 'medium close' | 'medium' | 'cowboy' | 'full' | 'wide'
+  readonly size: (typeof SHOT_SIZES)[number]
   /** Height above the floor of the frame's upper and lower edge, metres. */
   readonly topEdgeM: number
   readonly bottomEdgeM: number

@@ -1,6 +1,6 @@
 export { distanceForFace, focusForRange, sameSize } from './backwards.ts'
 export { circleOfConfusion, depthOfField } from './depthOfField.ts'
-export { figureInFrame, type FigureInFrame, FIGURES } from './figure.ts'
+export { figureInFrame, type FigureInFrame, FIGURES, SHOT_SIZES } from './figure.ts'
 export { frameDrawing } from './frameDrawing.ts'
 export { angleOfView, deliveredArea, type DeliveredArea, frameSize, type Taking } from './framing.ts'
 export { LENS_KINDS, SENSOR_MODES } from './library.ts'

@@ -1,7 +1,7 @@
-import { figureInFrame, FIGURES, frameSize } from '../optics/index.ts'
+import { figureInFrame, FIGURES, frameSize, SHOT_SIZES } from '../optics/index.ts'
 import { byId, type Production, type Shot } from '../records/index.ts'
 import { inFrontOf } from './needed.ts'
-import { SHOT_SIZES, type ShotSize } from './size.ts'
+import type { ShotSize } from './size.ts'
 import { takingOfShot } from './taking.ts'
 
 /** Column of a coverage grid: a size of a person, or a detail without one. */
@@ -13,6 +13,8 @@ export interface CoverageRow {
   readonly personId: string | null
   readonly name: string
   readonly cells: Readonly<Record<CoverageColumn, readonly Shot[]>>
+  /** Shots of which neither a size nor a distance was ever said: they are not claimed to be anything. */
+  readonly unsaid: readonly Shot[]
   /** From which sides there is anything of them. */
   readonly sides: readonly string[]
 }
@@ -23,12 +25,19 @@ export interface Coverage {
   readonly uncovered: readonly string[]
 }
 
-/** How large a person of middling size is in a shot; null where nobody is in it. */
-export function sizeOfShot(production: Production, shot: Shot): ShotSize | null {
+/** How large a person of middling size comes out in a shot; null where nobody is in it. */
+export function sizeInFrame(production: Production, shot: Shot): ShotSize | null {
   if (shot.figure === 'none') return null
   const { used } = takingOfShot(production, shot)
   return figureInFrame(FIGURES[shot.figure], frameSize(used, shot.focalLengthMm, shot.distanceM).heightM).size
 }
+
+/** What size a shot is: as somebody said, else as it comes out; null where nobody is in it or nobody knows. */
+export function sizeOfShot(production: Production, shot: Shot): ShotSize | null {
+  if (shot.figure === 'none' || shot.size === 'unknown') return null
+  return shot.size === 'auto' ? sizeInFrame(production, shot) : shot.size
+}
+const isUnsaid = (shot: Shot) => shot.figure !== 'none' && shot.size === 'unknown'
 
 /**
  * A scene's shots by who is in them and how large. A person in the script and in no shot is named; an empty cell is
@@ -48,9 +57,10 @@ export function coverage(production: Production, sceneId: string): Coverage {
     cells: Object.fromEntries(
       COVERAGE_COLUMNS.map((column) => [
         column,
-        own.filter((shot) => (sizeOfShot(production, shot) ?? 'detail') === column),
+        own.filter((shot) => !isUnsaid(shot) && (sizeOfShot(production, shot) ?? 'detail') === column),
       ]),
     ) as Record<CoverageColumn, Shot[]>,
+    unsaid: own.filter(isUnsaid),
     sides: [...new Set(own.map((shot) => shot.side).filter(Boolean))].sort(),
   })
   const nobody = shots.filter((shot) => shot.figure === 'none' || !shot.personIds.some((id) => peopleIds.includes(id)))

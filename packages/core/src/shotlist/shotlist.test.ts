@@ -5,7 +5,8 @@ import { productionWith } from '../testing/index.ts'
 import { freeCodes, nextCode } from './codes.ts'
 import { coverage, sizeOfShot } from './coverage.ts'
 import { PATTERNS, shotsOfPattern } from './patterns.ts'
-import { distanceForSize, SHOT_SIZES } from './size.ts'
+import { SHOT_SIZES } from '../optics/index.ts'
+import { distanceForSize } from './size.ts'
 
 const TAKING = { sensorWidthMm: 36, sensorHeightMm: 15.06, squeeze: 1 }
 
@@ -49,6 +50,19 @@ describe('coverage of a scene', () => {
     expect(rows[0]!.cells.wide.map((s) => s.code)).toEqual(['1B'])
     expect(rows[0]!.cells.medium).toEqual([])
     expect(rows[1]!.cells.detail.map((s) => s.code)).toEqual(['1C'])
+  })
+  test('a size that was said counts, and where nothing was said nothing is claimed', () => {
+    const said = productionWith({
+      scene: { scene: {} },
+      person: { edda: { name: 'Edda Marsh' } },
+      shot: {
+        a: { code: '1A', personIds: ['edda'], size: 'close', distanceM: 9 },
+        b: { code: '1B', personIds: ['edda'], size: 'unknown', distanceM: 1.2, focalLengthMm: 85 },
+      },
+    })
+    const [row] = coverage(said, 'scene').rows
+    expect([row!.cells.close.map((s) => s.code), row!.unsaid.map((s) => s.code)]).toEqual([['1A'], ['1B']])
+    expect(Object.values(row!.cells).flat()).toHaveLength(1)
   })
   test('a character that no shot has is named', () => expect(uncovered).toEqual(['PILOT']))
 })

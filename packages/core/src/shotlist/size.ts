@@ -2,17 +2,6 @@ import { distanceForFace, figureInFrame, type FigureInFrame, FIGURES, type Takin
 
 export type ShotSize = FigureInFrame['size']
 
-/** Sizes of a person in frame from near to far. */
-export const SHOT_SIZES: readonly ShotSize[] = [
-  'extreme close',
-  'close',
-  'medium close',
-  'medium',
-  'cowboy',
-  'full',
-  'wide',
-]
-
 /** Share of the frame's height that a face fills in the middle of each size; a full figure just fits. */
 const FACE_SHARE: Readonly<Record<ShotSize, number>> = {
   'extreme close': 0.95,

@@ -1,6 +1,6 @@
 import { angleOfView, sameSize } from '../optics/index.ts'
 import { updateRecord, byId, type Production, type Shot } from '../records/index.ts'
-import { looksOf, sizeOfShot, takingOfShot } from '../shotlist/index.ts'
+import { looksOf, sizeInFrame, takingOfShot } from '../shotlist/index.ts'
 import type { Finding } from './finding.ts'
 
 /** Faces this much larger or smaller than one another look like a mistake when cut together. */
@@ -61,13 +61,13 @@ function differentSize(production: Production, first: Shot, second: Shot): Findi
       [
         {
           label: first.code,
-          value: sizeOfShot(production, first)!,
+          value: sizeInFrame(production, first)!,
           unit: '',
           from: `${first.focalLengthMm} mm, ${first.distanceM} m`,
         },
         {
           label: second.code,
-          value: sizeOfShot(production, second)!,
+          value: sizeInFrame(production, second)!,
           unit: '',
           from: `${second.focalLengthMm} mm, ${second.distanceM} m`,
         },

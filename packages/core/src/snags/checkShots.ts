@@ -1,6 +1,13 @@
 import { steadyShutterDegrees } from '../exposure/index.ts'
 import { updateRecord, byId, type Production, type Shot } from '../records/index.ts'
-import { captureRate, masterDeliverable, shotFlicker } from '../shotlist/index.ts'
+import {
+  captureRate,
+  distanceForSize,
+  masterDeliverable,
+  shotFlicker,
+  sizeInFrame,
+  takingOfShot,
+} from '../shotlist/index.ts'
 import { sameRate } from '../timecode/index.ts'
 import type { Finding } from './finding.ts'
 
@@ -183,6 +190,37 @@ export function checkShutterSchool(production: Production): Finding[] {
           },
         ],
       } satisfies Finding,
+    ]
+  })
+}
+
+/** Is a shot as large as somebody said it is to be, with its lens from where it stands? */
+export function checkSizes(production: Production): Finding[] {
+  return Object.values(production.shot).flatMap((shot) => {
+    if (shot.size === 'auto' || shot.size === 'unknown' || shot.figure === 'none') return []
+    const comesOut = sizeInFrame(production, shot)!
+    if (comesOut === shot.size) return []
+    const { used } = takingOfShot(production, shot)
+    const distanceM = distanceForSize(used, shot.focalLengthMm, shot.size, shot.figure)
+    return [
+      {
+        check: 'shots.size-not-as-said',
+        severity: 'watch',
+        stage: 'shots',
+        rule: null,
+        about: { kind: 'shot', id: shot.id },
+        says: `${shot.code} is to be a ${shot.size}, but ${shot.focalLengthMm} mm from ${shot.distanceM} m gives a ${comesOut}.`,
+        evidence: [
+          { label: 'meant', value: shot.size, unit: '', from: 'said of the shot' },
+          { label: 'comes out', value: comesOut, unit: '', from: `${shot.focalLengthMm} mm, ${shot.distanceM} m` },
+        ],
+        fixes: [
+          ...(distanceM === null
+            ? []
+            : [{ says: `Put the camera at ${distanceM.toFixed(2)} m`, changes: update(shot, { distanceM }) }]),
+          { says: `Call it a ${comesOut}`, changes: update(shot, { size: comesOut }) },
+        ],
+      },
     ]
   })
 }

@@ -14,7 +14,7 @@ import { checkPeople } from './checkPeople.ts'
 import { checkNoise, checkOperators, checkPlaceGaps } from './checkPlaces.ts'
 import { checkLine, checkMirrors, checkSpots } from './checkPlan.ts'
 import { checkCircuits } from './checkPower.ts'
-import { checkFrameRates, checkMainsFlicker, checkPairs, checkShutterSchool } from './checkShots.ts'
+import { checkFrameRates, checkMainsFlicker, checkPairs, checkShutterSchool, checkSizes } from './checkShots.ts'
 import { checkWindows } from './checkWindows.ts'
 import type { Finding } from './finding.ts'
 
@@ -27,6 +27,7 @@ export function findSnags(production: Production): Finding[] {
     checkFrameRates,
     checkShutterSchool,
     checkPairs,
+    checkSizes,
     checkOnceOnly,
     checkCircuits,
     checkKit,

@@ -32,6 +32,7 @@ const WORDS: Readonly<Record<string, string>> = {
   'shots.pair-on-same-side': 'pair on the same side',
   'shots.room-too-short': 'room too short for the lens',
   'shots.screen-beats': 'screen in shot beats',
+  'shots.size-not-as-said': 'not the size it is to be',
   'shots.shutter-beats-with-mains': 'shutter beats with the mains',
 }
 const wordsOf = (check: string) => WORDS[check] ?? check.replace(/^[^.]*\./, '').replaceAll('-', ' ')

@@ -3,17 +3,39 @@ import Papa from 'papaparse'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { say } from '../../store/production.ts'
+import { remember, remembered } from '../../store/remember.ts'
 import { useProduction, useUnits } from '../../store/selectors.ts'
-import { ChooseFile, Area } from '../../ui/fields.tsx'
+import { ChooseFile, Area, Select } from '../../ui/fields.tsx'
 import { Answer, Button } from '../../ui/parts.tsx'
 import { useNamesOf } from '../../ui/useNames.ts'
 import { addShots, shotLike } from './newShots.ts'
 import { updateRecord, asId, fieldsOf, type PlainChange } from '@kavrell/core/records'
-import { newScene, readShotTable, SHOT_COLUMNS, wholeShot } from '@kavrell/core/shotlist'
+import {
+  DEFAULT_SENSOR,
+  newScene,
+  readShotTable,
+  SHOT_COLUMNS,
+  type ShotField,
+  takingOfShot,
+  wholeShot,
+} from '@kavrell/core/shotlist'
 import { counted } from '@kavrell/core/text'
 
 const FIELDS = SHOT_COLUMNS.map((c) => c.field)
 const SHOWN = 8
+const LEFT_OUT = 'left out'
+/** What somebody chose for a column is chosen for the next table too. */
+const REMEMBERED = 'table-columns'
+
+type Assigned = ReadonlyMap<string, ShotField | null>
+function rememberedColumns(): Assigned {
+  try {
+    const kept = JSON.parse(remembered(REMEMBERED) ?? '[]') as [string, ShotField | null][]
+    return new Map(kept.filter(([, field]) => field === null || FIELDS.includes(field)))
+  } catch {
+    return new Map()
+  }
+}
 
 /** A table from a spreadsheet: how its columns were read, what will be made and changed, what could not be read. */
 export function BringShots({ text: given, onClose }: { text: string; onClose: () => void }) {
@@ -21,20 +43,31 @@ export function BringShots({ text: given, onClose }: { text: string; onClose: ()
   const units = useUnits()
   const [text, setText] = useState(given)
   const [refused, setRefused] = useState<string | null>(null)
+  const [assigned, setAssigned] = useState(rememberedColumns)
   const panel = useRef<HTMLDivElement>(null)
   useEffect(() => panel.current?.focus(), [])
   const names = useNamesOf(FIELDS.map((field) => fieldsOf('shot')[field]))
   const read = useMemo(() => {
     if (!text.trim()) return null
-    const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' })
+    const { data } = Papa.parse<string[]>(text.trimEnd())
+    const [camera] = Object.values(production.camera)
     return readShotTable(data, {
       names: (field) => names[FIELDS.indexOf(field as (typeof FIELDS)[number])] ?? new Map(),
       units,
       shots: Object.values(production.shot),
       scenes: Object.values(production.scene),
       newId: uuidv7,
+      taking: camera
+        ? takingOfShot(production, { cameraId: camera.id, modeId: null, squeeze: 1 }).used
+        : { ...DEFAULT_SENSOR, squeeze: 1 },
+      assigned,
     })
-  }, [text, names, units, production])
+  }, [text, names, units, production, assigned])
+  const assign = (key: string, field: ShotField | null) => {
+    const next = new Map(assigned).set(key, field)
+    setAssigned(next)
+    remember(REMEMBERED, JSON.stringify([...next]))
+  }
   const fresh = read?.shots.filter((s) => !s.existing) ?? []
   const changed = read?.shots.filter((s) => s.existing) ?? []
   const keep = () => {
@@ -86,7 +119,7 @@ export function BringShots({ text: given, onClose }: { text: string; onClose: ()
         <Answer size="19px">
           {read
             ? `${counted(fresh.length, 'shot')} to make, ${changed.length} to change`
-            : 'Paste a table, or choose a CSV file. Its first line names the columns.'}
+            : 'Paste a table, or choose a CSV file. One of its first lines names the columns.'}
         </Answer>
         <Button ml="auto" onClick={onClose}>
           Close
@@ -117,20 +150,24 @@ export function BringShots({ text: given, onClose }: { text: string; onClose: ()
       {read && (
         <>
           <Flex gap="6px" mt="10px" wrap="wrap" fontSize="note" aria-label="How the columns were read">
-            {read.columns.map((column, i) => (
-              <Box
-                key={i}
-                bg={column.field ? 'tint' : 'watchTint'}
-                color={column.field ? 'ink' : 'watch'}
-                px="7px"
-                py="1px"
-              >
-                {column.head || 'no head'}
-                {column.field
-                  ? SHOT_COLUMNS.find((c) => c.field === column.field)!.head === column.head.toLowerCase()
-                    ? ''
-                    : ` is ${SHOT_COLUMNS.find((c) => c.field === column.field)!.head}`
-                  : ', left out'}
+            {read.columns.map(({ key, head, field }, i) => (
+              <Box key={key} bg={field ? 'tint' : 'watchTint'} color={field ? 'ink' : 'watch'} px="7px" py="3px">
+                <Text as="span" display="block" truncate maxW="150px">
+                  {head || `column ${i + 1}`}
+                </Text>
+                <Select
+                  w="132px"
+                  aria-label={`What ${head || `column ${i + 1}`} is`}
+                  value={field ?? LEFT_OUT}
+                  onChange={(e) => assign(key, e.target.value === LEFT_OUT ? null : (e.target.value as ShotField))}
+                >
+                  <option value={LEFT_OUT}>left out</option>
+                  {SHOT_COLUMNS.map((column) => (
+                    <option key={column.field} value={column.field}>
+                      {column.head}
+                    </option>
+                  ))}
+                </Select>
               </Box>
             ))}
           </Flex>

@@ -88,6 +88,11 @@ export function CoverageView({
                   <Text color="faint" fontSize="note" fontWeight={400}>
                     {row.sides.length > 0 ? `from ${row.sides.join(', ')}` : ''}
                   </Text>
+                  {row.unsaid.length > 0 && (
+                    <Text color="watch" fontSize="note" fontWeight={400}>
+                      size not said: {row.unsaid.map((shot) => shot.code).join(', ')}
+                    </Text>
+                  )}
                 </Box>
                 {COVERAGE_COLUMNS.map((column) => (
                   <Box

@@ -239,6 +239,7 @@ function More({ shot }: { shot: Shot }) {
       )}
       <Grid templateColumns="1fr 1fr" gap="8px">
         {[
+          'size',
           'lensId',
           'modeId',
           'squeeze',
@@ -253,6 +254,7 @@ function More({ shot }: { shot: Shot }) {
           <RecordField key={field} kind="shot" id={shot.id} field={field} />
         ))}
       </Grid>
+      <RecordField kind="shot" id={shot.id} field="notes" />
       {matched && <MustMatch shot={shot} matched={matched} />}
       <Section title="Continuity">
         <Flex gap="6px" wrap="wrap" mb="6px">

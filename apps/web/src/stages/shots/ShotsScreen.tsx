@@ -41,7 +41,8 @@ function wordsOf(shot: RecordOf<'shot'>, person: Production['person']): string {
   const last = known.get(shot)
   if (last?.person === person) return last.words
   const who = shot.personIds.map((id) => person[id]?.name ?? '').join(' ')
-  const words = `${shot.code} ${shot.sees} ${shot.rig} ${shot.props} ${shot.wardrobe} ${who}`.toLowerCase()
+  const words =
+    `${shot.code} ${shot.sees} ${shot.rig} ${shot.props} ${shot.notes} ${shot.wardrobe} ${who}`.toLowerCase()
   known.set(shot, { person, words })
   return words
 }

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { fireEvent, screen, within } from '@testing-library/react'
+import { cleanup, fireEvent, screen, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import { undo } from '../../store/undo.ts'
 import { all, draw, openDemo, sent, shotOf } from '../../testing.tsx'
@@ -21,8 +21,8 @@ describe('bringing in a table', () => {
     )
     expect(screen.getByText('1 shot to make, 1 to change')).toBeTruthy()
     const read = screen.getByLabelText('How the columns were read')
-    expect(within(read).getByText('Description is what we see')).toBeTruthy()
-    expect(within(read).getByText('Mood, left out')).toBeTruthy()
+    expect(within(read).getByLabelText('What Description is')).toHaveProperty('value', 'sees')
+    expect(within(read).getByLabelText('What Mood is')).toHaveProperty('value', 'left out')
     expect(screen.getByText(/Not there yet, to be made: scene 7\./)).toBeTruthy()
     expect(sent).toEqual([])
     await user.click(screen.getByRole('button', { name: 'Bring them in' }))
@@ -43,6 +43,17 @@ describe('bringing in a table', () => {
     await user.click(screen.getByRole('button', { name: 'Bring them in' }))
     expect(shotOf('1A')).toMatchObject({ tStop: 5.6, focalLengthMm: 24 })
     expect(shotOf('1B').focalLengthMm).toBe(40)
+  })
+  test('a column is given its meaning by hand, and the next table knows it', async () => {
+    const { user } = bring('Shot No,Mood\n7A,calm')
+    expect(screen.getByText(/The column “Mood” is left out, with “calm”/)).toBeTruthy()
+    await user.selectOptions(screen.getByLabelText('What Mood is'), 'notes')
+    await user.click(screen.getByRole('button', { name: 'Bring them in' }))
+    expect(shotOf('7A')).toMatchObject({ notes: 'calm', size: 'unknown', personIds: [] })
+    cleanup()
+    bring('Shot No,Mood\n7B,wild')
+    expect(screen.getByLabelText('What Mood is')).toHaveProperty('value', 'notes')
+    localStorage.clear()
   })
   test('without a column of codes nothing is made', () => {
     bring('lens,stop\n50,4')

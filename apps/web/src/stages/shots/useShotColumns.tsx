@@ -71,6 +71,7 @@ export function useShotColumns(): readonly SheetColumn<Shot>[] {
         align: 'right',
         mono: true,
       },
+      { field: 'size', head: 'size', width: 76, hidden: true },
       {
         field: 'fpsNum',
         head: 'fps',
@@ -142,6 +143,7 @@ export function useShotColumns(): readonly SheetColumn<Shot>[] {
       { field: 'quiet', head: 'quiet', width: 42, hidden: true },
       { field: 'window', head: 'tied to', width: 100, hidden: true },
       { field: 'wardrobe', head: 'wardrobe', width: 110, hidden: true },
+      { field: 'notes', head: 'notes', width: 160, hidden: true },
       { field: 'props', head: 'props', width: 110, hidden: true },
       { field: 'matchId', head: 'must match', width: 70, hidden: true },
       {

@@ -1,6 +1,19 @@
 import { z } from 'zod'
-import { MOST_FIGURES, type PlacedFigure } from '../../optics/index.ts'
-import { choice, data, flag, minuteOfDay, number, optional, pattern, ref, refs, text, whole } from '../fields.ts'
+import { MOST_FIGURES, type PlacedFigure, SHOT_SIZES } from '../../optics/index.ts'
+import {
+  choice,
+  data,
+  flag,
+  longText,
+  minuteOfDay,
+  number,
+  optional,
+  pattern,
+  ref,
+  refs,
+  text,
+  whole,
+} from '../fields.ts'
 import { count, height, metres, minutes, plan, rank, ascends, type Rule } from '../tradeFields.ts'
 
 export const LIGHT_WINDOWS = ['none', 'clock', 'dawn', 'daylight', 'golden-evening', 'dusk', 'night'] as const
@@ -93,6 +106,12 @@ export const SHOTS = {
         says: 'Neutral density is between 0 and 20 stops.',
       }),
       distanceM: metres('Distance', 2),
+      size: choice({
+        label: 'Size',
+        initial: 'auto',
+        of: ['auto', ...SHOT_SIZES, 'unknown'],
+        words: { auto: 'as it comes out', unknown: 'not said' },
+      }),
       figure: choice({ label: 'Figure', initial: 'standing', of: ['standing', 'seated', 'none'] }),
       figures: data({
         label: 'Figures in the frame',
@@ -137,6 +156,7 @@ export const SHOTS = {
       matchId: optional(ref({ label: 'Must match', to: 'shot' })),
       wardrobe: text({ label: 'Wardrobe', most: 200 }),
       props: text({ label: 'Props', most: 200 }),
+      notes: longText({ label: 'Notes' }),
       takeSeconds: whole({
         label: 'Take length',
         initial: 60,

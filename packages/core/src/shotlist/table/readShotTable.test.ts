@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest'
-import { asId, blank, KINDS, type Names, type RecordOf } from '../records/index.ts'
-import { readShotTable, type ReadShotTable, SHOT_COLUMNS, shotCell } from './shotTable.ts'
+import { asId, blank, KINDS, type Names, type RecordOf } from '../../records/index.ts'
+import { SHOT_COLUMNS, shotCell } from './columns.ts'
+import { readShotTable, type ReadShotTable } from './readShotTable.ts'
 
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const NAMES: Record<string, Names> = {
@@ -30,6 +31,7 @@ const context = (units: 'metric' | 'feet' = 'metric') => {
     shots: [existing],
     scenes: [{ id: id(8), number: '3' }],
     newId: () => id(n++),
+    taking: { sensorWidthMm: 36, sensorHeightMm: 20.25, squeeze: 1 },
   }
 }
 const read = (text: string, units?: 'metric' | 'feet'): ReadShotTable =>
@@ -60,6 +62,8 @@ const FULL: RecordOf<'shot'> = {
     iso: 1600,
     ndStops: 0.9,
     distanceM: 2.1,
+    size: 'medium close',
+    notes: 'rain on the roof, keep wide of the door',
     figure: 'seated',
     side: 'N',
     frameSide: 'left',
@@ -116,7 +120,7 @@ test('heads in any order and by other names; what means nothing is named and lef
   expect(shots).toMatchObject([
     { code: '3D', existing: null, fields: { tStop: 2.8, sees: 'Corin listens', sceneId: id(8) } },
   ])
-  expect(remarks).toEqual([{ line: 1, head: 'Mood', says: 'The column “Mood” means nothing here and is left out.' }])
+  expect(remarks).toEqual([{ line: 1, head: 'Mood', says: 'The column “Mood” is left out, with “blue”.' }])
 })
 
 test('a code that is there changes that shot; an empty cell there empties what may be empty', () => {
@@ -161,3 +165,46 @@ test('a table without codes is refused with the reason', () =>
     shots: [],
     remarks: [{ says: expect.stringContaining('“shot”') }],
   }))
+
+test('a title above the heads, units in cells and cells without a head: read, or said with what they hold', () => {
+  const { shots, remarks } = read(
+    'Harbour day|||\n|||\nShot|Time|Lens|Aperture\n3D|20 mins|85mm|T2.8|extra, lost|\n3E|45 min|50 mm|f/4',
+  )
+  expect(shots.map((s) => s.fields)).toMatchObject([
+    { code: '3D', minutes: 20, focalLengthMm: 85, tStop: 2.8 },
+    { code: '3E', minutes: 45, focalLengthMm: 50, tStop: 4 },
+  ])
+  expect(remarks.map((r) => [r.line, r.says])).toEqual([
+    [1, 'Above the heads, left out: “Harbour day”.'],
+    [3, 'Column 5, which has no head, is left out, with “extra, lost”.'],
+  ])
+})
+
+test('scene and letter in two columns are one code, and numbers that begin anew in each scene', () => {
+  expect(read('Scene|Letter|What\nSc 3|D|a\n7|a|b').shots.map((s) => [s.code, s.fields.sceneId])).toEqual([
+    ['3D', id(8)],
+    ['7A', 'new scene 7'],
+  ])
+  expect(read('Scene|No|What\n3|1|a\n3|2|b\n4|1|c').shots.map((s) => s.code)).toEqual(['3.1', '3.2', '4.1'])
+  expect(read('Scene|No|What\n3|1|a\n3|2|b\n4|3|c').shots.map((s) => s.code)).toEqual(['1', '2', '3'])
+})
+
+test('a column means what somebody chose for it', () => {
+  const table = [
+    ['Shot', 'Mood', ''],
+    ['3D', 'blue', 'Corin listens'],
+  ]
+  const assigned = new Map([['mood', 'notes'], ['#3', 'sees']] as const) // prettier-ignore
+  const { shots, remarks } = readShotTable(table, { ...context(), assigned })
+  expect([shots[0]!.fields, remarks]).toMatchObject([{ notes: 'blue', sees: 'Corin listens' }, []])
+})
+
+test('a size puts the camera; where neither is said nothing is claimed and nobody is drawn', () => {
+  const { shots } = read('shot|size|lens|who\n3D|CU|85|Corin Marsh\n3E||85|Corin Marsh\n3F||35|')
+  expect(shots.map((s) => s.fields)).toMatchObject([
+    { size: 'close', distanceM: expect.closeTo(1.55, 2) },
+    { size: 'unknown' },
+    { size: 'unknown', figure: 'none' },
+  ])
+  expect(shots[1]!.fields).not.toHaveProperty('figure')
+})
