@@ -2,7 +2,7 @@ import { ok } from '../../outcome/index.ts'
 import { blank, type Names, type RecordFields, type RecordOf } from '../../records/index.ts'
 import { distanceForSize, type ShotSize } from '../size.ts'
 import type { Taking } from '../../optics/index.ts'
-import { newScene, otherUnits, readCell, readScene } from './cells.ts'
+import { otherUnits, readCell, readScene } from './cells.ts'
 import { columnKey, fieldOfHead, type ShotField, type ShotTableContext } from './columns.ts'
 
 type Shot = RecordOf<'shot'>
