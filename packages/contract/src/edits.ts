@@ -1,10 +1,10 @@
 import { z } from 'zod'
 import type { RefusalCode } from './refusals.ts'
-import { type Before, Change } from '@kavrell/core/records'
+import { type Before, Change, idSchema } from '@kavrell/core/records'
 
 /** One write: all of it or nothing. */
 export const EditBody = z.strictObject({
-  id: z.uuid(),
+  id: idSchema(),
   label: z.string().trim().min(1).max(200),
   changes: z.array(Change).min(1).max(5000),
 })

@@ -3,7 +3,7 @@ import type { PrintedCallSheet } from '@kavrell/core/callSheets'
 import { z } from 'zod'
 import type { LoggedEdit } from './edits.ts'
 import type { CardSight } from '@kavrell/core/cards'
-import type { Tables } from '@kavrell/core/records'
+import { type Tables, idSchema } from '@kavrell/core/records'
 
 export const ROLES = ['owner', 'planner', 'logger', 'reader'] as const
 export type Role = (typeof ROLES)[number]
@@ -25,7 +25,7 @@ const password = z.string().min(10, 'A password has at least ten characters.').m
 export const NothingBody = z.unknown().transform(() => ({}))
 export const SetUpBody = z.strictObject({ name, password })
 export const SignInBody = z.strictObject({ name, password: z.string().max(200) })
-export const EnterBody = z.strictObject({ accountId: z.uuid() })
+export const EnterBody = z.strictObject({ accountId: idSchema() })
 export const NewProductionBody = z.strictObject({
   title: z.string().trim().min(1, 'Give the production a title.').max(200),
   mainsHz: z.union([z.literal(50), z.literal(60)]),
@@ -33,14 +33,18 @@ export const NewProductionBody = z.strictObject({
 })
 export const NewMemberBody = z.strictObject({ name, password, role: z.enum(ROLES) })
 export const CopyJobBody = z.strictObject({
-  cardId: z.uuid(),
-  driveIds: z.array(z.uuid()).min(1, 'Choose at least one drive.').max(8),
+  cardId: idSchema(),
+  driveIds: z.array(idSchema()).min(1, 'Choose at least one drive.').max(8),
 })
-export const VerifyJobBody = z.strictObject({ copyRunId: z.uuid() })
+export const VerifyJobBody = z.strictObject({ copyRunId: idSchema() })
 /** The sheet's id is chosen by who asks: asked again with the same one, nothing is issued or sent twice. */
-export const IssueSheetBody = z.strictObject({ id: z.uuid(), dayId: z.uuid(), personIds: z.array(z.uuid()).max(500) })
+export const IssueSheetBody = z.strictObject({
+  id: idSchema(),
+  dayId: idSchema(),
+  personIds: z.array(idSchema()).max(500),
+})
 export type IssueSheetBody = z.infer<typeof IssueSheetBody>
-export const RemindBody = z.strictObject({ sentSheetId: z.uuid(), personId: z.uuid() })
+export const RemindBody = z.strictObject({ sentSheetId: idSchema(), personId: idSchema() })
 
 export const INVITED_ROLES = ['planner', 'logger', 'reader'] as const
 export type InvitedRole = (typeof INVITED_ROLES)[number]

@@ -12,6 +12,7 @@ import {
   rankOfNumber,
   refuseTogether,
   schemaOf,
+  idSchema,
 } from '@kavrell/core/records'
 
 export const FILE_FORMAT = 'kavrell-production'
@@ -45,11 +46,23 @@ const Envelope = z.object({
   format: z.literal(FILE_FORMAT, 'This is no production of Kavrell’s.'),
   version: z.int().min(1).max(FILE_VERSION, 'This file was written by a newer Kavrell. Update this one first.'),
   exportedAt: z.string(),
-  productionId: z.uuid('The file does not say which production it is.'),
+  productionId: idSchema('The file does not say which production it is.'),
 })
 const FiledAttachment = Upload.extend({ base64: z.base64() })
 const FiledList = z.strictObject({ digest: z.string().regex(/^[0-9a-f]{64}$/), base64: z.base64() })
-const RecordHead = z.looseObject({ id: z.uuid('A record has an id.'), version: z.int().min(0) })
+/** The number of an edit: far from where the database's own numbers end, since a production goes on counting. */
+const MOST_VERSION = 1_000_000_000
+const RecordHead = z.looseObject({
+  id: idSchema('A record has an id.'),
+  version: z
+    .int('A record says which edit changed it last, by a whole number.')
+    .min(0, 'The number of an edit is 0 or more.')
+    .max(MOST_VERSION, `The number of an edit is at most ${MOST_VERSION}.`),
+})
+const LedgerEntry = z.object({
+  loggedAt: z.iso.datetime({ offset: true, error: 'An entry of a ledger says when it was made.' }),
+  loggedBy: z.string().max(200).default(''),
+})
 
 /** What is wrong with a file, and at which record. */
 export interface FileFault {
@@ -67,6 +80,8 @@ export interface FileReader {
   /** Null when it is none; what is one is the caller's to keep, since pictures are large. */
   readonly attachment: (value: unknown) => Attachment | null
   readonly manifest: (value: unknown) => void
+  /** Something that only whoever holds the bytes can see. */
+  readonly fault: (kind: string, id: string, field: string, says: string) => void
   /** So many faults were found that reading on would tell nobody more. */
   readonly isHopeless: () => boolean
   /** @error a list of faults, never empty */
@@ -86,7 +101,9 @@ export function openFileReader(): FileReader {
   const ids = new Map<string, string>()
   const records = Object.fromEntries(KIND_NAMES.map((kind) => [kind, []])) as unknown as Record<KindName, FiledRecord[]>
   const manifests: FiledManifest[] = []
-  const fault = (kind: string, id: string, field: string, says: string) => faults.push({ kind, id, field, says })
+  const fault = (kind: string, id: string, field: string, says: string): void => {
+    faults.push({ kind, id, field, says })
+  }
   const read = <T>(schema: z.ZodType<T>, value: unknown, kind: string): T | null => {
     const parsed = schema.safeParse(value)
     if (parsed.success) return parsed.data
@@ -95,6 +112,7 @@ export function openFileReader(): FileReader {
   }
   return {
     head: (name, value) => (head[name] = value),
+    fault,
     attachment: (value) => read(FiledAttachment, value, 'picture'),
     manifest(value) {
       const list = read(FiledList, value, 'copyRun')
@@ -115,8 +133,9 @@ export function openFileReader(): FileReader {
         return fault(kind, id, parsed.error.issues[0]!.path.join('.'), parsed.error.issues[0]!.message)
       const together = refuseTogether(kind, parsed.data)
       if (together) return fault(kind, id, together.field, together.says)
-      const ledger = KINDS[kind].ledger ? { loggedAt: String(loggedAt), loggedBy: String(loggedBy ?? '') } : {}
-      records[kind].push({ id, version, ...parsed.data, ...ledger })
+      const entry = KINDS[kind].ledger ? LedgerEntry.safeParse({ loggedAt, loggedBy }) : null
+      if (entry && !entry.success) return fault(kind, id, 'loggedAt', entry.error.issues[0]!.message)
+      records[kind].push({ id, version, ...parsed.data, ...entry?.data })
     },
     end() {
       const envelope = Envelope.safeParse(head)

@@ -3,7 +3,7 @@ import { type Models, recordFromRow } from '../records/models.ts'
 import { findTakenFolder } from './folders.ts'
 import { findMissingReference, findReferrer } from './references.ts'
 import { type LookAtCard, refuseUnsafeWipe } from './wipeGuard.ts'
-import type { Author, Row, Touched, Writing } from './writing.ts'
+import { type Author, keyOf, type Row, type Touched, type TouchedRecords, type Writing } from './writing.ts'
 import { type EditAccepted, type EditBody, type LoggedEdit, type Refusal, RIGHTS } from '@kavrell/contract'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 import {
@@ -199,11 +199,11 @@ async function takeTurn({ database, productionId, body, transaction, author }: W
   return { seq: turn.seq, earlier }
 }
 
-async function loadTouched({ models, body, productionId, transaction }: Writing): Promise<Map<string, Touched>> {
+async function loadTouched({ models, body, productionId, transaction }: Writing): Promise<TouchedRecords> {
   const touched = new Map<string, Touched>()
   const idsByKind = new Map<KindName, Set<string>>()
   for (const { kind, id } of body.changes) {
-    touched.set(id, { kind, id, before: null, after: null })
+    touched.set(keyOf(kind, id), { kind, id, before: null, after: null })
     idsByKind.set(kind, (idsByKind.get(kind) ?? new Set()).add(id))
   }
   for (const [kind, ids] of idsByKind) {
@@ -211,7 +211,7 @@ async function loadTouched({ models, body, productionId, transaction }: Writing)
     for (const row of rows) {
       if (row.productionId !== productionId)
         throw new Refused({ code: 'gone', kind, id: row.id, says: 'That record is not in this production.' })
-      const entry = touched.get(row.id)!
+      const entry = touched.get(keyOf(kind, row.id))!
       entry.before = entry.after = { ...recordFromRow(kind, row), fieldVersions: row.fieldVersions }
     }
   }
@@ -219,9 +219,9 @@ async function loadTouched({ models, body, productionId, transaction }: Writing)
 }
 
 /** Works one change into the records it touches and gives the record's fields before it. */
-function applyOne(change: Change, touched: Map<string, Touched>, seq: number): Record<string, unknown> | null {
+function applyOne(change: Change, touched: TouchedRecords, seq: number): Record<string, unknown> | null {
   const { kind, id } = change
-  const entry = touched.get(id)!
+  const entry = touched.get(keyOf(kind, id))!
   const current = entry.after
   if (change.op === 'create') {
     if (current) throw new Refused({ code: 'exists', kind, id, says: 'That record is there already.' })
@@ -258,7 +258,7 @@ function applyOne(change: Change, touched: Map<string, Touched>, seq: number): R
   return before
 }
 
-function refuseInvariants(touched: ReadonlyMap<string, Touched>): void {
+function refuseInvariants(touched: TouchedRecords): void {
   for (const { kind, id, after } of touched.values()) {
     const refusal = after && refuseTogether(kind, after)
     if (refusal) throw new Refused({ code: 'invalid', kind, id, ...refusal })
@@ -267,14 +267,24 @@ function refuseInvariants(touched: ReadonlyMap<string, Touched>): void {
 
 async function writeRows(
   { models, productionId, author, transaction }: Writing,
-  touched: ReadonlyMap<string, Touched>,
+  touched: TouchedRecords,
 ): Promise<void> {
-  const inserts = new Map<KindName, object[]>()
+  const writes = new Map<KindName, { made: object[]; changed: object[]; gone: string[] }>()
   for (const { kind, id, before, after } of touched.values()) {
     const ledger = KINDS[kind].ledger ? { loggedAt: new Date(), loggedBy: author.name } : {}
-    if (after && !before) inserts.set(kind, [...(inserts.get(kind) ?? []), { ...after, id, productionId, ...ledger }])
-    else if (after && before && after !== before) await models[kind].update(after, { where: { id }, transaction })
-    else if (!after && before) await models[kind].destroy({ where: { id }, transaction })
+    const own = writes.get(kind) ?? { made: [], changed: [], gone: [] }
+    writes.set(kind, own)
+    if (after && !before) own.made.push({ ...after, id, productionId, ...ledger })
+    else if (after && before && after !== before) own.changed.push({ ...after, id, productionId })
+    else if (!after && before) own.gone.push(id)
   }
-  for (const [kind, rows] of inserts) await models[kind].bulkCreate(rows as never, { transaction })
+  for (const [kind, { made, changed, gone }] of writes) {
+    const model = models[kind]
+    if (gone.length > 0) await model.destroy({ where: { id: gone }, transaction })
+    if (made.length > 0) await model.bulkCreate(made as never, { transaction })
+    // Each is there already, so that every one of them is written over, in one statement.
+    const written = [...Object.keys(fieldsOf(kind)), 'version', 'fieldVersions']
+    if (changed.length > 0)
+      await model.bulkCreate(changed as never, { updateOnDuplicate: written as never, transaction })
+  }
 }

@@ -1,5 +1,5 @@
 import { Op } from 'sequelize'
-import type { Touched, Writing } from './writing.ts'
+import type { TouchedRecords, Writing } from './writing.ts'
 import type { Refusal } from '@kavrell/contract'
 import { KINDS } from '@kavrell/core/records'
 
@@ -11,7 +11,7 @@ const MEDIA = ['card', 'drive'] as const
  */
 export async function findTakenFolder(
   { models, productionId, transaction }: Writing,
-  touched: ReadonlyMap<string, Touched>,
+  touched: TouchedRecords,
 ): Promise<Refusal | null> {
   for (const { kind, id, before, after } of touched.values()) {
     if (!MEDIA.some((medium) => medium === kind) || !after?.folder || after.folder === before?.folder) continue

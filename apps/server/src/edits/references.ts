@@ -1,5 +1,5 @@
 import { QueryTypes } from 'sequelize'
-import type { Touched, Writing } from './writing.ts'
+import { keyOf, type TouchedRecords, type Writing } from './writing.ts'
 import type { Refusal } from '@kavrell/contract'
 import { fieldsOf, KIND_NAMES, type KindName, KINDS } from '@kavrell/core/records'
 
@@ -11,10 +11,7 @@ interface Referrer {
 }
 
 /** Names the first record that is referred to and is not in this production, or is being removed while others list it. */
-export async function findMissingReference(
-  writing: Writing,
-  touched: ReadonlyMap<string, Touched>,
-): Promise<Refusal | null> {
+export async function findMissingReference(writing: Writing, touched: TouchedRecords): Promise<Refusal | null> {
   const wanted = new Map<KindName, Map<string, Referrer>>()
   for (const { kind, id, after } of touched.values()) {
     if (!after) continue
@@ -37,8 +34,8 @@ export async function findMissingReference(
     })) as unknown as { id: string }[]
     const there = new Set(rows.map((row) => row.id))
     for (const [other, from] of referrers) {
-      const here = touched.get(other)
-      const exists = here?.kind === target ? here.after !== null : there.has(other)
+      const here = touched.get(keyOf(target, other))
+      const exists = here ? here.after !== null : there.has(other)
       if (!exists)
         return {
           code: 'missing-reference',
@@ -53,7 +50,7 @@ export async function findMissingReference(
 /** Lists of ids have no foreign key: a removal looks through them itself. */
 async function findListedRemoval(
   { database, productionId, transaction }: Writing,
-  touched: ReadonlyMap<string, Touched>,
+  touched: TouchedRecords,
 ): Promise<Refusal | null> {
   const removed = [...touched.values()].filter(({ after, before }) => before && !after)
   if (removed.length === 0) return null
@@ -67,7 +64,7 @@ async function findListedRemoval(
       )
       // A record this edit also changes is judged as it will be.
       const still = rows.find((row) => {
-        const here = touched.get(row.id)
+        const here = touched.get(keyOf(kind, row.id))
         return here ? (here.after?.[field] as string[] | undefined)?.some((id) => ids.includes(id)) : true
       })
       if (still) {

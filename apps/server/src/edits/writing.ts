@@ -19,6 +19,10 @@ export interface Touched {
   after: Row | null
 }
 
+/** By kind and id: two kinds may have one id. */
+export type TouchedRecords = ReadonlyMap<string, Touched>
+export const keyOf = (kind: KindName, id: string): string => `${kind} ${id}`
+
 /** One edit being written, with all that its steps need. */
 export interface Writing {
   database: Sequelize

@@ -9,6 +9,8 @@ export const sendRefusal = (res: Response, refusal: Refusal): void => {
   res.status(REFUSALS[refusal.code].status).json({ refusal })
 }
 
+const NO_SUCH_ID: Refusal = { code: 'not-found', says: 'There is nothing at this address.' }
+
 /** Who asks what, once it is known that they may. */
 export interface Asked<P extends string, B> {
   readonly params: Params<P>
@@ -35,7 +37,9 @@ export interface Serve {
   ) => void
 }
 
-const UUID = /^[0-9a-f-]{36}$/i
+const UUID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i
+/** Names of parts of an address that are ids of records; a picture is called by its hash. */
+const isIdName = (name: string) => name === 'id' || (name.endsWith('Id') && name !== 'fileId')
 
 /**
  * Puts endpoints of the table under their addresses: who may ask is judged here and nowhere else, bodies are read by
@@ -52,6 +56,12 @@ export function serveOn(router: Router, accounts: Accounts, perMinute: number): 
   const mayAsk =
     ({ who, path }: Endpoint): RequestHandler =>
     async (req, res, next) => {
+      for (const [name, text] of Object.entries(req.params)) {
+        if (!isIdName(name)) continue
+        if (!UUID.test(String(text))) return sendRefusal(res, NO_SUCH_ID)
+        // In the one spelling in which ids are compared.
+        req.params[name] = String(text).toLowerCase()
+      }
       const refusal = await refuse(who, path, req, res)
       if (refusal) sendRefusal(res, refusal)
       else next()
@@ -71,7 +81,7 @@ export function serveOn(router: Router, accounts: Accounts, perMinute: number): 
     const { productionId } = req.params as { productionId?: string }
     if (!productionId) throw new Error(`${path} is for members and names no production`)
     // Others cannot tell whether it exists.
-    const role = UUID.test(productionId) ? await accounts.roleOf(account.id, productionId) : null
+    const role = await accounts.roleOf(account.id, productionId)
     if (!role) return { code: 'not-found', says: 'There is no such production, or you are not in it.' }
     res.locals.role = role
     return who === 'member' || RIGHTS[role][who] ? null : { code: 'forbidden', says: `As ${role} you may not do this.` }

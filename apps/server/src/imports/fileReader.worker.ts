@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { createReadStream } from 'node:fs'
 import { writeFile } from 'node:fs/promises'
 import path from 'node:path'
@@ -10,6 +11,7 @@ import { openFileReader } from '@kavrell/contract'
 
 const { file, folder } = workerData as { readonly file: string; readonly folder: string }
 
+const hashOf = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex')
 const says = (words: string): FileAnswer => fail([{ kind: '', id: '', field: '', says: words }])
 
 /** Reads the file as it comes off the disk: at no time is more of it in memory than what is kept and one record. */
@@ -39,9 +41,12 @@ async function read(): Promise<FileAnswer> {
       const picture = reader.attachment(value)
       if (!picture) return
       const { base64, ...upload } = picture
+      const bytes = Buffer.from(base64, 'base64')
+      if (hashOf(bytes) !== upload.fileId)
+        return reader.fault('picture', upload.fileId, 'base64', 'The picture is not the one it is said to be.')
       const where = path.join(folder, `picture ${pictures.length}`)
       pictures.push({ ...upload, path: where })
-      waiting.push(writeFile(where, Buffer.from(base64, 'base64')))
+      waiting.push(writeFile(where, bytes))
     }
   }
   parser.onError = (error) => (broken ??= error.message)

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { asId, type Id } from './ids.ts'
+import { asId, type Id, idSchema } from './ids.ts'
 import { isKindName, type KindName, KINDS } from './kinds/kinds.ts'
 import type { Production, Tables } from './production.ts'
 import { type AnyRecord, blank, type RecordFields, type RecordOf } from './record.ts'
@@ -62,9 +62,9 @@ const fields = z.record(z.string().max(60), z.unknown())
 
 /** A change as it comes in: its kind is one, its id an id. Its fields are judged by their own schemas. */
 export const Change = z.discriminatedUnion('op', [
-  z.strictObject({ op: z.literal('create'), kind: kindName, id: z.uuid(), fields }),
-  z.strictObject({ op: z.literal('update'), kind: kindName, id: z.uuid(), version: z.int().min(0), fields }),
-  z.strictObject({ op: z.literal('remove'), kind: kindName, id: z.uuid(), version: z.int().min(0) }),
+  z.strictObject({ op: z.literal('create'), kind: kindName, id: idSchema(), fields }),
+  z.strictObject({ op: z.literal('update'), kind: kindName, id: idSchema(), version: z.int().min(0), fields }),
+  z.strictObject({ op: z.literal('remove'), kind: kindName, id: idSchema(), version: z.int().min(0) }),
 ]) as unknown as z.ZodType<Change>
 
 /**

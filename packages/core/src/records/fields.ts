@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { asId, type Id } from './ids.ts'
+import { asId, type Id, idSchema } from './ids.ts'
 
 /** How a field is kept in the database. */
 export type Column = {
@@ -148,7 +148,7 @@ export const ref = <const K extends string>({ label, to }: { label: string; to: 
   initial: asId(''),
   input: 'ref',
   column: column('uuid', { ref: to }),
-  schema: z.uuid(`${label}: choose one.`) as unknown as z.ZodType<Id<K>>,
+  schema: idSchema(`${label}: choose one.`) as unknown as z.ZodType<Id<K>>,
 })
 
 /** A list of other records, each once. */
@@ -166,7 +166,7 @@ export const refs = <const K extends string>({
   input: 'refs',
   column: column('jsonb', { refs: to }),
   schema: z
-    .array(z.uuid(`${label}: not a record.`))
+    .array(idSchema(`${label}: not a record.`))
     .max(most)
     .refine((ids) => new Set(ids).size === ids.length, `${label}: one is named twice.`) as unknown as z.ZodType<
     readonly Id<K>[]

@@ -55,7 +55,7 @@ export const fieldsAlone = <K extends KindName>(kind: K, record: Readonly<Record
 
 /** What is wrong with a value for a field, as a sentence; null if nothing is. */
 export function refuseValue(kind: KindName, field: string, value: unknown): string | null {
-  const known = fieldsOf(kind)[field]
+  const known = Object.hasOwn(fieldsOf(kind), field) ? fieldsOf(kind)[field] : undefined
   if (!known) return `${kind} has no field ${field}.`
   const parsed = known.schema.safeParse(value)
   return parsed.success ? null : parsed.error.issues[0]!.message
