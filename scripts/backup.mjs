@@ -26,7 +26,10 @@ export function backup({ databaseUrl, uploads }, file) {
   if (fs.existsSync(file)) throw new Error(`${file} is there already and was left alone.`)
   const scratch = fs.mkdtempSync(path.join(os.tmpdir(), 'kavrell-backup-'))
   try {
-    must(postgresTool('pg_dump', '--format=custom', `--file=${scratch}/database.dump`, databaseUrl), 'pg_dump')
+    must(
+      postgresTool('pg_dump', '--format=custom', '--no-privileges', `--file=${scratch}/database.dump`, databaseUrl),
+      'pg_dump',
+    )
     fs.mkdirSync(path.join(scratch, 'uploads'))
     if (fs.existsSync(uploads)) fs.cpSync(uploads, path.join(scratch, 'uploads'), { recursive: true })
     fs.writeFileSync(path.join(scratch, 'kavrell-backup.json'), JSON.stringify({ version: 1, at: new Date() }))

@@ -9,11 +9,13 @@ const data = path.join(root, '.data')
 async function main() {
   let postgres = null
   let databaseUrl = process.env.DATABASE_URL
+  let ownerUrl = process.env.DATABASE_OWNER_URL ?? ''
   if (!databaseUrl) {
     if (!postgresVersion()) installDebian(['postgresql'])
     postgres = await startPostgres(path.join(data, 'postgres'))
     postgres.createDatabase('kavrell')
-    databaseUrl = postgres.url('kavrell')
+    ownerUrl = postgres.url('kavrell')
+    databaseUrl = postgres.serverUrl('kavrell')
   }
   installPackages()
   await buildApps()
@@ -26,6 +28,7 @@ async function main() {
       env: {
         ...process.env,
         DATABASE_URL: databaseUrl,
+        DATABASE_OWNER_URL: ownerUrl || databaseUrl,
         KAVRELL_MEDIA: process.env.KAVRELL_MEDIA ?? path.join(data, 'media'),
         KAVRELL_UPLOADS: process.env.KAVRELL_UPLOADS ?? path.join(data, 'uploads'),
         KAVRELL_WEB: path.join(root, 'apps/web/dist'),

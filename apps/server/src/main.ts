@@ -14,6 +14,7 @@ async function open(): Promise<Running> {
   try {
     return await start({
       databaseUrl: need('DATABASE_URL'),
+      ownerUrl: process.env.DATABASE_OWNER_URL,
       port: Number(process.env.PORT ?? 4180),
       mediaRoot,
       uploads: process.env.KAVRELL_UPLOADS,

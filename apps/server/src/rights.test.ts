@@ -1,5 +1,6 @@
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { asServer } from './edits/writing.ts'
 import { create, openTestServer, type TestServer } from './testServer.ts'
 import { type Role, ROLES } from '@kavrell/contract'
 import { blank, KIND_NAMES, type KindName, KINDS } from '@kavrell/core/records'
@@ -52,7 +53,7 @@ async function fill(productionId: string, ids: Map<KindName, string>): Promise<v
     ids.set(kind, change.id)
     // A wipe must be earned; the rest the server may write.
     if (kind === 'wipe') continue
-    const outcome = await world.server.services.door.acceptEdit({ name: 'Test', role: 'server' }, productionId, {
+    const outcome = await world.server.services.door.acceptEdit(asServer('Test'), productionId, {
       id: uuidv7(),
       label: 'Fill',
       changes: [change],

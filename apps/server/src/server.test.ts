@@ -4,6 +4,7 @@ import path from 'node:path'
 import { QueryTypes } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { openDatabase } from './records/database.ts'
 import { type Running, start } from './start.ts'
 import { create, openTestServer, type TestServer } from './testServer.ts'
 import { readSnapshot, type Role, ROLES, type SnapshotOnTheWay } from '@kavrell/contract'
@@ -147,14 +148,32 @@ describe('ledgers', () => {
       (await edit('owner', [{ op: 'update', kind: 'take', id: take.id, version: 99, fields: { slate: '1B' } }])).json
         .refusal?.code,
     ).toBe('ledger')
-    for (const kind of KIND_NAMES.filter((k) => KINDS[k].ledger))
-      await expect(server.services.database.query(`TRUNCATE "${kind}" CASCADE`)).rejects.toThrow(/only added to/)
-    await expect(
-      server.services.database.query('UPDATE take SET slate = :s', { replacements: { s: 'x' } }),
-    ).rejects.toThrow(/only added to/)
-    await expect(server.services.database.query('DELETE FROM take')).rejects.toThrow(/only added to/)
-    await expect(server.services.database.query('DELETE FROM edit')).rejects.toThrow(/only added to/)
+    const ledgers = [...KIND_NAMES.filter((k) => KINDS[k].ledger), 'edit']
+    const harm = [
+      ...ledgers.map((table) => `TRUNCATE "${table}" CASCADE`),
+      ...ledgers.map((table) => `DELETE FROM "${table}"`),
+      'UPDATE take SET slate = slate',
+      'UPDATE edit SET label = label',
+    ]
+    // Neither by the server nor by who owns the tables.
+    const owner = openDatabase(world.settings.ownerUrl)
+    for (const sql of harm) {
+      await expect(server.services.database.query(sql)).rejects.toThrow(/permission denied/)
+      // Of an empty table no row is there to be refused.
+      if (/TRUNCATE|take\b|edit\b/.test(sql)) await expect(owner.query(sql)).rejects.toThrow(/only added to/)
+    }
+    await owner.close()
   })
+  test.each([
+    'CREATE TABLE more (id int)',
+    'DROP TABLE place',
+    'CREATE DATABASE more',
+    'CREATE ROLE more',
+    'SELECT * FROM "SequelizeMeta"',
+    'TRUNCATE place CASCADE',
+  ])('the server’s own role may not: %s', (sql) =>
+    expect(server.services.database.query(sql)).rejects.toThrow(/permission denied|must be owner/),
+  )
   test('a wipe is refused while the rule is not met, whoever asks', async () => {
     const card = create('card', { label: 'Z9', folder: 'Z9' })
     await edit('owner', [card])
@@ -283,7 +302,9 @@ describe('joining', () => {
 describe('open to the network', () => {
   test('only once an owner has a password', async () => {
     const name = `closed_${Date.now()}`
-    await server.services.database.query(`CREATE DATABASE ${name}`)
+    const owner = openDatabase(admin)
+    await owner.query(`CREATE DATABASE ${name}`)
+    await owner.close()
     const databaseUrl = admin.replace(/\/[^/]*$/, `/${name}`)
     const settings = { databaseUrl, port: 0, mediaRoot: media, webFolder: null, host: '0.0.0.0' }
     await expect(start(settings)).rejects.toThrow(/no owner with a password yet/)

@@ -2,7 +2,7 @@ import { createServer, type Server } from 'node:http'
 import { hostname, networkInterfaces } from 'node:os'
 import { mkdir } from 'node:fs/promises'
 import path from 'node:path'
-import { openAccounts } from './accounts/accounts.ts'
+import { fillLooks, openAccounts } from './accounts/accounts.ts'
 import { openInvitations } from './accounts/invitations.ts'
 import { standInGateway } from './devices/messageGateway.ts'
 import { standInBox } from './devices/timecodeBox.ts'
@@ -23,12 +23,15 @@ import { lookAtCard } from './media/sight.ts'
 import { openDatabase } from './records/database.ts'
 import { migrate } from './records/migrate.ts'
 import { defineModels } from './records/models.ts'
+import { prepareServerRole } from './records/serverRole.ts'
 import { defineServerModels } from './records/serverModels.ts'
 import { openPictures } from './uploads/pictures.ts'
 import { sayFault } from '@kavrell/copying'
 
 export interface Settings {
   readonly databaseUrl: string
+  /** As who owns the tables: they are made and changed so, and the server's own role is given what it needs. */
+  readonly ownerUrl?: string
   /** 0 takes any free port. */
   readonly port: number
   readonly mediaRoot: string
@@ -50,8 +53,15 @@ export interface Running {
 
 /** Opens everything and serves on loopback. If the port is taken, the next free one is used. */
 export async function start(settings: Settings): Promise<Running> {
+  const { ownerUrl = settings.databaseUrl } = settings
+  const owner = openDatabase(ownerUrl)
+  try {
+    await migrate(owner)
+    if (ownerUrl !== settings.databaseUrl) await prepareServerRole(owner, settings.databaseUrl)
+  } finally {
+    await owner.close()
+  }
   const database = openDatabase(settings.databaseUrl)
-  await migrate(database)
   for (const folder of ['cards', 'drives']) await mkdir(path.join(settings.mediaRoot, folder), { recursive: true })
   const models = defineModels(database)
   const serverModels = defineServerModels(database, models)
@@ -60,7 +70,8 @@ export async function start(settings: Settings): Promise<Running> {
   const manifests = openManifests(serverModels)
   const look: LookAtCard = (folder, runs) => lookAtCard({ volumes, manifests }, folder, runs)
   const door = openDoor(database, models, look)
-  const accounts = openAccounts(serverModels)
+  await fillLooks(serverModels)
+  const accounts = openAccounts(database, serverModels)
   const announcements = await listenToAnnouncements(settings.databaseUrl)
   const recentEdits = openRecentEdits(serverModels, announcements)
   const now = () => new Date()

@@ -23,11 +23,17 @@ const PASSWORD = 'correct horse battery'
 export const create = <K extends KindName>(kind: K, fields: object, id: string = uuidv7()) =>
   createRecord(kind, fields, asId(id))
 
-/**
- * For tests: two servers on one new database, with one production and somebody signed in for each role.
- * Needs a PostgreSQL at TEST_POSTGRES, which npm test starts.
- */
-export async function openTestServer() {
+/** The server's own role, of which the whole database server of the tests has one. */
+function asServerRole(admin: string, database: string): string {
+  const url = new URL(admin)
+  url.username = 'kavrell_test'
+  url.password = 'for tests only'
+  url.pathname = `/${database}`
+  return url.href
+}
+
+/** For tests: two servers on one new database in which nobody is yet. Needs a PostgreSQL at TEST_POSTGRES. */
+export async function openEmptyServers() {
   const admin = process.env.TEST_POSTGRES
   if (!admin) throw new Error('TEST_POSTGRES is not set: run npm test')
   const name = `test_${process.pid}_${Date.now()}`
@@ -36,7 +42,8 @@ export async function openTestServer() {
   await root.close()
   const media = await mkdtemp(path.join(os.tmpdir(), 'kavrell-media-'))
   const settings = {
-    databaseUrl: admin.replace(/\/[^/]*$/, `/${name}`),
+    databaseUrl: asServerRole(admin, name),
+    ownerUrl: admin.replace(/\/[^/]*$/, `/${name}`),
     port: 0,
     mediaRoot: path.join(media, 'media'),
     uploads: path.join(media, 'uploads'),
@@ -69,6 +76,28 @@ export async function openTestServer() {
     const cookie = response.headers.get('set-cookie')?.split(';')[0]
     return { status: response.status, json: json as Answer['json'], text, cookie }
   }
+  return {
+    admin,
+    server,
+    second,
+    settings,
+    cookies,
+    call,
+    async close() {
+      await second.stop()
+      await server.stop()
+      await rm(media, { recursive: true, force: true })
+    },
+  }
+}
+
+/**
+ * For tests: two servers on one new database, with one production and somebody signed in for each role.
+ * Needs a PostgreSQL at TEST_POSTGRES, which npm test starts.
+ */
+export async function openTestServer() {
+  const world = await openEmptyServers()
+  const { server, settings, cookies, call } = world
   cookies.set('owner', (await call(null, '/set-up', { name: 'Owner', password: PASSWORD })).cookie!)
   const made = await call('owner', '/productions', { title: 'Test', mainsHz: 50 })
   const productionId = (made.json as unknown as { id: string }).id
@@ -77,14 +106,10 @@ export async function openTestServer() {
     cookies.set(role, (await call(null, '/sign-in', { name: role, password: PASSWORD })).cookie!)
   }
   return {
-    admin,
-    server,
-    second,
+    ...world,
     media: settings.mediaRoot,
     uploads: settings.uploads,
     productionId,
-    cookies,
-    call,
     /** Loads the demo and signs its owner in as `demo`. Gives the demo's id. */
     async enterDemo(): Promise<string> {
       const id = await loadDemo(server.services, settings.mediaRoot)
@@ -98,12 +123,15 @@ export async function openTestServer() {
     snapshot: async (who = 'owner') =>
       readSnapshot((await call(who, `/productions/${productionId}/snapshot`)).json as unknown as SnapshotOnTheWay),
     /** Follows the production's stream after a number, as a device would; `until` resolves once enough was heard. */
-    async listen(who: string, after: number, base: Running = server) {
+    async listen(who: string, after: number, base: Running = server, head = '') {
       const stop = new AbortController()
-      const response = await fetch(`${base.address}/api/productions/${productionId}/stream?after=${after}`, {
-        headers: { cookie: cookies.get(who)! },
-        signal: stop.signal,
-      })
+      const response = await fetch(
+        `${base.address}/api/productions/${productionId}/stream?after=${after}&head=${head}`,
+        {
+          headers: { cookie: cookies.get(who)! },
+          signal: stop.signal,
+        },
+      )
       const heard: StreamMessage[] = []
       const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader()
       let text = ''
@@ -111,9 +139,12 @@ export async function openTestServer() {
       return {
         heard,
         edits,
+        /** Resolves too when the server ends it. */
         async until(enough: () => boolean) {
           while (!enough()) {
-            text += (await reader.read()).value ?? ''
+            const { value, done } = await reader.read()
+            if (done) return
+            text += value
             const events = text.split('\n\n')
             text = events.pop()!
             for (const event of events) {
@@ -124,11 +155,6 @@ export async function openTestServer() {
         },
         stop: () => stop.abort(),
       }
-    },
-    async close() {
-      await second.stop()
-      await server.stop()
-      await rm(media, { recursive: true, force: true })
     },
   }
 }

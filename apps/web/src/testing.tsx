@@ -125,7 +125,7 @@ export function openDemo(role: Role = 'owner', change: (records: Tables) => Tabl
   })
   useProductionStore.setState({ productionId: null, pending: [], misfits: [], undo: [], redo: [], notice: null })
   const records = change(demoRecords)
-  openSnapshot({ productionId: PRODUCTION_ID, seq, role, jobs: [], records })
+  openSnapshot({ productionId: PRODUCTION_ID, seq, head: null, role, jobs: [], records })
   useFindings.setState({ findings: findingsIn(records), judged: true })
 }
 

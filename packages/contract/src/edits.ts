@@ -20,6 +20,28 @@ export interface LoggedEdit extends EditBody {
   readonly before: readonly Before[]
 }
 
+const BUDGET = 'budgetMinor'
+const withoutBudget = <F extends object>(fields: F): F =>
+  BUDGET in fields ? (Object.fromEntries(Object.entries(fields).filter(([name]) => name !== BUDGET)) as F) : fields
+const isOfMoney = (change: Change): boolean =>
+  change.kind === 'moneyLine' || (change.kind === 'production' && change.op === 'update' && BUDGET in change.fields)
+
+/** An edit as those hear it who do not see the money: its number and author, and whatever else it changed. */
+export function withoutMoney(edit: LoggedEdit): LoggedEdit {
+  if (!edit.changes.some(isOfMoney)) return edit
+  const kept = edit.changes.flatMap((change, i) =>
+    change.kind === 'moneyLine' ? [] : [{ change, before: edit.before[i] ?? null }],
+  )
+  return {
+    ...edit,
+    label: 'Change the money',
+    changes: kept.map(({ change }) =>
+      change.op === 'update' ? ({ ...change, fields: withoutBudget(change.fields) } as Change) : change,
+    ),
+    before: kept.map(({ before }) => before && withoutBudget(before)),
+  }
+}
+
 export interface EditAccepted {
   readonly seq: number
   readonly repeated: boolean

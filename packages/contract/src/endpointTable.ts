@@ -19,8 +19,11 @@ import {
   NewMemberBody,
   NewProductionBody,
   NothingBody,
+  OwnPasswordBody,
+  PasswordBody,
   type ReadSheet,
   RemindBody,
+  RoleBody,
   type SessionInfo,
   SetUpBody,
   SignInBody,
@@ -31,9 +34,9 @@ import type { SnapshotOnTheWay } from './snapshot.ts'
 
 /**
  * Who may ask: anybody at all; who is signed in; who may start productions; a member of the production in the path;
- * and of those the ones whose role plans, logs, or gives access.
+ * and of those the ones whose role plans, logs, gives access, or sees the money.
  */
-export type Who = 'anybody' | 'account' | 'starter' | 'member' | 'plan' | 'log' | 'access'
+export type Who = 'anybody' | 'account' | 'starter' | 'member' | 'plan' | 'log' | 'access' | 'money'
 
 /** Names in a path: `/productions/:productionId/days/:dayId`. */
 export type ParamNames<P extends string> = P extends `${string}:${infer Rest}`
@@ -104,6 +107,7 @@ export const ENDPOINTS = {
   signIn: post<Me>()('/sign-in', 'anybody', SignInBody, 200, true),
   enterDemo: post<Me>()('/enter-demo', 'anybody', EnterBody, 200, true),
   signOut: post<Me>()('/sign-out', 'anybody', NothingBody),
+  ownPassword: post<Me>()('/password', 'account', OwnPasswordBody, 200, true),
   invitation: get<{ title: string; role: InvitedRole }>()('/join/:token', 'anybody', true),
   join: post<Me>()('/join', 'anybody', JoinBody, 200, true),
   readSheet: get<ReadSheet>()('/sheets/:token', 'anybody'),
@@ -116,6 +120,16 @@ export const ENDPOINTS = {
 
   members: get<readonly Member[]>()(`${PRODUCTION}/members`, 'member'),
   addMember: post<readonly Member[]>()(`${PRODUCTION}/members`, 'access', NewMemberBody, 201, true),
+  changeRole: post<readonly Member[]>()(`${PRODUCTION}/members/:accountId/role`, 'access', RoleBody),
+  removeMember: post<readonly Member[]>()(`${PRODUCTION}/members/:accountId/remove`, 'access', NothingBody),
+  newPassword: post<readonly Member[]>()(
+    `${PRODUCTION}/members/:accountId/password`,
+    'access',
+    PasswordBody,
+    200,
+    true,
+  ),
+  leave: post<Me>()(`${PRODUCTION}/leave`, 'member', NothingBody),
   invitations: get<readonly Invitation[]>()(`${PRODUCTION}/invitations`, 'access'),
   invite: post<NewInvitation>()(`${PRODUCTION}/invitations`, 'access', InvitationBody, 201),
   withdraw: post<readonly Invitation[]>()(`${PRODUCTION}/invitations/:id/withdraw`, 'access', NothingBody),
@@ -149,7 +163,7 @@ export const ENDPOINTS = {
   pocketPdf: file(`${PRODUCTION}/shots-pocket.pdf`, 'member'),
   boardsPdf: file(`${PRODUCTION}/boards.pdf`, 'member'),
   shotsCsv: file(`${PRODUCTION}/shots.csv`, 'member'),
-  moneyCsv: file(`${PRODUCTION}/money.csv`, 'plan'),
+  moneyCsv: file(`${PRODUCTION}/money.csv`, 'money'),
 
   callSheetPdf: file(`${DAY}/call-sheet.pdf`, 'member'),
   callCalendar: file(`${DAY}/calls/:personId.ics`, 'member'),

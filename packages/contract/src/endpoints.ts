@@ -8,14 +8,14 @@ import { type Tables, idSchema } from '@kavrell/core/records'
 export const ROLES = ['owner', 'planner', 'logger', 'reader'] as const
 export type Role = (typeof ROLES)[number]
 
-/** Writers by role: planning records and ledgers. Owner alone gives and takes access. */
+/** Writers by role: planning records and ledgers; who sees the money. Owner alone gives and takes access. */
 export const RIGHTS: Readonly<
-  Record<Role, { readonly plan: boolean; readonly log: boolean; readonly access: boolean }>
+  Record<Role, { readonly plan: boolean; readonly log: boolean; readonly access: boolean; readonly money: boolean }>
 > = {
-  owner: { plan: true, log: true, access: true },
-  planner: { plan: true, log: true, access: false },
-  logger: { plan: false, log: true, access: false },
-  reader: { plan: false, log: false, access: false },
+  owner: { plan: true, log: true, access: true, money: true },
+  planner: { plan: true, log: true, access: false, money: true },
+  logger: { plan: false, log: true, access: false, money: false },
+  reader: { plan: false, log: false, access: false, money: false },
 }
 
 const name = z.string().trim().min(1, 'Give a name.').max(100)
@@ -32,6 +32,9 @@ export const NewProductionBody = z.strictObject({
   beginning: z.enum(Object.keys(BEGINNINGS) as [BeginningName]).default('nothing'),
 })
 export const NewMemberBody = z.strictObject({ name, password, role: z.enum(ROLES) })
+export const RoleBody = z.strictObject({ role: z.enum(ROLES) })
+export const PasswordBody = z.strictObject({ password })
+export const OwnPasswordBody = z.strictObject({ old: z.string().max(200), password })
 export const CopyJobBody = z.strictObject({
   cardId: idSchema(),
   driveIds: z.array(idSchema()).min(1, 'Choose at least one drive.').max(8),
@@ -82,8 +85,13 @@ export interface SessionInfo {
 
 /** Somebody with a role in a production. */
 export interface Member {
+  readonly accountId: string
   readonly name: string
   readonly role: Role
+  /** Can sign in anew; who joined by a link has only the device it was opened on. */
+  readonly hasPassword: boolean
+  /** The one that asks. */
+  readonly isMe: boolean
 }
 /** A call sheet that was issued: its number among those of its day. */
 export interface IssuedSheet {
@@ -125,6 +133,8 @@ export type Upload = z.infer<typeof Upload>
 export interface Snapshot {
   readonly productionId: string
   readonly seq: number
+  /** Id of the edit of that number: another log with the same number is told from this one by it. */
+  readonly head: string | null
   readonly role: Role
   readonly records: Tables
   readonly jobs: readonly Job[]
@@ -180,4 +190,7 @@ export interface MediaView {
 }
 
 export type StreamMessage =
-  { readonly type: 'edit'; readonly edit: LoggedEdit } | { readonly type: 'job'; readonly job: Job }
+  | { readonly type: 'edit'; readonly edit: LoggedEdit }
+  | { readonly type: 'job'; readonly job: Job }
+  /** What this client has is not what the log holds, or it may see other things than before: it loads anew. */
+  | { readonly type: 'load-anew' }

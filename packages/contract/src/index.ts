@@ -1,4 +1,4 @@
-export { type EditAccepted, EditBody, type LoggedEdit, type Refusal } from './edits.ts'
+export { type EditAccepted, EditBody, type LoggedEdit, type Refusal, withoutMoney } from './edits.ts'
 export {
   type BoxReading,
   type ClockReading,

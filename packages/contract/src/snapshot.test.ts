@@ -5,6 +5,7 @@ import { asId, blank, fieldsOf, KIND_NAMES } from '@kavrell/core/records'
 const onTheWay = (rows: SnapshotOnTheWay['rows']): SnapshotOnTheWay => ({
   productionId: 'p',
   seq: 7,
+  head: null,
   role: 'reader',
   jobs: [],
   rows,

@@ -1,11 +1,14 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { hash, verify } from '@node-rs/argon2'
-import { Op, UniqueConstraintError } from 'sequelize'
+import { literal, Op, QueryTypes, type Sequelize, type Transaction, UniqueConstraintError } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
 import type { MembershipRow, ServerModels } from '../records/serverModels.ts'
-import type { Me, Role, SessionInfo } from '@kavrell/contract'
+import type { Me, Member, Role, SessionInfo } from '@kavrell/contract'
+import { looksOfName } from '@kavrell/core/text'
 
 const SESSION_DAYS = 30
+/** What those wait for one another by who set up at once. */
+const FIRST_OWNER = 4_180_001
 const tokenHash = (token: string) => createHash('sha256').update(token).digest('hex')
 
 export interface Account {
@@ -16,7 +19,10 @@ export interface Account {
 /** Accounts, sessions and who may enter which production as what. */
 export interface Accounts {
   readonly needsOwner: () => Promise<boolean>
+  /** Null where the name is that of another account, or looks like it. */
   readonly createAccount: (name: string, password: string | null, demo?: boolean) => Promise<Account | null>
+  /** The first account, whose maker owns what they start; null once there is one. However many ask at once, one is made. */
+  readonly createOwner: (name: string, password: string) => Promise<Account | null>
   readonly signIn: (name: string, password: string) => Promise<Account | null>
   readonly demoAccount: (id: string) => Promise<Account | null>
   readonly openSession: (account: Account, device: string) => Promise<{ token: string; maxAgeMs: number }>
@@ -34,30 +40,62 @@ export interface Accounts {
   /** Who is in a production as what, by account. */
   readonly rolesIn: (productionId: string) => Promise<ReadonlyMap<string, Role>>
   readonly giveRole: (accountId: string, productionId: string, role: Role) => Promise<void>
-  readonly members: (productionId: string) => Promise<{ name: string; role: Role }[]>
+  /** @param askedBy whose own entry is marked */
+  readonly members: (productionId: string, askedBy: string) => Promise<Member[]>
+  /** Takes somebody out of a production; their sessions stay, for others that they are in. */
+  readonly removeMember: (accountId: string, productionId: string) => Promise<void>
+  readonly productionsOf: (accountId: string) => Promise<ReadonlyMap<string, Role>>
+  /** A new password ends every session of the account, but the one that is given. */
+  readonly setPassword: (accountId: string, password: string, butToken?: string) => Promise<void>
   readonly me: (account: Account | null) => Promise<Me>
 }
 
-export function openAccounts({ account, membership, session }: ServerModels): Accounts {
+/** Accounts from before names were compared: each gets what its name looks like, a twin a mark that no name has. */
+export async function fillLooks({ account }: ServerModels): Promise<void> {
+  for (const row of await account.findAll({ where: { looks: { [Op.is]: null } as never }, order: ['id'] })) {
+    const { id, name } = row.get()
+    const looks = looksOfName(name)
+    const taken = await account.count({ where: { looks } })
+    await account.update({ looks: taken > 0 ? `${looks} #${id}` : looks }, { where: { id } })
+  }
+}
+
+export function openAccounts(database: Sequelize, { account, membership, session }: ServerModels): Accounts {
+  /** Every open stream asks again who it is for. */
+  const accessChanged = () => database.query("SELECT pg_notify('kavrell_access', '')", { type: QueryTypes.SELECT })
   const known = (row: { id: string; name: string } | undefined): Account | null =>
     row ? { id: row.id, name: row.name } : null
+  const create = async (name: string, password: string | null, demo: boolean, transaction?: Transaction) => {
+    const id = uuidv7()
+    const passwordHash = password === null ? null : await hash(password)
+    try {
+      await account.create({ id, name, looks: looksOfName(name), passwordHash, demo }, { transaction })
+      return { id, name }
+    } catch (error) {
+      if (error instanceof UniqueConstraintError) return null
+      throw error
+    }
+  }
   const accounts: Accounts = {
     async needsOwner() {
       return (await account.count({ where: { demo: false } })) === 0
     },
-    async createAccount(name, password, demo = false) {
-      const id = uuidv7()
-      const passwordHash = password === null ? null : await hash(password)
-      try {
-        await account.create({ id, name, passwordHash, demo })
-        return { id, name }
-      } catch (error) {
-        if (error instanceof UniqueConstraintError) return null
-        throw error
-      }
+    createAccount: (name, password, demo = false) => create(name, password, demo),
+    async createOwner(name, password) {
+      return database.transaction(async (transaction) => {
+        await database.query('SELECT pg_advisory_xact_lock(:key)', { replacements: { key: FIRST_OWNER }, transaction })
+        const there = await account.count({ where: { demo: false }, transaction })
+        return there > 0 ? null : create(name, password, false, transaction)
+      })
     },
     async signIn(name, password) {
-      const row = (await account.findOne({ where: { name } }))?.get()
+      const row = (
+        await account.findOne({
+          where: { [Op.or]: [{ name }, { looks: looksOfName(name) }] },
+          order: [[literal('(name = :name)'), 'DESC']],
+          replacements: { name },
+        })
+      )?.get()
       // A wrong name costs the same time as a wrong password.
       const stored = row?.passwordHash ?? (await UNKNOWN)
       const right = await verify(stored, password)
@@ -110,13 +148,16 @@ export function openAccounts({ account, membership, session }: ServerModels): Ac
     },
     async endSession(productionId, sessionId) {
       const roles = await accounts.rolesIn(productionId)
-      return (await session.destroy({ where: { id: sessionId, accountId: [...roles.keys()] } })) > 0
+      const ended = await session.destroy({ where: { id: sessionId, accountId: [...roles.keys()] } })
+      await accessChanged()
+      return ended > 0
     },
     async hasPassword() {
       return (await account.count({ where: { passwordHash: { [Op.ne]: null } } })) > 0
     },
     async closeSession(token) {
       await session.destroy({ where: { tokenHash: tokenHash(token) } })
+      await accessChanged()
     },
     async mayStartProductions(accountId) {
       const row = (await account.findByPk(accountId, { include: 'memberships' }))?.get()
@@ -133,14 +174,33 @@ export function openAccounts({ account, membership, session }: ServerModels): Ac
     },
     async giveRole(accountId, productionId, role) {
       await membership.upsert({ accountId, productionId, role })
+      await accessChanged()
     },
-    async members(productionId) {
+    async removeMember(accountId, productionId) {
+      await membership.destroy({ where: { accountId, productionId } })
+      await accessChanged()
+    },
+    async productionsOf(accountId) {
+      const rows = await membership.findAll({ where: { accountId } })
+      return new Map(rows.map((row) => [row.get().productionId, row.get().role]))
+    },
+    async setPassword(accountId, password, butToken) {
+      await account.update({ passwordHash: await hash(password) }, { where: { id: accountId } })
+      const others = butToken === undefined ? {} : { tokenHash: { [Op.ne]: tokenHash(butToken) } }
+      await session.destroy({ where: { accountId, ...others } })
+      await accessChanged()
+    },
+    async members(productionId, askedBy) {
       const rows = await membership.findAll({
         where: { productionId },
         include: 'account',
         order: [['account', 'name', 'ASC']],
       })
-      return rows.map((row) => ({ name: row.get().account!.get().name, role: row.get().role }))
+      return rows.map((row): Member => {
+        const { accountId, role } = row.get()
+        const { name, passwordHash } = row.get().account!.get()
+        return { accountId, name, role, hasPassword: passwordHash !== null, isMe: accountId === askedBy }
+      })
     },
     async me(mine) {
       const [own, demo] = await Promise.all([

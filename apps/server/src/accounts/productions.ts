@@ -1,3 +1,4 @@
+import { onBehalfOf } from '../edits/writing.ts'
 import { v7 as uuidv7 } from 'uuid'
 import type { Door } from '../edits/door.ts'
 import type { Account, Accounts } from './accounts.ts'
@@ -18,7 +19,7 @@ export async function createProduction(
 ): Promise<Outcome<{ id: string }, Refusal>> {
   const id = uuidv7()
   const rate = given.mainsHz === 60 ? { rateNum: 24000, rateDen: 1001 } : { rateNum: 25, rateDen: 1 }
-  const outcome = await deps.door.acceptEdit({ name: owner.name, role: 'server' }, id, {
+  const outcome = await deps.door.acceptEdit(onBehalfOf(owner), id, {
     id: uuidv7(),
     label: `Start ${given.title}`,
     changes: [

@@ -1,3 +1,5 @@
+import type { Account } from '../accounts/accounts.ts'
+import { asServer } from '../edits/writing.ts'
 import { mkdir, rename, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import sharp from 'sharp'
@@ -21,7 +23,7 @@ export async function loadDemo(services: Services, mediaRoot: string): Promise<s
   const { door, accounts, offload, jobs, sheets } = services
   const demo = demoProduction(uuidv7, services.now().getTime())
   const write = async (label: string, changes: readonly Change[]) => {
-    const outcome = await door.acceptEdit({ name: 'Maren Tolley', role: 'server' }, demo.productionId, {
+    const outcome = await door.acceptEdit(asServer('Maren Tolley'), demo.productionId, {
       id: uuidv7(),
       label,
       changes: [...changes],
@@ -29,19 +31,22 @@ export async function loadDemo(services: Services, mediaRoot: string): Promise<s
     if (!outcome.ok) throw new Error(`The demo was refused: ${JSON.stringify(outcome.error)}`)
   }
   await write('Load the demo', demo.plan)
+  const members = new Map<string, Account>()
   for (const { name, role } of DEMO_PEOPLE) {
     const existing = await services.serverModels.account.findOne({ where: { name, demo: true } })
     const account =
       existing?.get() ??
       (await accounts.createAccount(name, null, true)) ??
       (await accounts.createAccount(`${name} (demo)`, null, true))
-    if (account) await accounts.giveRole(account.id, demo.productionId, role)
+    if (!account) continue
+    await accounts.giveRole(account.id, demo.productionId, role)
+    members.set(name, account)
   }
   await makeMedia(mediaRoot)
   const people = ['maren', 'pell', 'juno', 'idris', 'tobias', 'sadie', 'hollis', 'edda', 'corin'].map((name) =>
     demo.id('person', name),
   )
-  await sheets.issue('Juno Brask', demo.productionId, {
+  await sheets.issue(members.get('Juno Brask')!, demo.productionId, {
     id: uuidv7(),
     dayId: demo.id('day', 'day 1'),
     personIds: people,
@@ -58,7 +63,7 @@ export async function loadDemo(services: Services, mediaRoot: string): Promise<s
     ['R1', ['S1', 'H1']],
   ] as const) {
     const outcome = await offload.copyCard(
-      'Sadie Quill',
+      members.get('Sadie Quill')!,
       demo.productionId,
       demo.id('card', card),
       drives.map((drive) => demo.id('drive', drive)),

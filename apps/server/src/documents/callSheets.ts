@@ -2,7 +2,9 @@ import { randomBytes } from 'node:crypto'
 import type { Sequelize } from 'sequelize'
 import { v5 as uuidv5, v7 as uuidv7 } from 'uuid'
 import type { MessageGateway } from '../devices/messageGateway.ts'
+import type { Account } from '../accounts/accounts.ts'
 import type { Door } from '../edits/door.ts'
+import { asServer, onBehalfOf } from '../edits/writing.ts'
 import type { Models } from '../records/models.ts'
 import { readRecords } from '../records/readRecords.ts'
 import type { ServerModels } from '../records/serverModels.ts'
@@ -30,12 +32,12 @@ import {
 
 export interface CallSheets {
   readonly issue: (
-    by: string,
+    by: Account,
     productionId: string,
     asked: IssueSheetBody,
   ) => Promise<Outcome<{ sentSheetId: string; version: number }, Refusal>>
   readonly remind: (
-    by: string,
+    by: Account,
     productionId: string,
     sentSheetId: string,
     personId: string,
@@ -148,7 +150,7 @@ export function openCallSheets(deps: Deps): CallSheets {
     return made.get().body
   }
   const deliver = async (
-    by: string,
+    by: Account,
     productionId: string,
     production: Production,
     sentSheetId: string,
@@ -162,7 +164,7 @@ export function openCallSheets(deps: Deps): CallSheets {
   }
   /** Writes down the sheet of a day as it is now, under the next number; one that has this id already stands. */
   const makeSheet = async (
-    by: string,
+    by: Account,
     productionId: string,
     id: string,
     dayId: string,
@@ -186,7 +188,7 @@ export function openCallSheets(deps: Deps): CallSheets {
     await issuedPaper.destroy({ where: { productionId, sentSheetId: id } })
     const paper = production.production.paper
     await keepPaper(productionId, id, () => callSheetPdf(planned.sheet, paper, version, planned.changes))
-    const written = await door.acceptEdit({ name: by, role: 'server' }, productionId, {
+    const written = await door.acceptEdit(onBehalfOf(by), productionId, {
       id: uuidv7(),
       label: `Issue call sheet ${version}`,
       changes: [createRecord('sentSheet', fields, asId(id))],
@@ -237,7 +239,7 @@ export function openCallSheets(deps: Deps): CallSheets {
         )
       ).flat()
       if (deliveries.length > 0) {
-        const written = await door.acceptEdit({ name: by, role: 'server' }, productionId, {
+        const written = await door.acceptEdit(onBehalfOf(by), productionId, {
           id: uuidv7(),
           label: `Send call sheet ${version}`,
           changes: deliveries,
@@ -249,7 +251,7 @@ export function openCallSheets(deps: Deps): CallSheets {
     async remind(by, productionId, sentSheetId, personId) {
       const found = await whom(productionId, sentSheetId, personId)
       if (!found.ok) return found
-      const told = await door.acceptEdit({ name: by, role: 'server' }, productionId, {
+      const told = await door.acceptEdit(onBehalfOf(by), productionId, {
         id: uuidv7(),
         label: 'Send call sheet again',
         changes: await deliver(by, productionId, found.value.production, sentSheetId, personId),
@@ -271,7 +273,7 @@ export function openCallSheets(deps: Deps): CallSheets {
         (d) => d.sentSheetId === sent.id && d.personId === person.id && d.status === 'read',
       )
       if (known) return true
-      const written = await door.acceptEdit({ name: person.name, role: 'server' }, productionId, {
+      const written = await door.acceptEdit(asServer(person.name), productionId, {
         // The same for the same person and version: asked twice at once, it is one edit.
         id: idOfReading(sent.id, person.id),
         label: `${person.name} read the call sheet`,
@@ -286,10 +288,10 @@ export function openCallSheets(deps: Deps): CallSheets {
     async sentByHand(by, productionId, sentSheetId, personId) {
       const found = await whom(productionId, sentSheetId, personId)
       if (!found.ok) return found
-      const told = await door.acceptEdit({ name: by, role: 'server' }, productionId, {
+      const told = await door.acceptEdit(onBehalfOf(by), productionId, {
         id: uuidv7(),
         label: `Call sheet sent to ${found.value.person.name} by hand`,
-        changes: [delivery(sentSheetId, personId, 'by hand', `Sent by ${by}.`)],
+        changes: [delivery(sentSheetId, personId, 'by hand', `Sent by ${by.name}.`)],
       })
       return told.ok ? ok(null) : told
     },

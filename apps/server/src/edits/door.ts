@@ -156,7 +156,8 @@ async function write(writing: Writing, lookAtCard: LookAtCard): Promise<Outcome<
     await database.query('SET CONSTRAINTS ALL IMMEDIATE', { transaction })
   const unsafe = await refuseUnsafeWipe(writing, lookAtCard)
   if (unsafe) throw new Refused(unsafe)
-  const logged: Omit<LoggedEdit, 'at'> = {
+  const logged: Omit<LoggedEdit, 'at'> & { readonly authorId: string | null } = {
+    authorId: author.accountId,
     id: body.id,
     seq,
     productionId,
@@ -168,8 +169,8 @@ async function write(writing: Writing, lookAtCard: LookAtCard): Promise<Outcome<
   // One statement: everybody's edits of a production wait for this one to end.
   await database.query(
     `WITH logged AS (
-       INSERT INTO edit (id, "productionId", seq, label, author, changes, before)
-       VALUES (:id, :productionId, :seq, :label, :author, :changes, :before) RETURNING "productionId")
+       INSERT INTO edit (id, "productionId", seq, label, author, "authorId", changes, before)
+       VALUES (:id, :productionId, :seq, :label, :author, :authorId, :changes, :before) RETURNING "productionId")
      SELECT pg_notify('kavrell_edit', "productionId"::text) FROM logged`,
     {
       replacements: { ...logged, changes: JSON.stringify(logged.changes), before: JSON.stringify(logged.before) },
@@ -271,7 +272,9 @@ async function writeRows(
 ): Promise<void> {
   const writes = new Map<KindName, { made: object[]; changed: object[]; gone: string[] }>()
   for (const { kind, id, before, after } of touched.values()) {
-    const ledger = KINDS[kind].ledger ? { loggedAt: new Date(), loggedBy: author.name } : {}
+    const ledger = KINDS[kind].ledger
+      ? { loggedAt: new Date(), loggedBy: author.name, loggedById: author.accountId }
+      : {}
     const own = writes.get(kind) ?? { made: [], changed: [], gone: [] }
     writes.set(kind, own)
     if (after && !before) own.made.push({ ...after, id, productionId, ...ledger })
@@ -285,6 +288,6 @@ async function writeRows(
     // Each is there already, so that every one of them is written over, in one statement.
     const written = [...Object.keys(fieldsOf(kind)), 'version', 'fieldVersions']
     if (changed.length > 0)
-      await model.bulkCreate(changed as never, { updateOnDuplicate: written as never, transaction })
+      await model.bulkCreate(changed as never, { updateOnDuplicate: written, transaction })
   }
 }

@@ -5,9 +5,20 @@ import type { AnyRecord, KindName } from '@kavrell/core/records'
 
 /** Who writes: a member with a role, or the server itself on a member's behalf. */
 export interface Author {
+  /** Of the account; null where the server does something by itself, or for a guest of a link. */
+  readonly accountId: string | null
   readonly name: string
   readonly role: Role | 'server'
 }
+
+/** The server, on behalf of somebody. */
+export const onBehalfOf = ({ id, name }: { readonly id: string; readonly name: string }): Author => ({
+  accountId: id,
+  name,
+  role: 'server',
+})
+/** The server, for somebody who has no account, or by itself under a name. */
+export const asServer = (name: string): Author => ({ accountId: null, name, role: 'server' })
 
 export type Row = AnyRecord & { readonly fieldVersions: Readonly<Record<string, number>> }
 

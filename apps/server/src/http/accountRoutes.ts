@@ -13,15 +13,9 @@ import type { Models } from '../records/models.ts'
 import type { ServerModels } from '../records/serverModels.ts'
 import type { Pictures } from '../uploads/pictures.ts'
 import { COOKIE, isLoopback, sessionToken } from './guards.ts'
+import { NAME_TAKEN } from './memberRoutes.ts'
 import type { Serve } from './serve.ts'
 
-const NAME_TAKEN: Refusal = {
-  code: 'invalid',
-  kind: 'account',
-  id: '',
-  field: 'name',
-  says: 'That name is taken. Choose another.',
-}
 const no = (code: 'forbidden' | 'not-found', says: string) => fail<Refusal>({ code, says })
 const noLink = () => no('not-found', 'This link does not hold any more. Ask for a new one.')
 
@@ -58,8 +52,9 @@ export function signInRoutes(serve: Serve, { accounts, invitations }: Deps): voi
   serve.on(ENDPOINTS.setUp, async ({ req, res, body: { name, password } }) => {
     if (!isLoopback(req)) return no('forbidden', 'The first password is set on the machine that serves.')
     if (!(await accounts.needsOwner())) return no('forbidden', 'There is an owner already. Sign in.')
-    const account = await accounts.createAccount(name, password)
-    return account ? enter(req, res, account) : fail(NAME_TAKEN)
+    const account = await accounts.createOwner(name, password)
+    if (account) return enter(req, res, account)
+    return (await accounts.needsOwner()) ? fail(NAME_TAKEN) : no('forbidden', 'There is an owner already. Sign in.')
   })
   serve.on(ENDPOINTS.signIn, async ({ req, res, body: { name, password } }) => {
     const account = await accounts.signIn(name, password)
@@ -85,7 +80,8 @@ export function signInRoutes(serve: Serve, { accounts, invitations }: Deps): voi
     const invitation = await invitations.read(token)
     if (!invitation) return noLink()
     const account = await accounts.createAccount(name, null)
-    if (!account) return fail({ ...NAME_TAKEN, says: 'That name is taken here. Add your surname.' })
+    if (!account)
+      return fail({ ...NAME_TAKEN, says: 'Somebody here has that name, or one that looks like it. Add your surname.' })
     await accounts.giveRole(account.id, invitation.productionId, invitation.role)
     await invitations.countJoined(invitation.id)
     return enter(req, res, account)
@@ -107,13 +103,6 @@ export function accessRoutes(serve: Serve, deps: Deps): void {
     const file = await exportProduction(deps, params.productionId, now())
     res.set({ 'content-disposition': 'attachment; filename="production.json"', 'cache-control': 'no-store' }).json(file)
     return undefined
-  })
-  serve.on(ENDPOINTS.members, async ({ params }) => ok(await accounts.members(params.productionId)))
-  serve.on(ENDPOINTS.addMember, async ({ params, body: { name, password, role } }) => {
-    const account = await accounts.createAccount(name, password)
-    if (!account) return fail(NAME_TAKEN)
-    await accounts.giveRole(account.id, params.productionId, role)
-    return ok(await accounts.members(params.productionId))
   })
   serve.on(ENDPOINTS.invitations, async ({ params }) => ok(await invitations.list(params.productionId)))
   serve.on(ENDPOINTS.invite, async ({ account, params, body: { role, minutes } }) => {

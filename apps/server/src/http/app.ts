@@ -27,6 +27,7 @@ import { readBody } from './bodies.ts'
 import { documentRoutes } from './documentRoutes.ts'
 import { answerErrors, knowAccount, knownHostsOnly, refuseForeignWrites } from './guards.ts'
 import { sendRefusal, serveOn } from './serve.ts'
+import { memberRoutes } from './memberRoutes.ts'
 import { mediaRoutes } from './mediaRoutes.ts'
 import { paperRoutes } from './paperRoutes.ts'
 import { productionRoutes } from './productionRoutes.ts'
@@ -89,6 +90,7 @@ export function makeApp(services: Services, webFolder: string | null): Express {
   serve.on(ENDPOINTS.health, () => ok({ ok: true }))
   signInRoutes(serve, services)
   accessRoutes(serve, services)
+  memberRoutes(serve, services)
   productionRoutes(serve, services)
   uploadRoutes(serve, services)
   paperRoutes(serve, services)

@@ -20,10 +20,10 @@ interface Deps {
 export function mediaRoutes(serve: Serve, { offload, ...media }: Deps): void {
   serve.on(ENDPOINTS.media, async ({ params }) => ok(await viewMedia(media, params.productionId)))
   serve.on(ENDPOINTS.copyCard, ({ account, params, body }) =>
-    offload.copyCard(account!.name, params.productionId, body.cardId, body.driveIds),
+    offload.copyCard(account!, params.productionId, body.cardId, body.driveIds),
   )
   serve.on(ENDPOINTS.checkCopy, ({ account, params, body }) =>
-    offload.verifyCopy(account!.name, params.productionId, body.copyRunId),
+    offload.verifyCopy(account!, params.productionId, body.copyRunId),
   )
   serve.on(ENDPOINTS.stopJob, async ({ params }) =>
     ok({ stopped: await offload.stop(params.productionId, params.jobId) }),

@@ -1,21 +1,25 @@
-import { ENDPOINTS, type SnapshotOnTheWay } from '@kavrell/contract'
+import { ENDPOINTS, RIGHTS, type SnapshotOnTheWay } from '@kavrell/contract'
 import { fail, ok } from '@kavrell/core/outcome'
 import type { Sequelize } from 'sequelize'
+import type { Accounts } from '../accounts/accounts.ts'
 import type { TimecodeBox } from '../devices/timecodeBox.ts'
 import type { CallSheets } from '../documents/callSheets.ts'
 import type { Door } from '../edits/door.ts'
 import type { Announcements } from '../live/announcements.ts'
 import type { RecentEdits } from '../live/recentEdits.ts'
 import { openStream } from '../live/stream.ts'
+import { openStreamLimit } from '../live/streamLimit.ts'
 import type { MediaJobs } from '../media/copyJob.ts'
 import type { ServerModels } from '../records/serverModels.ts'
 import { openStandings } from '../records/standings.ts'
 import { openSnapshots } from '../records/snapshots.ts'
+import { sessionToken } from './guards.ts'
 import type { Serve } from './serve.ts'
 
 const UNKNOWN_LINK = { code: 'not-found', says: 'This link is no longer known.' } as const
 
 interface Deps {
+  readonly accounts: Accounts
   readonly database: Sequelize
   readonly serverModels: ServerModels
   readonly door: Door
@@ -30,30 +34,38 @@ interface Deps {
 /** The door, the snapshot, the stream, and the sending of call sheets. */
 export function productionRoutes(
   serve: Serve,
-  { database, serverModels, door, announcements, recentEdits, sheets, jobs, timecodeBox, now }: Deps,
+  { database, accounts, serverModels, door, announcements, recentEdits, sheets, jobs, timecodeBox, now }: Deps,
 ): void {
   const snapshots = openSnapshots(database, serverModels)
   const standings = openStandings(snapshots, now)
+  const streams = openStreamLimit()
   serve.on(ENDPOINTS.edit, async ({ account, role, params, body, res }) => {
-    const outcome = await door.acceptEdit({ name: account!.name, role: role! }, params.productionId, body)
+    const outcome = await door.acceptEdit(
+      { accountId: account!.id, name: account!.name, role: role! },
+      params.productionId,
+      body,
+    )
     if (!outcome.ok || !outcome.value.repeated) return outcome
     res.json(outcome.value)
     return undefined
   })
-  serve.on(ENDPOINTS.standing, async ({ params: { productionId, today } }) => {
-    const standing = await standings.read(productionId, today)
+  serve.on(ENDPOINTS.standing, async ({ params: { productionId, today }, role }) => {
+    const standing = await standings.read(productionId, today, RIGHTS[role!].money)
     return standing ? ok(standing) : fail({ code: 'not-found', says: 'There is no such production.' })
   })
   serve.on(ENDPOINTS.snapshot, async ({ params: { productionId }, role, res }) => {
-    const { seq, rows } = await snapshots.read(productionId)
+    const { seq, head, rows } = await snapshots.read(productionId)
     const rest: Omit<SnapshotOnTheWay, 'rows'> = {
       productionId,
       seq,
+      head,
       role: role!,
       jobs: await jobs.recent(productionId),
     }
     // The rows are JSON already.
-    res.type('json').send(`${JSON.stringify(rest).slice(0, -1)},"rows":${rows}}`)
+    res
+      .type('json')
+      .send(`${JSON.stringify(rest).slice(0, -1)},"rows":${RIGHTS[role!].money ? rows.all : rows.withoutMoney}}`)
     return undefined
   })
   serve.on(ENDPOINTS.clock, async ({ params }) => {
@@ -61,15 +73,30 @@ export function productionRoutes(
     // Read again after the box was: what counts is the moment the answer leaves.
     return ok({ nowMs: now().getTime(), box })
   })
-  serve.on(ENDPOINTS.stream, ({ params, req, res }) => {
+  serve.on(ENDPOINTS.stream, async ({ params: { productionId }, role, req, res }) => {
     const after = Number(req.headers['last-event-id'] ?? req.query.after ?? 0)
-    const from = Number.isSafeInteger(after) && after >= 0 ? after : 0
-    openStream({ serverModels, announcements, recentEdits, jobs }, params.productionId, from, req, res)
+    const token = sessionToken(req) ?? ''
+    if (!streams.enter(token, res))
+      return fail({ code: 'too-many', says: 'This device follows the production in too many windows.' })
+    const roleNow = async () => {
+      const account = await accounts.accountOfSession(token)
+      return account && accounts.roleOf(account.id, productionId)
+    }
+    await openStream(
+      { serverModels, announcements, recentEdits, jobs, roleNow },
+      {
+        productionId,
+        role: role!,
+        after: Number.isSafeInteger(after) && after >= 0 ? after : 0,
+        head: typeof req.query.head === 'string' && req.query.head !== '' ? req.query.head : null,
+      },
+      res,
+    )
     return undefined
   })
-  serve.on(ENDPOINTS.issueSheet, ({ account, params, body }) => sheets.issue(account!.name, params.productionId, body))
+  serve.on(ENDPOINTS.issueSheet, ({ account, params, body }) => sheets.issue(account!, params.productionId, body))
   serve.on(ENDPOINTS.remind, async ({ account, params, body }) => {
-    const outcome = await sheets.remind(account!.name, params.productionId, body.sentSheetId, body.personId)
+    const outcome = await sheets.remind(account!, params.productionId, body.sentSheetId, body.personId)
     return outcome.ok ? ok({}) : outcome
   })
   serve.on(ENDPOINTS.readSheet, async ({ params }) => {
@@ -81,7 +108,7 @@ export function productionRoutes(
   )
   serve.on(ENDPOINTS.sheetLink, ({ params, body }) => sheets.link(params.productionId, body.sentSheetId, body.personId))
   serve.on(ENDPOINTS.sentByHand, async ({ account, params, body }) => {
-    const told = await sheets.sentByHand(account!.name, params.productionId, body.sentSheetId, body.personId)
+    const told = await sheets.sentByHand(account!, params.productionId, body.sentSheetId, body.personId)
     return told.ok ? ok({}) : told
   })
 }

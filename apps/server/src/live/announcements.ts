@@ -3,7 +3,7 @@ import { Client } from 'pg'
 
 /** `heard-again` follows a connection that was lost: anything may have been announced meanwhile. */
 export type Announcement = {
-  readonly channel: 'kavrell_edit' | 'kavrell_job' | 'heard-again'
+  readonly channel: 'kavrell_edit' | 'kavrell_job' | 'kavrell_access' | 'heard-again'
   readonly payload: string
 }
 
@@ -27,7 +27,7 @@ export async function listenToAnnouncements(url: string): Promise<Announcements>
     })
     client.on('error', retry)
     await client.connect()
-    await client.query('LISTEN kavrell_edit; LISTEN kavrell_job')
+    await client.query('LISTEN kavrell_edit; LISTEN kavrell_job; LISTEN kavrell_access')
     failed = 0
     for (const listener of listeners) listener({ channel: 'heard-again', payload: '' })
   }

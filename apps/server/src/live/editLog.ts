@@ -1,4 +1,4 @@
-import { Op } from 'sequelize'
+import { Op, type Transaction } from 'sequelize'
 import type { ServerModels } from '../records/serverModels.ts'
 import type { LoggedEdit } from '@kavrell/contract'
 
@@ -14,5 +14,17 @@ export async function editsAfter(
     order: [['seq', 'ASC']],
     limit: most,
   })
-  return rows.map((row) => ({ ...row.get(), at: row.get().at.toISOString() }))
+  return rows.map((row) => {
+    const { authorId: _, at, ...edit } = row.get()
+    return { ...edit, at: at.toISOString() }
+  })
 }
+
+/** Id of the edit of a number; null where there is none. */
+export const editOf = async (
+  { edit }: Pick<ServerModels, 'edit'>,
+  productionId: string,
+  seq: number,
+  transaction?: Transaction,
+): Promise<string | null> =>
+  (await edit.findOne({ attributes: ['id'], where: { productionId, seq }, transaction }))?.get().id ?? null

@@ -1,11 +1,14 @@
 import type { Announcements } from './announcements.ts'
 import { editsAfter } from './editLog.ts'
+import { type LoggedEdit, type StreamMessage, withoutMoney } from '@kavrell/contract'
 import type { ServerModels } from '../records/serverModels.ts'
 
 /** An edit as it goes out: its number, and the message once for all who listen. */
 export interface OutgoingEdit {
   readonly seq: number
   readonly text: string
+  /** The same for those who do not see the money; made when it is first asked for. */
+  readonly withoutMoney: () => string
 }
 
 export interface RecentEdits {
@@ -30,10 +33,19 @@ interface Followed {
   reading: boolean
 }
 
-export const outgoing = (edit: { seq: number }): OutgoingEdit => ({
-  seq: edit.seq,
-  text: JSON.stringify({ type: 'edit', edit }),
-})
+export function outgoing(edit: LoggedEdit): OutgoingEdit {
+  const textOf = (told: LoggedEdit) => JSON.stringify({ type: 'edit', edit: told } satisfies StreamMessage)
+  const text = textOf(edit)
+  let poorer: string | null = null
+  return {
+    seq: edit.seq,
+    text,
+    withoutMoney() {
+      const told = withoutMoney(edit)
+      return (poorer ??= told === edit ? text : textOf(told))
+    },
+  }
+}
 
 /**
  * Reads each new edit of a production once, however many devices listen to it here, and hands it to all of
@@ -63,7 +75,7 @@ export function openRecentEdits(serverModels: ServerModels, announcements: Annou
     }
   }
   const stop = announcements.hear(({ channel, payload }) => {
-    if (channel === 'kavrell_job') return
+    if (channel === 'kavrell_job' || channel === 'kavrell_access') return
     for (const [productionId, followed] of productions) {
       if (channel === 'kavrell_edit' && payload !== productionId) continue
       followed.stale = true

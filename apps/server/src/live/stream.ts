@@ -1,82 +1,147 @@
-import type { Request, Response } from 'express'
+import { RIGHTS, type Role, type StreamMessage } from '@kavrell/contract'
+import type { Response } from 'express'
 import type { MediaJobs } from '../media/copyJob.ts'
-import type { Announcements } from './announcements.ts'
-import { editsAfter } from './editLog.ts'
 import type { ServerModels } from '../records/serverModels.ts'
+import type { Announcements } from './announcements.ts'
+import { editOf, editsAfter } from './editLog.ts'
+import { openOutlet } from './outlet.ts'
 import { outgoing, type OutgoingEdit, type RecentEdits } from './recentEdits.ts'
-import type { StreamMessage } from '@kavrell/contract'
 
 const HEARTBEAT_MS = 15_000
+/** Edits of one reading: of somebody who reads slowly no more lie in memory than these. */
+const AT_ONCE = 50
+/** More edits than this that wait for a slow reader are let go, and read from the log when it is ready for them. */
+const MOST_WAITING = 100
+
+interface Deps {
+  readonly serverModels: ServerModels
+  readonly announcements: Announcements
+  readonly recentEdits: RecentEdits
+  readonly jobs: MediaJobs
+  /** What somebody may be here now; null once the session has ended or they are no member any more. */
+  readonly roleNow: () => Promise<Role | null>
+}
+
+export interface Listener {
+  readonly productionId: string
+  readonly role: Role
+  /** The newest edit it has: its number and, unless it does not know, its id. */
+  readonly after: number
+  readonly head: string | null
+}
 
 /**
- * Server-sent events of one production: every edit after the number the client last saw, in order and
- * without gaps, then each new one as it is announced; and the state of running copies.
+ * Server-sent events of one production: every edit after the one the client last saw, in order and without gaps, then
+ * each new one as it is announced; and the state of running copies. Who reads slowly holds up nobody and fills nothing:
+ * what it has not taken is read from the log later. A client whose newest edit is not the log's is told to load anew.
  */
-export function openStream(
-  deps: { serverModels: ServerModels; announcements: Announcements; recentEdits: RecentEdits; jobs: MediaJobs },
-  productionId: string,
-  after: number,
-  req: Request,
+export async function openStream(
+  deps: Deps,
+  { productionId, role, after, head }: Listener,
   res: Response,
-): void {
+): Promise<void> {
   res.set({ 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' })
   res.flushHeaders()
-  let last = after
-  let closed = false
-  const write = (text: string, id?: number) => {
-    if (!closed) res.write(`${id === undefined ? '' : `id: ${id}\n`}data: ${text}\n\n`)
+  const out = openOutlet(res)
+  const tell = (message: StreamMessage) => out.write(`data: ${JSON.stringify(message)}\n\n`)
+  if (!(await isOfThisLog(deps.serverModels, { productionId, after, head }))) {
+    await tell({ type: 'load-anew' })
+    res.end()
+    return
   }
-  const writeEdits = (edits: readonly OutgoingEdit[]) => {
+  if (out.isClosed()) return
+  const seesMoney = RIGHTS[role].money
+  let last = after
+  let waiting: OutgoingEdit[] = []
+  let isBehind = true
+  let allJobs = true
+  const jobIds = new Set<string>()
+  let pumping = false
+
+  const writeEdits = async (edits: readonly OutgoingEdit[]) => {
     for (const edit of edits) {
       if (edit.seq <= last) continue
-      write(edit.text, edit.seq)
+      await out.write(`id: ${edit.seq}\ndata: ${seesMoney ? edit.text : edit.withoutMoney()}\n\n`)
       last = edit.seq
     }
   }
   const catchUp = async () => {
+    isBehind = false
+    waiting = []
     for (;;) {
-      const edits = closed ? [] : await editsAfter(deps.serverModels, productionId, last)
+      const edits = out.isClosed() ? [] : await editsAfter(deps.serverModels, productionId, last, AT_ONCE)
       if (edits.length === 0) return
-      writeEdits(edits.map(outgoing))
+      await writeEdits(edits.map(outgoing))
+    }
+  }
+  const tellJobs = async () => {
+    const named = [...jobIds]
+    jobIds.clear()
+    if (allJobs) {
+      allJobs = false
+      // Oldest first: whoever hears of them puts a new one before those it knows.
+      for (const job of (await deps.jobs.recent(productionId)).toReversed()) await tell({ type: 'job', job })
+    }
+    for (const id of named) {
+      const job = await deps.jobs.read(id)
+      if (job?.productionId === productionId) await tell({ type: 'job', job })
     }
   }
   // One thing at a time, so that edits leave in order however announcements arrive.
-  let turn: Promise<void> = Promise.resolve()
-  const queue = (work: () => Promise<void>) => {
-    turn = turn.then(work).catch(() => {
+  const pump = async () => {
+    if (pumping) return
+    pumping = true
+    try {
+      while (!out.isClosed() && (isBehind || waiting.length > 0 || allJobs || jobIds.size > 0)) {
+        const edits = waiting
+        waiting = []
+        // Something between what this one has and what it was given: it reads that itself.
+        if (isBehind || (edits[0] && edits[0].seq > last + 1)) await catchUp()
+        else await writeEdits(edits)
+        if (allJobs || jobIds.size > 0) await tellJobs()
+      }
+    } catch {
+      // The client comes back and asks from where it is.
       res.end()
-    })
+    } finally {
+      pumping = false
+    }
   }
-  const tellJobs = async () => {
-    const jobs = closed ? [] : await deps.jobs.recent(productionId)
-    // Oldest first: whoever hears of them puts a new one before those it knows.
-    for (const job of jobs.toReversed()) write(JSON.stringify({ type: 'job', job } satisfies StreamMessage))
-  }
-  queue(catchUp)
-  // A copy may have ended while this device, or the server's own ear, was away.
-  queue(tellJobs)
-  const unfollow = deps.recentEdits.follow(productionId, after, (edits) => {
-    queue(async () => {
-      // Something between what this one has and what it was given: it reads that itself.
-      if (edits[0]!.seq > last + 1) await catchUp()
-      writeEdits(edits)
-    })
+  const stopFollowing = deps.recentEdits.follow(productionId, after, (edits) => {
+    if (waiting.length + edits.length > MOST_WAITING) {
+      isBehind = true
+      waiting = []
+    } else if (!isBehind) waiting.push(...edits)
+    void pump()
   })
+  const look = async () => {
+    const now = await deps.roleNow().catch(() => role)
+    if (now === role) return
+    // Its next question is answered by who it is now.
+    await tell({ type: 'load-anew' })
+    res.end()
+  }
   const stopHearing = deps.announcements.hear(({ channel, payload }) => {
-    if (channel === 'kavrell_job')
-      queue(async () => {
-        const job = await deps.jobs.read(payload)
-        if (job?.productionId === productionId) write(JSON.stringify({ type: 'job', job } satisfies StreamMessage))
-      })
-    if (channel === 'heard-again') queue(tellJobs)
+    if (channel === 'kavrell_access') void look()
+    if (channel === 'kavrell_job') jobIds.add(payload)
+    if (channel === 'heard-again') allJobs = isBehind = true
+    if (channel === 'kavrell_job' || channel === 'heard-again') void pump()
   })
-  const heartbeat = setInterval(() => {
-    res.write(': still here\n\n')
-  }, HEARTBEAT_MS)
-  req.on('close', () => {
-    closed = true
-    unfollow()
+  const heartbeat = setInterval(() => void out.write(': still here\n\n'), HEARTBEAT_MS)
+  res.on('close', () => {
+    stopFollowing()
     stopHearing()
     clearInterval(heartbeat)
   })
+  void pump()
+}
+
+/** Whether what a client has is the beginning of the log: its newest edit is there, under its number. */
+async function isOfThisLog(
+  models: ServerModels,
+  { productionId, after, head }: Pick<Listener, 'productionId' | 'after' | 'head'>,
+): Promise<boolean> {
+  const seq = (await models.editCounter.findByPk(productionId))?.get().seq ?? 0
+  if (after > seq) return false
+  return head === null || (await editOf(models, productionId, after)) === head
 }

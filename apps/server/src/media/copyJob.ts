@@ -21,7 +21,11 @@ import {
 } from '@kavrell/core/records'
 
 /** What a media job has to do. */
-export type MediaSpec = { readonly by: string } & (
+export type MediaSpec = {
+  readonly by: string
+  /** Their account; jobs from before accounts were noted have none. */
+  readonly byId?: string
+} & (
   | { readonly kind: 'copy'; readonly cardId: string; readonly driveIds: readonly string[]; readonly folder: string }
   | { readonly kind: 'verify'; readonly copyRunId: string }
 )
@@ -244,7 +248,11 @@ async function record(
   also: readonly Change[] = [],
 ): Promise<void> {
   const body: EditBody = { id: idFor(r, step), label, changes: [...entries, ...also] }
-  const outcome = await deps.door.acceptEdit({ name: r.spec.by, role: 'server' }, r.job.productionId, body)
+  const outcome = await deps.door.acceptEdit(
+    { name: r.spec.by, accountId: r.spec.byId ?? null, role: 'server' },
+    r.job.productionId,
+    body,
+  )
   // Somebody took the plan away meanwhile: what was copied is written down all the same.
   if (!outcome.ok && also.length > 0) return record(deps, r, step, label, entries)
   if (!outcome.ok) throw new Error(`The ledger refused the copy: ${outcome.error.says}`)

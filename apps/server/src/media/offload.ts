@@ -1,3 +1,4 @@
+import type { Account } from '../accounts/accounts.ts'
 import { v7 as uuidv7 } from 'uuid'
 import type { Volumes } from '../devices/volumes.ts'
 import type { Models } from '../records/models.ts'
@@ -8,12 +9,12 @@ import type { RecordOf } from '@kavrell/core/records'
 
 export interface Offload {
   readonly copyCard: (
-    by: string,
+    by: Account,
     productionId: string,
     cardId: string,
     driveIds: readonly string[],
   ) => Promise<Outcome<Job, Refusal>>
-  readonly verifyCopy: (by: string, productionId: string, copyRunId: string) => Promise<Outcome<Job, Refusal>>
+  readonly verifyCopy: (by: Account, productionId: string, copyRunId: string) => Promise<Outcome<Job, Refusal>>
   /** False if the job has ended already. */
   readonly stop: (productionId: string, jobId: string) => Promise<boolean>
 }
@@ -46,7 +47,7 @@ export function openOffload({ models, volumes, jobs, now }: Deps): Offload {
       // A folder of its own per job: nothing that is there can be in the way, and a job taken over finds its own.
       const at = now().toISOString().slice(0, 19).replace(/[-:]/g, '').replace('T', '_')
       const folder = `${at}_${card.label}_${job.id.slice(-4)}`
-      await jobs.create(job, { by, kind: 'copy', cardId, driveIds: chosen, folder })
+      await jobs.create(job, { by: by.name, byId: by.id, kind: 'copy', cardId, driveIds: chosen, folder })
       return ok(job)
     },
     async verifyCopy(by, productionId, copyRunId) {
@@ -55,7 +56,7 @@ export function openOffload({ models, volumes, jobs, now }: Deps): Offload {
       if (!run || !drive || !(await volumes.drive(drive.folder)))
         return refuse(drive ? `Drive ${drive.label} is not plugged in.` : 'There is no such copy.')
       const job = newJob(productionId, 'verify', run.cardId, [{ driveId: drive.id, state: 'checking', says: '' }])
-      await jobs.create(job, { by, kind: 'verify', copyRunId })
+      await jobs.create(job, { by: by.name, byId: by.id, kind: 'verify', copyRunId })
       return ok(job)
     },
     stop: (productionId, jobId) => jobs.askToStop(productionId, jobId),

@@ -28,7 +28,9 @@ export function defineModels(database: Sequelize): Models {
         productionId: { type: DataTypes.UUID, allowNull: false },
         version: { type: DataTypes.INTEGER, allowNull: false },
         fieldVersions: { type: DataTypes.JSONB, allowNull: false },
-        ...(KINDS[kind].ledger ? { loggedAt: DataTypes.DATE, loggedBy: DataTypes.TEXT } : {}),
+        ...(KINDS[kind].ledger
+          ? { loggedAt: DataTypes.DATE, loggedBy: DataTypes.TEXT, loggedById: DataTypes.UUID }
+          : {}),
         ...(Object.fromEntries(own) as ModelAttributes),
       },
       { tableName: kind, freezeTableName: true, timestamps: false },

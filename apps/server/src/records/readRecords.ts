@@ -25,18 +25,35 @@ const kindRows = (kind: KindName) => {
     FROM "${kind}" WHERE "productionId" = :productionId)`
 }
 
-// Joined as text: the functions that build objects take fifty kinds at most.
-const ROWS_JSON = `SELECT '{' || ${KIND_NAMES.map((kind) => `'"${kind}":' || ${kindRows(kind)}::text`).join(" || ',' || ")} || '}' AS json`
+const ROWS_JSON = `SELECT ${KIND_NAMES.map((kind) => `${kindRows(kind)}::text AS "${kind}"`).join(', ')}`
+
+/** Where the budget stands in a row of the production: after its id and version. */
+const BUDGET_AT = Object.keys(fieldsOf('production')).indexOf('budgetMinor') + 2
+/** The production's own row without its budget. */
+const withoutBudget = (rows: string): string =>
+  JSON.stringify((JSON.parse(rows) as unknown[][]).map((row) => row.with(BUDGET_AT, null)))
+
+/** Rows by kind as JSON text: all of them, and for those who do not see the money. */
+export interface RowsJson {
+  readonly all: string
+  readonly withoutMoney: string
+}
 
 /**
  * The rows of a snapshot as JSON text, made by the database in one statement: a production of thousands of
  * records goes out without becoming thousands of objects here.
  */
-export async function rowsJson(database: Sequelize, productionId: string, transaction: Transaction): Promise<string> {
-  const [row] = await database.query<{ json: string }>(ROWS_JSON, {
+export async function rowsJson(database: Sequelize, productionId: string, transaction: Transaction): Promise<RowsJson> {
+  const [found] = await database.query<Record<KindName, string>>(ROWS_JSON, {
     replacements: { productionId },
     type: QueryTypes.SELECT,
     transaction,
   })
-  return row!.json
+  const joined = (rows: Readonly<Record<KindName, string>>) =>
+    `{${KIND_NAMES.map((kind) => `"${kind}":${rows[kind]}`).join(',')}}`
+  const rows = found!
+  return {
+    all: joined(rows),
+    withoutMoney: joined({ ...rows, moneyLine: '[]', production: withoutBudget(rows.production) }),
+  }
 }

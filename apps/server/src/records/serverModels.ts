@@ -15,6 +15,8 @@ interface Joined<Row> {
 export interface AccountRow {
   readonly id: string
   readonly name: string
+  /** What the name looks like: unique. */
+  readonly looks: string
   /** Null for people of the demo, who are entered without one. */
   readonly passwordHash: string | null
   readonly demo: boolean
@@ -50,6 +52,8 @@ export interface InvitationRow {
   readonly production?: Joined<{ readonly title: string }>
 }
 export interface EditRow extends Omit<LoggedEdit, 'at'> {
+  /** Whose account wrote it; `author` is their name as it was then. Null for what the server did by itself. */
+  readonly authorId: string | null
   readonly at: Date
 }
 export interface ReadingRow {
@@ -97,7 +101,7 @@ export interface ServerModels {
   readonly session: Rows<SessionRow, 'id' | 'openedAt' | 'seenAt' | 'account'>
   readonly invitation: Rows<InvitationRow, 'withdrawnAt' | 'joined' | 'production'>
   readonly editCounter: Rows<{ readonly productionId: string; readonly seq: number }>
-  readonly edit: Rows<EditRow, 'at'>
+  readonly edit: Rows<EditRow, 'at' | 'authorId'>
   readonly reading: Rows<ReadingRow>
   readonly paper: Rows<PaperRow>
   readonly issuedPaper: Rows<IssuedPaperRow>
@@ -126,6 +130,7 @@ export function defineServerModels(database: Sequelize, { production }: Models):
   const account = define<AccountRow>('account', {
     id: { ...uuid, ...key },
     name: text,
+    looks: text,
     passwordHash: { ...text, allowNull: true },
     demo: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
   })
@@ -170,6 +175,7 @@ export function defineServerModels(database: Sequelize, { production }: Models):
       seq: whole,
       label: text,
       author: text,
+      authorId: { ...uuid, allowNull: true },
       at: now,
       changes: json,
       before: json,

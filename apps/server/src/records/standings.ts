@@ -8,7 +8,7 @@ const WORKER_MEGABYTES = 1024
 
 export interface Standings {
   /** How a production stands today; null if there is no such production. */
-  readonly read: (productionId: string, today: string) => Promise<Standing | null>
+  readonly read: (productionId: string, today: string, seesMoney: boolean) => Promise<Standing | null>
 }
 
 const DAY_MS = 86_400_000
@@ -26,10 +26,11 @@ export function openStandings(snapshots: Snapshots, now: () => Date): Standings 
   const known = new Map<string, { readonly seq: number; readonly standing: Promise<Standing | null> }>()
   let turn: Promise<unknown> = Promise.resolve()
   return {
-    async read(productionId, asked) {
+    async read(productionId, asked, seesMoney) {
       const today = dateNear(asked, now().getTime())
-      const { seq, rows } = await snapshots.read(productionId)
-      const key = `${productionId} ${today}`
+      const { seq, rows: both } = await snapshots.read(productionId)
+      const rows = seesMoney ? both.all : both.withoutMoney
+      const key = `${productionId} ${today} ${seesMoney}`
       const last = known.get(key)
       if (last?.seq === seq) return last.standing
       const standing = turn.then(() =>

@@ -17,7 +17,13 @@ function tableSql(kind: KindName): string {
     '  "productionId" uuid NOT NULL REFERENCES production(id) DEFERRABLE INITIALLY DEFERRED',
     '  version integer NOT NULL',
     '  "fieldVersions" jsonb NOT NULL DEFAULT \'{}\'',
-    ...(ledger ? ['  "loggedAt" timestamptz NOT NULL DEFAULT now()', '  "loggedBy" text NOT NULL DEFAULT \'\''] : []),
+    ...(ledger
+      ? [
+          '  "loggedAt" timestamptz NOT NULL DEFAULT now()',
+          '  "loggedBy" text NOT NULL DEFAULT \'\'',
+          '  "loggedById" uuid',
+        ]
+      : []),
     ...fields.map(([name, { column }]) => columnSql(name, column)),
     ...fields.flatMap(([name, { column }]) =>
       column.ref

@@ -20,6 +20,8 @@ export interface KeptProduction {
   readonly productionId: string
   readonly role: Role
   readonly seq: number
+  /** Id of the edit of that number; what older versions kept has none. */
+  readonly head?: string | null
   readonly records: Tables
 }
 

@@ -56,7 +56,7 @@ afterEach(() => {
   stop()
   vi.useRealTimers()
 })
-const open = () => openSnapshot({ productionId: 'p', seq: 1, role: 'planner', jobs: [], records })
+const open = () => openSnapshot({ productionId: 'p', seq: 1, head: null, role: 'planner', jobs: [], records })
 const found = () => useFindings.getState()
 const judged = () => findSnags(productionOf(useProductionStore.getState().records)!)
 const shot = (code: string) => Object.values(useProductionStore.getState().records.shot).find((s) => s.code === code)!

@@ -33,6 +33,7 @@ const place = { ...blank('place', { name: 'Yard' }) } as Record<string, unknown>
 const snapshot = (seq: number): SnapshotOnTheWay => ({
   productionId: PRODUCTION,
   seq,
+  head: `edit ${seq}`,
   role: 'owner',
   jobs: [],
   rows: { place: [[PLACE, seq, ...Object.keys(fieldsOf('place')).map((field) => place[field])]] },
@@ -84,7 +85,7 @@ test('a production is had whole and then listened to from its number on', async 
   open()
   await settled()
   expect(asked).toEqual([`/api/productions/${PRODUCTION}/snapshot`])
-  expect(Stream.open.map((s) => s.url)).toEqual([`/api/productions/${PRODUCTION}/stream?after=7`])
+  expect(Stream.open.map((s) => s.url)).toEqual([`/api/productions/${PRODUCTION}/stream?after=7&head=edit 7`])
   expect([name(), state().connection]).toEqual(['Yard', 'live'])
   Stream.open[0]!.says(renamed('Boatyard', 8))
   expect([name(), state().seq]).toEqual(['Boatyard', 8])
@@ -105,13 +106,34 @@ test('a stream that breaks is away, and is taken up again from the last number t
   first!.onerror()
   expect([state().connection, first!.closed]).toEqual(['away', true])
   await vi.advanceTimersByTimeAsync(1500)
-  expect(Stream.open[1]!.url).toMatch(/after=8$/)
+  expect(Stream.open[1]!.url).toMatch(/after=8&head=edit 8$/)
   Stream.open[1]!.onopen()
   expect(state().connection).toBe('live')
   // The break may have been between hearing an edit and its number: heard twice it counts once.
   Stream.open[1]!.says(renamed('Boatyard', 8))
   Stream.open[1]!.says(renamed('Old yard', 9))
   expect([name(), state().seq]).toEqual(['Old yard', 9])
+})
+
+test('told that its log is another, it loads the whole anew and listens from there', async () => {
+  open()
+  await settled()
+  server = async () => Response.json(snapshot(3))
+  Stream.open[0]!.says({ type: 'load-anew' })
+  await vi.waitFor(() => expect(Stream.open).toHaveLength(2))
+  expect(Stream.open[0]!.closed).toBe(true)
+  expect(Stream.open[1]!.url).toMatch(/after=3&head=edit 3$/)
+  expect([state().seq, state().head]).toEqual([3, 'edit 3'])
+})
+
+test('a stream that is refused asks why, and says it', async () => {
+  open()
+  await settled()
+  server = async () => Response.json({ refusal: { code: 'signed-out', says: 'Sign in first.' } }, { status: 401 })
+  Object.assign(Stream.open[0]!, { readyState: 2 })
+  Stream.open[0]!.onerror()
+  await vi.advanceTimersByTimeAsync(3000)
+  await vi.waitFor(() => expect(refusals).toEqual(['Sign in first.']))
 })
 
 test('with the server away what the device last knew is shown, and the server is asked until it answers', async () => {

@@ -11,6 +11,9 @@ import {
 } from './production.ts'
 import { addressOf, ENDPOINTS, readSnapshot, retryDelayMs, type StreamMessage } from '@kavrell/contract'
 
+/** What a source of events is once it was answered with anything but events. */
+const REFUSED = 2
+
 /** Opens a production, first as this device knows it, and follows it until the returned function is called. */
 export function follow(productionId: string, onRefused: (says: string) => void): () => void {
   let closed = false
@@ -19,9 +22,8 @@ export function follow(productionId: string, onRefused: (says: string) => void):
   let stream: EventSource | null = null
   const listen = () => {
     if (closed) return
-    stream = new EventSource(
-      `${addressOf(ENDPOINTS.stream, { productionId })}?after=${useProductionStore.getState().seq}`,
-    )
+    const { seq, head } = useProductionStore.getState()
+    stream = new EventSource(`${addressOf(ENDPOINTS.stream, { productionId })}?after=${seq}&head=${head ?? ''}`)
     stream.onopen = () => {
       failed = 0
       setConnection('live')
@@ -29,13 +31,20 @@ export function follow(productionId: string, onRefused: (says: string) => void):
     stream.onmessage = (event: MessageEvent<string>) => {
       const message = JSON.parse(event.data) as StreamMessage
       if (message.type === 'edit') receive(message.edit)
-      else receiveJob(message.job)
+      else if (message.type === 'job') receiveJob(message.job)
+      else {
+        // What this device has is not what the log holds, or it may see other things than before.
+        stream?.close()
+        void fetchSnapshot()
+      }
     }
     stream.onerror = () => {
       setConnection('away')
+      // Refused rather than cut off: why is said to whoever asks for the whole.
+      const isRefused = stream?.readyState === REFUSED
       // Opened anew from the last number seen, rather than from where this connection began.
       stream?.close()
-      setTimeout(listen, retryDelayMs(++failed, Math.random()))
+      setTimeout(() => (isRefused ? void fetchSnapshot() : listen()), retryDelayMs(++failed, Math.random()))
     }
   }
   const asking = () => ask(ENDPOINTS.snapshot, { productionId })

@@ -26,7 +26,7 @@ beforeEach(() => {
   })
   drawn.colours = () => [{ hex: '#102030', share: 0.7 }]
   useProductionStore.setState({ productionId: null, pending: [] })
-  openSnapshot({ productionId: PRODUCTION, seq: 1, role: 'planner', jobs: [], records: NO_RECORDS })
+  openSnapshot({ productionId: PRODUCTION, seq: 1, head: null, role: 'planner', jobs: [], records: NO_RECORDS })
 })
 
 test('a picture is kept with its size, its colours, what it is for and the name of its file', async () => {

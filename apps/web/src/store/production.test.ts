@@ -64,6 +64,7 @@ beforeEach(async () => {
   openSnapshot({
     productionId: PRODUCTION,
     seq: 5,
+    head: null,
     role: 'owner',
     jobs: [],
     records: {
@@ -201,7 +202,7 @@ test('back again, they go out one after the other, each with the version it then
   await settle()
   await openKept(PRODUCTION)
   back()
-  openSnapshot({ productionId: PRODUCTION, seq: 9, role: 'owner', jobs: [], records: state().confirmed })
+  openSnapshot({ productionId: PRODUCTION, seq: 9, head: null, role: 'owner', jobs: [], records: state().confirmed })
   useProductionStore.setState({ pending: state().pending.map((p) => ({ ...p, sent: false })) })
   set({ iso: 1600 })
   await settle()
@@ -225,7 +226,7 @@ test('an edit that was answered before the reload is sent again, answered again,
   expect(state().pending).toHaveLength(1)
   const records = { ...NO_RECORDS, shot: { [SHOT]: { ...state().confirmed.shot[SHOT]!, tStop: 5.6, version: 6 } } }
   answer = () => Response.json({ seq: 6, repeated: true })
-  openSnapshot({ productionId: PRODUCTION, seq: 6, role: 'owner', jobs: [], records })
+  openSnapshot({ productionId: PRODUCTION, seq: 6, head: null, role: 'owner', jobs: [], records })
   set({ iso: 1600 })
   await settle()
   expect(sent.map((e) => e.changes[0]!.fields)).toEqual([{ tStop: 5.6 }, { tStop: 5.6 }, { iso: 1600 }])
@@ -307,7 +308,7 @@ test('what was done before the server answered can be undone after it has', asyn
   away()
   set({ tStop: 5.6 })
   await settle()
-  openSnapshot({ productionId: PRODUCTION, seq: 5, role: 'owner', jobs: [], records: state().confirmed })
+  openSnapshot({ productionId: PRODUCTION, seq: 5, head: null, role: 'owner', jobs: [], records: state().confirmed })
   undo()
   expect(shot().tStop).toBe(4)
 })
@@ -368,7 +369,7 @@ test('a job is shown as it goes on, the newest first', () => {
 
 test('opening another production takes nothing along', async () => {
   set({ tStop: 5.6 })
-  openSnapshot({ productionId: 'another', seq: 1, role: 'reader', jobs: [], records: NO_RECORDS })
+  openSnapshot({ productionId: 'another', seq: 1, head: null, role: 'reader', jobs: [], records: NO_RECORDS })
   expect(state()).toMatchObject({ pending: [], misfits: [], undo: [], redo: [], records: NO_RECORDS, role: 'reader' })
 })
 
@@ -398,6 +399,7 @@ test('an edit answered just before a snapshot that holds it leaves the queue, th
   openSnapshot({
     productionId: PRODUCTION,
     seq: 7,
+    head: null,
     role: 'owner',
     jobs: [],
     records: {

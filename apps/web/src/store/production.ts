@@ -60,8 +60,9 @@ export interface Notice {
 export interface ProductionState {
   productionId: string | null
   role: Role
-  /** Newest edit that is in `confirmed`. */
+  /** Newest edit that is in `confirmed`, and its id: null where this device does not know it. */
   seq: number
+  head: string | null
   confirmed: Tables
   /** What screens show: confirmed records with this device's unanswered edits over them. */
   records: Tables
@@ -79,6 +80,7 @@ const EMPTY: ProductionState = {
   productionId: null,
   role: 'reader',
   seq: 0,
+  head: null,
   confirmed: NO_RECORDS,
   records: NO_RECORDS,
   pending: [],
@@ -287,9 +289,9 @@ export function receive(edit: LoggedEdit): void {
   const confirmed = applyChanges(state.confirmed, edit.changes, edit.seq)
   keepSoon()
   if (state.pending.some((p) => p.edit.id === edit.id)) {
-    setState({ confirmed, seq: edit.seq })
+    setState({ confirmed, seq: edit.seq, head: edit.id })
     settle(edit, edit.seq)
-  } else setState({ confirmed, seq: edit.seq, records: withPending(confirmed, state.pending, edit.seq) })
+  } else setState({ confirmed, seq: edit.seq, head: edit.id, records: withPending(confirmed, state.pending, edit.seq) })
 }
 
 export function receiveJob(job: Job): void {
@@ -303,7 +305,7 @@ export async function openKept(productionId: string): Promise<void> {
     .open(productionId)
     .catch(() => ({ kept: null, pending: [], misfits: [] }))
   // What an older version kept does not have every kind.
-  const known: Pick<KeptProduction, 'role' | 'seq' | 'records'> = kept
+  const known: Pick<KeptProduction, 'role' | 'seq' | 'head' | 'records'> = kept
     ? { ...kept, records: { ...NO_RECORDS, ...kept.records } }
     : { role: 'reader', seq: 0, records: NO_RECORDS }
   const queue = pending.map(({ edit, queuedAt }): Pending => ({ edit, queuedAt, sent: false }))
@@ -312,6 +314,7 @@ export async function openKept(productionId: string): Promise<void> {
     productionId,
     role: known.role,
     seq: known.seq,
+    head: known.head ?? null,
     confirmed: known.records,
     pending: queue,
     misfits,
@@ -329,6 +332,7 @@ export function openSnapshot(snapshot: Snapshot): void {
     productionId: snapshot.productionId,
     role: snapshot.role,
     seq: snapshot.seq,
+    head: snapshot.head,
     confirmed: snapshot.records,
     pending: queue,
     // What was done while only this device knew the production can be taken back afterwards too.
@@ -352,9 +356,9 @@ function keepSoon(): void {
 export function keepNow(): void {
   if (keeping) clearTimeout(keeping)
   keeping = null
-  const { productionId, role, seq, confirmed, connection } = getState()
+  const { productionId, role, seq, head, confirmed, connection } = getState()
   if (productionId && connection !== 'loading')
-    device.keepProduction({ productionId, role, seq, records: confirmed }).catch(cannotKeep)
+    device.keepProduction({ productionId, role, seq, head, records: confirmed }).catch(cannotKeep)
 }
 
 export const setConnection = (connection: ProductionState['connection']): void => {

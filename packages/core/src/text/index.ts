@@ -13,5 +13,6 @@ export {
   stopName,
 } from './readings.ts'
 export { fnv1a } from './fnv1a.ts'
+export { looksOfName } from './looksAlike.ts'
 export { lengthText, parseLength, type Units } from './length.ts'
 export { DATE_ORDERS, type DateOrder, dateText, daysBetween, readDate } from './date.ts'

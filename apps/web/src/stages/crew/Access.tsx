@@ -5,7 +5,7 @@ import { ask } from '../../store/api.ts'
 import { useProductionStore } from '../../store/production.ts'
 import { Select } from '../../ui/fields.tsx'
 import { Button, Hint, Section } from '../../ui/parts.tsx'
-import { NewMember } from './NewMember.tsx'
+import { Members } from './Members.tsx'
 import {
   ENDPOINTS,
   type Invitation,
@@ -109,6 +109,12 @@ export function Access() {
           }}
         />
       ))}
+      <Members />
+      {sessions.length > 0 && (
+        <Text mt="14px" color="soft" fontSize="small">
+          Devices that are signed in
+        </Text>
+      )}
       {sessions.map((s) => (
         <Row
           key={s.id}
@@ -120,7 +126,6 @@ export function Access() {
           }
         />
       ))}
-      <NewMember />
     </Section>
   )
 }

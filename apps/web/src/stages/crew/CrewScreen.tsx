@@ -11,6 +11,7 @@ import type { SheetColumn } from '../../ui/sheet/column.ts'
 import { useChosen } from '../../ui/useChosen.ts'
 import { useDay } from '../../ui/useDay.ts'
 import { Access } from './Access.tsx'
+import { MyAccess } from './MyAccess.tsx'
 import { removeRecord, createRecord, asId, type RecordOf } from '@kavrell/core/records'
 import { neededAt, slateOf } from '@kavrell/core/shotlist'
 import { counted, hours } from '@kavrell/core/text'
@@ -107,6 +108,7 @@ export function CrewScreen() {
           {!dayPlan && <Text color="soft">Calls follow once a day has an order.</Text>}
           <SnagList stage="crew" />
           {rights.access && <Access />}
+          <MyAccess />
         </>
       }
     >

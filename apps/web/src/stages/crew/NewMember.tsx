@@ -1,39 +1,28 @@
-import { Box, Flex, Text } from '@chakra-ui/react'
-import { type FormEvent, useEffect, useState } from 'react'
-import { ask } from '../../store/api.ts'
-import { useProductionStore } from '../../store/production.ts'
+import { Box, Flex } from '@chakra-ui/react'
+import { type FormEvent, useState } from 'react'
 import { Input, Select } from '../../ui/fields.tsx'
 import { Button } from '../../ui/parts.tsx'
-import { ENDPOINTS, INVITED_ROLES, type InvitedRole, type Role } from '@kavrell/contract'
+import { INVITED_ROLES, type InvitedRole } from '@kavrell/contract'
+
+interface Props {
+  /** True when the account was made. */
+  readonly onGive: (given: { name: string; password: string; role: InvitedRole }) => Promise<boolean>
+}
 
 /** An account with a password of its own, for somebody who comes back without a link. */
-export function NewMember() {
-  const productionId = useProductionStore((s) => s.productionId)
-  const [members, setMembers] = useState<readonly { name: string; role: Role }[]>([])
+export function NewMember({ onGive }: Props) {
   const [open, setOpen] = useState(false)
   const [name, setName] = useState(''),
     [password, setPassword] = useState(''),
-    [role, setRole] = useState<InvitedRole>('logger'),
-    [says, setSays] = useState<string | null>(null)
-  useEffect(() => {
-    ask(ENDPOINTS.members, { productionId: productionId! }).then(setMembers, (error: Error) => setSays(error.message))
-  }, [productionId])
+    [role, setRole] = useState<InvitedRole>('logger')
   const give = async (e: FormEvent) => {
     e.preventDefault()
-    setSays(null)
-    try {
-      setMembers(await ask(ENDPOINTS.addMember, { productionId: productionId! }, { name, password, role }))
-      setName('')
-      setPassword('')
-    } catch (error) {
-      setSays((error as Error).message)
-    }
+    if (!(await onGive({ name, password, role }))) return
+    setName('')
+    setPassword('')
   }
   return (
     <Box mt="10px">
-      <Text color="soft" fontSize="small">
-        In it: {members.map((m) => `${m.name} (${m.role})`).join(', ')}.
-      </Text>
       <Button kind="quiet" px="0" onClick={() => setOpen(!open)} aria-expanded={open}>
         Give somebody an account with a password
       </Button>
@@ -65,11 +54,6 @@ export function NewMember() {
           </Flex>
           <Button type="submit">Give access</Button>
         </form>
-      )}
-      {says && (
-        <Text role="alert" color="stop">
-          {says}
-        </Text>
       )}
     </Box>
   )

@@ -1,9 +1,9 @@
 // @vitest-environment jsdom
-import { screen } from '@testing-library/react'
+import { screen, waitFor } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import { answer, type Asked, draw, no, openDemo, PRODUCTION_ID } from '../../testing.tsx'
 import { Access } from './Access.tsx'
-import type { Invitation, SessionInfo } from '@kavrell/contract'
+import type { Invitation, Member, Role, SessionInfo } from '@kavrell/contract'
 
 const base = `/productions/${PRODUCTION_ID}`
 const link = (id: string, role: Invitation['role'], joined: number): Invitation => ({
@@ -22,6 +22,14 @@ const device = (id: string, name: string, current: boolean): SessionInfo => ({
   seenAt: '2026-05-14T07:05:00',
   current,
 })
+const member = (name: string, role: Role, given: Partial<Member> = {}): Member => ({
+  accountId: `account of ${name}`,
+  name,
+  role,
+  hasPassword: true,
+  isMe: false,
+  ...given,
+})
 let asked: Asked[]
 let links: Invitation[]
 const serve = (more: Readonly<Record<string, unknown>> = {}) => {
@@ -34,7 +42,7 @@ const serve = (more: Readonly<Record<string, unknown>> = {}) => {
     [`${base}/invitations/new/withdraw`]: () => (links = links.filter((l) => l.id !== 'new')),
     [`${base}/sessions`]: [device('s1', 'Maren Tolley', true), device('s2', 'Pell Oake', false)],
     [`${base}/sessions/s2/end`]: [device('s1', 'Maren Tolley', true)],
-    [`${base}/members`]: [{ name: 'Maren Tolley', role: 'owner' }],
+    [`${base}/members`]: [member('Maren Tolley', 'owner', { isMe: true })],
     ...more,
   })
 }
@@ -113,14 +121,14 @@ describe('accounts with a password', () => {
     return user
   }
   test('one is given, stands among those who are in it, and the form is empty for the next', async () => {
-    let members = [{ name: 'Maren Tolley', role: 'owner' }]
+    let members = [member('Maren Tolley', 'owner', { isMe: true })]
     serve({
-      [`${base}/members`]: (body: { name: string; role: string } | null) =>
-        body ? (members = [...members, body]) : members,
+      [`${base}/members`]: (body: { name: string; role: Role } | null) =>
+        body ? (members = [...members, member(body.name, body.role)]) : members,
     })
     const user = await fill()
     await user.click(screen.getByRole('button', { name: 'Give access' }))
-    expect(await screen.findByText('In it: Maren Tolley (owner), Sadie Quill (planner).')).toBeTruthy()
+    expect(await screen.findByLabelText('What Sadie Quill is')).toHaveProperty('value', 'planner')
     expect(screen.getByLabelText('Name')).toHaveProperty('value', '')
     expect(screen.getByLabelText('First password')).toHaveProperty('value', '')
   })
@@ -132,5 +140,44 @@ describe('accounts with a password', () => {
     await user.click(screen.getByRole('button', { name: 'Give access' }))
     expect((await screen.findByRole('alert')).textContent).toBe('That name is taken. Choose another.')
     expect(screen.getByLabelText('Name')).toHaveProperty('value', 'Sadie Quill')
+  })
+})
+
+describe('members', () => {
+  const PELL = 'account of Pell Oake'
+  const withPell = (more: Readonly<Record<string, unknown>> = {}) => {
+    const list = [
+      member('Maren Tolley', 'owner', { isMe: true }),
+      member('Pell Oake', 'logger', { hasPassword: false }),
+    ]
+    serve({ [`${base}/members`]: list, ...more })
+    return list
+  }
+  const route = (what: string) => `${base}/members/${encodeURIComponent(PELL)}/${what}`
+
+  test('get another role, and a refusal is said', async () => {
+    const list = withPell({
+      [route('role')]: (body: { role: Role }) => [list[0], member('Pell Oake', body.role)],
+      [`${base}/members/${encodeURIComponent('account of Maren Tolley')}/role`]: () =>
+        no('A production has an owner.', 403),
+    })
+    const user = draw(<Access />, 'crew')
+    await user.selectOptions(await screen.findByLabelText('What Pell Oake is'), 'planner')
+    await waitFor(() => expect(screen.getByLabelText('What Pell Oake is')).toHaveProperty('value', 'planner'))
+    await user.selectOptions(screen.getByLabelText('What Maren Tolley is'), 'reader')
+    expect((await screen.findByRole('alert')).textContent).toBe('A production has an owner.')
+    expect(screen.getByLabelText('What Maren Tolley is')).toHaveProperty('value', 'owner')
+  })
+  test('are taken out once that was asked, and given a password', async () => {
+    const list = withPell({ [route('remove')]: () => [list[0]], [route('password')]: () => list })
+    const user = draw(<Access />, 'crew')
+    await user.click(await screen.findByRole('button', { name: 'Give a password' }))
+    await user.type(screen.getByLabelText('New password of Pell Oake'), 'correct horse battery')
+    await user.click(screen.getByRole('button', { name: 'Set it' }))
+    await waitFor(() => expect(screen.queryByLabelText('New password of Pell Oake')).toBeNull())
+    expect(asked.at(-1)).toEqual({ route: route('password'), body: { password: 'correct horse battery' } })
+    await user.click(screen.getByRole('button', { name: 'Take Pell Oake out' }))
+    await user.click(await screen.findByRole('button', { name: 'Take out' }))
+    await waitFor(() => expect(screen.queryByLabelText('What Pell Oake is')).toBeNull())
   })
 })
