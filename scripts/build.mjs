@@ -38,7 +38,9 @@ export async function build() {
   await esbuild.build({ ...shared, entryPoints: ['apps/server/src/main.ts'], outfile: 'apps/server/dist/main.js' })
   await esbuild.build({
     ...shared,
-    entryPoints: ['apps/server/src/imports/fileReader.worker.ts', 'apps/server/src/records/standing.worker.ts'],
+    entryPoints: ['documents/papers', 'imports/fileReader', 'records/standing'].map(
+      (name) => `apps/server/src/${name}.worker.ts`,
+    ),
     entryNames: '[name]',
     outdir: 'apps/server/dist',
   })

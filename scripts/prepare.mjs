@@ -13,6 +13,22 @@ export class Stop extends Error {}
 const run = (command, args, options = {}) =>
   spawnSync(command, args, { cwd: root, encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'], ...options })
 
+/** Debian's open font for Chinese, Japanese and Korean, for names on paper. */
+const CJK_FONT = '/usr/share/fonts/opentype/noto/NotoSansCJK-Bold.ttc'
+export const missingFonts = () => (fs.existsSync(CJK_FONT) ? [] : ['fonts-noto-cjk'])
+
+/** Installs the fonts, if this user may: without them papers in those scripts have boxes, and all else is as ever. */
+export function installFonts() {
+  const fonts = missingFonts()
+  if (fonts.length === 0) return
+  try {
+    installDebian(fonts)
+  } catch (error) {
+    if (!(error instanceof Stop)) throw error
+    console.error(`Chinese, Japanese and Korean names will be boxes on paper. ${error.message}`)
+  }
+}
+
 /** Installs Debian packages, or says which to ask for. */
 export function installDebian(packages) {
   if (process.getuid() !== 0)

@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process'
 import path from 'node:path'
 import { postgresVersion, startPostgres } from './database.mjs'
-import { buildApps, installDebian, installPackages, root, Stop } from './prepare.mjs'
+import { buildApps, installDebian, installFonts, installPackages, root, Stop } from './prepare.mjs'
 
 const data = path.join(root, '.data')
 
@@ -17,6 +17,7 @@ async function main() {
     ownerUrl = postgres.url('kavrell')
     databaseUrl = postgres.serverUrl('kavrell')
   }
+  installFonts()
   installPackages()
   await buildApps()
   const server = spawn(

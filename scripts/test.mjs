@@ -4,7 +4,7 @@ import fs from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
 import { postgresVersion, startPostgres } from './database.mjs'
-import { buildApps, installDebian, installPackages, root, Stop } from './prepare.mjs'
+import { buildApps, installDebian, installPackages, missingFonts, root, Stop } from './prepare.mjs'
 
 const CHROMIUM = ['/usr/bin/chromium', '/usr/bin/chromium-headless-shell']
 const totals = { passed: 0, failed: 0 }
@@ -59,6 +59,7 @@ async function main() {
   const missing = [
     ...(postgresVersion() ? [] : ['postgresql']),
     ...(CHROMIUM.some((f) => fs.existsSync(f)) ? [] : ['chromium']),
+    ...missingFonts(),
   ]
   if (missing.length > 0) installDebian(missing)
   installPackages()

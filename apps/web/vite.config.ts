@@ -27,7 +27,7 @@ export default defineConfig({
       workbox: {
         globPatterns: ['**/*.{js,css,html,woff2,svg,png,webmanifest}'],
         // What the PDF library can do besides, which nothing here asks of it.
-        globIgnores: ['**/html2canvas*', '**/purify*', '**/index.es-*'],
+        globIgnores: ['**/noto-sans*', '**/html2canvas*', '**/purify*', '**/index.es-*'],
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//],
         maximumFileSizeToCacheInBytes: 4_000_000,

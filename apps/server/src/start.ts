@@ -7,7 +7,7 @@ import { openInvitations } from './accounts/invitations.ts'
 import { standInGateway } from './devices/messageGateway.ts'
 import { standInBox } from './devices/timecodeBox.ts'
 import { folderVolumes } from './devices/volumes.ts'
-import { type DocumentJobs, drawPapers, openDocuments, PaperFailed } from './documents/documents.ts'
+import { type DocumentJobs, drawPapers, openDocuments, openPaperMaker, PaperFailed } from './documents/documents.ts'
 import { openCallSheets } from './documents/callSheets.ts'
 import { openDoor } from './edits/door.ts'
 import type { LookAtCard } from './edits/wipeGuard.ts'
@@ -25,6 +25,7 @@ import { migrate } from './records/migrate.ts'
 import { defineModels } from './records/models.ts'
 import { prepareServerRole } from './records/serverRole.ts'
 import { defineServerModels } from './records/serverModels.ts'
+import { openSnapshots } from './records/snapshots.ts'
 import { openPictures } from './uploads/pictures.ts'
 import { sayFault } from '@kavrell/copying'
 
@@ -75,7 +76,10 @@ export async function start(settings: Settings): Promise<Running> {
   const announcements = await listenToAnnouncements(settings.databaseUrl)
   const recentEdits = openRecentEdits(serverModels, announcements)
   const now = () => new Date()
-  const pictures = openPictures(serverModels, settings.uploads ?? path.join(settings.mediaRoot, '..', 'uploads'))
+  const uploads = settings.uploads ?? path.join(settings.mediaRoot, '..', 'uploads')
+  const pictures = openPictures(serverModels, uploads)
+  const snapshots = openSnapshots(database, serverModels)
+  const maker = openPaperMaker({ snapshots, uploads })
   const jobs: MediaJobs = openJobs(database, 'media')
   const offload = openOffload({ models, volumes, jobs, now })
   const documentJobs: DocumentJobs = openJobs(database, 'document')
@@ -83,7 +87,7 @@ export async function start(settings: Settings): Promise<Running> {
     runJobs(jobs, announcements, mediaWork({ serverModels, models, door, volumes, manifests, now }), (error) =>
       sayFault(error, 'Copying'),
     ),
-    runJobs(documentJobs, announcements, drawPapers({ database, models, serverModels, pictures }), (error) =>
+    runJobs(documentJobs, announcements, drawPapers({ maker, serverModels }), (error) =>
       error instanceof PaperFailed ? error.message : 'The paper could not be drawn. Ask again.',
     ),
   ]
@@ -102,6 +106,7 @@ export async function start(settings: Settings): Promise<Running> {
     database,
     models,
     serverModels,
+    snapshots,
     door,
     accounts,
     announcements,
@@ -114,7 +119,7 @@ export async function start(settings: Settings): Promise<Running> {
     jobs,
     sheets,
     pictures,
-    documents: openDocuments({ serverModels, jobs: documentJobs, announcements }),
+    documents: openDocuments({ serverModels, jobs: documentJobs, announcements, maker }),
     now,
     signInsPerMinute: settings.signInsPerMinute ?? 20,
     invitations: openInvitations(serverModels),
@@ -135,6 +140,7 @@ export async function start(settings: Settings): Promise<Running> {
     services,
     async stop() {
       await closeRunners()
+      await maker.close()
       server.closeAllConnections()
       await new Promise((resolve) => {
         server.close(resolve)

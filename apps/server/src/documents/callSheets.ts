@@ -10,16 +10,9 @@ import { readRecords } from '../records/readRecords.ts'
 import type { ServerModels } from '../records/serverModels.ts'
 import { callSheetPdf } from './callSheetPdf.ts'
 import type { IssueSheetBody, Refusal } from '@kavrell/contract'
-import { type DayPlan, planDay } from '@kavrell/core/day'
+import { callSheetNow } from './callSheetNow.ts'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
-import {
-  callSheet,
-  type CallSheet,
-  type PrintedCallSheet,
-  type CallSheetChange,
-  callSheetChanges,
-  saysTheSame,
-} from '@kavrell/core/callSheets'
+import type { CallSheet, PrintedCallSheet } from '@kavrell/core/callSheets'
 import {
   createRecord,
   asId,
@@ -92,35 +85,6 @@ export const loadProduction = (
   database.transaction({ isolationLevel: 'REPEATABLE READ' as never }, async (transaction) =>
     productionOf(await readRecords(models, productionId, transaction)),
   )
-
-export interface PlannedCallSheet {
-  readonly production: Production
-  readonly dayPlan: DayPlan
-  readonly sheet: CallSheet
-  /** The newest sheet that was issued, if it still says the same. */
-  readonly issued: SentSheet | null
-  readonly changes: readonly CallSheetChange[]
-}
-
-/** The sheet of a day as it would be now, with what differs from the newest one sent. */
-export function callSheetNow(production: Production, dayId: string): PlannedCallSheet | null {
-  const dayPlan = planDay(production, dayId)
-  if (!dayPlan) return null
-  const sheet = callSheet(production, dayPlan)
-  const sent = Object.values(production.sentSheet)
-    .filter((s) => s.dayId === dayId)
-    .sort((a, b) => b.number - a.number)
-  const newest = sent[0]
-  const isNewest = newest !== undefined && saysTheSame(newest, sheet)
-  const compareWith = (isNewest ? sent[1] : newest) as { content?: CallSheet } | undefined
-  return {
-    production,
-    dayPlan,
-    sheet,
-    issued: isNewest ? newest : null,
-    changes: compareWith?.content?.rows ? callSheetChanges(compareWith.content, sheet) : [],
-  }
-}
 
 export function openCallSheets(deps: Deps): CallSheets {
   const { database, models, door, gateway, now } = deps

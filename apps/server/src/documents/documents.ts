@@ -1,29 +1,14 @@
-import { Op, type Sequelize } from 'sequelize'
+import { Op } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
 import type { RunningJob } from '../jobs/jobRunner.ts'
 import type { AnyJob, Jobs } from '../jobs/jobs.ts'
 import type { Announcements } from '../live/announcements.ts'
-import type { Models } from '../records/models.ts'
+import { openStayingWorker } from '../offLoop/runInWorker.ts'
 import type { ServerModels } from '../records/serverModels.ts'
-import { cropTo } from '../uploads/crop.ts'
-import type { Pictures } from '../uploads/pictures.ts'
-import { callSheetPdf } from './callSheetPdf.ts'
-import { loadProduction, type PlannedCallSheet, callSheetNow } from './callSheets.ts'
-import { boardsPdf, pocketPdf, shotListPdf } from './shotPapers.ts'
-import { wrapPdf } from './wrapPdf.ts'
-import { dayReport } from '@kavrell/core/papers'
-import type { Production, RecordOf } from '@kavrell/core/records'
+import type { Snapshots } from '../records/snapshots.ts'
+import type { MadePaper, PaperName, PaperTask } from './makePaper.ts'
 
-/** Papers that are drawn page by page. Tables and calendars are text and are answered at once. */
-export type PaperName = 'shot list' | 'pocket checklist' | 'boards' | 'call sheet' | 'report'
-
-/** What a document job has to do. */
-export interface PaperSpec {
-  readonly paper: PaperName
-  /** The day it is about, for papers of a day. */
-  readonly dayId: string | null
-}
-export type DocumentJobs = Jobs<AnyJob, PaperSpec>
+export type DocumentJobs = Jobs<AnyJob, PaperTask>
 
 /** How long somebody waits for a paper before being told to ask again. */
 const PATIENCE_MS = 60_000
@@ -33,41 +18,43 @@ const KEPT_MS = 10 * 60_000
 
 export class PaperFailed extends Error {}
 
+/** What a thread that makes a paper may hold. */
+const WORKER_MEGABYTES = 1024
+
+/** Makes papers and files off the event loop, from one moment of a production. */
+export function openPaperMaker(deps: { snapshots: Snapshots; uploads: string }) {
+  const worker = openStayingWorker<MadePaper | null>('documents/papers', WORKER_MEGABYTES)
+  return {
+    /** Null where there is no such production or day. */
+    async make(productionId: string, task: PaperTask): Promise<MadePaper | null> {
+      const { rows } = await deps.snapshots.read(productionId)
+      return worker.ask({ productionId, rows: rows.all, task, uploads: deps.uploads })
+    },
+    close: worker.close,
+  }
+}
+export type PaperMaker = ReturnType<typeof openPaperMaker>
+
 /** Draws a paper and keeps it beside its job. May run twice: the same paper is drawn again. */
 export const drawPapers =
-  (deps: { database: Sequelize; models: Models; serverModels: ServerModels; pictures: Pictures }) =>
-  async ({ job, spec, update }: RunningJob<AnyJob, PaperSpec>): Promise<void> => {
-    const production = await loadProduction(deps.database, deps.models, job.productionId)
-    if (!production) throw new PaperFailed('The production is gone.')
-    const body = await draw(deps.pictures, production, job.productionId, spec)
-    await deps.serverModels.paper.update({ body }, { where: { id: job.id } })
+  (deps: { maker: PaperMaker; serverModels: ServerModels }) =>
+  async ({ job, spec, update }: RunningJob<AnyJob, PaperTask>): Promise<void> => {
+    const made = await deps.maker.make(job.productionId, spec)
+    if (!made) throw new PaperFailed('There is no such day.')
+    await deps.serverModels.paper.update({ body: Buffer.from(made.body) }, { where: { id: job.id } })
     await update({ state: 'done' }, true)
   }
-
-function draw(pictures: Pictures, production: Production, id: string, { paper, dayId }: PaperSpec): Promise<Buffer> {
-  if (paper === 'shot list') return shotListPdf(production)
-  if (paper === 'pocket checklist') return pocketPdf(production)
-  if (paper === 'boards')
-    return boardsPdf(
-      production,
-      (fileId) => pictures.read(id, fileId, false),
-      (bytes, board: RecordOf<'picture'>, aspect) => cropTo(bytes, aspect, board.cropX, board.cropY),
-    )
-  const planned = dayId ? callSheetNow(production, dayId) : null
-  if (!planned) throw new PaperFailed('There is no such day.')
-  return paper === 'call sheet'
-    ? callSheetPdf(planned.sheet, paperOf(planned), planned.issued?.number ?? null, planned.changes)
-    : wrapPdf(production.production.title, dayReport(production, planned.dayPlan), paperOf(planned))
-}
-
-const paperOf = ({ production }: PlannedCallSheet) =>
-  (production.production as unknown as { paper: 'A4' | 'Letter' }).paper
 
 /**
  * Papers as jobs: any server process draws them, another takes over if that one dies, and whoever asks for
  * the same paper before anything has changed gets the one that was drawn.
  */
-export function openDocuments(deps: { serverModels: ServerModels; jobs: DocumentJobs; announcements: Announcements }) {
+export function openDocuments(deps: {
+  serverModels: ServerModels
+  jobs: DocumentJobs
+  announcements: Announcements
+  maker: PaperMaker
+}) {
   const { jobs, announcements } = deps
   const { editCounter, paper: papers } = deps.serverModels
   /** Papers that failed are tried again, and those of former states are thrown away once nobody waits for them. */
@@ -107,6 +94,8 @@ export function openDocuments(deps: { serverModels: ServerModels; jobs: Document
       look()
     })
   return {
+    /** A file that is made at once, and by nobody else. */
+    file: deps.maker.make,
     /**
      * A paper as it would be now.
      * @throws PaperFailed with a sentence when it could not be drawn
@@ -116,7 +105,7 @@ export function openDocuments(deps: { serverModels: ServerModels; jobs: Document
       const seq = (await editCounter.findByPk(productionId))?.get().seq ?? 0
       const jobId = await jobs.create(
         { id: uuidv7(), productionId, state: 'waiting', problems: [] },
-        { paper, dayId },
+        { make: paper, dayId },
         [paper, dayId, seq].join(' '),
       )
       const job = await ended(jobId)

@@ -1,45 +1,18 @@
-import { createRequire } from 'node:module'
-import path from 'node:path'
 import pdfmake from 'pdfmake'
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js'
+import { FACES, HAN, HAN_FACES } from './faces.ts'
+import { say } from './setText.ts'
 
-const require = createRequire(import.meta.url)
-const fontFile = (subset: string, weight: number) =>
-  path.join(
-    path.dirname(require.resolve('@fontsource/archivo/package.json')),
-    `files/archivo-${subset}-${weight}-normal.woff`,
-  )
-const face = (subset: string) => ({
-  normal: fontFile(subset, 400),
-  bold: fontFile(subset, 700),
-  italics: fontFile(subset, 400),
-  bolditalics: fontFile(subset, 700),
-})
+export { say } from './setText.ts'
 
-pdfmake.setFonts({ Archivo: face('latin'), ArchivoExtended: face('latin-ext') })
+pdfmake.setFonts(structuredClone(FACES) as never)
 // Fonts are the only files a document may read.
 const policies = pdfmake as unknown as {
   setUrlAccessPolicy: (allow: (url: string) => boolean) => void
   setLocalAccessPolicy: (allow: (file: string) => boolean) => void
 }
 policies.setUrlAccessPolicy(() => false)
-policies.setLocalAccessPolicy((file) => file.includes('@fontsource'))
-
-/** Letters the basic Latin subset of the font has; all others are set from the extended one. */
-const BASIC = /[\u0020-\u00ff\u0131\u0152\u0153\u02c6\u02da\u02dc\u2000-\u206f\u20ac\u2122\u2212]+/g
-
-/** A text as runs of the font subset that has its letters. */
-export function say(text: string, style: object = {}): Content {
-  const runs: Content[] = []
-  let end = 0
-  for (const match of text.matchAll(BASIC)) {
-    if (match.index > end) runs.push({ text: text.slice(end, match.index), font: 'ArchivoExtended' })
-    runs.push({ text: match[0] })
-    end = match.index + match[0].length
-  }
-  if (end < text.length) runs.push({ text: text.slice(end), font: 'ArchivoExtended' })
-  return { text: runs, ...style }
-}
+policies.setLocalAccessPolicy((file) => file.includes('@fontsource') || file.startsWith('/usr/share/fonts/'))
 
 export const label = (text: string): Content => say(text, { fontSize: 7.5, color: '#555555', margin: [0, 0, 0, 1] })
 
@@ -66,14 +39,39 @@ export const table = (
   },
 })
 
+/** Every run of text in a document. */
+function* runsIn(content: unknown): Generator<{ text: string; font?: string }> {
+  if (Array.isArray(content)) for (const part of content) yield* runsIn(part)
+  else if (content !== null && typeof content === 'object') {
+    const { text, font } = content as { text?: unknown; font?: string }
+    if (typeof text === 'string' && font !== undefined) yield content as { text: string; font: string }
+    else for (const part of Object.values(content)) yield* runsIn(part)
+  }
+}
+
+/** Gives Chinese characters the shapes of the language that the rest of the paper is in, as far as it tells. */
+function settleHan(content: readonly Content[]): void {
+  const han = [...runsIn(content)].filter((run) => run.font === HAN)
+  const all = han.map((run) => run.text).join('')
+  const of = /[\u3040-\u30ff]/.test(all)
+    ? 'jp'
+    : /[\uac00-\ud7a3]/.test(all) && !/\p{Script=Han}/u.test(all)
+      ? 'kr'
+      : 'sc'
+  // Letters of Korean are in no other shape.
+  for (const run of han) run.font = /[\uac00-\ud7a3\u1100-\u11ff]/.test(run.text) ? HAN_FACES.kr : HAN_FACES[of]
+}
+
 /** Bytes of a PDF on A4 or Letter, black on white, with a line at the foot of each page. */
 export async function makePdf(paper: 'A4' | 'Letter', foot: string, content: Content[]): Promise<Buffer> {
+  const footing = say(foot, { fontSize: 7.5 })
+  settleHan([...content, footing])
   const definition: TDocumentDefinitions = {
     pageSize: paper === 'A4' ? 'A4' : 'LETTER',
     pageMargins: [42, 40, 42, 44],
     defaultStyle: { font: 'Archivo', fontSize: 9.5, lineHeight: 1.15 },
     footer: (page, pages) => ({
-      columns: [say(foot, { fontSize: 7.5 }), { text: `page ${page} of ${pages}`, alignment: 'right', fontSize: 7.5 }],
+      columns: [structuredClone(footing), { text: `page ${page} of ${pages}`, alignment: 'right', fontSize: 7.5 }],
       margin: [42, 12, 42, 0],
     }),
     content,

@@ -17,8 +17,8 @@ import { masterDeliverable, SHOT_COLUMNS, shotCell, takingOfShot } from '@kavrel
 import { lengthText, frameRateText, toCsv } from '@kavrell/core/text'
 
 type Shot = RecordOf<'shot'>
-/** The bytes of a board, by the hash it is kept under. */
-export type BoardOf = (fileId: string) => Promise<Buffer | null>
+/** A board's picture, cropped to a frame's shape; null where there is none. */
+export type BoardOf = (board: RecordOf<'picture'>, aspect: number) => Promise<Buffer | null>
 
 const paperOf = (production: Production): 'A4' | 'Letter' =>
   production.production.paper === 'Letter' ? 'Letter' : 'A4'
@@ -123,11 +123,7 @@ export function pocketPdf(production: Production): Promise<Buffer> {
 const BOARD_WIDTH = 240
 
 /** Boards two abreast: the picture where there is one, cropped to the delivered shape, else the computed frame. */
-export async function boardsPdf(
-  production: Production,
-  read: BoardOf,
-  crop: (bytes: Buffer, picture: RecordOf<'picture'>, aspect: number) => Promise<Buffer>,
-): Promise<Buffer> {
+export async function boardsPdf(production: Production, boardOf: BoardOf): Promise<Buffer> {
   const aspect = masterDeliverable(production)?.aspect ?? 16 / 9
   const boards = new Map(
     Object.values(production.picture)
@@ -138,14 +134,13 @@ export async function boardsPdf(
   const cells: Content[] = []
   for (const shot of inOrder(production.shot)) {
     const board = boards.get(shot.id)
-    const bytes = board && (await read(board.fileId))
-    const picture: Content =
-      board && bytes
-        ? {
-            image: `data:image/jpeg;base64,${(await crop(bytes, board, aspect)).toString('base64')}`,
-            width: BOARD_WIDTH,
-          }
-        : { svg: frameSvg(production, shot, BOARD_WIDTH) }
+    const bytes = board && (await boardOf(board, aspect))
+    const picture: Content = bytes
+      ? {
+          image: `data:image/jpeg;base64,${bytes.toString('base64')}`,
+          width: BOARD_WIDTH,
+        }
+      : { svg: frameSvg(production, shot, BOARD_WIDTH) }
     cells.push({
       stack: [picture, say(`${shot.code}  ${shot.sees}`, { fontSize: 8.5, margin: [0, 2, 0, 8] })],
       unbreakable: true,
@@ -162,7 +157,13 @@ export async function boardsPdf(
 
 /** Every field of every shot; reads back as it was. */
 export function shotsCsv(production: Production): string {
+  const known = new Map<string, Names>()
   const names = (field: string): Names => {
+    const found = known.get(field) ?? namesFor(field)
+    known.set(field, found)
+    return found
+  }
+  const namesFor = (field: string): Names => {
     const column = fieldsOf('shot')[field]!.column
     const kind = (column.ref ?? column.refs) as KindName | undefined
     if (!kind) return new Map()

@@ -287,7 +287,6 @@ async function writeRows(
     if (made.length > 0) await model.bulkCreate(made as never, { transaction })
     // Each is there already, so that every one of them is written over, in one statement.
     const written = [...Object.keys(fieldsOf(kind)), 'version', 'fieldVersions']
-    if (changed.length > 0)
-      await model.bulkCreate(changed as never, { updateOnDuplicate: written, transaction })
+    if (changed.length > 0) await model.bulkCreate(changed as never, { updateOnDuplicate: written, transaction })
   }
 }

@@ -21,6 +21,7 @@ import type { Manifests } from '../media/manifests.ts'
 import type { Offload } from '../media/offload.ts'
 import type { Models } from '../records/models.ts'
 import type { ServerModels } from '../records/serverModels.ts'
+import type { Snapshots } from '../records/snapshots.ts'
 import type { Pictures } from '../uploads/pictures.ts'
 import { accessRoutes, signInRoutes } from './accountRoutes.ts'
 import { readBody } from './bodies.ts'
@@ -37,6 +38,7 @@ export interface Services {
   readonly database: Sequelize
   readonly models: Models
   readonly serverModels: ServerModels
+  readonly snapshots: Snapshots
   readonly door: Door
   readonly accounts: Accounts
   readonly announcements: Announcements

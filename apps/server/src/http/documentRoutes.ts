@@ -1,11 +1,11 @@
 import { type Endpoint, ENDPOINTS, type FileBytes, type Refusal } from '@kavrell/contract'
 import type { PrintedCallSheet } from '@kavrell/core/callSheets'
-import { dayReport } from '@kavrell/core/papers'
 import type { Sequelize } from 'sequelize'
 import { callCalendar } from '../documents/calendar.ts'
-import type { Documents, PaperName } from '../documents/documents.ts'
-import { type CallSheets, loadProduction, type PlannedCallSheet, callSheetNow } from '../documents/callSheets.ts'
-import { goodTakesOtio, takesCsv } from '../documents/wrapExports.ts'
+import { callSheetNow, type PlannedCallSheet } from '../documents/callSheetNow.ts'
+import type { Documents } from '../documents/documents.ts'
+import type { PaperName, TableName } from '../documents/makePaper.ts'
+import { type CallSheets, loadProduction } from '../documents/callSheets.ts'
 import type { Models } from '../records/models.ts'
 import { type Asked, type Serve, sendFile } from './serve.ts'
 
@@ -16,6 +16,8 @@ interface Deps {
   readonly sheets: CallSheets
   readonly now: () => Date
 }
+type DayEndpoint = Endpoint<OfDay, undefined, FileBytes>
+const NO_DAY: Refusal = { code: 'not-found', says: 'There is no such day.' }
 type OfDay = `/productions/:productionId/days/:dayId/${string}`
 interface DayParams {
   readonly productionId: string
@@ -32,7 +34,7 @@ export function documentRoutes(serve: Serve, { database, models, documents, shee
       const { productionId, dayId } = asked.params as unknown as DayParams
       const production = await loadProduction(database, models, productionId)
       const planned = production && callSheetNow(production, dayId)
-      if (!planned) return { code: 'not-found', says: 'There is no such day.' }
+      if (!planned) return NO_DAY
       return (await answer(planned, asked)) ?? undefined
     })
   const paper = ({ params }: Asked<OfDay, undefined>, { dayPlan }: PlannedCallSheet, name: PaperName) =>
@@ -44,7 +46,6 @@ export function documentRoutes(serve: Serve, { database, models, documents, shee
       .replace(/^-|-$/g, '') + `.${ending}`
   const fileName = (planned: PlannedCallSheet, what: string, ending: string) =>
     named(`${planned.production.production.title} ${planned.dayPlan.day.title} ${what}`, ending)
-  const json = (value: unknown) => JSON.stringify(value, null, 2)
 
   onDay(ENDPOINTS.callSheetPdf, async (planned, asked) => {
     const { issued } = planned
@@ -81,19 +82,22 @@ export function documentRoutes(serve: Serve, { database, models, documents, shee
     )
     sendFile(res, 'text/calendar; charset=utf-8', fileName(planned, `call ${person.name}`, 'ics'), text)
   })
-  onDay(ENDPOINTS.reportPdf, async (planned, asked) => {
-    sendFile(asked.res, 'application/pdf', fileName(planned, 'report', 'pdf'), await paper(asked, planned, 'report'))
+  serve.file(ENDPOINTS.reportPdf, async ({ params: { productionId, dayId }, res }) => {
+    const made = await documents.file(productionId, { make: 'report', dayId })
+    if (!made) return NO_DAY
+    sendFile(res, 'application/pdf', named(`${made.production} ${made.day} report`, 'pdf'), Buffer.from(made.body))
+    return undefined
   })
-  onDay(ENDPOINTS.takesCsv, (planned, { res }) => {
-    const text = takesCsv(dayReport(planned.production, planned.dayPlan))
-    sendFile(res, 'text/csv; charset=utf-8', fileName(planned, 'takes', 'csv'), text)
-  })
-  onDay(ENDPOINTS.reportJson, (planned, { res }) => {
-    const text = json(dayReport(planned.production, planned.dayPlan))
-    sendFile(res, 'application/json', fileName(planned, 'report', 'json'), text)
-  })
-  onDay(ENDPOINTS.goodTakesOtio, (planned, { res }) => {
-    const text = json(goodTakesOtio(planned.production, planned.dayPlan))
-    sendFile(res, 'application/json', fileName(planned, 'good takes', 'otio'), text)
-  })
+  const ofDay = (endpoint: DayEndpoint, make: TableName, type: string) =>
+    serve.file(endpoint, async ({ params, res }) => {
+      const { productionId, dayId } = params as unknown as DayParams
+      const made = await documents.file(productionId, { make, dayId })
+      if (!made) return NO_DAY
+      const [what, ending] = make.split('.') as [string, string]
+      sendFile(res, type, named(`${made.production} ${made.day} ${what}`, ending), Buffer.from(made.body))
+      return undefined
+    })
+  ofDay(ENDPOINTS.takesCsv, 'takes.csv', 'text/csv; charset=utf-8')
+  ofDay(ENDPOINTS.reportJson, 'report.json', 'application/json')
+  ofDay(ENDPOINTS.goodTakesOtio, 'good takes.otio', 'application/json')
 }

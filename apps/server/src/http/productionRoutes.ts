@@ -1,6 +1,5 @@
 import { ENDPOINTS, RIGHTS, type SnapshotOnTheWay } from '@kavrell/contract'
 import { fail, ok } from '@kavrell/core/outcome'
-import type { Sequelize } from 'sequelize'
 import type { Accounts } from '../accounts/accounts.ts'
 import type { TimecodeBox } from '../devices/timecodeBox.ts'
 import type { CallSheets } from '../documents/callSheets.ts'
@@ -12,7 +11,7 @@ import { openStreamLimit } from '../live/streamLimit.ts'
 import type { MediaJobs } from '../media/copyJob.ts'
 import type { ServerModels } from '../records/serverModels.ts'
 import { openStandings } from '../records/standings.ts'
-import { openSnapshots } from '../records/snapshots.ts'
+import type { Snapshots } from '../records/snapshots.ts'
 import { sessionToken } from './guards.ts'
 import type { Serve } from './serve.ts'
 
@@ -20,7 +19,7 @@ const UNKNOWN_LINK = { code: 'not-found', says: 'This link is no longer known.' 
 
 interface Deps {
   readonly accounts: Accounts
-  readonly database: Sequelize
+  readonly snapshots: Snapshots
   readonly serverModels: ServerModels
   readonly door: Door
   readonly announcements: Announcements
@@ -34,9 +33,8 @@ interface Deps {
 /** The door, the snapshot, the stream, and the sending of call sheets. */
 export function productionRoutes(
   serve: Serve,
-  { database, accounts, serverModels, door, announcements, recentEdits, sheets, jobs, timecodeBox, now }: Deps,
+  { snapshots, accounts, serverModels, door, announcements, recentEdits, sheets, jobs, timecodeBox, now }: Deps,
 ): void {
-  const snapshots = openSnapshots(database, serverModels)
   const standings = openStandings(snapshots, now)
   const streams = openStreamLimit()
   serve.on(ENDPOINTS.edit, async ({ account, role, params, body, res }) => {

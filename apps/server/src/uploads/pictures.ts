@@ -3,6 +3,7 @@ import { mkdir, open, readFile, rename } from 'node:fs/promises'
 import path from 'node:path'
 import type { Transaction } from 'sequelize'
 import sharp, { type Metadata, type Sharp } from 'sharp'
+import { pictureFile } from './pictureFile.ts'
 import type { ServerModels } from '../records/serverModels.ts'
 import type { Upload } from '@kavrell/contract'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
@@ -43,7 +44,7 @@ export interface Pictures {
  */
 export function openPictures({ upload: uploads }: ServerModels, folder: string): Pictures {
   const fileOf = (productionId: string, fileId: string, small: boolean) =>
-    path.join(folder, productionId, `${fileId}${small ? '.small' : ''}.jpg`)
+    pictureFile(folder, productionId, fileId, small)
 
   const write = async (productionId: string, fileId: string, made: Pick<Made, 'whole' | 'small'>) => {
     await mkdir(path.join(folder, productionId), { recursive: true })

@@ -2,6 +2,10 @@ import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react'
 import { recipes, slotRecipes } from './recipes.ts'
 
 /** One value per light: Desk (cool grey paper), Set (near black), Sun (black on white). */
+/** Our face, then one for each script that it does not have; each is fetched by whom shows it only. */
+const FACES =
+  "'Archivo Variable', 'Noto Sans', 'Noto Sans Arabic', 'Noto Sans Hebrew', 'Noto Sans Devanagari', 'Noto Sans Thai', system-ui, 'Noto Sans CJK JP', sans-serif"
+
 const lights = (desk: string, set: string, sun: string) => ({ value: { base: desk, _set: set, _sun: sun } })
 
 const config = defineConfig({
@@ -47,8 +51,8 @@ const config = defineConfig({
         clock: { value: '46px' },
       },
       fonts: {
-        body: { value: "'Archivo Variable', system-ui, sans-serif" },
-        heading: { value: "'Archivo Variable', system-ui, sans-serif" },
+        body: { value: FACES },
+        heading: { value: FACES },
         mono: { value: "'Red Hat Mono Variable', ui-monospace, monospace" },
       },
     },

@@ -1,0 +1,54 @@
+import { callSheetPdf } from './callSheetPdf.ts'
+import { callSheetNow } from './callSheetNow.ts'
+import { type BoardOf, boardsPdf, moneyCsv, pocketPdf, shotListPdf, shotsCsv } from './shotPapers.ts'
+import { goodTakesOtio, takesCsv } from './wrapExports.ts'
+import { wrapPdf } from './wrapPdf.ts'
+import { dayReport } from '@kavrell/core/papers'
+import type { Production } from '@kavrell/core/records'
+
+/** Papers that are drawn page by page. */
+export type PaperName = 'shot list' | 'pocket checklist' | 'boards' | 'call sheet' | 'report'
+/** Tables and files for other programs. */
+export type TableName = 'shots.csv' | 'money.csv' | 'takes.csv' | 'report.json' | 'good takes.otio'
+
+/** What is to be made of a production. */
+export interface PaperTask {
+  readonly make: PaperName | TableName
+  /** The day it is about, for those of a day. */
+  readonly dayId: string | null
+}
+export interface MadePaper {
+  readonly body: Uint8Array
+  /** What a file of it is called after. */
+  readonly production: string
+  readonly day: string
+}
+
+/** Makes a paper or a file of a production as it stands; null where there is no such day. */
+export async function makePaper(
+  production: Production,
+  { make, dayId }: PaperTask,
+  boardOf: BoardOf,
+): Promise<MadePaper | null> {
+  const made = (body: Uint8Array | string, day = ''): MadePaper => ({
+    body: typeof body === 'string' ? Buffer.from(body) : body,
+    production: production.production.title,
+    day,
+  })
+  if (make === 'shot list') return made(await shotListPdf(production))
+  if (make === 'pocket checklist') return made(await pocketPdf(production))
+  if (make === 'boards') return made(await boardsPdf(production, boardOf))
+  if (make === 'shots.csv') return made(shotsCsv(production))
+  if (make === 'money.csv') return made(moneyCsv(production))
+  const planned = dayId ? callSheetNow(production, dayId) : null
+  if (!planned) return null
+  const { paper } = production.production
+  const day = planned.dayPlan.day.title
+  if (make === 'call sheet')
+    return made(await callSheetPdf(planned.sheet, paper, planned.issued?.number ?? null, planned.changes), day)
+  if (make === 'good takes.otio') return made(JSON.stringify(goodTakesOtio(production, planned.dayPlan), null, 2), day)
+  const report = dayReport(production, planned.dayPlan)
+  if (make === 'takes.csv') return made(takesCsv(report), day)
+  if (make === 'report.json') return made(JSON.stringify(report, null, 2), day)
+  return made(await wrapPdf(production.production.title, report, paper), day)
+}

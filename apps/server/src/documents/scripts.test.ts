@@ -1,0 +1,60 @@
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { describe, expect, test } from 'vitest'
+import { makePdf, say, table } from './pdf.ts'
+
+/** Names as they are written where they come from. */
+const NAMES = {
+  Latin: 'Ågot Đỗ Żółć',
+  Greek: 'Ελένη Παπαδάκη',
+  Cyrillic: 'Юлія Їжакевич',
+  Arabic: 'أمل الحداد',
+  Hebrew: 'נועה בן־דוד',
+  Devanagari: 'श्रीमती क्षमा',
+  Thai: 'น้ำผึ้ง ใจดี',
+  Chinese: '張偉文',
+  Japanese: '山田 ゆき',
+  Korean: '김하늘',
+} as const
+
+interface Piece {
+  readonly str: string
+  readonly dir: string
+  readonly transform: readonly number[]
+}
+
+/** What a reader of PDF finds on the pages, line by line: pieces that run from right to left are read in that order. */
+async function textOf(pdf: Buffer): Promise<string> {
+  const document = await getDocument({ data: new Uint8Array(pdf), useSystemFonts: false, verbosity: 0 }).promise
+  const lines: string[] = []
+  for (let n = 1; n <= document.numPages; n++) {
+    const { items } = await (await document.getPage(n)).getTextContent()
+    const byLine = new Map<number, Piece[]>()
+    for (const item of items as Piece[]) {
+      if (!item.str?.trim()) continue
+      const y = item.transform[5]!
+      // A mark that is set higher is on the line of its letter.
+      const line = [...byLine.keys()].find((other) => Math.abs(other - y) < 8) ?? y
+      byLine.set(line, [...(byLine.get(line) ?? []), item])
+    }
+    for (const pieces of byLine.values()) {
+      const fromLeft = pieces.sort((a, b) => a.transform[4]! - b.transform[4]!)
+      const ordered: Piece[] = []
+      for (const piece of fromLeft) {
+        let at = ordered.length
+        if (piece.dir === 'rtl') while (at > 0 && ordered[at - 1]!.dir === 'rtl') at--
+        ordered.splice(at, 0, piece)
+      }
+      lines.push(ordered.map((piece) => piece.str).join(' '))
+    }
+  }
+  await document.destroy()
+  return lines.join('\n')
+}
+const letters = (text: string) => [...text.normalize('NFKC')].filter((letter) => /[\p{L}\p{M}\p{N}]/u.test(letter))
+
+describe.each(Object.entries(NAMES))('%s', (_, name) => {
+  test('a name is found again in the paper, letter by letter', async () => {
+    const text = await textOf(await makePdf('A4', 'foot', [say(name, { fontSize: 14 })]))
+    expect(letters(text).join('')).toContain(letters(name).join(''))
+  })
+})
