@@ -52,6 +52,24 @@ async function textOf(pdf: Buffer): Promise<string> {
 }
 const letters = (text: string) => [...text.normalize('NFKC')].filter((letter) => /[\p{L}\p{M}\p{N}]/u.test(letter))
 
+test('in a sentence of ours a name from right to left keeps its place, and its words their order', async () => {
+  const text = await textOf(await makePdf('A4', 'foot', [say('أمل الحداد: call 07:30 is now 08:00 (B)')]))
+  // Of a letter with a mark the file says where the mark begins, too.
+  expect(text.replace(/\p{Cc}/gu, '').replace(/\s+/g, ' ')).toMatch(/^أمل الحداد : call 07:30 is now 08:00 \(B\)/)
+})
+
+test('only the letters that are used are in the file', async () => {
+  const pdf = await makePdf('A4', 'foot', [say(Object.values(NAMES).join(', '))])
+  expect(pdf.length).toBeLessThan(250_000)
+})
+
+test('names of every script stand in one table of a call sheet, each in its row', async () => {
+  const rows = Object.values(NAMES).map((name, i) => [say(name, { bold: true }), say(`07:${i}0`)])
+  const lines = (await textOf(await makePdf('A4', 'foot', [table(['*', 60], ['who', 'call'], rows)]))).split('\n')
+  for (const [i, name] of Object.values(NAMES).entries())
+    expect(lines.map((line) => letters(line).join(''))).toContain(`${letters(name).join('')}07${i}0`)
+})
+
 describe.each(Object.entries(NAMES))('%s', (_, name) => {
   test('a name is found again in the paper, letter by letter', async () => {
     const text = await textOf(await makePdf('A4', 'foot', [say(name, { fontSize: 14 })]))

@@ -24,12 +24,15 @@ function runsOf(text: string): Run[] {
   return runs
 }
 
+/** Our own sentences run from left to right, whoever is named in them first; what has no Latin letter is somebody's own. */
+const baseOf = (line: string) => (/\p{Script=Latin}/u.test(line) ? 'ltr' : 'auto')
+
 /**
  * A line with writing from right to left, as its runs stand from left to right on the paper. Letters within a word stay
  * in reading order: the face shapes and turns them.
  */
 function visualRuns(line: string): Run[] {
-  const { levels } = bidi.getEmbeddingLevels(line, 'auto')
+  const { levels } = bidi.getEmbeddingLevels(line, baseOf(line))
   const isTurned = (at: number) => levels[at]! % 2 === 1
   // Words, each of one direction, in reading order.
   const words: { readonly text: string; readonly level: number }[] = []
@@ -53,7 +56,8 @@ function visualRuns(line: string): Run[] {
       words.splice(i, end - i + 1, ...words.slice(i, end + 1).reverse())
       i = end
     }
-  return words.flatMap(({ text }) => runsOf(text))
+  // A sign from another face stands on the other side of its word, too.
+  return words.flatMap(({ text, level }) => (level % 2 === 1 ? runsOf(text).reverse() : runsOf(text)))
 }
 
 /** A long line as several, broken between words in reading order. */
@@ -69,11 +73,12 @@ function broken(line: string): string[] {
 
 /** A text of any script, shaped and in its direction. */
 export function say(text: string, style: object = {}): Content {
-  const runs = RIGHT_TO_LEFT.test(text)
-    ? text
-        .split('\n')
-        .flatMap(broken)
-        .flatMap((line, i): Run[] => [...(i > 0 ? [{ text: '\n', font: 'Archivo' }] : []), ...visualRuns(line)])
-    : runsOf(text)
-  return { text: runs.map(({ text: run, font }) => ({ text: run, font })), ...style }
+  if (!RIGHT_TO_LEFT.test(text)) return { text: runsOf(text).map((run) => ({ ...run })), ...style }
+  const lines = text.split('\n').flatMap(broken)
+  const isOwn = lines.length > 1 && baseOf(text) === 'auto'
+  const runs = lines.flatMap((line, i): Run[] => [
+    ...(i > 0 ? [{ text: '\n', font: 'Archivo' }] : []),
+    ...visualRuns(line),
+  ])
+  return { text: runs.map((run) => ({ ...run })), ...(isOwn ? { alignment: 'right' as const } : {}), ...style }
 }

@@ -181,7 +181,9 @@ const sameWords = (typed: string, says: string) =>
 /** Words beside one another that are what we see are shown as one piece. */
 function merged(understood: readonly Understood[]): Understood[] {
   const pieces: Understood[] = []
-  for (const piece of understood) {
+  // What a phrase says besides stands behind the words that it is part of.
+  const besides = understood.filter((piece) => piece.field === 'figures')
+  for (const piece of [...understood.filter((other) => !besides.includes(other)), ...besides]) {
     const last = pieces.at(-1)
     if (piece.field === 'sees' && last?.field === 'sees') pieces[pieces.length - 1] = { ...last, to: piece.to }
     else pieces.push(piece)

@@ -120,6 +120,7 @@ describe('a typed line', () => {
       '3D Corin over the shoulder',
       { personIds: ['corin'], figures: [{ behindM: -0.8 }], sees: 'Corin over the shoulder' },
     ],
+    ['3D Corin over the shoulder of Edda', { personIds: ['corin', 'edda'], sees: 'Corin over the shoulder of Edda' }],
     ['3D OTS Corin', { figures: [{ figure: 'standing' }] }],
     ['3D from inside', { side: 'in' }],
     ['3D frame left', { frameSide: 'left' }],

@@ -223,12 +223,14 @@ class Reading {
     }
     const fresh = found.filter(({ person }) => !this.people.includes(person.id))
     this.mentions = true
-    if (before !== null || fresh.length === 0) {
+    // Whose shoulder it is over is in front of the lens as well.
+    const isShoulder = before === 'of' && /(?:shoulder|^ots)$/i.test(this.texts[this.at - 2] ?? '')
+    if ((before !== null && !isShoulder) || fresh.length === 0) {
       const { from, end } = this.tokens[this.at]!
       this.keepWord(this.line.slice(from, end))
       return true
     }
-    const isSentence = this.wordAfter(this.at + words - 1) !== null
+    const isSentence = isShoulder || this.wordAfter(this.at + words - 1) !== null
     this.people.push(...new Set(fresh.map(({ person }) => person.id)))
     this.take(words, 'personIds', found.map(({ person }) => person.name).join(' and '), isSentence)
     return true
