@@ -7,6 +7,7 @@ import { chooseDay, showSnags, useDesk } from '../store/desk.ts'
 import { say, useProductionStore, commitOrSay } from '../store/production.ts'
 import { type OpenSnag, useRights, useSnags, useParts } from '../store/selectors.ts'
 import { mendTogether } from '../store/snags.ts'
+import { useWaysOut } from '../ui/useWaysOut.ts'
 import { AcceptSnags, applyFix, Snag, SnagEvidence, SnagMark } from '../ui/Snag.tsx'
 import { Button } from '../ui/parts.tsx'
 import { Misfits } from './Misfits.tsx'
@@ -89,6 +90,7 @@ function Worst({ snag, of }: { snag: OpenSnag; of: number }) {
   const rights = useRights()
   const go = useGo()
   const [accepting, setAccepting] = useState(false)
+  const ways = useWaysOut(snag, 6)
   return (
     <Box py="10px" borderBottom="1px solid" borderColor="ink" data-snag={snag.check} data-severity={snag.severity}>
       <Flex gap="9px" align="baseline" fontSize="small" color="soft">
@@ -110,13 +112,13 @@ function Worst({ snag, of }: { snag: OpenSnag; of: number }) {
       {accepting && <AcceptSnags snags={[snag]} onDone={() => setAccepting(false)} />}
       <SnagEvidence snag={snag} />
       <Box mt="8px">
-        {snag.fixes.length === 0 && (
+        {ways.length === 0 && (
           <Text fontSize="small" color="soft">
             There is no way out that one press could take. Go there to change what it was measured from.
           </Text>
         )}
         {rights.plan &&
-          snag.fixes.slice(0, 6).map((fix, i) => (
+          ways.map(({ fix, isTried }, i) => (
             <Flex key={fix.says} gap="10px" py="4px" align="center" borderTop="1px solid" borderColor="line">
               <Text color="faint" fontSize="small" w="12px">
                 {i + 1}
@@ -128,6 +130,7 @@ function Worst({ snag, of }: { snag: OpenSnag; of: number }) {
                 ml="auto"
                 kind={i === 0 ? 'main' : 'plain'}
                 aria-label={`Do it: ${fix.says}`}
+                disabled={!isTried}
                 onClick={() => applyFix(fix)}
               >
                 Do it
@@ -148,7 +151,8 @@ function KindRow({ kind }: { kind: FindingKind<OpenSnag> }) {
   const { findings } = kind
   const [only] = findings as readonly [OpenSnag]
   const many = findings.length > 1
-  const canMend = rights.plan && findings.some((f) => f.fixes.length > 0)
+  const [way] = useWaysOut(only, 1)
+  const canMend = rights.plan && (many ? findings.some((f) => f.fixes.length > 0) : way !== undefined)
   return (
     <Box
       borderBottom="1px solid"
@@ -180,9 +184,10 @@ function KindRow({ kind }: { kind: FindingKind<OpenSnag> }) {
             kind="word"
             whiteSpace="normal"
             maxW="190px"
-            onClick={() => (many ? void mend(kind) : applyFix(only.fixes[0]!))}
+            disabled={!many && !way!.isTried}
+            onClick={() => (many ? void mend(kind) : applyFix(way!.fix))}
           >
-            {many ? `Mend all ${findings.length}` : only.fixes[0]!.says}
+            {many ? `Mend all ${findings.length}` : way!.fix.says}
           </Button>
         )}
         {rights.plan && (

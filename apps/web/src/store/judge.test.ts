@@ -2,9 +2,9 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 import { all, openDemo } from '../testing.tsx'
 import { commit, openSnapshot, useProductionStore } from './production.ts'
-import { judgeChanges, useFindings } from './snags.ts'
+import { judgeChanges, useFindings, wayOutHolds } from './snags.ts'
 import { NO_RECORDS, productionOf, removeRecord, type Tables } from '@kavrell/core/records'
-import { findSnags } from '@kavrell/core/snags'
+import { findSnags, wayHolds } from '@kavrell/core/snags'
 
 const wire = vi.hoisted((): { judge: Record<string, (given: unknown) => unknown>; calls: string[] } => ({
   judge: {},
@@ -113,4 +113,22 @@ test('left, the judge is sent home and what it found is forgotten', async () => 
   commit('Stop', [{ op: 'update', kind: 'shot', id: shot('3A').id, fields: { tStop: 4 } }])
   await vi.advanceTimersByTimeAsync(0)
   expect(found().judged).toBe(false)
+})
+
+test('a way out is tried against all checks before it is offered', async () => {
+  open()
+  await vi.advanceTimersByTimeAsync(700)
+  await vi.waitFor(() => expect(found().judged).toBe(true))
+  const production = productionOf(records)!
+  const findings = findSnags(production)
+  const held = await Promise.all(
+    found().findings.flatMap((finding) => finding.fixes.map((fix) => wayOutHolds(finding, fix))),
+  )
+  const ids = () => 'made'
+  expect(held).toEqual(
+    findings.flatMap((finding) =>
+      finding.fixes.map((fix) => wayHolds(production, findings, finding, fix.changes, ids)),
+    ),
+  )
+  expect(held).toContain(true)
 })

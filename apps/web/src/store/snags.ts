@@ -3,7 +3,7 @@ import { create } from 'zustand'
 import type { Judge } from '../workers/judge.worker.ts'
 import { useProductionStore } from './production.ts'
 import { deltasBetween, type Tables } from '@kavrell/core/records'
-import type { Finding, Mended } from '@kavrell/core/snags'
+import type { Finding, Fix, Mended } from '@kavrell/core/snags'
 
 const NONE: readonly Finding[] = []
 
@@ -18,6 +18,11 @@ let judgeNow: Remote<Judge> | null = null
 /** Ways out of findings of one kind together, worked out off the page's thread; null where nobody judges. */
 export const mendTogether = async (kind: readonly Finding[]): Promise<Mended | null> =>
   judgeNow ? judgeNow.mend(kind.map((finding) => ({ ...finding }))) : null
+
+/** Whether a way out makes nothing worse; where nobody judges, nobody doubts it either. */
+export const wayOutHolds = async (finding: Finding, fix: Fix): Promise<boolean> =>
+  judgeNow ? judgeNow.holds({ finding: { ...finding }, fix }) : true
+export const hasJudge = (): boolean => judgeNow !== null
 
 const FIRST_LOOK_MS = 700
 

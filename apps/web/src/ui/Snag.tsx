@@ -7,6 +7,7 @@ import { say, commitOrSay } from '../store/production.ts'
 import { type OpenSnag, useOpenSnags, useRights, useParts } from '../store/selectors.ts'
 import { Input } from './fields.tsx'
 import { Button } from './parts.tsx'
+import { useWaysOut } from './useWaysOut.ts'
 import { createRecord, fieldsOf, withNewIds } from '@kavrell/core/records'
 import { evidenceHash, type Fix } from '@kavrell/core/snags'
 
@@ -103,8 +104,8 @@ export function Snag({
   const [accepting, setAccepting] = useState(false)
   const rights = useRights()
   const tone = snag.acceptedBecause ? 'plain' : snag.severity
-  const fixes = snag.fixes.slice(0, brief ? 2 : 6)
-  const above = fixes.flatMap((fix) => given.get(whatChanges(fix)) ?? [])
+  const ways = useWaysOut(snag, brief ? 2 : 6)
+  const above = ways.flatMap(({ fix }) => given.get(whatChanges(fix)) ?? [])
   return (
     <Flex
       gap="9px"
@@ -123,10 +124,10 @@ export function Snag({
         {snag.acceptedBecause && <Text color="soft">Accepted: {snag.acceptedBecause}</Text>}
         <Flex gap="6px" mt="5px" wrap="wrap" align="center">
           {rights.plan &&
-            fixes
-              .filter((fix) => !given.has(whatChanges(fix)))
-              .map((fix) => (
-                <Button key={fix.says} whiteSpace="normal" onClick={() => applyFix(fix)}>
+            ways
+              .filter(({ fix }) => !given.has(whatChanges(fix)))
+              .map(({ fix, isTried }) => (
+                <Button key={fix.says} whiteSpace="normal" disabled={!isTried} onClick={() => applyFix(fix)}>
                   {fix.says}
                 </Button>
               ))}

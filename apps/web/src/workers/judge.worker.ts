@@ -1,9 +1,10 @@
 import { expose } from 'comlink'
 import { type Delta, NO_RECORDS, productionOf, type Tables, withDeltas } from '@kavrell/core/records'
-import { type Finding, findSnags, mendAll, type Mended } from '@kavrell/core/snags'
+import { type Finding, findSnags, type Fix, mendAll, type Mended, wayHolds } from '@kavrell/core/snags'
 import { v7 as uuidv7 } from 'uuid'
 
 let tables: Tables = NO_RECORDS
+let found: readonly Finding[] = []
 
 /** Keeps a production of its own, told what changes, and judges it off the page's thread. */
 const api = {
@@ -20,11 +21,17 @@ const api = {
     const production = productionOf(tables)
     return production ? mendAll(production, kind, uuidv7) : null
   },
+  /** Whether a way out makes nothing worse, tried against all checks. */
+  holds({ finding, fix }: { readonly finding: Finding; readonly fix: Fix }): boolean {
+    const production = productionOf(tables)
+    return production !== undefined && wayHolds(production, found, finding, fix.changes, uuidv7)
+  },
 }
 
 function judge(): readonly Finding[] {
   const production = productionOf(tables)
-  return production ? findSnags(production) : []
+  found = production ? findSnags(production) : []
+  return found
 }
 
 export type Judge = typeof api

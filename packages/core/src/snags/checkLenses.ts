@@ -174,10 +174,15 @@ export function checkScreens(production: Production): Finding[] {
     const half = shot.screenHz / 2
     const flicker = mainsFlicker(shutterSeconds(shot.shutterDeg, fps), fps, half)
     if (flicker.verdict !== 'beats') return []
-    const nearest = steadyShutterDegrees(fps, half).reduce<number | null>(
-      (best, deg) => (best === null || Math.abs(deg - shot.shutterDeg) < Math.abs(best - shot.shutterDeg) ? deg : best),
-      null,
-    )
+    // Lamps on the mains are in the same frame: an angle that stills the screen and makes them beat is no way out.
+    const { mainsHz } = production.production
+    const nearest = steadyShutterDegrees(fps, half)
+      .filter((deg) => mainsFlicker(shutterSeconds(deg, fps), fps, mainsHz).verdict !== 'beats')
+      .reduce<number | null>(
+        (best, deg) =>
+          best === null || Math.abs(deg - shot.shutterDeg) < Math.abs(best - shot.shutterDeg) ? deg : best,
+        null,
+      )
     return [
       {
         check: 'shots.screen-beats',

@@ -1,6 +1,7 @@
 import { type PlainChange, type Production, squashChanges, tryChanges, withNewIds } from '../records/index.ts'
 import type { Finding } from './finding.ts'
 import { findSnags } from './findSnags.ts'
+import { isNoWorse } from './wayHolds.ts'
 
 export interface Mended {
   /** One edit that does all of it. */
@@ -11,7 +12,6 @@ export interface Mended {
 }
 
 const isSame = (a: Finding, b: Finding) => a.check === b.check && a.about.id === b.about.id
-const stops = (findings: readonly Finding[]) => findings.filter((f) => f.severity === 'stop').length
 
 /**
  * Mends findings of one kind together: each by the first of its ways out that really leads out, tried one on top of
@@ -34,7 +34,7 @@ export function mendAll(production: Production, kind: readonly Finding[], newId:
       const real = withNewIds(fix.changes, newId)
       const after = tryChanges(tried, real)
       const judged = findSnags(after)
-      if (judged.some((f) => isSame(f, finding)) || stops(judged) > stops(found)) continue
+      if (judged.some((f) => isSame(f, finding)) || !isNoWorse(found, judged, finding)) continue
       changes.push(...real)
       tried = after
       found = judged
