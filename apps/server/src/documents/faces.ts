@@ -57,7 +57,7 @@ const SCRIPTS: readonly (readonly [RegExp, string])[] = [
   [/[\u1ea0-\u1ef9]/u, 'Vietnamese'],
   [/[\u1f00-\u1fff]/u, 'GreekExtended'],
   [/\p{Script=Greek}/u, 'Greek'],
-  [/[\u0460-\u052f\u1c80-\u1c8f\u2de0-\u2dff\ua640-\ua69f]/u, 'CyrillicExtended'],
+  [/[\u0460-\u0482\u048a-\u052f\u1c80-\u1c8f\ua640-\ua66e\ua680-\ua69d]/u, 'CyrillicExtended'],
   [/\p{Script=Cyrillic}/u, 'Cyrillic'],
   [/[\p{Script=Arabic}\u060c\u061b\u061f]/u, 'Arabic'],
   [/\p{Script=Hebrew}/u, 'Hebrew'],
@@ -71,7 +71,7 @@ const SCRIPTS: readonly (readonly [RegExp, string])[] = [
 /** Letters the basic Latin subset has; all others of no script named above are set from the extended one. */
 const BASIC = /[\u0020-\u00ff\u0131\u0152\u0153\u02c6\u02da\u02dc\u2000-\u206f\u20ac\u2122\u2212]/u
 /** Marks that stand on the letter before them, and joiners: they are nothing apart from it. */
-const BELONGS_BEFORE = /[\p{Mark}\u200c\u200d\ufe00-\ufe0f]/u
+const BELONGS_BEFORE = /\p{Mark}|\u200c|\u200d/u
 
 /** The face that a letter is set from. @param before the face of what stands before it */
 export function faceOf(letter: string, before: string | null): string {

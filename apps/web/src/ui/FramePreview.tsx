@@ -1,5 +1,5 @@
 import { useProduction, useUnits } from '../store/selectors.ts'
-import { figureInFrame, FIGURES, frameDrawing, frameSize } from '@kavrell/core/optics'
+import { figureInFrame, FIGURES, frameDrawing, frameInFocus } from '@kavrell/core/optics'
 import type { RecordOf } from '@kavrell/core/records'
 import { takingOfShot } from '@kavrell/core/shotlist'
 import { lengthText } from '@kavrell/core/text'
@@ -20,7 +20,7 @@ export function FramePreview({
   // A tall frame is given less of the width, so that it is not taller than the others are wide.
   const w = aspect < 1 ? width * 0.6 * aspect : width
   const { height: h, paths, widthM, hasFigure } = frameDrawing(shot, used, aspect, w)
-  const { heightM } = frameSize(used, shot.focalLengthMm, shot.distanceM)
+  const { heightM } = frameInFocus(used, shot.focalLengthMm, shot.distanceM)
   const several = (shot.figures?.length ?? 0) > 1
   const lens = `${shot.focalLengthMm} mm at ${lengthText(shot.distanceM, units)}`
   return (

@@ -3,7 +3,7 @@ import { mainsFlicker, steadyShutterDegrees } from './flicker.ts'
 
 /** One link of what lets light through or takes it, against a plain exposure. */
 export interface ChainLink {
-  readonly name: 'stop' | 'iso' | 'shutter' | 'rate' | 'nd' | 'diffusion' | 'squeeze'
+  readonly name: 'stop' | 'iso' | 'shutter' | 'rate' | 'nd' | 'diffusion' | 'extension' | 'squeeze'
   /** Stops gained (+) or lost (−). */
   readonly stops: number
   readonly says: string
@@ -18,6 +18,8 @@ export interface ChainOf {
   readonly diffusion: string
   readonly diffusionStops: number
   readonly squeeze: number
+  /** Lost by focusing close, in stops; 0 or left out where it is not worth counting. */
+  readonly extensionStops?: number
 }
 
 /** What a plain exposure is: this stop, the camera's native index, half a turn at the delivered rate. */
@@ -56,6 +58,9 @@ export function exposureChain(shot: ChainOf, plain: PlainExposure): { links: Cha
       stops: -shot.diffusionStops,
       says: shot.diffusion || (shot.diffusionStops > 0 ? 'diffusion' : 'no diffusion'),
     },
+    ...(shot.extensionStops
+      ? [{ name: 'extension' as const, stops: -shot.extensionStops, says: 'the lens stands out to focus close' }]
+      : []),
     {
       name: 'squeeze',
       stops: 0,

@@ -1,13 +1,13 @@
 import { ok, type Outcome, outOfRange, type OutOfRange } from '../outcome/index.ts'
 import type { Figure } from './figure.ts'
-import { frameSize, type Taking } from './framing.ts'
+import { frameInFocus, type Taking } from './framing.ts'
 
 /**
  * How far away a figure's head, chin to crown, fills a share of the frame height.
  * @param faceShare more than 0; 0.6 is 60 % of the frame, over 1 the head does not fit
- * @returns metres, measured as `frameSize` measures
+ * @returns metres from the lens, focused there
  * @error `out-of-range` for a lens, sensor or share that cannot be
- * @source similar triangles: d = h f / s
+ * @source thin lens: d = f (1 + h / s)
  */
 export function distanceForFace(
   taking: Taking,
@@ -19,7 +19,7 @@ export function distanceForFace(
   if (!(taking.sensorHeightMm > 0)) return outOfRange('sensorHeightMm', taking.sensorHeightMm, 'more than 0 mm')
   if (!(faceShare > 0)) return outOfRange('faceShare', faceShare, 'more than 0')
   const frameHeightM = (figure.topM - figure.chinM) / faceShare
-  return ok((frameHeightM * focalLengthMm) / taking.sensorHeightMm)
+  return ok((frameHeightM * focalLengthMm) / taking.sensorHeightMm + focalLengthMm / 1000)
 }
 
 export interface FocusForRange {
@@ -74,15 +74,15 @@ export interface SameSize {
  * Where to stand with another lens or camera so that the subject is the same size in frame, and what becomes of
  * a background some way behind it.
  * @param backgroundM distance from subject to background, 0 or more
- * @source similar triangles: the subject's frame height is kept, the background's is h (d + b) / d
+ * @source thin lens: the subject's frame height is kept, the background's is h (d + b) / d
  */
 export function sameSize(
   first: { taking: Taking; focalLengthMm: number; distanceM: number },
   second: { taking: Taking; focalLengthMm: number },
   backgroundM: number,
 ): SameSize {
-  const { heightM } = frameSize(first.taking, first.focalLengthMm, first.distanceM)
-  const distanceM = (heightM * second.focalLengthMm) / second.taking.sensorHeightMm
+  const { heightM } = frameInFocus(first.taking, first.focalLengthMm, first.distanceM)
+  const distanceM = (heightM * second.focalLengthMm) / second.taking.sensorHeightMm + second.focalLengthMm / 1000
   const seen = (d: number) => (d + backgroundM) / d
   return { distanceM, backgroundScale: seen(first.distanceM) / seen(distanceM) }
 }

@@ -1,5 +1,5 @@
 import { figureInFrame, FIGURES } from './figure.ts'
-import { frameSize, type Taking } from './framing.ts'
+import { frameInFocus, type Taking } from './framing.ts'
 import { NEAREST_M, type PlacedFigure } from './placedFigure.ts'
 
 /** A piece of a drawing: a path in the units of the frame, and what it shows. */
@@ -52,7 +52,7 @@ export function frameDrawing(
   width: number,
 ): FrameDrawing {
   const height = width / aspect
-  const size = frameSize(used, shot.focalLengthMm, shot.distanceM)
+  const size = frameInFocus(used, shot.focalLengthMm, shot.distanceM)
   const scale = height / size.heightM
   const figure = shot.figure === 'none' ? null : FIGURES[shot.figure]
   const { topEdgeM } = figureInFrame(figure ?? FIGURES.standing, size.heightM)

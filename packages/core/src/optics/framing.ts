@@ -28,11 +28,20 @@ export function angleOfView(taking: Taking, focalLengthMm: number): AngleOfView 
   }
 }
 
-/** Width and height of what fills the frame at a distance: similar triangles, focus at infinity. */
+/** Width and height of what fills the frame at a distance while the lens stays focused on infinity: similar triangles. */
 export const frameSize = (taking: Taking, focalLengthMm: number, distanceM: number): FrameSize => ({
   widthM: (distanceM * taking.sensorWidthMm * taking.squeeze) / focalLengthMm,
   heightM: (distanceM * taking.sensorHeightMm) / focalLengthMm,
 })
+
+/**
+ * Width and height of what fills the frame of a lens focused at a distance, which is what people see: the lens stands
+ * out by its extension. A distance within the focal length has no image and fills the frame with nothing.
+ * @source thin lens: sensor × (s − f) / f
+ */
+export function frameInFocus(taking: Taking, focalLengthMm: number, distanceM: number): FrameSize {
+  return frameSize(taking, focalLengthMm, Math.max(0.0005, distanceM - focalLengthMm / 1000))
+}
 
 export interface DeliveredArea {
   /** Shape of the whole sensor once unsqueezed. */

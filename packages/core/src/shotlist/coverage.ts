@@ -1,4 +1,4 @@
-import { figureInFrame, FIGURES, frameSize, SHOT_SIZES } from '../optics/index.ts'
+import { figureInFrame, FIGURES, frameInFocus, SHOT_SIZES } from '../optics/index.ts'
 import { byId, type Production, type Shot } from '../records/index.ts'
 import { inFrontOf } from './needed.ts'
 import type { ShotSize } from './size.ts'
@@ -29,7 +29,7 @@ export interface Coverage {
 export function sizeInFrame(production: Production, shot: Shot): ShotSize | null {
   if (shot.figure === 'none') return null
   const { used } = takingOfShot(production, shot)
-  return figureInFrame(FIGURES[shot.figure], frameSize(used, shot.focalLengthMm, shot.distanceM).heightM).size
+  return figureInFrame(FIGURES[shot.figure], frameInFocus(used, shot.focalLengthMm, shot.distanceM).heightM).size
 }
 
 /** What size a shot is: as somebody said, else as it comes out; null where nobody is in it or nobody knows. */

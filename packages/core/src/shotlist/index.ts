@@ -1,7 +1,7 @@
 export { freeCodes, nextCode } from './codes.ts'
 export { coverage, COVERAGE_COLUMNS, sizeInFrame, sizeOfShot } from './coverage.ts'
 export { deliverablesInOrder, masterDeliverable } from './deliverables.ts'
-export { captureRate, filterStops, shotFlicker } from './filters.ts'
+export { captureRate, extensionStops, filterStops, magnificationOf, shotFlicker } from './filters.ts'
 export { looksOf } from './looks.ts'
 export { inFrontOf, neededAt, workingAt } from './needed.ts'
 export { operatorOf } from './operator.ts'

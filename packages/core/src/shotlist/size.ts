@@ -1,4 +1,11 @@
-import { distanceForFace, figureInFrame, type FigureInFrame, FIGURES, type Taking } from '../optics/index.ts'
+import {
+  distanceForFace,
+  figureInFrame,
+  type FigureInFrame,
+  FIGURES,
+  frameInFocus,
+  type Taking,
+} from '../optics/index.ts'
 
 export type ShotSize = FigureInFrame['size']
 
@@ -37,6 +44,6 @@ export function distanceForSize(
   const found = distanceForFace(taking, focalLengthMm, FIGURES[figure], FACE_SHARE[size])
   if (!found.ok) return null
   const rounded = Math.max(0.05, Math.round(found.value * 20) / 20)
-  const frameHeightM = (rounded * taking.sensorHeightMm) / focalLengthMm
-  return figureInFrame(FIGURES[figure], frameHeightM).size === size ? rounded : found.value
+  const { heightM } = frameInFocus(taking, focalLengthMm, rounded)
+  return figureInFrame(FIGURES[figure], heightM).size === size ? rounded : found.value
 }

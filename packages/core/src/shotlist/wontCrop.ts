@@ -1,4 +1,4 @@
-import { FIGURES, frameSize } from '../optics/index.ts'
+import { FIGURES, frameInFocus } from '../optics/index.ts'
 import { type Production, type Shot } from '../records/index.ts'
 import { inFrontOf } from './needed.ts'
 import { takingOfShot } from './taking.ts'
@@ -20,7 +20,7 @@ export function wontCrop(production: Production, aspect: number): Shot[] {
       // What is left of the master's frame once the other shape is cut out of it.
       const master = takingOfShot(production, shot).used
       const height = Math.min(used.sensorHeightMm, master.sensorHeightMm)
-      const whole = frameSize({ ...master, sensorHeightMm: height }, shot.focalLengthMm, shot.distanceM)
+      const whole = frameInFocus({ ...master, sensorHeightMm: height }, shot.focalLengthMm, shot.distanceM)
       return Math.min(whole.widthM, whole.heightM * aspect) < people * PERSON_M
     })
     .sort((a, b) => a.code.localeCompare(b.code, 'en', { numeric: true }))

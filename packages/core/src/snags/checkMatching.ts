@@ -1,4 +1,4 @@
-import { angleOfView, sameSize } from '../optics/index.ts'
+import { angleOfView, frameInFocus, sameSize, type Taking } from '../optics/index.ts'
 import { updateRecord, byId, type Production, type Shot } from '../records/index.ts'
 import { looksOf, sizeInFrame, takingOfShot } from '../shotlist/index.ts'
 import type { Finding } from './finding.ts'
@@ -44,8 +44,8 @@ const finding = (
 
 function differentSize(production: Production, first: Shot, second: Shot): Finding[] {
   const [a, b] = [takingOfShot(production, first).used, takingOfShot(production, second).used]
-  const frame = (shot: Shot, height: number) => (shot.distanceM * height) / shot.focalLengthMm
-  const ratio = frame(first, a.sensorHeightMm) / frame(second, b.sensorHeightMm)
+  const frame = (shot: Shot, taking: Taking) => frameInFocus(taking, shot.focalLengthMm, shot.distanceM).heightM
+  const ratio = frame(first, a) / frame(second, b)
   if (ratio < SIZE_RATIO && ratio > 1 / SIZE_RATIO) return []
   const { distanceM } = sameSize(
     { taking: a, focalLengthMm: first.focalLengthMm, distanceM: first.distanceM },

@@ -49,7 +49,7 @@ const days = fc
           `s${i}`,
           { ...shot, code: `1${'ABCDEF'[i]}`, sceneId: 'scene', setupId: 'setup', cameraId: 'A' },
         ]),
-      ) as never,
+      ),
       orderItem: Object.fromEntries(
         shots.map(({ minutes, fixedAtMin }, i) => [
           `i${i}`,
@@ -87,7 +87,7 @@ describe('a way out', () => {
   test('that trades one stop for another is none', () => {
     const production: Production = productionWith({
       place: { yard: { latitudeDeg: 51.5, longitudeDeg: 1 } },
-      day: { day: { placeId: 'yard', callMin: 480, outByMin: 600 } as never },
+      day: { day: { placeId: 'yard', callMin: 480, outByMin: 600 } },
       scene: { scene: {} },
       shot: { s: { code: '1A', sceneId: 'scene', mustHave: true } },
       orderItem: { i: { dayId: 'day', type: 'shots', shotIds: ['s'], minutes: 30 } as never },

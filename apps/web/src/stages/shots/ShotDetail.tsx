@@ -12,11 +12,36 @@ import { SensorFrame } from './SensorFrame.tsx'
 import { WorkBackwards } from './WorkBackwards.tsx'
 import { exposureChain, safeAngles, shutterSeconds, slowMotion } from '@kavrell/core/exposure'
 import { recordingRateMbps, takeBytes } from '@kavrell/core/media'
-import { angleOfView, circleOfConfusion, depthOfField, figureInFrame, FIGURES, frameSize } from '@kavrell/core/optics'
+import {
+  angleOfView,
+  circleOfConfusion,
+  type DepthOfField,
+  depthOfField,
+  figureInFrame,
+  FIGURES,
+  frameInFocus,
+} from '@kavrell/core/optics'
 import { updateRecord, byId, type RecordOf } from '@kavrell/core/records'
 import { isTooDark, readSetup } from '@kavrell/core/setup'
-import { captureRate, deliverablesInOrder, masterDeliverable, shotFlicker, takingOfShot } from '@kavrell/core/shotlist'
-import { degrees, exposureError, lengthText, frameRateText, sayBytes, shutter, stopName } from '@kavrell/core/text'
+import {
+  captureRate,
+  deliverablesInOrder,
+  extensionStops,
+  magnificationOf,
+  masterDeliverable,
+  shotFlicker,
+  takingOfShot,
+} from '@kavrell/core/shotlist'
+import {
+  degrees,
+  exposureError,
+  lengthText,
+  frameRateText,
+  sayBytes,
+  shutter,
+  stopName,
+  type Units,
+} from '@kavrell/core/text'
 
 type Shot = RecordOf<'shot'>
 
@@ -56,12 +81,26 @@ export function ShotDetail({ shot }: { shot: Shot }) {
   )
 }
 
+/** Less than this is told as so many millimetres round the focus. */
+const THIN_MM = 100
+
+/** "2.1 m to 2.4 m", or "4 mm: 2 before, 2 behind" where both would read the same. */
+function sharpText({ nearMm, farMm }: DepthOfField, focusMm: number, units: Units): string {
+  if (farMm - nearMm >= THIN_MM) return `${lengthText(nearMm / 1000, units)} to ${lengthText(farMm / 1000, units)}`
+  const mm = (length: number) => (length < 10 ? length.toFixed(1) : String(Math.round(length)))
+  return `${mm(farMm - nearMm)} mm: ${mm(focusMm - nearMm)} before, ${mm(farMm - focusMm)} behind`
+}
+
+/** 0.5 is 1 : 2, 2 is 2 : 1. */
+const magnificationText = (times: number) =>
+  times >= 1 ? `${times.toFixed(1).replace(/\.0$/, '')} : 1` : `1 : ${(1 / times).toFixed(1).replace(/\.0$/, '')}`
+
 function Frame({ shot }: { shot: Shot }) {
   const production = useProduction()
   const { camera, whole, used } = takingOfShot(production, shot)
   const units = production.production.units
   const angle = angleOfView(used, shot.focalLengthMm)
-  const size = frameSize(used, shot.focalLengthMm, shot.distanceM)
+  const size = frameInFocus(used, shot.focalLengthMm, shot.distanceM)
   const dof = depthOfField(
     {
       focalLengthMm: shot.focalLengthMm,
@@ -70,6 +109,7 @@ function Frame({ shot }: { shot: Shot }) {
     },
     shot.distanceM * 1000,
   )
+  const magnification = magnificationOf(shot)
   const fps = captureRate(shot)
   const master = masterDeliverable(production)
   const figure = shot.figure === 'none' ? null : figureInFrame(FIGURES[shot.figure], size.heightM)
@@ -98,12 +138,16 @@ function Frame({ shot }: { shot: Shot }) {
       <Reading
         name="Sharp from"
         value={
-          dof.ok
-            ? `${lengthText(dof.value.nearMm / 1000, units)} to ${lengthText(dof.value.farMm / 1000, units)}`
-            : `focus is nearer than ${shot.focalLengthMm} mm`
+          dof.ok ? sharpText(dof.value, shot.distanceM * 1000, units) : `focus is nearer than ${shot.focalLengthMm} mm`
         }
         tone={dof.ok ? undefined : 'stop'}
       />
+      {magnification !== null && extensionStops(shot) > 0 && (
+        <Reading
+          name="Close up"
+          value={`${magnificationText(magnification)}, ${extensionStops(shot).toFixed(1)} stops lost`}
+        />
+      )}
       <Reading name="Hyperfocal" value={dof.ok ? lengthText(dof.value.hyperfocalMm / 1000, units) : '—'} />
       {slow && Math.abs(slow.factor - 1) > 0.01 && (
         <Reading
@@ -150,7 +194,7 @@ function Exposure({ shot }: { shot: Shot }) {
   const fps = captureRate(shot)
   const { mainsHz } = production.production
   const { links, totalStops } = exposureChain(
-    { ...shot, fps },
+    { ...shot, fps, extensionStops: extensionStops(shot) },
     {
       tStop: lens?.tStop ?? 2.8,
       nativeIso: camera?.nativeIso ?? 800,

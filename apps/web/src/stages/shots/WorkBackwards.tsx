@@ -12,7 +12,7 @@ import {
   figureInFrame,
   FIGURES,
   focusForRange,
-  frameSize,
+  frameInFocus,
   sameSize,
 } from '@kavrell/core/optics'
 import { outlineOfSpot } from '@kavrell/core/place'
@@ -253,7 +253,7 @@ function TwoLenses({ shot }: { shot: Shot }) {
         {([0, 1] as const).map((i) => {
           const focal = numberIn(lenses[i])
           const fine = focal > 0 && focal <= 2000
-          const size = fine ? frameSize(used, focal, shot.distanceM) : null
+          const size = fine ? frameInFocus(used, focal, shot.distanceM) : null
           return (
             <Box key={i} flex="1">
               {fine && <FramePreview shot={{ ...shot, focalLengthMm: focal }} width={142} />}

@@ -37,13 +37,20 @@ describe('frame', () => {
     await open('3A')
     const { focalLengthMm, distanceM } = shotOf('3A')
     expect(reading('Size')).toMatch(/face \d+ %$/)
-    // A frame is as wide as the sensor is, as many times further away.
+    // As wide as the sensor, as many times as the subject is beyond the focal length.
     const [, across] = /(\d+\.\d+) m × /.exec(reading('Frame at subject'))!
     const camera = all('camera').find((c) => c.id === shotOf('3A').cameraId)!
-    expect(Number(across)).toBeCloseTo((camera.sensorWidthMm * distanceM) / focalLengthMm, 1)
-    const [, near, far] = /from(.+) m to (.+) m/.exec(reading('Sharp from'))!
-    expect(Number(near)).toBeLessThan(distanceM)
-    expect(Number(far)).toBeGreaterThan(distanceM)
+    expect(Number(across)).toBeCloseTo((camera.sensorWidthMm * (distanceM - focalLengthMm / 1000)) / focalLengthMm, 1)
+    // Less than the width of a hand: said in millimetres round the focus.
+    const [, whole, before, behind] = /from(\d+) mm: (\d+) before, (\d+) behind/.exec(reading('Sharp from'))!
+    expect([Number(whole) < 100, Math.abs(Number(before) + Number(behind) - Number(whole)) <= 1]).toEqual([true, true])
+  })
+  test('close up, the light that the lens loses is said and counted', async () => {
+    const { turn } = await open('4A')
+    // 100 mm at 0.6 m from the lens: 100 / 500, 2 log2(1.2).
+    expect(reading('Close up')).toBe('Close up1 : 5, 0.5 stops lost')
+    await turn('Exposure')
+    expect(document.body.textContent).toContain('the lens stands out to focus close')
   })
   test('nobody in frame has no size', async () => {
     await open('1C')
@@ -106,7 +113,7 @@ describe('exposure', () => {
   })
   test('what the setup gives is said against what the shot wants', async () => {
     await open('4A', 'Exposure')
-    expect(reading('Setup E gives')).toBe('Setup E givesT3.0, 1.8 stops short')
+    expect(reading('Setup E gives')).toBe('Setup E givesT2.5, 2.3 stops short')
   })
   test('a shot with no setup, and one whose setup lights no mark, promise nothing', async () => {
     withShots({ '4A': { setupId: null } })

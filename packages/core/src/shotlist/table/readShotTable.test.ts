@@ -202,7 +202,7 @@ test('a column means what somebody chose for it', () => {
 test('a size puts the camera; where neither is said nothing is claimed and nobody is drawn', () => {
   const { shots } = read('shot|size|lens|who\n3D|CU|85|Corin Marsh\n3E||85|Corin Marsh\n3F||35|')
   expect(shots.map((s) => s.fields)).toMatchObject([
-    { size: 'close', distanceM: expect.closeTo(1.55, 2) },
+    { size: 'close', distanceM: expect.closeTo(1.65, 1) },
     { size: 'unknown' },
     { size: 'unknown', figure: 'none' },
   ])
