@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { productionWith } from '../testing/index.ts'
 import { kitDifference, kitNeeds } from './kitNeeds.ts'
@@ -48,4 +49,71 @@ describe('kit', () => {
     expect(keys).toEqual([...keys].sort((a, b) => a.localeCompare(b, 'en', { numeric: true })))
   })
   test('nothing planned needs nothing', () => expect(kitNeeds(productionWith({}))).toEqual([]))
+})
+
+describe('one inventory', () => {
+  const shots = (lengths: readonly number[], together: readonly (readonly string[])[] = []) => ({
+    camera: { a: { letter: 'A' }, b: { letter: 'B' } },
+    recorder: { r: { letter: 'R', name: 'Eight tracks' } },
+    shot: Object.fromEntries(
+      lengths.map((mm, i) => [`s${i}`, { focalLengthMm: mm, cameraId: i % 2 ? 'b' : 'a', rig: '' }]),
+    ),
+    orderItem: Object.fromEntries(
+      together.map((shotIds, i) => [`o${i}`, { shotIds: [...shotIds], recorderIds: ['r'] }]),
+    ),
+  })
+  const zoom = { focalLengthMm: 24, longestMm: 70 }
+  const missing = (given: object) =>
+    kitDifference(productionWith(given)).flatMap((l) => (l.missing > 0 ? [`${l.missing} ${l.key}`] : []))
+
+  test('a zoom answers for its range, and what is listed elsewhere is there', () =>
+    expect(missing({ ...shots([24, 35, 50, 70, 85], [['s0']]), lens: { z: zoom } })).toEqual(['1 lens:85']))
+  test('a zoom is on one camera at a time', () => {
+    const given = { ...shots([35, 50], [['s0', 's1']]), lens: { z: zoom } }
+    expect(missing(given)).toHaveLength(1)
+    expect(missing({ ...given, lens: { z: zoom, other: { focalLengthMm: 28, longestMm: 40 } } })).toEqual([])
+  })
+  test('fixed lenses go first, so that the zoom does what they cannot', () =>
+    expect(
+      missing({
+        ...shots([50, 35], [['s0', 's1']]),
+        lens: { z: zoom },
+        kitItem: { fixed: { answersTo: 'lens:50', owned: 1 } },
+      }),
+    ).toEqual([]))
+  test('a lens on the kit list counts as often as it is there', () =>
+    expect(
+      missing({
+        ...shots([85, 85, 85], [['s0', 's1', 's2']]),
+        kitItem: { k: { answersTo: 'lens:85', owned: 1, rented: 1 } },
+      }),
+    ).toEqual(['1 lens:85']))
+  test('whatever is wanted and whatever is there, as many get a lens as could', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom(24, 35, 50, 85), { minLength: 1, maxLength: 4 }),
+        fc.array(fc.tuple(fc.constantFrom(20, 24, 35, 50), fc.constantFrom(0, 15, 50)), { maxLength: 4 }),
+        (wanted, ranges) => {
+          const lens = Object.fromEntries(
+            ranges.map(([mm, more], i) => [`l${i}`, { focalLengthMm: mm, longestMm: mm + more }]),
+          )
+          const given = { ...shots(wanted, [wanted.map((_, i) => `s${i}`)]), lens }
+          const lacking = kitDifference(productionWith(given)).reduce(
+            (n, l) => n + (l.key.startsWith('lens') ? l.missing : 0),
+            0,
+          )
+          // By hand: every way of handing out the lenses.
+          const most = (at: number, left: readonly (readonly [number, number])[]): number =>
+            at === wanted.length
+              ? 0
+              : Math.max(
+                  most(at + 1, left),
+                  ...left.map((l, i) =>
+                    wanted[at]! >= l[0] && wanted[at]! <= l[0] + l[1] ? 1 + most(at + 1, left.toSpliced(i, 1)) : 0,
+                  ),
+                )
+          expect(lacking).toBe(wanted.length - most(0, ranges))
+        },
+      ),
+    ))
 })

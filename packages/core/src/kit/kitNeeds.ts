@@ -18,6 +18,20 @@ export interface KitLine extends KitNeed {
 
 const STANDS_ON_ITS_OWN = new Set(['', 'handheld', 'none'])
 
+/** Shots that roll together, and every other by itself: what is used at one moment. */
+function momentsOf(production: Production): (readonly string[])[] {
+  const together = Object.values(production.orderItem)
+    .filter((item) => item.shotIds.length > 0)
+    .map((item) => item.shotIds)
+  const grouped = new Set(together.flat())
+  return [
+    ...together,
+    ...Object.keys(production.shot)
+      .filter((id) => !grouped.has(asId(id)))
+      .map((id) => [id]),
+  ]
+}
+
 /**
  * What shots and setups need. Things are carried from shot to shot, so a count is the most that is used
  * at one moment: lamps within one setup, lenses and rigs within shots that roll together.
@@ -30,17 +44,7 @@ export function kitNeeds(production: Production): KitNeed[] {
     need.because.add(because)
     needs.set(key, need)
   }
-  const together = Object.values(production.orderItem)
-    .filter((item) => item.shotIds.length > 0)
-    .map((item) => item.shotIds)
-  const grouped = new Set(together.flat())
-  const groups = [
-    ...together,
-    ...Object.keys(production.shot)
-      .filter((id) => !grouped.has(asId(id)))
-      .map((id) => [id]),
-  ]
-  for (const ids of groups) {
+  for (const ids of momentsOf(production)) {
     const counts = new Map<string, { name: string; count: number; codes: string[] }>()
     for (const shot of ids.flatMap((id) => byId(production.shot, id) ?? [])) {
       const camera = byId(production.camera, shot.cameraId)
@@ -73,13 +77,96 @@ export function kitNeeds(production: Production): KitNeed[] {
     .sort((a, b) => a.key.localeCompare(b.key, 'en', { numeric: true }))
 }
 
-/** Needs against what is marked as owned or rented. */
+/** One lens there is: of those listed by range, or of the kit list by the one length that its entry answers to. */
+interface LensThere {
+  readonly key: string
+  readonly shortestMm: number
+  readonly longestMm: number
+  readonly isRented: boolean
+}
+/** A lens is called by its length in whole millimetres; marked ends are that exact. */
+const LENGTH_MM = 0.5
+
+function lensesThere(production: Production): LensThere[] {
+  const listed = Object.values(production.lens).map((lens): LensThere => ({
+    key: '',
+    shortestMm: lens.focalLengthMm,
+    longestMm: lens.longestMm,
+    isRented: false,
+  }))
+  const inKit = Object.values(production.kitItem).flatMap((item): LensThere[] => {
+    const mm = Number(/^lens:(.+)$/.exec(item.answersTo)?.[1] ?? NaN)
+    if (!(mm > 0)) return []
+    const lens = (isRented: boolean): LensThere => ({ key: item.answersTo, shortestMm: mm, longestMm: mm, isRented })
+    return [...Array.from({ length: item.owned }, () => lens(false)), ...Array.from({ length: item.rented }, () => lens(true))] // prettier-ignore
+  })
+  return [...listed, ...inKit]
+}
+
+const answers = (lens: LensThere, mm: number) => mm >= lens.shortestMm - LENGTH_MM && mm <= lens.longestMm + LENGTH_MM
+
+/**
+ * Which of the lengths wanted at one moment get a lens: as many as can, each lens on one camera, fixed ones before
+ * zooms, which can do what is left.
+ * @returns per length whether it has one
+ * @source augmenting paths in a bipartite graph
+ */
+function shareOut(wantedMm: readonly number[], lenses: readonly LensThere[]): (LensThere | null)[] {
+  const narrowFirst = [...lenses].sort((a, b) => a.longestMm - a.shortestMm - (b.longestMm - b.shortestMm))
+  const heldBy = new Map<LensThere, number>()
+  const give = (wanted: number, tried: Set<LensThere>): boolean =>
+    narrowFirst.some((lens) => {
+      if (tried.has(lens) || !answers(lens, wantedMm[wanted]!)) return false
+      tried.add(lens)
+      const holder = heldBy.get(lens)
+      if (holder !== undefined && !give(holder, tried)) return false
+      heldBy.set(lens, wanted)
+      return true
+    })
+  for (const wanted of wantedMm.keys()) give(wanted, new Set())
+  const got = new Map([...heldBy].map(([lens, wanted]) => [wanted, lens]))
+  return wantedMm.map((_, wanted) => got.get(wanted) ?? null)
+}
+
+/** Per length, how many are missing at the worst moment, and how many then come from what is owned and rented. */
+function lensLines(production: Production): ReadonlyMap<string, Pick<KitLine, 'owned' | 'rented' | 'missing'>> {
+  const lenses = lensesThere(production)
+  const lines = new Map<string, { owned: number; rented: number; missing: number }>()
+  for (const ids of momentsOf(production)) {
+    const wanted = ids.flatMap((id) => byId(production.shot, id)?.focalLengthMm ?? [])
+    const got = shareOut(wanted, lenses)
+    for (const mm of new Set(wanted)) {
+      const own = got.filter((_, i) => wanted[i] === mm)
+      const missing = own.filter((lens) => lens === null).length
+      const line = lines.get(`lens:${mm}`)
+      if (line && line.missing > missing) continue
+      if (line?.missing === missing && line.owned + line.rented >= own.length - missing) continue
+      const rented = own.filter((lens) => lens?.isRented).length
+      lines.set(`lens:${mm}`, { owned: own.length - missing - rented, rented, missing })
+    }
+  }
+  return lines
+}
+
+/**
+ * Needs against what there is: what is listed as a camera, a lens or a recorder is there, and so is what the kit list
+ * says is owned or rented. A zoom answers for any length of its range, but for one at a time.
+ */
 export function kitDifference(production: Production): KitLine[] {
   const items = Object.values(production.kitItem)
+  const lenses = lensLines(production)
+  const listed = new Set([
+    ...Object.values(production.camera).map((camera) => `camera:${camera.letter}`),
+    ...Object.values(production.recorder).map((recorder) => `recorder:${recorder.letter}`),
+  ])
   return kitNeeds(production).map((need) => {
+    const lens = lenses.get(need.key)
+    if (lens) return { ...need, ...lens }
     const answering = items.filter((item) => item.answersTo === need.key)
-    const owned = answering.reduce((sum, item) => sum + item.owned, 0)
+    const inKit = answering.reduce((sum, item) => sum + item.owned, 0)
     const rented = answering.reduce((sum, item) => sum + item.rented, 0)
+    // Of a camera that is listed and on the kit list too there is one.
+    const owned = Math.max(inKit, listed.has(need.key) && rented === 0 ? 1 : 0)
     return { ...need, owned, rented, missing: Math.max(0, need.count - owned - rented) }
   })
 }
