@@ -17,6 +17,7 @@ import {
   updateRecord,
   type KindName,
   nameOf,
+  type PlainChange,
   readValue,
   showValue,
   unitOf,
@@ -35,6 +36,8 @@ interface Props {
   grows?: boolean
   hideLabel?: boolean
   width?: string
+  /** What setting it does, where that is more than this one field. */
+  changesFor?: (value: unknown) => readonly PlainChange[]
 }
 
 /** One field of one record: saves itself when left, says in a sentence what would be right when it cannot. */
@@ -47,6 +50,7 @@ export function RecordField({
   rows = 2,
   hideLabel = false,
   width,
+  changesFor,
 }: Props) {
   const field = fieldsOf(kind)[name]!
   const record = useProductionStore((s) => recordOf(s.records, kind, id) as AnyRecord | undefined)
@@ -71,9 +75,10 @@ export function RecordField({
     const done = read.ok
       ? JSON.stringify(read.value) === JSON.stringify(record[name])
         ? read
-        : commit(`Change ${title.toLowerCase()} of ${nameOf(kind, record) || 'the production'}`, [
-            updateRecord(kind, asId(id), { [name]: read.value }),
-          ])
+        : commit(
+            `Change ${title.toLowerCase()} of ${nameOf(kind, record) || 'the production'}`,
+            changesFor?.(read.value) ?? [updateRecord(kind, asId(id), { [name]: read.value })],
+          )
       : read
     setSays(done.ok ? null : done.error)
     setTyped(done.ok ? null : text)

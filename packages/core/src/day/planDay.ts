@@ -2,6 +2,7 @@ import { byId, type Day, type Place, type Production } from '../records/index.ts
 import { sunDay, type SunDay } from '../sun/index.ts'
 import { type PersonCall, personCalls } from './calls.ts'
 import { dayView, type DayView } from './dayView.ts'
+import { againstScript, type AgainstScript } from './scriptHours.ts'
 import { dayTimeline, type Timeline } from './timeline.ts'
 import { earliestStart, type MissedWindow, missedWindows, shotWindows } from './windows.ts'
 
@@ -11,6 +12,8 @@ export interface DayPlan extends DayView {
   readonly timeline: Timeline
   readonly calls: readonly PersonCall[]
   readonly missed: readonly MissedWindow[]
+  /** Out of doors at another hour than the script says. */
+  readonly againstScript: readonly AgainstScript[]
 }
 
 const kept = new Map<string, readonly SunDay[]>()
@@ -48,6 +51,7 @@ export function planDay(production: Production, dayId: string): DayPlan | undefi
     timeline,
     calls,
     missed: missedWindows(production, sky, place, rows),
+    againstScript: againstScript(production, sky, rows),
   }
 }
 

@@ -56,6 +56,12 @@ function changesFor(
 const bare = (records: Tables) =>
   Object.fromEntries(Object.entries(records.place).map(([id, { version: _version, ...rest }]) => [id, rest]))
 
+test('noise of arithmetic is not kept', () => {
+  expect(
+    schemaOf('lamp').parse({ ...blank('lamp'), setupId: '01900000-0000-7000-8000-000000000001', xM: 0.05 * 41 }),
+  ).toMatchObject({ xM: 2.05 })
+})
+
 test('taking back every edit of any history, newest first, returns the start', () => {
   fc.assert(
     fc.property(fc.array(fc.array(step, { minLength: 1, maxLength: 4 }), { maxLength: 12 }), (history) => {

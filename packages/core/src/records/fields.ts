@@ -105,6 +105,9 @@ interface Range {
 const inRange = ({ least = -Infinity, most = Infinity, moreThan = -Infinity, says }: Range) =>
   z.number(says).refine((n) => Number.isFinite(n) && n >= least && n <= most && n > moreThan, says)
 
+/** Twelve digits say more than anybody measures; the rest is noise of arithmetic, as in 2.0500000000000003. */
+const withoutNoise = (value: number) => Number(value.toPrecision(12))
+
 /** A number within a range. */
 export const number = (range: Range & { initial: number }): Field<number> => ({
   label: range.label,
@@ -112,7 +115,7 @@ export const number = (range: Range & { initial: number }): Field<number> => ({
   initial: range.initial,
   input: 'number',
   column: column('double precision'),
-  schema: inRange(range),
+  schema: inRange(range).transform(withoutNoise),
 })
 
 /** A whole number within a range. */

@@ -89,3 +89,13 @@ test.each([
 ] as const)('a %s is called by what people call it', (kind, record, name) =>
   expect(nameOf(kind, record && { id: 'x', version: 1, ...record })).toBe(name),
 )
+
+test('a list of names may have spaces between, where no name is meant by the whole', () => {
+  const names = new Map([
+    ['a', '4A'],
+    ['b', '4B'],
+    ['c', 'Ada Brent'],
+  ])
+  expect(readValue('orderItem', 'shotIds', '4A 4B', names)).toMatchObject({ ok: false })
+  expect(readValue('orderItem', 'shotIds', '4A 4X', names)).toMatchObject({ error: expect.stringContaining('“4X”') })
+})

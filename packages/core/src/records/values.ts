@@ -90,10 +90,13 @@ export function readValue(kind: KindName, name: string, typed: string, names: Na
       return findNamed(text, names, field)
     case 'refs': {
       const ids: string[] = []
-      for (const part of text
+      const parts = text
         .split(/[,;]+/)
         .map((p) => p.trim())
-        .filter(Boolean)) {
+        .filter(Boolean)
+      // "4A 4B": what is no name as a whole may be names with spaces between.
+      const whole = (part: string) => findNamed(part, names, field).ok
+      for (const part of parts.flatMap((p) => (whole(p) ? [p] : p.split(/\s+/)))) {
         const found = findNamed(part, names, field)
         if (!found.ok) return found
         ids.push(found.value as string)

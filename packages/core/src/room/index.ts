@@ -11,6 +11,7 @@ export {
   sunOutdoors,
   sunPatch,
   type SunPatch,
+  spellsTogether,
   type SunSpell,
   sunSpells,
 } from './sunlight.ts'

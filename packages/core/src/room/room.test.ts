@@ -109,6 +109,47 @@ describe('sun in a room', () => {
       ),
       { numRuns: 500 },
     ))
+  test('all the light that a window lets in lands on floor and walls, wherever the window is', () =>
+    fc.assert(
+      fc.property(
+        fc.constantFrom(0, 1, 2, 3),
+        fc.constantFrom(0, 0.3, 1),
+        fc.double({ min: 0.3, max: 6, noNaN: true }),
+        fc.double({ min: 0, max: 360, noNaN: true }),
+        fc.double({ min: 2, max: 75, noNaN: true }),
+        (wall, share, widthM, azimuth, altitude) => {
+          // At a corner of the room (0 and 1), or between.
+          const lengthM = wall % 2 === 0 ? 12 : 9.5
+          const opening = placed({ wall, alongM: (lengthM - widthM) * share, widthM, sillM: 0, headM: 2.5 })
+          const sun = sunOnPlan(azimuth, altitude, 0)
+          const patch = sunPatch(ROOM, 2.5, opening, sun)
+          const rad = (deg: number) => (deg * Math.PI) / 180
+          const facing = Math.cos(rad(sun.bearingDeg - opening.outwardDeg))
+          if (facing <= 0.01) return
+          const flat = (corners: readonly (readonly [number, number])[]) =>
+            Math.abs(
+              corners.reduce((sum, [x, y], i) => {
+                const [nx, ny] = corners[(i + 1) % corners.length]!
+                return sum + x * ny - nx * y
+              }, 0),
+            ) / 2
+          const floor = flat(patch!.floor.map((p) => [p.xM, p.yM] as const)) * Math.sin(rad(altitude))
+          const outward = [0, 90, 180, 270]
+          const walls = patch!.walls.map(
+            (w) =>
+              flat(w.corners) * Math.cos(rad(altitude)) * Math.abs(Math.cos(rad(sun.bearingDeg - outward[w.wall]!))),
+          )
+          const came = widthM * 2.5 * Math.cos(rad(altitude)) * facing
+          expect((floor + walls.reduce((a, b) => a + b, 0)) / came).toBeCloseTo(1, 6)
+        },
+      ),
+      { numRuns: 500 },
+    ))
+  test('the sun is there from its rising to its setting, as the almanac has them', () => {
+    expect(sunOutdoors([], { xM: 0, yM: 0 }, 1, sunOnPlan(90, -0.5, 0)).lit).toBe(true)
+    expect(sunOutdoors([], { xM: 0, yM: 0 }, 1, sunOnPlan(90, -0.9, 0)).lit).toBe(false)
+    expect(sunInRoom(ROOM, [west], { xM: 0.5, yM: 6 }, 1.5, sunOnPlan(270, -0.4, 0)).lit).toBe(true)
+  })
   test('an upper floor or a wall between keeps it out, and says what does', () => {
     expect(sunInRoom(ROOM, [west], { xM: 2, yM: 6 }, 1.2, sunOnPlan(0, 30, 0))).toEqual({
       lit: false,

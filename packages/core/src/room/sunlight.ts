@@ -13,6 +13,9 @@ export const sunOnPlan = (azimuthDeg: number, altitudeDeg: number, upBearingDeg:
   altitudeDeg,
 })
 
+/** From here on the upper edge of the sun is over a level horizon: its radius and what the air bends, as for sunrise. */
+const SUN_IS_UP_DEG = -0.833
+
 const rad = (deg: number) => (deg * Math.PI) / 180
 /** The way the light travels over the plan, per metre that it goes along. */
 const awayFromSun = ({ bearingDeg }: PlanSun): PlanPoint => ({
@@ -57,26 +60,26 @@ export function sunPatch(outline: Outline, ceilingM: number, opening: PlacedOnWa
       uy = (wall.to.yM - wall.from.yM) / wall.lengthM
     const across = away.xM * uy - away.yM * ux
     if (Math.abs(across) < 1e-9) return []
-    // Each corner of the opening, carried along the light until it meets the wall's plane.
-    const corners = (
+    // Each corner of the opening, carried along the light until it meets the wall's plane: so far along the wall, so
+    // high, after so long. What would have to go back in time lies behind the wall.
+    const carried = (
       [
         [opening.from, opening.sillM],
         [opening.to, opening.sillM],
         [opening.to, opening.headM],
         [opening.from, opening.headM],
       ] as const
-    ).map(([p, height]) => {
+    ).map(([p, height]): Carried => {
       const t = ((wall.from.xM - p.xM) * uy - (wall.from.yM - p.yM) * ux) / across
       const along = (p.xM + away.xM * t - wall.from.xM) * ux + (p.yM + away.yM * t - wall.from.yM) * uy
-      return { t, point: [along, height - t * drop] as const }
+      return [along, height - t * drop, t]
     })
-    if (corners.some(({ t }) => t <= 1e-6)) return []
     const lit = clipToBox(
-      corners.map(({ point }) => point),
+      clip<Carried>(carried, [{ inside: ([, , t]) => t, cut: mix }]).map(([along, height]): Line2 => [along, height]),
       wall.lengthM,
       ceilingM,
     )
-    return lit.length >= 3 ? [{ wall: wall.index, corners: lit }] : []
+    return areaOf(lit) > 1e-9 ? [{ wall: wall.index, corners: lit }] : []
   })
   return floor.length >= 3 || walls.length > 0
     ? { through: opening.id, floor: floor.length >= 3 ? floor : [], walls }
@@ -84,6 +87,20 @@ export function sunPatch(outline: Outline, ceilingM: number, opening: PlacedOnWa
 }
 
 type Line2 = readonly [number, number]
+/** A corner of an opening on a wall's plane: metres along it, metres up, and how far the light went. */
+type Carried = readonly [number, number, number]
+const mix = (a: Carried, b: Carried, t: number): Carried => [
+  a[0] + (b[0] - a[0]) * t,
+  a[1] + (b[1] - a[1]) * t,
+  a[2] + (b[2] - a[2]) * t,
+]
+const areaOf = (corners: readonly Line2[]): number =>
+  Math.abs(
+    corners.reduce((sum, [x, y], i) => {
+      const [nextX, nextY] = corners[(i + 1) % corners.length]!
+      return sum + x * nextY - nextX * y
+    }, 0),
+  ) / 2
 
 /** Sutherland and Hodgman: what of a polygon lies on the good side of each edge in turn. */
 function clip<P>(
@@ -171,7 +188,7 @@ export function sunInRoom(
   heightM: number,
   sun: PlanSun,
 ): SunAtPoint {
-  if (sun.altitudeDeg <= 0) return { lit: false, because: 'down', by: null }
+  if (sun.altitudeDeg <= SUN_IS_UP_DEG) return { lit: false, because: 'down', by: null }
   const away = awayFromSun(sun)
   const far = 10_000
   const end = { xM: point.xM - away.xM * far, yM: point.yM - away.yM * far }
@@ -205,7 +222,7 @@ export function sunOutdoors(
   heightM: number,
   sun: PlanSun,
 ): SunAtPoint {
-  if (sun.altitudeDeg <= 0) return { lit: false, because: 'down', by: null }
+  if (sun.altitudeDeg <= SUN_IS_UP_DEG) return { lit: false, because: 'down', by: null }
   const away = awayFromSun(sun)
   const far = 10_000
   const end = { xM: point.xM - away.xM * far, yM: point.yM - away.yM * far }
@@ -248,6 +265,18 @@ export function sunSpells(fromMs: number, toMs: number, stepMs: number, at: (ms:
   }
   if (open) spells.push({ ...open, toMs })
   return spells
+}
+
+/** Spells that meet or lie over one another as one, in order: when there is any. */
+export function spellsTogether(spells: readonly SunSpell[]): SunSpell[] {
+  const together: SunSpell[] = []
+  for (const spell of [...spells].sort((a, b) => a.fromMs - b.fromMs)) {
+    const last = together.at(-1)
+    if (last && spell.fromMs <= last.toMs)
+      together[together.length - 1] = { ...last, toMs: Math.max(last.toMs, spell.toMs) }
+    else together.push(spell)
+  }
+  return together
 }
 
 /** How the sun stands to a face, as people say it. */

@@ -10,6 +10,6 @@ export { type LineContext, putBack, readShotLine, type Understood } from './line
 export { newScene, readShotTable, SHOT_COLUMNS, shotCell, type ShotField, wholeShot } from './table/index.ts'
 export { shotSettings } from './settings.ts'
 export { DEFAULT_SENSOR, takingOfShot } from './taking.ts'
-export { shotsOfItem, slateOf, spotOfShot } from './together.ts'
+export { rollTogether, shotsOfItem, slateOf, spotOfShot } from './together.ts'
 export { distanceForSize } from './size.ts'
 export { wontCrop } from './wontCrop.ts'

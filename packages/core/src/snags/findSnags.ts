@@ -15,6 +15,8 @@ import { checkNoise, checkOperators, checkPlaceGaps } from './checkPlaces.ts'
 import { checkLine, checkMirrors, checkSpots } from './checkPlan.ts'
 import { checkCircuits } from './checkPower.ts'
 import { checkFrameRates, checkMainsFlicker, checkPairs, checkShutterSchool, checkSizes } from './checkShots.ts'
+import { checkScriptHours } from './checkScript.ts'
+import { checkCamerasTogether, checkMustHaves } from './checkTogether.ts'
 import { checkWindows } from './checkWindows.ts'
 import type { Finding } from './finding.ts'
 
@@ -51,6 +53,9 @@ export function findSnags(production: Production): Finding[] {
     checkPlaceGaps,
     checkNoise,
     checkOperators,
+    checkCamerasTogether,
+    checkMustHaves,
+    checkScriptHours,
   ].flatMap((check) => check(production))
   return [...all.filter((f) => f.severity === 'stop'), ...all.filter((f) => f.severity === 'watch')]
 }

@@ -2,7 +2,7 @@ import { useSortable } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import { Box, Flex, Grid } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
-import { useProduction, useRights, useParts } from '../../store/selectors.ts'
+import { useProduction, useRights } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { takeOut } from '../../ui/addRecord.ts'
 import { Button, SetupLetter } from '../../ui/parts.tsx'
@@ -10,7 +10,7 @@ import { setupColour } from '../../ui/theme/theme.ts'
 import type { TimelineRow } from '@kavrell/core/day'
 import { changeWords } from '@kavrell/core/callSheets'
 import type { RecordOf } from '@kavrell/core/records'
-import { slateOf } from '@kavrell/core/shotlist'
+import { rollTogether, slateOf } from '@kavrell/core/shotlist'
 import { clock } from '@kavrell/core/text'
 import type { DayClock } from '@kavrell/core/time'
 
@@ -93,7 +93,7 @@ export function OrderRow({
   onOpen: () => void
   onMove: (by: number) => void
 }) {
-  const production = useParts('shot', 'setup')
+  const production = useProduction()
   const rights = useRights()
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
     id: item.id,
@@ -153,7 +153,13 @@ export function OrderRow({
           </Grid>
           {item.type === 'shots' && (
             <Grid templateColumns="1fr 1fr" gap="8px" mt="8px">
-              <RecordField kind="orderItem" id={item.id} field="shotIds" label="Shots that roll together" />
+              <RecordField
+                kind="orderItem"
+                id={item.id}
+                field="shotIds"
+                label="Shots that roll together"
+                changesFor={(shotIds) => rollTogether(production, item, shotIds as typeof item.shotIds)}
+              />
               <RecordField kind="orderItem" id={item.id} field="recorderIds" label="Sound recorders" />
             </Grid>
           )}

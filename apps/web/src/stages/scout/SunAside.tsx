@@ -7,7 +7,7 @@ import { Button, Answer, Hint, Reading } from '../../ui/parts.tsx'
 import { skyColour } from '../../ui/sky.ts'
 import { type SpotPlan, sunAt, type SunStudy } from '@kavrell/core/place'
 import type { RecordOf } from '@kavrell/core/records'
-import { shadowM, sunOnFace, type SunSpell } from '@kavrell/core/room'
+import { shadowM, spellsTogether, sunOnFace, type SunSpell } from '@kavrell/core/room'
 import { skyBands, type SunCrossing } from '@kavrell/core/sun'
 import { instantAt, minuteOfDay } from '@kavrell/core/time'
 import { clock, degrees, lengthText } from '@kavrell/core/text'
@@ -39,6 +39,7 @@ export function SunAside({
     [marks, study],
   )
   const windows = useMemo(() => study.spellsOfWindows(), [study])
+  const comesIn = useMemo(() => spellsTogether(windows.flatMap((w) => w.spells)), [windows])
   const nameOf = (id: string | null) => plan.onWalls.find((o) => o.id === id)?.name ?? 'the open'
   const sun = study.sunAt(minute)
   const lit = spells.find((s) => s.spells.length > 0)
@@ -53,14 +54,14 @@ export function SunAside({
     <Box>
       <Answer size="24px">
         {lit
-          ? `Sun on ${lit.mark.name} ${lit.spells.map(say).slice(0, 2).join(', ')}`
+          ? `Sun on ${lit.mark.name} ${lit.spells.map(say).join(' and ')}`
           : marks.length > 0
             ? `No sun on ${marks
                 .map((m) => m.name)
                 .slice(0, 2)
                 .join(' or ')} that day`
-            : windows.some((w) => w.spells.length > 0)
-              ? `Sun comes in ${say(windows.find((w) => w.spells.length > 0)!.spells[0]!)}`
+            : comesIn.length > 0
+              ? `Sun comes in ${comesIn.map(say).join(' and ')}`
               : plan.spot.outdoors
                 ? `Sun ${span(study.day.crossings.rise, at)}`
                 : 'No sun comes in that day'}
