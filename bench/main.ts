@@ -11,6 +11,7 @@ import { measureBrowser } from './browser.ts'
 import { checksumTool, copyLargeFiles, copySmallFiles } from './copying.ts'
 import { joinByPhone } from './join.ts'
 import { fillLargeProduction } from './largeProduction.ts'
+import { measureLoad } from './load.ts'
 import { measurePrep } from './prep.ts'
 
 const { values } = parseArgs({
@@ -20,7 +21,7 @@ const { values } = parseArgs({
     files: { type: 'string', default: '100000' },
   },
 })
-const PARTS = ['start', 'edits', 'join', 'large', 'copying'] as const
+const PARTS = ['start', 'edits', 'join', 'large', 'load', 'copying'] as const
 if (values.only !== '' && !PARTS.some((part) => part === values.only)) {
   console.error(`There is no part “${values.only}”. Parts are ${PARTS.join(', ')}.`)
   process.exit(2)
@@ -179,6 +180,42 @@ async function large(world: World): Promise<void> {
   await prep(world)
 }
 
+async function load(): Promise<void> {
+  const world = await openWorld()
+  try {
+    const f = await measureLoad(world)
+    add('10,000 shots as CSV', 'under 2 s', `${ms(f.csvMs)}, ${f.csvMb.toFixed(1)} MB`, f.csvMs < 2000)
+    add('the slowest answer to others meanwhile', 'under 100 ms', ms(f.healthMs), f.healthMs < 100)
+    add(
+      'a day’s call sheet as PDF in a production of 20,000 records',
+      'under 5 s',
+      `${ms(f.pdfMs)}, slowest answer to others ${ms(f.pdfHealthMs)}`,
+      f.pdfMs < 5000,
+    )
+    add('5,000 updates in one edit', 'under 3 s', ms(f.updatesMs), f.updatesMs < 3000)
+    add(
+      'a stranger’s 8 MB to sign in, until they are refused, worst of 5',
+      'under 50 ms',
+      ms(f.strangerMs),
+      f.strangerMs < 50,
+    )
+    add(
+      'memory of the server with 100 streams that nobody reads',
+      'under 400 MB',
+      `${Math.round(f.streamsMb)} MB, ${Math.round(f.beforeMb)} MB before them`,
+      f.streamsMb < 400,
+    )
+    add(
+      'a typed line, and a screenplay, with 16,000 spaces in it',
+      'under 50 ms',
+      `${ms(f.lineMs)}, ${ms(f.screenplayMs)}`,
+      f.lineMs < 50 && f.screenplayMs < 50,
+    )
+  } finally {
+    await world.close()
+  }
+}
+
 async function prep(world: World): Promise<void> {
   const small = await openWorld()
   try {
@@ -214,6 +251,7 @@ try {
 } finally {
   await world.close()
 }
+if (wanted('load')) await load()
 if (wanted('copying')) await copying()
 if (values.only !== '') process.exit(0)
 

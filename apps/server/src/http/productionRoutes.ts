@@ -6,6 +6,7 @@ import type { CallSheets } from '../documents/callSheets.ts'
 import type { Door } from '../edits/door.ts'
 import type { Announcements } from '../live/announcements.ts'
 import type { RecentEdits } from '../live/recentEdits.ts'
+import { openLogPages } from '../live/logPages.ts'
 import { openStream } from '../live/stream.ts'
 import { openStreamLimit } from '../live/streamLimit.ts'
 import type { MediaJobs } from '../media/copyJob.ts'
@@ -37,6 +38,7 @@ export function productionRoutes(
 ): void {
   const standings = openStandings(snapshots, now)
   const streams = openStreamLimit()
+  const logPages = openLogPages(serverModels)
   serve.on(ENDPOINTS.edit, async ({ account, role, params, body, res }) => {
     const outcome = await door.acceptEdit(
       { accountId: account!.id, name: account!.name, role: role! },
@@ -81,7 +83,7 @@ export function productionRoutes(
       return account && accounts.roleOf(account.id, productionId)
     }
     await openStream(
-      { serverModels, announcements, recentEdits, jobs, roleNow },
+      { serverModels, announcements, recentEdits, logPages, jobs, roleNow },
       {
         productionId,
         role: role!,

@@ -5,7 +5,7 @@ const PATIENCE_MS = 60_000
 
 export interface Outlet {
   /** Resolves once there is room for more. What is written after the end is lost without a word. */
-  readonly write: (text: string) => Promise<void>
+  readonly write: (text: string | Buffer) => Promise<void>
   readonly isClosed: () => boolean
 }
 

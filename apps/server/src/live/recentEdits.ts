@@ -3,12 +3,12 @@ import { editsAfter } from './editLog.ts'
 import { type LoggedEdit, type StreamMessage, withoutMoney } from '@kavrell/contract'
 import type { ServerModels } from '../records/serverModels.ts'
 
-/** An edit as it goes out: its number, and the message once for all who listen. */
+/** An edit as it goes out: its number, and the event once for all who listen, whose sockets hold the same bytes. */
 export interface OutgoingEdit {
   readonly seq: number
-  readonly text: string
+  readonly bytes: Buffer
   /** The same for those who do not see the money; made when it is first asked for. */
-  readonly withoutMoney: () => string
+  readonly withoutMoney: () => Buffer
 }
 
 export interface RecentEdits {
@@ -34,17 +34,13 @@ interface Followed {
 }
 
 export function outgoing(edit: LoggedEdit): OutgoingEdit {
-  const textOf = (told: LoggedEdit) => JSON.stringify({ type: 'edit', edit: told } satisfies StreamMessage)
-  const text = textOf(edit)
-  let poorer: string | null = null
-  return {
-    seq: edit.seq,
-    text,
-    withoutMoney() {
-      const told = withoutMoney(edit)
-      return (poorer ??= told === edit ? text : textOf(told))
-    },
-  }
+  const bytesOf = (told: LoggedEdit) =>
+    Buffer.from(`id: ${told.seq}\ndata: ${JSON.stringify({ type: 'edit', edit: told } satisfies StreamMessage)}\n\n`)
+  const bytes = bytesOf(edit)
+  // Most edits are the same for all: those are not kept beside their bytes.
+  const told = withoutMoney(edit)
+  let poorer: Buffer | null = told === edit ? bytes : null
+  return { seq: edit.seq, bytes, withoutMoney: () => (poorer ??= bytesOf(told)) }
 }
 
 /**

@@ -3,13 +3,12 @@ import type { Response } from 'express'
 import type { MediaJobs } from '../media/copyJob.ts'
 import type { ServerModels } from '../records/serverModels.ts'
 import type { Announcements } from './announcements.ts'
-import { editOf, editsAfter } from './editLog.ts'
+import { editOf } from './editLog.ts'
+import type { LogPages } from './logPages.ts'
 import { openOutlet } from './outlet.ts'
-import { outgoing, type OutgoingEdit, type RecentEdits } from './recentEdits.ts'
+import type { OutgoingEdit, RecentEdits } from './recentEdits.ts'
 
 const HEARTBEAT_MS = 15_000
-/** Edits of one reading: of somebody who reads slowly no more lie in memory than these. */
-const AT_ONCE = 50
 /** More edits than this that wait for a slow reader are let go, and read from the log when it is ready for them. */
 const MOST_WAITING = 100
 
@@ -17,6 +16,7 @@ interface Deps {
   readonly serverModels: ServerModels
   readonly announcements: Announcements
   readonly recentEdits: RecentEdits
+  readonly logPages: LogPages
   readonly jobs: MediaJobs
   /** What somebody may be here now; null once the session has ended or they are no member any more. */
   readonly roleNow: () => Promise<Role | null>
@@ -61,7 +61,7 @@ export async function openStream(
   const writeEdits = async (edits: readonly OutgoingEdit[]) => {
     for (const edit of edits) {
       if (edit.seq <= last) continue
-      await out.write(`id: ${edit.seq}\ndata: ${seesMoney ? edit.text : edit.withoutMoney()}\n\n`)
+      await out.write(seesMoney ? edit.bytes : edit.withoutMoney())
       last = edit.seq
     }
   }
@@ -69,9 +69,9 @@ export async function openStream(
     isBehind = false
     waiting = []
     for (;;) {
-      const edits = out.isClosed() ? [] : await editsAfter(deps.serverModels, productionId, last, AT_ONCE)
+      const edits = out.isClosed() ? [] : await deps.logPages.after(productionId, last)
       if (edits.length === 0) return
-      await writeEdits(edits.map(outgoing))
+      await writeEdits(edits)
     }
   }
   const tellJobs = async () => {

@@ -65,7 +65,7 @@ const SECONDS_OF_A_PAGE = 60
  */
 export function parseScreenplay(text: string): Screenplay {
   const remarks: ScriptRemark[] = []
-  const raw = withoutNotes(text.replace(/^\uFEFF/, '')).split(/\r\n|\r|\n/)
+  const raw = withoutEmptiness(withoutNotes(text.replace(/^\uFEFF/, ''))).split(/\r\n|\r|\n/)
   const { title, next } = readTitle(raw)
   const scenes: Draft[] = []
   let before: Draft | null = null
@@ -121,8 +121,27 @@ type Draft = { number: string; heading: string; inOut: InOut; place: string; tim
 }
 
 /** Notes go, their line breaks stay, so that line numbers hold. */
-const withoutNotes = (text: string): string =>
-  text.replace(/\/\*[\s\S]*?\*\/|\[\[[\s\S]*?\]\]/g, (note) => note.replace(/[^\n]/g, ''))
+function withoutNotes(text: string): string {
+  const kept: string[] = []
+  // What is opened and never closed is no note, and is not looked for again.
+  const unclosed = new Set<string>()
+  let from = 0
+  for (const { index, 0: opening } of text.matchAll(/\/\*|\[\[/g)) {
+    if (index < from || unclosed.has(opening)) continue
+    const end = text.indexOf(opening === '/*' ? '*/' : ']]', index + 2)
+    if (end < 0) unclosed.add(opening)
+    else {
+      kept.push(text.slice(from, index), text.slice(index, end).replace(/[^\n]/g, ''))
+      from = end + 2
+    }
+  }
+  return kept.join('') + text.slice(from)
+}
+
+/** No line is set in by more: what follows looks for what stands at either end of a stretch of spaces. */
+const MOST_SPACES = 100
+const withoutEmptiness = (text: string): string =>
+  text.replace(new RegExp(`[^\\S\\r\\n]{${MOST_SPACES},}`, 'g'), ' '.repeat(MOST_SPACES))
 
 function readTitle(raw: readonly string[]): { title: string; next: number } {
   if (!TITLE_LINE.test(raw[0]?.trim() ?? '')) return { title: '', next: 0 }
