@@ -103,7 +103,7 @@ test('a table is brought in with what was read of it shown, and the CSV that goe
       'Code;Description;Lens;T-Stop;Mood\n7A;Rain on the slip;35;2,8;grey\n7B;Boots;wide;4;\n1A;Yard wakes, wider;18;;',
     )
   await expect(dialog).toContainText('2 shots to make, 1 to change')
-  await expect(dialog).toContainText('The column “Mood” means nothing here')
+  await expect(dialog).toContainText('The column “Mood” is left out, with “grey”')
   await expect(dialog).toContainText('Line 3: “wide”')
   await expect(dialog).toContainText('Not there yet, to be made: scene 7.')
   await dialog.getByRole('button', { name: 'Bring them in' }).click()
@@ -160,7 +160,7 @@ test('worked backwards: a face, a range in focus, and the same size on another l
   await cell(page, '3A', 'code').click()
   await page.getByRole('tab', { name: 'Backwards' }).click()
   const aside = page.getByRole('main')
-  await expect(aside).toContainText('2.16 m away')
+  await expect(aside).toContainText('2.25 m away')
   await aside.getByLabel('Sharp from').fill('1,2')
   await aside.getByLabel('Sharp to').fill('4')
   await expect(aside).toContainText(/T\d+\.\d, focus at 1\.8\d m/)

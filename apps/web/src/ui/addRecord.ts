@@ -1,3 +1,4 @@
+import { useFresh } from '../store/fresh.ts'
 import { newId } from '../store/newId.ts'
 import { say, commitOrSay, useProductionStore } from '../store/production.ts'
 import { createRecord, type Id, type KindName, type RecordFields, removalOf } from '@kavrell/core/records'
@@ -9,7 +10,9 @@ export function addRecord<K extends KindName>(
   given: Partial<RecordFields<K>> = {},
 ): Id<K> | null {
   const id = newId<K>()
-  return commitOrSay(label, [createRecord(kind, given, id)]) ? id : null
+  if (!commitOrSay(label, [createRecord(kind, given, id)])) return null
+  useFresh.setState({ id })
+  return id
 }
 
 /** Removes one record, with what is nothing without it, and offers the undo. */

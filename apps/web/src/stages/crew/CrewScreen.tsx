@@ -1,4 +1,5 @@
 import { Tick } from '../../ui/fields.tsx'
+import { useFresh } from '../../store/fresh.ts'
 import { newId } from '../../store/newId.ts'
 import { Text } from '@chakra-ui/react'
 import { commitOrSay } from '../../store/production.ts'
@@ -30,8 +31,10 @@ export function CrewScreen() {
         createRecord('person', {}, asId(id)),
         ...days.map((day) => createRecord('attendance', { personId: asId(id), dayId: day.id }, newId())),
       ])
-    )
+    ) {
       choose(id)
+      useFresh.setState({ id })
+    }
   }
   if (people.length === 0)
     return (

@@ -90,7 +90,7 @@ function OneMember({ member: { accountId, name, role, hasPassword, isMe }, produ
               safe="Keep"
               onYes={() => void attempt(ask(ENDPOINTS.removeMember, of, {}))}
               opener={
-                <Button kind="quiet" aria-label={`Take ${name} out`}>
+                <Button kind="quiet" aria-label={`Take out ${name}`}>
                   Take out
                 </Button>
               }

@@ -176,7 +176,7 @@ describe('members', () => {
     await user.click(screen.getByRole('button', { name: 'Set it' }))
     await waitFor(() => expect(screen.queryByLabelText('New password of Pell Oake')).toBeNull())
     expect(asked.at(-1)).toEqual({ route: route('password'), body: { password: 'correct horse battery' } })
-    await user.click(screen.getByRole('button', { name: 'Take Pell Oake out' }))
+    await user.click(screen.getByRole('button', { name: 'Take out Pell Oake' }))
     await user.click(await screen.findByRole('button', { name: 'Take out' }))
     await waitFor(() => expect(screen.queryByLabelText('What Pell Oake is')).toBeNull())
   })

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { screen, within } from '@testing-library/react'
+import { screen, within, waitFor } from '@testing-library/react'
 import { beforeEach, expect, test } from 'vitest'
 import { undo } from '../../store/undo.ts'
 import { all, draw, openDemo, sent } from '../../testing.tsx'
@@ -16,6 +16,16 @@ test('somebody new is down for all days, and calls follow for whom the order wan
   expect(sent).toHaveLength(1)
   undo()
   expect(all('attendance')).toHaveLength(before)
+})
+
+test('who was just added is typed at once, and Enter does not add another', async () => {
+  const user = draw(<CrewScreen />, 'crew')
+  const before = all('person').length
+  await user.click(screen.getByRole('button', { name: 'Add a person' }))
+  await waitFor(() => expect(document.activeElement?.getAttribute('data-field')).toBe('name'))
+  await user.keyboard('أمل الحداد{Enter}')
+  expect(all('person')).toHaveLength(before + 1)
+  expect(all('person').map((p) => p.name)).toContain('أمل الحداد')
 })
 
 test('whom an address names is the one that is chosen', () => {

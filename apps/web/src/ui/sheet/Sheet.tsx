@@ -2,6 +2,7 @@ import { Box, Text } from '@chakra-ui/react'
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { type AnyRecord, fieldsOf, type KindName } from '@kavrell/core/records'
 import { useDesk } from '../../store/desk.ts'
+import { useFresh } from '../../store/fresh.ts'
 import { useRights, useUnits } from '../../store/selectors.ts'
 import { Button } from '../parts.tsx'
 import { useNamesOf } from '../useNames.ts'
@@ -93,6 +94,15 @@ function PersonsSheet<R extends AnyRecord>(props: PersonsProps<R>) {
     // Only a new choice moves the page, not every change of a row.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [selectedId])
+
+  const fresh = useFresh((s) => s.id)
+  useEffect(() => {
+    const row = fresh ? rows.findIndex((record) => record.id === fresh) : -1
+    if (row < 0) return
+    useFresh.setState({ id: null })
+    const typed = columns.findIndex((c) => !c.fixed && fieldsOf(kind)[c.field]?.input === 'line')
+    cell.take(row, Math.max(0, typed))
+  }, [fresh, rows, columns, kind, cell])
 
   const hands = useRef<SheetHands>(null!)
   // Rows hold on to this one object; what it does is always the newest.

@@ -73,6 +73,11 @@ export function useActiveCell<R extends AnyRecord>(
       onSelect?.(record.id)
       bring(record.id)
     },
+    /** The keys go to a cell, wherever they were. */
+    take(toRow: number, toColumn: number) {
+      back.current = true
+      this.go(toRow, toColumn)
+    },
     /** The rows taken in went so many places down. */
     anchorMoves: (by: number) => setAnchor(anchor === null ? null : within(anchor + by)),
     open: setEditing,
