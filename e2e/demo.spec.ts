@@ -177,6 +177,7 @@ test('the shot list is worked as a sheet: arrows, typing, Enter, Tab, Escape, an
   await page.keyboard.press('Enter')
   await expect(cell('1B', 'focalLengthMm')).toHaveText('40')
   // Enter went down a row: what is typed now lands in 1C, and Tab goes on to its stop.
+  await expect(cell('1C', 'focalLengthMm')).toBeFocused()
   await page.keyboard.type('0')
   await page.keyboard.press('Tab')
   await expect(page.getByRole('alert')).toContainText('A focal length is more than 0 mm')
