@@ -169,7 +169,7 @@ test('worked backwards: a face, a range in focus, and the same size on another l
   await aside.getByLabel('Sharp to').fill('2,2')
   await expect(aside).toContainText(/costs \d+\.\d stops of light against T2.8/)
   await aside.getByRole('button', { name: 'Set it' }).first().click()
-  await expect(cell(page, '3A', 'distanceM')).toHaveText('2.16')
+  await expect(cell(page, '3A', 'distanceM')).toHaveText('2.25')
   await page.getByRole('tab', { name: 'Exposure' }).click()
   await expect(aside).toContainText('Safe angles at 25 fps, 50 Hz')
 })

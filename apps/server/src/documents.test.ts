@@ -238,3 +238,13 @@ describe('papers are jobs', () => {
     expect((await jobs()).map((job) => job.key.split(' ')[0])).toEqual(['boards'])
   })
 })
+
+test('the script on paper: all of it, or of the scenes that a day shoots, in the order in which it does', async () => {
+  const scenes = all('scene').filter((scene) => ['2', '4'].includes(String(scene.number)))
+  for (const scene of scenes) await edit('scene', scene.id, { scriptText: `Written of scene ${String(scene.number)}.` })
+  expect((await read('/script.pdf')).text).toMatch(/Written of scene 2\..*Written of scene 4\./)
+  const ofDay = (await read(`/days/${dayId}/script.pdf`)).text
+  expect(ofDay).toMatch(/script of Day 1.*Written of scene 2\..*Written of scene 4\./)
+  const other = all('day').find((day) => day.id !== dayId)!
+  expect((await read(`/days/${other.id}/script.pdf`)).text).toContain('Nothing is written of these scenes.')
+})

@@ -20,6 +20,7 @@ async function open(): Promise<Running> {
       uploads: process.env.KAVRELL_UPLOADS,
       webFolder: process.env.KAVRELL_WEB ?? null,
       host: process.env.HOST,
+      mail: process.env.SMTP ? { server: process.env.SMTP, from: need('MAIL_FROM') } : undefined,
     })
   } catch (error) {
     if (!(error instanceof NotOpened)) throw error

@@ -5,6 +5,7 @@ import path from 'node:path'
 import { fillLooks, openAccounts } from './accounts/accounts.ts'
 import { openInvitations } from './accounts/invitations.ts'
 import { standInGateway } from './devices/messageGateway.ts'
+import { smtpGateway } from './devices/smtpGateway.ts'
 import { standInBox } from './devices/timecodeBox.ts'
 import { folderVolumes } from './devices/volumes.ts'
 import { type DocumentJobs, drawPapers, openDocuments, openPaperMaker, PaperFailed } from './documents/documents.ts'
@@ -40,6 +41,8 @@ export interface Settings {
   readonly uploads?: string
   readonly webFolder: string | null
   readonly signInsPerMinute?: number
+  /** The mail server that call sheets go out by; a stand-in that sends nothing unless there is one. */
+  readonly mail?: { readonly server: string; readonly from: string }
   /** The address to listen on; loopback unless told otherwise. */
   readonly host?: string
 }
@@ -98,7 +101,7 @@ export async function start(settings: Settings): Promise<Running> {
     models,
     serverModels,
     door,
-    gateway: standInGateway,
+    gateway: settings.mail ? smtpGateway(settings.mail.server, settings.mail.from) : standInGateway,
     now,
     address: () => addressFor(host, port),
   })

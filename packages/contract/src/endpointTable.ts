@@ -162,11 +162,13 @@ export const ENDPOINTS = {
   shotListPdf: file(`${PRODUCTION}/shots.pdf`, 'member'),
   pocketPdf: file(`${PRODUCTION}/shots-pocket.pdf`, 'member'),
   boardsPdf: file(`${PRODUCTION}/boards.pdf`, 'member'),
+  scriptPdf: file(`${PRODUCTION}/script.pdf`, 'member'),
   shotsCsv: file(`${PRODUCTION}/shots.csv`, 'member'),
   moneyCsv: file(`${PRODUCTION}/money.csv`, 'money'),
 
   callSheetPdf: file(`${DAY}/call-sheet.pdf`, 'member'),
   callCalendar: file(`${DAY}/calls/:personId.ics`, 'member'),
+  scriptOfDayPdf: file(`${DAY}/script.pdf`, 'member'),
   reportPdf: file(`${DAY}/report.pdf`, 'member'),
   reportJson: file(`${DAY}/report.json`, 'member'),
   takesCsv: file(`${DAY}/takes.csv`, 'member'),

@@ -1,9 +1,17 @@
-/** What became of a message. Being read is told later, by the reader opening it. */
-export type MessageOutcome = { readonly status: 'simulated' | 'delivered' | 'bounced'; readonly says: string }
+/**
+ * What became of a message: nothing went out, a mail server took it, or it was refused. Whether it arrives nobody here
+ * knows; that it was read is told later, by the reader opening it.
+ */
+export type MessageOutcome = { readonly status: 'simulated' | 'sent' | 'bounced'; readonly says: string }
 
-/** Sends a message to one person. A real one would hand it to a mail or text service. */
+export interface Message {
+  readonly subject: string
+  readonly text: string
+}
+
+/** Sends a message to one person. */
 export interface MessageGateway {
-  readonly send: (to: { email: string; phone: string }, text: string) => Promise<MessageOutcome>
+  readonly send: (to: { readonly email: string; readonly phone: string }, message: Message) => Promise<MessageOutcome>
 }
 
 /** The stand-in, which sends nothing and says so: addresses at `bounce.example` bounce, people without any address cannot be reached. */

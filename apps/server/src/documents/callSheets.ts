@@ -123,7 +123,11 @@ export function openCallSheets(deps: Deps): CallSheets {
     const person = production.person[personId]
     if (!person) return []
     const address = await linkFor(productionId, sentSheetId, personId)
-    const outcome = await gateway.send(person, `${production.production.title}: your call sheet is at ${address}`)
+    const { title } = production.production
+    const outcome = await gateway.send(person, {
+      subject: `${title}: your call sheet`,
+      text: `${title}: your call sheet is at ${address}\n\nThis link is for you alone. Opening it tells the production that you have read the sheet.\n`,
+    })
     return [delivery(sentSheetId, personId, outcome.status, outcome.says)]
   }
   /** Writes down the sheet of a day as it is now, under the next number; one that has this id already stands. */

@@ -1,13 +1,14 @@
 import { callSheetPdf } from './callSheetPdf.ts'
 import { callSheetNow } from './callSheetNow.ts'
 import { type BoardOf, boardsPdf, moneyCsv, pocketPdf, shotListPdf, shotsCsv } from './shotPapers.ts'
+import { scriptPdf } from './scriptPdf.ts'
 import { goodTakesOtio, takesCsv } from './wrapExports.ts'
 import { wrapPdf } from './wrapPdf.ts'
 import { dayReport } from '@kavrell/core/papers'
 import type { Production } from '@kavrell/core/records'
 
 /** Papers that are drawn page by page. */
-export type PaperName = 'shot list' | 'pocket checklist' | 'boards' | 'call sheet' | 'report'
+export type PaperName = 'shot list' | 'pocket checklist' | 'boards' | 'call sheet' | 'report' | 'script'
 /** Tables and files for other programs. */
 export type TableName = 'shots.csv' | 'money.csv' | 'takes.csv' | 'report.json' | 'good takes.otio'
 
@@ -40,6 +41,7 @@ export async function makePaper(
   if (make === 'boards') return made(await boardsPdf(production, boardOf))
   if (make === 'shots.csv') return made(shotsCsv(production))
   if (make === 'money.csv') return made(moneyCsv(production))
+  if (make === 'script') return made(await scriptPdf(production, dayId))
   const planned = dayId ? callSheetNow(production, dayId) : null
   if (!planned) return null
   const { paper } = production.production

@@ -88,6 +88,12 @@ export function documentRoutes(serve: Serve, { database, models, documents, shee
     sendFile(res, 'application/pdf', named(`${made.production} ${made.day} report`, 'pdf'), Buffer.from(made.body))
     return undefined
   })
+  serve.file(ENDPOINTS.scriptOfDayPdf, async ({ params: { productionId, dayId }, res }) => {
+    const made = await documents.file(productionId, { make: 'script', dayId })
+    if (!made) return NO_DAY
+    sendFile(res, 'application/pdf', named(`${made.production} script`, 'pdf'), Buffer.from(made.body))
+    return undefined
+  })
   const ofDay = (endpoint: DayEndpoint, make: TableName, type: string) =>
     serve.file(endpoint, async ({ params, res }) => {
       const { productionId, dayId } = params as unknown as DayParams

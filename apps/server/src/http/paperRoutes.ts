@@ -23,6 +23,7 @@ export function paperRoutes(serve: Serve, { documents }: { readonly documents: D
   paper(ENDPOINTS.shotListPdf, 'shot list', 'shot-list.pdf')
   paper(ENDPOINTS.pocketPdf, 'pocket checklist', 'pocket-checklist.pdf')
   paper(ENDPOINTS.boardsPdf, 'boards', 'boards.pdf')
+  paper(ENDPOINTS.scriptPdf, 'script', 'script.pdf')
   table(ENDPOINTS.shotsCsv, 'shots.csv')
   table(ENDPOINTS.moneyCsv, 'money.csv')
 }

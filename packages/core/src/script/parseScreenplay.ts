@@ -206,13 +206,23 @@ function typeOf(line: string, blankBefore: boolean, blankAfter: boolean, speakin
   return 'action'
 }
 
+/** Of a script without capitals: longer ones are told as action. */
+const MOST_LETTERS_OF_A_NAME = 16
+
 const isSpeaker = (line: string): boolean => {
   if (line.startsWith('@')) return true
   const name = line
     .replace(/\s*\^$/, '')
     .replace(/\([^)]*\)/g, '')
     .trim()
-  return /\p{Lu}/u.test(name) && name === name.toUpperCase() && name.length <= 38 && !/[.!?:]$/.test(name)
+  // Where letters have no case, a short line that is no sentence stands over what somebody says.
+  const hasNoCase = /\p{Lo}/u.test(name) && !/[\p{Ll}\p{Lu}]/u.test(name) && name.length <= MOST_LETTERS_OF_A_NAME
+  return (
+    (/\p{Lu}/u.test(name) || hasNoCase) &&
+    name === name.toUpperCase() &&
+    name.length <= 38 &&
+    !/[.!?:。！？：、،؟]$/u.test(name)
+  )
 }
 
 /** The name without (V.O.), (CONT'D) and the mark of two who speak at once. */

@@ -67,6 +67,27 @@ describe('a screenplay as plain text', () => {
     expect(script.remarks).toEqual([{ line: 21, says: 'This heading says no time of day: “.NET STORE”.' }]))
 })
 
+describe('speakers in writing without capitals', () => {
+  test.each([
+    ['山田', '早く、船に。'],
+    ['أمل', 'هيا بنا.'],
+    ['נועה', 'עכשיו.'],
+    ['रीमा', 'चलो।'],
+  ])('%s stands over what is said', (name, line) => {
+    const { scenes } = parseScreenplay(`INT. SHED - DAY\n\n${name}\n${line}\n`)
+    expect(scenes[0]!.characters).toEqual([name])
+    expect(scenes[0]!.lines.map((l) => l.type)).toEqual(['character', 'dialogue'])
+  })
+  test.each(['雨が屋根に落ちる。\n誰もいない。', 'السماء تمطر على سطح القارب القديم\nلا أحد هنا.'])(
+    '%j is action',
+    (text) => expect(parseScreenplay(`INT. SHED - DAY\n\n${text}\n`).scenes[0]!.characters).toEqual([]),
+  )
+  test('what is opened and never closed is no note, however often', () => {
+    const text = `INT. SHED - DAY\n\n${'[[ '.repeat(5000)}\nHammer. /* once`
+    expect(parseScreenplay(text).scenes[0]!.lines.at(-1)!.text).toBe('Hammer. /* once')
+  })
+})
+
 describe('what is not quite a heading', () => {
   test.each(['INSIDE. SHED - DAY', 'THE OLD SHED - NIGHT', 'INTERIOR: SHED'])(
     '%s stays action, and is pointed at',

@@ -1,5 +1,5 @@
 import { budgetOf, moneyText } from '../money/index.ts'
-import { type Production, updateRecord } from '../records/index.ts'
+import { inOrder, type Production, type Scene, updateRecord } from '../records/index.ts'
 import type { Finding } from './finding.ts'
 
 /** Does what is planned, with what is kept back, go over the budget? */
@@ -61,6 +61,40 @@ export function checkDroppedScenes(production: Production): Finding[] {
             changes: [updateRecord('scene', scene.id, { dropped: false })],
           },
         ],
+      },
+    ]
+  })
+}
+
+/** Is a number of a scene there once only? Shots and slates are told apart by it. */
+export function checkSceneNumbers(production: Production): Finding[] {
+  const byNumber = new Map<string, Scene[]>()
+  for (const scene of inOrder(production.scene))
+    if (!scene.dropped)
+      byNumber.set(scene.number.toUpperCase(), [...(byNumber.get(scene.number.toUpperCase()) ?? []), scene])
+  return [...byNumber].flatMap(([number, scenes]): Finding[] => {
+    const [first, second] = scenes
+    if (!first || !second || number === '') return []
+    const free = [...'ABCDEFGHJKLMNPQRSTUVWXYZ']
+      .map((letter) => `${number}${letter}`)
+      .find((other) => !byNumber.has(other))
+    return [
+      {
+        check: 'brief.scene-number-twice',
+        severity: 'watch',
+        stage: 'brief',
+        rule: null,
+        about: { kind: 'scene', id: second.id },
+        says: `There ${scenes.length === 2 ? 'are two scenes' : `are ${scenes.length} scenes`} ${number}.`,
+        evidence: scenes.map((scene) => ({
+          label: scene.number,
+          value: scene.title || scene.heading || 'no title',
+          unit: '',
+          from: 'scenes',
+        })),
+        fixes: free
+          ? [{ says: `Call the second ${free}`, changes: [updateRecord('scene', second.id, { number: free })] }]
+          : [],
       },
     ]
   })

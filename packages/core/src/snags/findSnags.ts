@@ -1,5 +1,5 @@
 import type { Production } from '../records/index.ts'
-import { checkBudget, checkDroppedScenes } from './checkBrief.ts'
+import { checkBudget, checkDroppedScenes, checkSceneNumbers } from './checkBrief.ts'
 import { checkCallSheets } from './checkCallSheets.ts'
 import { checkCards } from './checkCards.ts'
 import { checkColours, checkPalettes } from './checkColour.ts'
@@ -43,6 +43,7 @@ export function findSnags(production: Production): Finding[] {
     checkPalettes,
     checkBudget,
     checkDroppedScenes,
+    checkSceneNumbers,
     checkPairMatch,
     checkLenses,
     checkRoomForShots,

@@ -3,7 +3,7 @@ import { alikeColours } from '../colour/index.ts'
 import { asId, type Production, type Shot, tryChanges } from '../records/index.ts'
 import { mirrorWays } from '../setup/index.ts'
 import { productionWith } from '../testing/index.ts'
-import { checkBudget, checkDroppedScenes } from './checkBrief.ts'
+import { checkBudget, checkDroppedScenes, checkSceneNumbers } from './checkBrief.ts'
 import { checkColours, checkPalettes } from './checkColour.ts'
 import { checkLenses, checkRoomForShots, checkScreens } from './checkLenses.ts'
 import { checkPairMatch } from './checkMatching.ts'
@@ -339,4 +339,14 @@ describe('noise, and people at two cameras', () => {
     expect(checkOperators(production)[0]!.says).toBe('Tobias operates 1A and 1B, which roll together on 2 cameras.')
     leadsOut(production, checkOperators)
   })
+})
+
+test('a scene number that is there twice is told, and the second gets a free one', () => {
+  const production = productionWith({
+    scene: { scene: { number: '4', rank: 1 }, other: { number: '4', rank: 2 }, third: { number: '4A', rank: 3 } },
+  })
+  const found = checkSceneNumbers(production)
+  expect(found.map((f) => f.says)).toEqual(['There are two scenes 4.'])
+  expect(found[0]!.fixes[0]!.says).toBe('Call the second 4B')
+  leadsOut(production, checkSceneNumbers)
 })

@@ -1,14 +1,15 @@
 import { newRank } from '../../store/newRank.ts'
 import { newId } from '../../store/newId.ts'
-import { Box, Flex, Text } from '@chakra-ui/react'
+import { Box, Flex, Link, Text } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
-import { say, commitOrSay } from '../../store/production.ts'
+import { say, commitOrSay, useProductionStore } from '../../store/production.ts'
 import { useRights, useParts } from '../../store/selectors.ts'
-import { Area, ChooseFile, Input } from '../../ui/fields.tsx'
+import { Area, ChooseFile, Input, Tick } from '../../ui/fields.tsx'
 import { SceneSheet } from '../../ui/SceneSheet.tsx'
 import { addRecord } from '../../ui/addRecord.ts'
 import { Answer, Button, Hint, Section, Tag } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
+import { addressOf, ENDPOINTS } from '@kavrell/contract'
 import {
   createRecord,
   removeRecord,
@@ -18,6 +19,8 @@ import {
   type RecordOf,
   inOrder,
   lastRank,
+  type Rank,
+  rankBetween,
   ranksBetween,
 } from '@kavrell/core/records'
 import {
@@ -74,17 +77,29 @@ export function Script() {
         </Section>
       )}
       <SceneSheet />
+      <Pages scenes={scenes} />
       <Needs />
     </>
   )
 }
+
+/** As a scene is called by its heading, where nobody has named it. */
+const titleOf = (place: string) =>
+  place
+    .toLowerCase()
+    .replace(/^./, (c) => c.toUpperCase())
+    .slice(0, 200)
+const titleOfHeading = (heading: string) => titleOf(parseScreenplay(heading).scenes[0]?.place ?? '')
 
 function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[]; onDone: () => void }) {
   const { shot, spot, place } = useParts('shot', 'spot', 'place')
   const read = useMemo(() => parseScreenplay(text), [text])
   // Scenes by hand have no heading to be known by: a draft's scene of the same number is put into them.
   const written = scenes.filter((s) => s.heading)
-  const changes = useMemo(
+  // Fewer scenes than half of what there is are pages of a revision, until somebody says otherwise.
+  const [said, setSaid] = useState<boolean | null>(null)
+  const isRevision = said ?? (written.length > 2 && read.scenes.length <= written.length / 2)
+  const all = useMemo(
     () =>
       compareDrafts(
         written.map((s) => ({ id: s.id, number: s.number, heading: s.heading, text: s.scriptText })),
@@ -93,11 +108,13 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [read, scenes],
   )
+  const changes = isRevision ? all.filter((change) => change.kind !== 'gone') : all
+  const missing = all.filter((change) => change.kind === 'gone').length
   const count = (kind: SceneChange['kind']) => changes.filter((c) => c.kind === kind).length
   const shotsOf = (id: string) => Object.values(shot).filter((s) => s.sceneId === id)
   const spotFor = (scene: ScriptScene) => spotOfPlace(scene.place, Object.values(spot), place)
   const keep = () => {
-    const ranks = ranksBetween(null, null, read.scenes.length)
+    const ranks = isRevision ? ranksAmong(scenes, changes) : ranksBetween(null, null, read.scenes.length)
     const plain = changes.flatMap((change): PlainChange[] => {
       if (change.kind === 'gone') {
         const { id } = change.old
@@ -121,10 +138,7 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
         dropped: false,
         rank: ranks[index]!,
       }
-      const title = scene.place
-        .toLowerCase()
-        .replace(/^./, (c) => c.toUpperCase())
-        .slice(0, 200)
+      const title = titleOf(scene.place)
       const spotId = spotFor(scene)?.id ?? null
       if (!id) return [createRecord('scene', { ...fields, title, spotId }, newId())]
       const known = scenes.find((s) => s.id === id)!
@@ -132,7 +146,7 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
       return [
         updateRecord('scene', asId(id), {
           ...fields,
-          ...(known.title ? {} : { title }),
+          ...(known.title && known.title !== titleOfHeading(known.heading) ? {} : { title }),
           ...(known.spotId || !spotId ? {} : { spotId }),
         }),
       ]
@@ -155,6 +169,11 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
           </Button>
         )}
       </Flex>
+      {missing > 0 && (
+        <Tick checked={isRevision} onTick={setSaid} name="revised-pages">
+          These are revised pages: {counted(missing, 'scene')} not among them {missing === 1 ? 'stays' : 'stay'}
+        </Tick>
+      )}
       {read.remarks.slice(0, 12).map((remark, i) => (
         <Text key={i} color="watch" fontSize="small">
           Line {remark.line}: {remark.says}
@@ -191,6 +210,57 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
         })}
       </Box>
     </Box>
+  )
+}
+
+/** Where the scenes of revised pages stand among all others: a known one where it was, a new one after the one before it. */
+function ranksAmong(scenes: readonly Scene[], changes: readonly SceneChange[]): Rank[] {
+  const ordered = [...scenes]
+  const ranks: Rank[] = []
+  for (const change of changes) {
+    if (change.kind === 'gone') continue
+    const known = change.kind === 'new' ? undefined : ordered.find((scene) => scene.id === change.old.id)
+    const after = ranks.at(-1) ?? null
+    const [next] = ordered
+      .map((scene) => scene.rank)
+      .filter((rank) => after === null || rank > after)
+      .sort()
+    ranks.push(known?.rank ?? rankBetween(after, next ?? null))
+  }
+  return ranks
+}
+
+/** What is written of each scene, to be read. */
+function Pages({ scenes }: { scenes: readonly Scene[] }) {
+  const [open, setOpen] = useState<string | null>(null)
+  const productionId = useProductionStore((s) => s.productionId)!
+  const written = scenes.filter((scene) => scene.scriptText)
+  if (written.length === 0) return null
+  return (
+    <Section title="Read it">
+      <Link href={addressOf(ENDPOINTS.scriptPdf, { productionId })} target="_blank" color="action" fontWeight={600}>
+        All pages on paper
+      </Link>
+      {written.map((scene) => (
+        <Box key={scene.id} borderBottom="1px solid" borderColor="line">
+          <Button
+            kind="bare"
+            w="100%"
+            py="6px"
+            justifyContent="start"
+            aria-expanded={open === scene.id}
+            onClick={() => setOpen(open === scene.id ? null : scene.id)}
+          >
+            <b>{scene.number}</b>&ensp;{scene.heading}
+          </Button>
+          {open === scene.id && (
+            <Text as="div" dir="auto" whiteSpace="pre-wrap" maxW="62ch" lineHeight="1.5" pb="12px">
+              {scene.scriptText}
+            </Text>
+          )}
+        </Box>
+      ))}
+    </Section>
   )
 }
 

@@ -5,8 +5,8 @@ import { beforeEach, describe, expect, test } from 'vitest'
 import { Link } from 'react-router'
 import { undo } from '../../store/undo.ts'
 import { all, draw, openDemo, sent } from '../../testing.tsx'
-import { inOrder } from '@kavrell/core/records'
-import { useProductionStore } from '../../store/production.ts'
+import { inOrder, updateRecord } from '@kavrell/core/records'
+import { commit, useProductionStore } from '../../store/production.ts'
 import { BriefScreen } from './BriefScreen.tsx'
 import { counted } from '@kavrell/core/text'
 
@@ -40,6 +40,55 @@ describe('script', () => {
     expect(all('scene').find((s) => s.heading.includes('KITCHEN'))).toMatchObject({ spotId: null })
     undo()
     expect(all('scene')).toHaveLength(before)
+  })
+  const SIX = [1, 2, 3, 4, 5, 6].map((n) => `${n}0 INT. ROOM ${n} - DAY\n\nSomething is made by hand, number ${n}.\n`)
+  const inOrderOf = () =>
+    all('scene')
+      .filter((s) => s.heading && !s.dropped)
+      .sort((a, b) => (a.rank < b.rank ? -1 : 1))
+      .map((s) => s.number)
+  test('revised pages change what is in them and put a new scene behind the one before it; all others stay', async () => {
+    const user = bring(SIX.join('\n'))
+    await user.click(screen.getByRole('button', { name: 'Bring it in' }))
+    fireEvent.change(screen.getByLabelText('Screenplay'), {
+      target: { value: `${SIX[2]!.replace('by hand', 'by both hands')}\n30A INT. STAIR - NIGHT\n\nWhoever runs.\n` },
+    })
+    expect(screen.getByLabelText(/These are revised pages: 5 scenes not among them stay/)).toHaveProperty(
+      'checked',
+      true,
+    )
+    expect(screen.getByText(/2 scenes: 0 the same, 1 changed, 1 new, 0 gone/)).toBeTruthy()
+    await user.click(screen.getByRole('button', { name: 'Bring it in' }))
+    expect(inOrderOf()).toEqual(['10', '20', '30', '30A', '40', '50', '60'])
+    expect(all('scene').find((s) => s.number === '30')!.scriptText).toContain('by both hands')
+  })
+  test('unless somebody says that they are a draft: then what is not in it goes', async () => {
+    const user = bring(SIX.join('\n'))
+    await user.click(screen.getByRole('button', { name: 'Bring it in' }))
+    fireEvent.change(screen.getByLabelText('Screenplay'), { target: { value: SIX[2] } })
+    await user.click(screen.getByLabelText(/These are revised pages/))
+    expect(screen.getByText(/5 gone/)).toBeTruthy()
+    await user.click(screen.getByRole('button', { name: 'Bring it in' }))
+    expect(inOrderOf()).toEqual(['30'])
+  })
+  test('a heading that is renamed renames its scene, but not one that was named by hand', async () => {
+    const user = bring(`${SIX[0]}\n${SIX[1]}`)
+    await user.click(screen.getByRole('button', { name: 'Bring it in' }))
+    const second = all('scene').find((s) => s.number === '20')!
+    commit('Name it', [updateRecord('scene', second.id, { title: 'The quiet one' })])
+    fireEvent.change(screen.getByLabelText('Screenplay'), {
+      target: { value: [SIX[0], SIX[1]].map((text) => text!.replace('ROOM', 'HALL')).join('\n') },
+    })
+    await user.click(screen.getByRole('button', { name: 'Bring it in' }))
+    const titles = ['10', '20'].map((number) => all('scene').find((s) => s.number === number)!.title)
+    expect(titles).toEqual(['Hall 1', 'The quiet one'])
+  })
+  test('what is written of a scene can be read', async () => {
+    const user = bring(SIX[0]!)
+    await user.click(screen.getByRole('button', { name: 'Bring it in' }))
+    await user.click(screen.getByRole('button', { name: /10\s+INT. ROOM 1 - DAY/ }))
+    expect(screen.getByText('Something is made by hand, number 1.')).toBeTruthy()
+    expect(screen.getByRole('link', { name: 'All pages on paper' }).getAttribute('href')).toMatch(/script\.pdf$/)
   })
   test('a newer draft keeps the shots of a scene that is gone, and says how many', async () => {
     const user = bring(SCRIPT)

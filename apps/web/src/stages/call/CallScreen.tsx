@@ -47,7 +47,7 @@ function Call({ dayPlan }: { dayPlan: DayPlan }) {
 
 /** The answer: does what people hold say the truth, and have they seen it? */
 function Standing({ state }: { state: CallSheetState }) {
-  const { newest, fresh, called, dropped, read } = state
+  const { newest, fresh, called, dropped, untold, read } = state
   const wanted = called.filter((p) => p.isCalled)
   const simulated = called.some((p) => p.status?.status === 'simulated')
   return (
@@ -72,7 +72,11 @@ function Standing({ state }: { state: CallSheetState }) {
       {dropped.length > 0 && (
         <Text color="watch" fontWeight={600} mt="4px">
           Not called any more: {dropped.map((p) => p.name).join(', ')}.{' '}
-          {fresh ? 'They were told.' : `Version ${newest!.number + 1} tells them.`}
+          {!fresh
+            ? `Version ${newest!.number + 1} tells them.`
+            : untold.length === 0
+              ? 'It went out to them.'
+              : `Nothing went out to ${untold.map((p) => p.name).join(', ')}: tell them by hand.`}
         </Text>
       )}
     </>
@@ -81,7 +85,8 @@ function Standing({ state }: { state: CallSheetState }) {
 
 /** The sheet on paper, as it would be now and as it was issued, and everybody's call for a calendar. */
 function Papers({ state: { sheet, issued }, dayPlan }: { state: CallSheetState; dayPlan: DayPlan }) {
-  const { production } = useParts('production')
+  const { production, scene } = useParts('production', 'scene')
+  const isWritten = Object.values(scene).some((one) => one.scriptText)
   const productionId = useProductionStore((s) => s.productionId)!
   const ofDay = { productionId, dayId: dayPlan.day.id }
   return (
@@ -90,6 +95,11 @@ function Papers({ state: { sheet, issued }, dayPlan }: { state: CallSheetState; 
         <a href={addressOf(ENDPOINTS.callSheetPdf, ofDay)} download>
           <Button as="span">PDF, {production.paper}</Button>
         </a>
+        {isWritten && (
+          <a href={addressOf(ENDPOINTS.scriptOfDayPdf, ofDay)} download>
+            <Button as="span">Script of the day</Button>
+          </a>
+        )}
         <Text color="soft">Calendar files:</Text>
         {sheet.people.map((p) => (
           <Box asChild key={p.personId} color="action" fontWeight={600}>

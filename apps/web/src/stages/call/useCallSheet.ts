@@ -12,8 +12,17 @@ import { useProduction } from '../../store/selectors.ts'
 
 type Delivery = RecordOf<'delivery'>
 
-/** A sheet that was read stays read, whatever was sent again later. */
-const STRENGTH: readonly Delivery['status'][] = ['sent', 'simulated', 'bounced', 'by hand', 'delivered', 'read']
+/** Of tries the newest counts; a sheet that was read stays read, whatever was sent again later. */
+const STRENGTH: Readonly<Record<Delivery['status'], number>> = {
+  simulated: 0,
+  bounced: 0,
+  sent: 0,
+  'by hand': 1,
+  delivered: 2,
+  read: 3,
+}
+/** What somebody holds for sure, or what at least left here. */
+const WENT_OUT: readonly Delivery['status'][] = ['sent', 'by hand', 'delivered', 'read']
 
 /** Whom a sheet is for, and what became of the newest one with them. */
 export interface Called extends SheetPerson {
@@ -36,7 +45,7 @@ export function useCallSheet(dayPlan: DayPlan) {
   const statusOf = (personId: string) =>
     deliveries
       .filter((d) => d.personId === personId)
-      .sort((a, b) => STRENGTH.indexOf(b.status) - STRENGTH.indexOf(a.status) || b.version - a.version)[0]
+      .sort((a, b) => STRENGTH[b.status] - STRENGTH[a.status] || b.version - a.version)[0]
   // Whoever holds a sheet that calls them is told that this one does not.
   const dropped = (older ? noLongerCalled(older, sheet) : []).filter((p) => production.person[p.personId])
   const called: readonly Called[] = [
@@ -52,6 +61,8 @@ export function useCallSheet(dayPlan: DayPlan) {
     changes: older ? callSheetChanges(older, sheet) : [],
     called,
     dropped,
+    /** Whom the newest tells that they are not called, and nothing of it ever left here. */
+    untold: dropped.filter(({ personId }) => !WENT_OUT.includes(statusOf(personId)?.status ?? 'bounced')),
     /** How many the newest went out to. */
     sentTo: new Set(deliveries.map((d) => d.personId)).size,
     read: called.filter((p) => p.isCalled && p.status?.status === 'read').length,
