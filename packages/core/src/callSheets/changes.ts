@@ -1,4 +1,4 @@
-import { parseClock, stretch } from '../text/index.ts'
+import { dateText, parseClock, stretch } from '../text/index.ts'
 import type { PrintedCallSheet, SheetPerson } from './callSheet.ts'
 
 export interface CallSheetChange {
@@ -38,7 +38,7 @@ export function callSheetChanges(older: PrintedCallSheet, newer: PrintedCallShee
     if (was !== now) changes.push({ what, was: was || 'none', now: now || 'none', personId })
   }
   const list = (words: readonly string[]) => words.join(', ')
-  compare('Date', older.date, newer.date)
+  compare('Date', dateText(older.date), dateText(newer.date))
   compare('Places', list(older.places.map((p) => p.name)), list(newer.places.map((p) => p.name)))
   for (const now of newer.places) {
     const was = older.places.find((p) => p.name === now.name)
