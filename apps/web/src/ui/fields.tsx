@@ -18,11 +18,37 @@ import {
   Textarea,
   type TextareaProps,
 } from '@chakra-ui/react'
-import { type ReactNode, type Ref, useRef } from 'react'
+import { type ReactNode, type Ref, useId, useRef } from 'react'
 import { Button } from './parts.tsx'
 
 /** A line that is written into. */
 export const Input = (props: InputProps & { readonly ref?: Ref<HTMLInputElement> }) => <ChakraInput {...props} />
+/** A password with its label; a new one is offered to whatever keeps passwords. */
+export const PasswordField = ({
+  label,
+  value,
+  onType,
+  isOld = false,
+}: {
+  label: string
+  value: string
+  onType: (text: string) => void
+  isOld?: boolean
+}) => {
+  const id = useId()
+  return (
+    <>
+      <label htmlFor={id}>{label}</label>
+      <Input
+        id={id}
+        type="password"
+        autoComplete={isOld ? 'current-password' : 'new-password'}
+        value={value}
+        onChange={(e) => onType(e.target.value)}
+      />
+    </>
+  )
+}
 /** Words, as long as they get: it grows with them. */
 export const Area = (props: TextareaProps) => <Textarea autoresize {...props} />
 

@@ -3,7 +3,7 @@ import { type FormEvent, useEffect, useState } from 'react'
 import { ENDPOINTS, type Member, type Role, ROLES } from '@kavrell/contract'
 import { ask } from '../../store/api.ts'
 import { useProductionStore } from '../../store/production.ts'
-import { Input, Select } from '../../ui/fields.tsx'
+import { PasswordField, Select } from '../../ui/fields.tsx'
 import { Button } from '../../ui/parts.tsx'
 import { Question } from '../../ui/Question.tsx'
 import { NewMember } from './NewMember.tsx'
@@ -107,14 +107,7 @@ function OneMember({ member: { accountId, name, role, hasPassword, isMe }, produ
         <form onSubmit={(e) => void give(e)}>
           <Flex gap="8px" mt="6px" align="end">
             <Box flex="1">
-              <label htmlFor={`password-${accountId}`}>New password of {name}</label>
-              <Input
-                id={`password-${accountId}`}
-                type="password"
-                autoComplete="new-password"
-                value={password}
-                onChange={(e) => setPassword(e.target.value)}
-              />
+              <PasswordField label={`New password of ${name}`} value={password} onType={setPassword} />
             </Box>
             <Button type="submit">Set it</Button>
           </Flex>

@@ -5,7 +5,7 @@ import { ENDPOINTS } from '@kavrell/contract'
 import { ask } from '../../store/api.ts'
 import { device } from '../../store/device.ts'
 import { say, useProductionStore } from '../../store/production.ts'
-import { Input } from '../../ui/fields.tsx'
+import { PasswordField } from '../../ui/fields.tsx'
 import { Button, Section } from '../../ui/parts.tsx'
 import { Question } from '../../ui/Question.tsx'
 
@@ -59,24 +59,10 @@ export function MyAccess() {
       {open && (
         <form onSubmit={(e) => void change(e)}>
           <Box mt="8px">
-            <label htmlFor="old-password">Old password</label>
-            <Input
-              id="old-password"
-              type="password"
-              autoComplete="current-password"
-              value={old}
-              onChange={(e) => setOld(e.target.value)}
-            />
+            <PasswordField label="Old password" value={old} onType={setOld} isOld />
           </Box>
           <Box my="8px">
-            <label htmlFor="own-password">New password</label>
-            <Input
-              id="own-password"
-              type="password"
-              autoComplete="new-password"
-              value={password}
-              onChange={(e) => setPassword(e.target.value)}
-            />
+            <PasswordField label="New password" value={password} onType={setPassword} />
           </Box>
           <Button type="submit">Change it</Button>
         </form>

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { type FormEvent, useState } from 'react'
-import { Input, Select } from '../../ui/fields.tsx'
+import { Input, Select, PasswordField } from '../../ui/fields.tsx'
 import { Button } from '../../ui/parts.tsx'
 import { INVITED_ROLES, type InvitedRole } from '@kavrell/contract'
 
@@ -34,14 +34,7 @@ export function NewMember({ onGive }: Props) {
           </Box>
           <Flex gap="8px" my="8px">
             <Box flex="1">
-              <label htmlFor="member-password">First password</label>
-              <Input
-                id="member-password"
-                type="password"
-                autoComplete="new-password"
-                value={password}
-                onChange={(e) => setPassword(e.target.value)}
-              />
+              <PasswordField label="First password" value={password} onType={setPassword} />
             </Box>
             <Box w="100px">
               <label htmlFor="member-role">May</label>
