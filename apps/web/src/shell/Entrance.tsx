@@ -1,6 +1,7 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react'
 import { type FormEvent, useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
+import { sitsHere } from '../store/desk.ts'
 import { ask } from '../store/api.ts'
 import { Input } from '../ui/fields.tsx'
 import { Button } from '../ui/parts.tsx'
@@ -22,6 +23,8 @@ export function Entrance() {
     try {
       const next = await asked
       setMe(next)
+      // Before a sheet is drawn: one that learns later who looks at it begins anew, and what was typed in it is gone.
+      if (next.account) sitsHere(next.account.id)
       then?.(next)
     } catch (error) {
       setSays((error as Error).message)

@@ -1,6 +1,7 @@
 import { Box, Heading, Text } from '@chakra-ui/react'
 import { type FormEvent, useEffect, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
+import { sitsHere } from '../store/desk.ts'
 import { ask } from '../store/api.ts'
 import { Input } from '../ui/fields.tsx'
 import { Answer, Button } from '../ui/parts.tsx'
@@ -23,6 +24,7 @@ export function Join() {
     setSays(null)
     try {
       const me = await ask(ENDPOINTS.join, {}, { token, name })
+      if (me.account) sitsHere(me.account.id)
       void navigate(`/p/${me.productions[0]!.id}/${OPENS[me.productions[0]!.role as InvitedRole]}`, { replace: true })
     } catch (error) {
       setSays((error as Error).message)
