@@ -33,7 +33,9 @@ export async function loadDemo(services: Services, mediaRoot: string): Promise<s
   await write('Load the demo', demo.plan)
   const members = new Map<string, Account>()
   for (const { name, role } of DEMO_PEOPLE) {
-    const existing = await services.serverModels.account.findOne({ where: { name, demo: true } })
+    const existing = await services.serverModels.account.findOne({
+      where: { name: [name, `${name} (demo)`], demo: true },
+    })
     const account =
       existing?.get() ??
       (await accounts.createAccount(name, null, true)) ??

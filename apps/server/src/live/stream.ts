@@ -117,12 +117,12 @@ export async function openStream(
   const look = async () => {
     const now = await deps.roleNow().catch(() => role)
     if (now === role) return
-    // Its next question is answered by who it is now.
-    await tell({ type: 'load-anew' })
-    res.end()
+    // Its next question is answered by who it is now. Said without waiting for room: nothing more goes out meanwhile.
+    if (!out.isClosed()) res.end(`data: ${JSON.stringify({ type: 'load-anew' } satisfies StreamMessage)}\n\n`)
   }
   const stopHearing = deps.announcements.hear(({ channel, payload }) => {
-    if (channel === 'kavrell_access') void look()
+    // What was announced while the server heard nothing may have been that.
+    if (channel === 'kavrell_access' || channel === 'heard-again') void look()
     if (channel === 'kavrell_job') jobIds.add(payload)
     if (channel === 'heard-again') allJobs = isBehind = true
     if (channel === 'kavrell_job' || channel === 'heard-again') void pump()
@@ -133,6 +133,8 @@ export async function openStream(
     stopHearing()
     clearInterval(heartbeat)
   })
+  // It may have changed between the question and here.
+  void look()
   void pump()
 }
 
