@@ -6,7 +6,7 @@ const FLOORS = {
   ground: ['outcome', 'text', 'time', 'geometry', 'timecode'],
   trade: ['optics', 'exposure', 'light', 'sun', 'room', 'power', 'media', 'colour', 'script', 'money'],
   records: ['records'],
-  readings: ['beginnings', 'place', 'shotlist', 'setup', 'takes', 'cards', 'kit', 'day', 'callSheets'],
+  readings: ['place', 'shotlist', 'beginnings', 'setup', 'takes', 'cards', 'kit', 'day', 'callSheets'],
   roof: ['snags', 'papers'],
 }
 /** Beside one another: neither may use the other. */

@@ -29,6 +29,8 @@ export const EnterBody = z.strictObject({ accountId: idSchema() })
 export const NewProductionBody = z.strictObject({
   title: z.string().trim().min(1, 'Give the production a title.').max(200),
   mainsHz: z.union([z.literal(50), z.literal(60)]),
+  /** Where it is made: units, paper and dates begin as they are there. */
+  timeZone: z.string().max(60).optional(),
   beginning: z.enum(Object.keys(BEGINNINGS) as [BeginningName]).default('nothing'),
 })
 export const NewMemberBody = z.strictObject({ name, password, role: z.enum(ROLES) })

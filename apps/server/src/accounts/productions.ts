@@ -5,6 +5,7 @@ import type { Account, Accounts } from './accounts.ts'
 import type { Refusal, Role } from '@kavrell/contract'
 import { type BeginningName, BEGINNINGS, beginningOf } from '@kavrell/core/beginnings'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
+import { customsOf } from '@kavrell/core/place'
 import { createRecord, asId, type RecordFields } from '@kavrell/core/records'
 
 /** Starts a production with what every screen needs: its rules, one thing to deliver, a timecode box; its maker owns it. */
@@ -13,11 +14,16 @@ export async function createProduction(
   owner: Account,
   {
     beginning = 'nothing',
+    timeZone,
     ...given
-  }: Pick<RecordFields<'production'>, 'title' | 'mainsHz'> & { beginning?: BeginningName },
+  }: Pick<RecordFields<'production'>, 'title' | 'mainsHz'> & {
+    beginning?: BeginningName | undefined
+    timeZone?: string | undefined
+  },
   role: Role = 'owner',
 ): Promise<Outcome<{ id: string }, Refusal>> {
   const id = uuidv7()
+  const customs = timeZone === undefined ? null : customsOf(timeZone)
   const rate = given.mainsHz === 60 ? { rateNum: 24000, rateDen: 1001 } : { rateNum: 25, rateDen: 1 }
   const outcome = await deps.door.acceptEdit(onBehalfOf(owner), id, {
     id: uuidv7(),
@@ -25,7 +31,13 @@ export async function createProduction(
     changes: [
       createRecord(
         'production',
-        { ...BEGINNINGS[beginning].rules, ...given, mainsVolts: given.mainsHz === 60 ? 120 : 230 },
+        {
+          ...customs,
+          ...BEGINNINGS[beginning].rules,
+          ...given,
+          job: beginning,
+          mainsVolts: customs?.mainsHz === given.mainsHz ? customs.mainsVolts : given.mainsHz === 60 ? 120 : 230,
+        },
         asId(id),
       ),
       createRecord('deliverable', rate, asId(uuidv7())),

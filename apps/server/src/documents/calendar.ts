@@ -24,7 +24,7 @@ export function callCalendar(
     sequence: version,
     stamp: new Date(stampMs),
     start: at(person.callAt, person.call),
-    end: at(sheet.wrapAt, sheet.wrap),
+    ...(sheet.wrap ? { end: at(sheet.wrapAt, sheet.wrap) } : {}),
     summary: oneLine(`${sheet.title}, ${sheet.day}: call ${person.call}`),
     location: oneLine(sheet.places.map((p) => [p.name, p.address].filter(Boolean).join(', ')).join('; ')),
     description: [

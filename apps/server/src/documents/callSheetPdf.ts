@@ -34,7 +34,7 @@ export function callSheetPdf(
               [
                 sheet.firstShot ? `first shot ${sheet.firstShot}` : '',
                 ...sheet.meals.map((meal) => `meal ${meal}`),
-                `wrap ${sheet.wrap}`,
+                sheet.wrap ? `wrap ${sheet.wrap}` : '',
               ]
                 .filter(Boolean)
                 .join(', '),

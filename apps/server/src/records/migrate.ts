@@ -12,6 +12,7 @@ import { ranksAsText } from './migrations/0011-ranks-as-text.ts'
 import { orderOfDates } from './migrations/0012-order-of-dates.ts'
 import { issuedPapers } from './migrations/0014-issued-papers.ts'
 import { sizeAndNotes } from './migrations/0015-size-and-notes.ts'
+import { where } from './migrations/0017-where.ts'
 import { who } from './migrations/0016-who.ts'
 import { whoIsNeeded } from './migrations/0013-who-is-needed.ts'
 import { placedFigures } from './migrations/0009-placed-figures.ts'
@@ -34,6 +35,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0014-issued-papers', issuedPapers],
   ['0015-size-and-notes', sizeAndNotes],
   ['0016-who', who],
+  ['0017-where', where],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

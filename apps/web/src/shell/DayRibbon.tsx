@@ -3,11 +3,10 @@ import { useMemo } from 'react'
 import { useBoxTime } from '../store/clock.ts'
 import { goToMoment } from '../store/desk.ts'
 import { useParts } from '../store/selectors.ts'
-import { skyColour } from '../ui/sky.ts'
+import { skyBackground } from '../ui/sky.ts'
 import { setupColour } from '../ui/theme/theme.ts'
 import { type DayPlan, type TimelineRow, writtenMin } from '@kavrell/core/day'
 import { slateOf } from '@kavrell/core/shotlist'
-import { skyBands } from '@kavrell/core/sun'
 
 /** Share of the strip that a word of four or five letters needs, at the narrowest desk. */
 const WORD_SHARE = 0.028
@@ -22,10 +21,10 @@ export function DayRibbon({ dayPlan }: { dayPlan: DayPlan }) {
   const { day, place, timeline, clock } = dayPlan
   const [from, until] = spanOf(dayPlan)
   const x = (m: number) => `${((m - from) / (until - from)) * 100}%`
-  const sky = useMemo(() => {
-    const bands = skyBands(clock.instant(from), clock.instant(until), 96, place.latitudeDeg, place.longitudeDeg)
-    return `linear-gradient(90deg, ${bands.map((altitude, i) => `${skyColour(altitude)} ${((i + 0.5) / bands.length) * 100}%`).join(', ')})`
-  }, [clock, from, until, place.latitudeDeg, place.longitudeDeg])
+  const sky = useMemo(
+    () => skyBackground(clock.instant(from), clock.instant(until), 96, place),
+    [clock, from, until, place],
+  )
   const now = clock.at(useBoxTime(0.2))
   const hours = Array.from({ length: Math.floor((until - from) / 60) + 1 }, (_, i) => from + i * 60)
   const events = Object.values(production.fixedEvent).filter((e) => e.dayId === day.id)
@@ -145,8 +144,8 @@ const TWILIGHT_NEAR_MIN = 5 * 60
 
 /** From a little before the call to a little after wrap, with the twilights that are near. */
 function spanOf({ timeline, sun, clock }: DayPlan): readonly [number, number] {
-  const { civil } = sun.crossings
-  const { upMs, downMs } = civil.kind === 'crosses' ? civil : { upMs: null, downMs: null }
+  const civil = sun?.crossings.civil
+  const { upMs, downMs } = civil?.kind === 'crosses' ? civil : { upMs: null, downMs: null }
   const start = timeline.startMin - 20
   const end = timeline.wrapMin + 20
   const up = upMs === null ? start : clock.at(upMs)

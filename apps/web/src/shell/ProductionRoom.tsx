@@ -12,6 +12,7 @@ import { judgeChanges } from '../store/snags.ts'
 import { Answer, Opening } from '../ui/parts.tsx'
 import { NoticeBar } from './NoticeBar.tsx'
 import { Rail } from './Rail.tsx'
+import { RemovalQuestion } from './RemovalQuestion.tsx'
 import { SnagDrawer } from './SnagDrawer.tsx'
 import { TopLine } from './TopLine.tsx'
 import { useNamedInSight } from '../ui/useNamedInSight.ts'
@@ -116,6 +117,7 @@ export function ProductionRoom() {
       </Flex>
       <Later>
         <SnagDrawer />
+        <RemovalQuestion />
       </Later>
       <Suspense fallback={null}>
         {paletteOpen && <CommandPalette />}

@@ -1,9 +1,8 @@
 import { Box } from '@chakra-ui/react'
 import { useMemo } from 'react'
-import { skyColour } from '../ui/sky.ts'
+import { skyBackground } from '../ui/sky.ts'
 import { setupColour } from '../ui/theme/theme.ts'
 import type { StandingDay } from '@kavrell/core/snags'
-import { skyBands } from '@kavrell/core/sun'
 import { instantAt } from '@kavrell/core/time'
 import { clock } from '@kavrell/core/text'
 
@@ -14,12 +13,11 @@ const x = (minute: number) => `${Math.min(100, Math.max(0, ((minute - FROM_MIN) 
 
 /** A day in small: its sky, and under it what is shot in the colours and letters of its setups. */
 export function SmallRibbon({ day }: { day: StandingDay }) {
-  const { date, timeZone, latitudeDeg, longitudeDeg } = day
+  const { date, timeZone } = day
   const sky = useMemo(() => {
     const at = (minute: number) => instantAt(date, minute, timeZone)
-    const bands = skyBands(at(FROM_MIN), at(UNTIL_MIN), 48, latitudeDeg, longitudeDeg)
-    return `linear-gradient(90deg, ${bands.map(skyColour).join(', ')})`
-  }, [date, timeZone, latitudeDeg, longitudeDeg])
+    return skyBackground(at(FROM_MIN), at(UNTIL_MIN), 48, day)
+  }, [date, timeZone, day])
   return (
     <Box role="img" aria-label={`The day until wrap at ${clock(day.wrapMin)}`}>
       <Box h="7px" style={{ background: sky }} css={{ '.set &': { opacity: 0.75 } }} />

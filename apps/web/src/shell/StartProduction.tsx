@@ -4,6 +4,8 @@ import { ask } from '../store/api.ts'
 import { ChooseFile, Input, Select } from '../ui/fields.tsx'
 import { Button } from '../ui/parts.tsx'
 import { ENDPOINTS } from '@kavrell/contract'
+import { timeZoneHere } from '../store/here.ts'
+import { customsOf } from '@kavrell/core/place'
 import { type BeginningName, BEGINNINGS } from '@kavrell/core/beginnings'
 
 const BEGINNING_NAMES = Object.keys(BEGINNINGS) as BeginningName[]
@@ -11,7 +13,7 @@ const BEGINNING_NAMES = Object.keys(BEGINNINGS) as BeginningName[]
 /** A new production, or one brought from a file. */
 export function StartProduction({ onOpen, onSays }: { onOpen: (id: string) => void; onSays: (says: string) => void }) {
   const [title, setTitle] = useState(''),
-    [mains, setMains] = useState('50'),
+    [mains, setMains] = useState(() => String(customsOf(timeZoneHere()).mainsHz)),
     [beginning, setBeginning] = useState<BeginningName>('nothing')
   const importFile = async (file: File) => {
     try {
@@ -24,7 +26,16 @@ export function StartProduction({ onOpen, onSays }: { onOpen: (id: string) => vo
   const start = async (e: FormEvent) => {
     e.preventDefault()
     try {
-      const { id } = await ask(ENDPOINTS.startProduction, {}, { title, mainsHz: mains === '60' ? 60 : 50, beginning })
+      const { id } = await ask(
+        ENDPOINTS.startProduction,
+        {},
+        {
+          title,
+          mainsHz: mains === '60' ? 60 : 50,
+          timeZone: timeZoneHere(),
+          beginning,
+        },
+      )
       onOpen(id)
     } catch (error) {
       onSays((error as Error).message)

@@ -14,6 +14,7 @@ import { type ScreenLight, SCREEN_LIGHTS } from '../ui/theme/theme.ts'
 import { useDay } from '../ui/useDay.ts'
 import { DayRibbon } from './DayRibbon.tsx'
 import { ENDPOINTS, type Me } from '@kavrell/contract'
+import { positionOf } from '@kavrell/core/records'
 import { clock } from '@kavrell/core/text'
 
 const LIGHT_NAMES: Readonly<Record<ScreenLight, string>> = { desk: 'Desk light', set: 'Set light', sun: 'Sun light' }
@@ -43,20 +44,23 @@ export function TopLine() {
     .sort((a, b) => a.startMin - b.startMin)
   const chosen = useDesk((s) => s.chosen)
   const judged = useFindings((s) => s.judged)
+  // Where nothing is planned nothing was looked at: that is not the same as in order.
+  const shots = useRecords('shot')
+  const rows = useRecords('orderItem')
+  const planned = Object.keys(shots).length + Object.keys(rows).length > 0
   const misfits = useProductionStore((s) => s.misfits.length)
   const stopping = snags.filter((s) => s.severity === 'stop').length
   const stops = stopping + misfits,
     watches = snags.length - stopping
-  const latitudeDeg = dayPlan?.place.latitudeDeg,
-    longitudeDeg = dayPlan?.place.longitudeDeg
+  const latitudeDeg = dayPlan?.place.latitudeDeg ?? null,
+    longitudeDeg = dayPlan?.place.longitudeDeg ?? null
   useEffect(() => {
-    const look = () =>
-      followClock(latitudeDeg === undefined || longitudeDeg === undefined ? null : { latitudeDeg, longitudeDeg })
+    const look = () => followClock(positionOf({ latitudeDeg, longitudeDeg }))
     look()
     const timer = setInterval(look, 60_000)
     return () => clearInterval(timer)
   }, [latitudeDeg, longitudeDeg])
-  const sun = dayPlan?.sun.crossings.rise
+  const sun = dayPlan?.sun?.crossings.rise
   const at = (ms: number) => dayPlan!.clock.text(dayPlan!.clock.at(ms))
   return (
     <Box
@@ -134,7 +138,11 @@ export function TopLine() {
             {stops > 0 && <Count tone="stop" n={stops} words={stops === 1 ? 'snag stops you' : 'snags stop you'} />}
             {watches > 0 && <Count tone="watch" n={watches} words="to watch" />}
             {stops + watches === 0 &&
-              (judged ? (
+              (judged && !planned ? (
+                <Box as="span" color="faint" px="8px" py="3px">
+                  nothing planned yet
+                </Box>
+              ) : judged ? (
                 <Box as="span" bg="safeTint" color="safe" px="8px" py="3px" borderRadius="2px">
                   no snags
                 </Box>

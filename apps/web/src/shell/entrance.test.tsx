@@ -165,7 +165,12 @@ describe('a production', () => {
     await waitFor(() => expect(film.closest('label')!.dataset.state).toBe('checked'))
     await user.click(screen.getByRole('button', { name: 'Start' }))
     expect(await screen.findByText('now at /p/new/brief')).toBeTruthy()
-    expect(asked.at(-1)!.body).toEqual({ title: 'Night ferry', mainsHz: 60, beginning: 'film' })
+    expect(asked.at(-1)!.body).toEqual({
+      title: 'Night ferry',
+      mainsHz: 60,
+      beginning: 'film',
+      timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    })
   })
   test('without a title is refused with what is missing, and nobody is led away', async () => {
     answer({ '/me': maren, '/productions': () => no('Give the production a title.', 422) })

@@ -23,6 +23,13 @@ describe('the top line', () => {
     useFindings.setState({ findings: [], judged: false })
     expect(screen.queryByText('no snags')).toBeNull()
   })
+  test('nothing planned is not said to be without snags', () => {
+    openDemo('planner', (records) => ({ ...records, shot: {}, orderItem: {} }))
+    draw(<TopLine />)
+    useFindings.setState({ findings: [], judged: true })
+    expect(screen.queryByText('no snags')).toBeNull()
+    expect(screen.getByText('nothing planned yet')).toBeTruthy()
+  })
   test('undo names what it takes back and is dead when there is nothing', async () => {
     const user = draw(<TopLine />)
     expect(screen.getByTitle('Nothing to undo')).toHaveProperty('disabled', true)

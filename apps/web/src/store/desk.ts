@@ -1,6 +1,7 @@
 import { create } from 'zustand'
 import type { ScreenLight } from '../ui/theme/theme.ts'
-import { screenLightByClock, type Place } from './screenLightByClock.ts'
+import type { Position } from '@kavrell/core/records'
+import { screenLightByClock } from './screenLightByClock.ts'
 import { remember, remembered } from './remember.ts'
 
 /** What belongs to this device alone: its light, the day it looks at, whether lists are open. */
@@ -21,7 +22,7 @@ interface Desk {
 
 const readChoice = (kept: string | null): ScreenLight | 'clock' =>
   kept === 'set' || kept === 'sun' || kept === 'clock' ? kept : 'desk'
-const inLight = (chosen: ScreenLight | 'clock', place: Place | null): ScreenLight =>
+const inLight = (chosen: ScreenLight | 'clock', place: Position | null): ScreenLight =>
   chosen === 'clock' ? screenLightByClock(Date.now(), place) : chosen
 
 const first = readChoice(remembered('light'))
@@ -36,7 +37,7 @@ export const useDesk = create<Desk>()(() => ({
   moment: null,
 }))
 
-let place: Place | null = null
+let place: Position | null = null
 const show = (chosen: ScreenLight | 'clock') => {
   const light = inLight(chosen, place)
   document.documentElement.className = light
@@ -49,7 +50,7 @@ export function setScreenLight(chosen: ScreenLight | 'clock'): void {
 }
 
 /** Looks at the clock again, for the sun of a place where the production is. */
-export function followClock(at: Place | null): void {
+export function followClock(at: Position | null): void {
   place = at
   show(useDesk.getState().chosen)
 }

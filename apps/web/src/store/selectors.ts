@@ -1,3 +1,4 @@
+import { BEGINNINGS } from '@kavrell/core/beginnings'
 import { useMemo } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import { useFromRecords } from './later.tsx'
@@ -64,6 +65,10 @@ export const useRecords = <K extends Exclude<KindName, 'production'>>(kind: K): 
 export const useDayPlan = (dayId: string | null): DayPlan | undefined =>
   useFromRecords((records) => (dayId ? planOf(records, dayId) : undefined))
 export const useDays = () => daysInOrder(useProduction())
+/** What the parts of this kind of job are called: a script has scenes. */
+export const usePart = (): 'scene' | 'part' =>
+  useFromRecords((records) => BEGINNINGS[viewOf(records)?.production.job ?? 'nothing'].part)
+
 export const useUnits = (): Units => useFromRecords((records) => viewOf(records)?.production.units ?? 'metric')
 export const useDateOrder = (): DateOrder =>
   useFromRecords((records) => viewOf(records)?.production.dateOrder ?? 'day first')

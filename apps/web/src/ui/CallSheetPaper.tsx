@@ -38,7 +38,7 @@ export function CallSheetPaper({
             {[
               sheet.firstShot ? `first shot ${sheet.firstShot}` : '',
               ...sheet.meals.map((m) => `meal ${m}`),
-              `wrap ${sheet.wrap}`,
+              sheet.wrap ? `wrap ${sheet.wrap}` : '',
             ]
               .filter(Boolean)
               .join(', ')}

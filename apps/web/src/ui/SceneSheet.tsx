@@ -1,6 +1,6 @@
 import { newRank } from '../store/newRank.ts'
 import { memo, useMemo } from 'react'
-import { useRecords, useRights } from '../store/selectors.ts'
+import { usePart, useRecords, useRights } from '../store/selectors.ts'
 import { addRecord } from './addRecord.ts'
 import { Button, Section } from './parts.tsx'
 import { Sheet } from './sheet/Sheet.tsx'
@@ -47,12 +47,15 @@ const COLUMNS: readonly SheetColumn<RecordOf<'scene'>>[] = [
 export const SceneSheet = memo(function SceneSheet() {
   const scene = useRecords('scene')
   const rights = useRights()
+  const part = usePart()
+  const title = part === 'scene' ? 'Scenes' : 'Parts'
+  const columns = useMemo(() => COLUMNS.map((c) => (c.field === 'title' ? { ...c, head: part } : c)), [part])
   const scenes = useMemo(() => inOrder(scene), [scene])
   const add = () =>
-    addRecord('scene', 'Add a scene', { number: String(scenes.length + 1), rank: newRank(lastRank(scenes)) })
+    addRecord('scene', `Add a ${part}`, { number: String(scenes.length + 1), rank: newRank(lastRank(scenes)) })
   return (
-    <Section title="Scenes" actions={rights.plan && <Button onClick={add}>Add scene</Button>}>
-      <Sheet kind="scene" name="Scenes" rows={scenes} columns={COLUMNS} />
+    <Section title={title} actions={rights.plan && <Button onClick={add}>Add {part}</Button>}>
+      <Sheet kind="scene" name={title} rows={scenes} columns={columns} />
     </Section>
   )
 })

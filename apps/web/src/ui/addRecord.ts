@@ -1,7 +1,8 @@
 import { useFresh } from '../store/fresh.ts'
+import { askRemoval } from '../store/removing.ts'
 import { newId } from '../store/newId.ts'
 import { say, commitOrSay, useProductionStore } from '../store/production.ts'
-import { createRecord, type Id, type KindName, type RecordFields, removalOf } from '@kavrell/core/records'
+import { createRecord, type Id, type KindName, type RecordFields, removalOf, usesOf } from '@kavrell/core/records'
 
 /** Adds one record with what is given over what its fields start with; tells if it is refused. Gives its id, or null. */
 export function addRecord<K extends KindName>(
@@ -15,9 +16,11 @@ export function addRecord<K extends KindName>(
   return id
 }
 
-/** Removes one record, with what is nothing without it, and offers the undo. */
+/** Removes one record, with what is nothing without it, and offers the undo; asks where others still use it. */
 export function takeOut<K extends KindName>(kind: K, id: Id<K>, name: string): void {
-  const changes = removalOf(useProductionStore.getState().records, kind, [id])
+  const { records } = useProductionStore.getState()
+  if (usesOf(records, kind, [id]).length > 0) return askRemoval({ kind, ids: [id], name })
+  const changes = removalOf(records, kind, [id])
   if (commitOrSay(`Remove ${name}`, changes)) say(`Removed ${name}.`, 'info', true)
 }
 

@@ -1,3 +1,6 @@
+import { positionOf } from '@kavrell/core/records'
+import { skyBands } from '@kavrell/core/sun'
+
 const SKY: readonly (readonly [altitude: number, rgb: readonly [number, number, number]])[] = [
   [-18, [24, 32, 56]],
   [-8, [58, 70, 122]],
@@ -9,11 +12,27 @@ const SKY: readonly (readonly [altitude: number, rgb: readonly [number, number, 
 ]
 
 /** Colour of the sky for a height of the sun, between the two nearest of the table. */
-export function skyColour(altitude: number): string {
+function skyColour(altitude: number): string {
   const above = SKY.findIndex(([a]) => a >= altitude)
   if (above <= 0) return `rgb(${(above === 0 ? SKY[0]! : SKY.at(-1)!)[1].join(' ')})`
   const [a, from] = SKY[above - 1]!,
     [b, to] = SKY[above]!
   const t = (altitude - a) / (b - a)
   return `rgb(${from.map((v, i) => Math.round(v + (to[i]! - v) * t)).join(' ')})`
+}
+
+/**
+ * The sky over a place from one moment to another, as a background; plain where nobody has said where it is.
+ * @param steps in how many looks at the sun
+ */
+export function skyBackground(
+  fromMs: number,
+  untilMs: number,
+  steps: number,
+  place: { readonly latitudeDeg: number | null; readonly longitudeDeg: number | null },
+): string {
+  const at = positionOf(place)
+  if (!at) return 'var(--chakra-colors-well)'
+  const bands = skyBands(fromMs, untilMs, steps, at.latitudeDeg, at.longitudeDeg)
+  return `linear-gradient(90deg, ${bands.map((height, i) => `${skyColour(height)} ${((i + 0.5) / bands.length) * 100}%`).join(', ')})`
 }

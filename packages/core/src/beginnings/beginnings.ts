@@ -1,4 +1,5 @@
-import { asId, type Change, createRecord, ranksBetween, type RecordFields } from '../records/index.ts'
+import { asId, type Change, createRecord, JOBS, ranksBetween, type RecordFields } from '../records/index.ts'
+import { type Pattern, PATTERNS } from '../shotlist/index.ts'
 
 /** What usually belongs to one kind of job; every line of it can go. */
 interface Beginning {
@@ -9,6 +10,10 @@ interface Beginning {
   /** What the client wants to see, where there is no script. */
   readonly needs: readonly string[]
   readonly scenes: readonly Pick<RecordFields<'scene'>, 'title' | 'inOut'>[]
+  /** Ways of covering that are usual for it, by their keys: they stand first. */
+  readonly patterns: readonly string[]
+  /** What its parts are called; a script has scenes. */
+  readonly part: 'scene' | 'part'
   readonly cameras: number
   readonly recorders: number
 }
@@ -29,6 +34,8 @@ export const BEGINNINGS = {
       'Room tone',
     ],
     scenes: [inside('Interview'), either('What is spoken of')],
+    patterns: ['interview-2', 'process', 'establishing'],
+    part: 'part',
     cameras: 2,
     recorders: 2,
   },
@@ -45,6 +52,8 @@ export const BEGINNINGS = {
       inside('Meal and speeches'),
       inside('Evening'),
     ],
+    patterns: ['event', 'establishing', 'table'],
+    part: 'part',
     cameras: 3,
     recorders: 2,
   },
@@ -59,6 +68,8 @@ export const BEGINNINGS = {
       'The hall before it fills',
     ],
     scenes: [inside('Rehearsal'), inside('First half'), inside('Second half')],
+    patterns: ['event', 'establishing'],
+    part: 'part',
     cameras: 4,
     recorders: 2,
   },
@@ -68,6 +79,8 @@ export const BEGINNINGS = {
     rules: { onceOnlyPictures: 2, onceOnlySounds: 1 },
     needs: [],
     scenes: [],
+    patterns: ['dialogue-2', 'dialogue-3', 'table'],
+    part: 'scene',
     cameras: 1,
     recorders: 1,
   },
@@ -82,6 +95,8 @@ export const BEGINNINGS = {
       'The pack, with its name to be read',
     ],
     scenes: [inside('The thing'), inside('Details'), inside('Pack')],
+    patterns: ['process'],
+    part: 'part',
     cameras: 1,
     recorders: 0,
   },
@@ -91,6 +106,8 @@ export const BEGINNINGS = {
     rules: { onceOnlyPictures: 1, onceOnlySounds: 1 },
     needs: ['The whole track, once from every side', 'Hands on the instruments', 'Something to cut away to'],
     scenes: [either('Performance'), either('Story'), either('Inserts')],
+    patterns: ['playback', 'establishing'],
+    part: 'part',
     cameras: 2,
     recorders: 1,
   },
@@ -100,10 +117,19 @@ export const BEGINNINGS = {
     rules: {},
     needs: [],
     scenes: [],
+    patterns: [],
+    part: 'scene',
     cameras: 0,
     recorders: 0,
   },
-} as const satisfies Readonly<Record<string, Beginning>>
+} as const satisfies Readonly<Record<(typeof JOBS)[number], Beginning>>
+
+/** Ways of covering, those that are usual for a kind of job first. */
+export function patternsFor(job: BeginningName): readonly Pattern[] {
+  const first: readonly string[] = BEGINNINGS[job].patterns
+  const place = ({ key }: Pattern) => (first.includes(key) ? first.indexOf(key) : first.length)
+  return [...PATTERNS].sort((a, b) => place(a) - place(b))
+}
 
 export type BeginningName = keyof typeof BEGINNINGS
 

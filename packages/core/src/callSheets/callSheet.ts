@@ -87,9 +87,10 @@ export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
     unitCall: text(timeline.startMin),
     firstShot: firstShot ? text(firstShot.startMin) : null,
     meals: timeline.rows.filter((row) => row.kind === 'meal').map((row) => text(row.startMin)),
-    wrap: text(timeline.wrapMin),
+    // A day without an order ends nobody knows when.
+    wrap: timeline.rows.length === 0 ? '' : text(timeline.wrapMin),
     wrapAt: iso(timeline.wrapMin),
-    sun: sunLine(sun.crossings.rise, at),
+    sun: sun ? sunLine(sun.crossings.rise, at) : 'Sun not known: nobody has said where on the map this is',
     fixedEvents: Object.values(production.fixedEvent)
       .filter((event) => event.dayId === day.id)
       .sort((a, b) => a.startMin - b.startMin)

@@ -53,7 +53,7 @@ export function callSheetChanges(older: PrintedCallSheet, newer: PrintedCallShee
     compare((now ?? was)!.name, was?.call ?? 'not called', now?.call ?? 'not called', id)
   }
   compare('Meal', list(older.meals), list(newer.meals))
-  compare('Wrap', older.wrap, newer.wrap)
+  compare('Wrap', older.wrap || 'not known', newer.wrap || 'not known')
   const [before, after] = [timesOf(older), timesOf(newer)]
   for (const [shot, time] of before) if (!after.has(shot)) compare(shot, time, 'dropped')
   for (const [shot, time] of after) if (!before.has(shot)) compare(shot, 'not planned', time)

@@ -1,4 +1,4 @@
-import { byId, type Day, type Place, type Production } from '../records/index.ts'
+import { byId, type Day, type Place, positionOf, type Production } from '../records/index.ts'
 import { sunDay, type SunDay } from '../sun/index.ts'
 import { type PersonCall, personCalls } from './calls.ts'
 import { dayView, type DayView } from './dayView.ts'
@@ -8,7 +8,8 @@ import { earliestStart, type MissedWindow, missedWindows, shotWindows } from './
 
 /** Everything that follows from one day's order. */
 export interface DayPlan extends DayView {
-  readonly sun: SunDay
+  /** Null while nobody has said where on the map the place is. */
+  readonly sun: SunDay | null
   readonly timeline: Timeline
   readonly calls: readonly PersonCall[]
   readonly missed: readonly MissedWindow[]
@@ -24,7 +25,11 @@ const dateAfter = (date: string, days: number) => new Date(Date.parse(date) + da
  * The suns from the day before to the second day after, which a long night far from its zone’s meridian runs into. The same for the same place and date:
  * plans are tried by the hundred, the sun is worked out once.
  */
-function sunsOf(day: Day, { latitudeDeg, longitudeDeg, timeZone }: Place): readonly SunDay[] {
+function sunsOf(day: Day, place: Place): readonly SunDay[] | null {
+  const position = positionOf(place)
+  if (!position) return null
+  const { latitudeDeg, longitudeDeg } = position
+  const { timeZone } = place
   const key = `${day.date} ${latitudeDeg} ${longitudeDeg} ${timeZone}`
   let suns = kept.get(key)
   if (!suns) {
@@ -47,7 +52,7 @@ export function planDay(production: Production, dayId: string): DayPlan | undefi
   const rows = timeline.rows.filter((row) => row.kind === 'shots')
   return {
     ...view,
-    sun: suns[1]!,
+    sun: suns?.[1] ?? null,
     timeline,
     calls,
     missed: missedWindows(production, sky, place, rows),

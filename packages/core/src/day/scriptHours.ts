@@ -1,6 +1,6 @@
 import { byId, type Production, type Scene, type Shot } from '../records/index.ts'
 import type { SunLight } from '../sun/index.ts'
-import { type DaySky, nearestWindow, shotWindows, type Window } from './windows.ts'
+import { type DaySky, lightWindows, nearestWindow, type Window } from './windows.ts'
 
 /** Words of a scene's heading, as scripts have them, and the light they ask of the sky. */
 const LIGHTS: readonly (readonly [RegExp, SunLight])[] = [
@@ -44,8 +44,9 @@ export function againstScript(
       const scene = shot && byId(production.scene, shot.sceneId)
       const light = scene?.inOut === 'outside' ? lightOfHeading(scene.timeOfDay) : null
       if (!shot || !scene || !light || shot.window !== 'none') return []
-      const { windows } = shotWindows({ window: light, windowFromMin: null, windowToMin: null }, sky)!
-      const window = nearestWindow(windows, startMin, endMin) ?? null
+      const lit = lightWindows(sky, light)
+      if (!lit) return []
+      const window = nearestWindow(lit.windows, startMin, endMin) ?? null
       const isIn = window && startMin >= window.fromMin - GRACE_MIN && endMin <= window.toMin + GRACE_MIN
       return isIn ? [] : [{ scene, shot, light, startMin, endMin, window }]
     }),

@@ -21,8 +21,8 @@ export interface DaySky {
   readonly clock: DayClock
   /** The unit call, as clocks show it. */
   readonly callMin: number
-  /** Of the day before, the day, and those after it. */
-  readonly suns: readonly SunDay[]
+  /** Of the day before, the day, and those after it; null where nobody knows where it is. */
+  readonly suns: readonly SunDay[] | null
 }
 
 const DAY_MIN = 1440
@@ -34,16 +34,18 @@ const BECAUSE: Readonly<Record<SunLight, string>> = {
   night: 'from the end of twilight to first light',
 }
 
-const kept = new WeakMap<DaySky['suns'], Map<SunLight, ShotWindows>>()
+const kept = new WeakMap<readonly SunDay[], Map<SunLight, ShotWindows>>()
 
-function lightWindows(sky: DaySky, light: SunLight): ShotWindows {
-  const own = kept.get(sky.suns) ?? new Map<SunLight, ShotWindows>()
-  kept.set(sky.suns, own)
+/** When there is such light on a day; null where nobody knows where it is. */
+export function lightWindows({ suns, clock }: DaySky, light: SunLight): ShotWindows | null {
+  if (!suns) return null
+  const own = kept.get(suns) ?? new Map<SunLight, ShotWindows>()
+  kept.set(suns, own)
   let found = own.get(light)
   if (!found) {
-    const spans = sunSpans(sky.suns, light).map((s) => ({
-      fromMin: sky.clock.at(s.fromMs),
-      toMin: sky.clock.at(s.toMs),
+    const spans = sunSpans(suns, light).map((s) => ({
+      fromMin: clock.at(s.fromMs),
+      toMin: clock.at(s.toMs),
     }))
     // What ended before the day began is the evening's before.
     found = { because: BECAUSE[light], windows: spans.filter((w) => w.toMin > 0) }
@@ -76,7 +78,7 @@ export function dailyWindows(
   return daily.filter((w) => w.toMin > 0)
 }
 
-/** The stretches a shot can be taken in on a day; null when it asks for none. */
+/** The stretches a shot can be taken in on a day; null when it asks for none, or for a light nobody can tell yet. */
 export function shotWindows(
   shot: Pick<Shot, 'window' | 'windowFromMin' | 'windowToMin'>,
   sky: DaySky,

@@ -1,5 +1,5 @@
 import type { PlanPoint } from '../geometry/index.ts'
-import type { Place } from '../records/index.ts'
+import type { Place, Position } from '../records/index.ts'
 import { type PlanSun, sunOnPlan, sunPatch, type SunPatch, type SunSpell, sunSpells } from '../room/index.ts'
 import { sunDay, type SunDay, sunPosition } from '../sun/index.ts'
 import { instantAt } from '../time/index.ts'
@@ -21,11 +21,7 @@ export interface SunStudy {
 }
 
 /** The sun over a spot on a date, whichever that is: the day that is planned, or the one it is moved to. */
-export function sunStudy(
-  plan: SpotPlan,
-  place: Pick<Place, 'latitudeDeg' | 'longitudeDeg' | 'timeZone'>,
-  isoDate: string,
-): SunStudy {
+export function sunStudy(plan: SpotPlan, place: Position & Pick<Place, 'timeZone'>, isoDate: string): SunStudy {
   const { latitudeDeg, longitudeDeg, timeZone } = place
   const day = sunDay(isoDate, latitudeDeg, longitudeDeg, timeZone)
   const at = (ms: number): PlanSun => {

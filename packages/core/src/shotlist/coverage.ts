@@ -1,5 +1,6 @@
 import { figureInFrame, FIGURES, frameInFocus, SHOT_SIZES } from '../optics/index.ts'
 import { byId, type Production, type Shot } from '../records/index.ts'
+import { isCharacter } from './characters.ts'
 import { inFrontOf } from './needed.ts'
 import type { ShotSize } from './size.ts'
 import { takingOfShot } from './taking.ts'
@@ -64,7 +65,6 @@ export function coverage(production: Production, sceneId: string): Coverage {
     sides: [...new Set(own.map((shot) => shot.side).filter(Boolean))].sort(),
   })
   const nobody = shots.filter((shot) => shot.figure === 'none' || !shot.personIds.some((id) => peopleIds.includes(id)))
-  const names = peopleIds.map((id) => production.person[id]!.name)
   return {
     rows: [
       ...peopleIds.map((id) =>
@@ -77,7 +77,7 @@ export function coverage(production: Production, sceneId: string): Coverage {
       ...(nobody.length > 0 ? [row(null, 'details and places', nobody)] : []),
     ],
     uncovered: (scene?.characters ?? []).filter(
-      (character) => !names.some((name) => name.toUpperCase().split(/\s+/).includes(character.split(/\s+/)[0]!)),
+      (character) => !peopleIds.some((id) => isCharacter(production.person[id]!, character)),
     ),
   }
 }

@@ -1,3 +1,4 @@
+export { type Character, charactersToCast, inSmallLetters, isCharacter } from './characters.ts'
 export { freeCodes, nextCode } from './codes.ts'
 export { coverage, COVERAGE_COLUMNS, sizeInFrame, sizeOfShot } from './coverage.ts'
 export { deliverablesInOrder, masterDeliverable } from './deliverables.ts'

@@ -1,5 +1,13 @@
 import { dailyWindows, type DayPlan, dayPlans } from '../day/index.ts'
-import { byId, type Place, type Production, type Shot, updateRecord, rankBetween } from '../records/index.ts'
+import {
+  byId,
+  type Place,
+  positionOf,
+  type Production,
+  type Shot,
+  updateRecord,
+  rankBetween,
+} from '../records/index.ts'
 import { operatorOf, shotsOfItem, spotOfShot } from '../shotlist/index.ts'
 import { clock } from '../text/index.ts'
 import type { Finding } from './finding.ts'
@@ -18,7 +26,7 @@ export function checkPlaceGaps(production: Production): Finding[] {
     const shots = plans.flatMap((dayPlan) =>
       dayPlan.items
         .flatMap((item) => shotsOfItem(production, item))
-        .filter((s) => spotOfShot(production, s)?.placeId === place.id),
+        .filter((s) => (spotOfShot(production, s)?.placeId ?? dayPlan.place.id) === place.id),
     )
     const long = plans.filter((dayPlan) => dayPlan.timeline.wrapMin - dayPlan.timeline.startMin > LONG_STAY_MIN)
     const days = plans.map((dayPlan) => dayPlan.day.title).join(', ')
@@ -31,6 +39,7 @@ export function checkPlaceGaps(production: Production): Finding[] {
     const gaps: (Gap | false)[] = [
       ['hospital', 'hospital', 'no hospital', `${days} is shot there`],
       ['permission', 'permission', 'no permission', `${days} is shot there`],
+      ['address', 'address', 'no address', `people are called there on ${days}`],
       ['parking', 'parking', 'no word on parking and the walk', `people are called there on ${days}`],
       long.length > 0 && [
         'toilets',
@@ -50,16 +59,17 @@ export function checkPlaceGaps(production: Production): Finding[] {
         'shelter',
         'shelter',
         'no shelter',
-        `${outdoors
-          .map((s) => s.code)
-          .slice(0, 4)
-          .join(', ')} ${outdoors.length === 1 ? 'is' : 'are'} outdoors`,
+        `${codesOf(outdoors)} ${outdoors.length === 1 ? 'is' : 'are'} outdoors`,
       ],
       lamps.length > 2 && ['van', 'vanAccess', 'no word on access for the van', `${lamps.length} lamps are carried in`],
     ]
+    // "Daylight" of a place that is nowhere would be any daylight.
+    const lit = positionOf(place) ? [] : shots.filter((shot) => shot.window !== 'none' && shot.window !== 'clock')
+    const nowhere = lit.length > 0 || (!positionOf(place) && outdoors.length > 0)
     const noCircuit = lamps.length > 0 && !Object.values(production.circuit).some((c) => c.placeId === place.id)
     return [
       ...gaps.flatMap((gap) => (gap && String(place[gap[1]]).trim() === '' ? [gapFinding(place, gap)] : [])),
+      ...(nowhere ? [nowhereFinding(place, lit, outdoors)] : []),
       ...(noCircuit
         ? [gapFinding(place, ['power', 'name', 'no circuit', `${lamps.length} lamps are planned there`])]
         : []),
@@ -77,6 +87,27 @@ const gapFinding = (place: Place, [check, field, missing, because]: Gap): Findin
   evidence: [{ label: field, value: 'nothing', unit: '', from: because }],
   fixes: [],
 })
+
+/** Without a place on the map there is no sun to plan by: nothing that waits for its light can be called on time. */
+const nowhereFinding = (place: Place, lit: readonly Shot[], outdoors: readonly Shot[]): Finding => ({
+  check: 'scout.no-position',
+  severity: lit.length > 0 ? 'stop' : 'watch',
+  stage: 'scout',
+  rule: null,
+  about: { kind: 'place', id: place.id },
+  says:
+    lit.length > 0
+      ? `Nobody has said where on the map ${place.name} is, and ${codesOf(lit)} ${lit.length === 1 ? 'waits' : 'wait'} for the light of the sun: when that is cannot be told.`
+      : `Nobody has said where on the map ${place.name} is, and ${codesOf(outdoors)} ${outdoors.length === 1 ? 'is' : 'are'} outdoors: when it gets light and dark cannot be told.`,
+  evidence: [{ label: 'latitude and longitude', value: 'not known', unit: '', from: 'Scout' }],
+  fixes: [],
+})
+
+const codesOf = (shots: readonly Shot[]): string =>
+  shots
+    .map((s) => s.code)
+    .slice(0, 4)
+    .join(', ')
 
 const usesPlace = (production: Production, dayPlan: DayPlan, place: Place): boolean =>
   dayPlan.place.id === place.id ||

@@ -1,7 +1,39 @@
+import { usualMains } from '../place/index.ts'
 import { circuitLoad } from '../power/index.ts'
 import { updateRecord, type Production } from '../records/index.ts'
 import { lampsOfSetup } from '../setup/index.ts'
 import type { Finding, Fix } from './finding.ts'
+
+/** Do mains there run as the production reckons? Where its zone says what is usual. */
+export function checkMains(production: Production): Finding[] {
+  const { mainsHz, mainsVolts, id } = production.production
+  return Object.values(production.place).flatMap((place): Finding[] => {
+    const usual = usualMains(place)
+    if (!usual || (usual.hz === mainsHz && Math.abs(usual.volts / mainsVolts - 1) < VOLTS_APART)) return []
+    return [
+      {
+        check: 'scout.other-mains',
+        severity: 'watch',
+        stage: 'scout',
+        rule: 'mainsHz',
+        about: { kind: 'place', id: place.id },
+        says: `Mains at ${place.name} are usually ${usual.volts} V at ${usual.hz} Hz; amperes and flicker are reckoned with ${mainsVolts} V at ${mainsHz} Hz. Ask who looks after the sockets.`,
+        evidence: [
+          { label: 'usual there', value: `${usual.volts} V, ${usual.hz} Hz`, unit: '', from: place.timeZone },
+          { label: 'reckoned with', value: `${mainsVolts} V, ${mainsHz} Hz`, unit: '', from: 'house rules' },
+        ],
+        fixes: [
+          {
+            says: `Reckon with ${usual.volts} V at ${usual.hz} Hz`,
+            changes: [updateRecord('production', id, { mainsHz: usual.hz, mainsVolts: usual.volts })],
+          },
+        ],
+      },
+    ]
+  })
+}
+/** 220 and 230 V, 110 and 120 V are the same for what can be plugged in. */
+const VOLTS_APART = 0.12
 
 /** Does each setup keep each circuit under the house rule's share of its rating? */
 export function checkCircuits(production: Production): Finding[] {

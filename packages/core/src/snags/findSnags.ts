@@ -13,7 +13,7 @@ import { checkPairMatch } from './checkMatching.ts'
 import { checkPeople } from './checkPeople.ts'
 import { checkNoise, checkOperators, checkPlaceGaps } from './checkPlaces.ts'
 import { checkLine, checkMirrors, checkSpots } from './checkPlan.ts'
-import { checkCircuits } from './checkPower.ts'
+import { checkCircuits, checkMains } from './checkPower.ts'
 import { checkFrameRates, checkMainsFlicker, checkPairs, checkShutterSchool, checkSizes } from './checkShots.ts'
 import { checkScriptHours } from './checkScript.ts'
 import { checkCamerasTogether, checkMustHaves } from './checkTogether.ts'
@@ -32,6 +32,7 @@ export function findSnags(production: Production): Finding[] {
     checkSizes,
     checkOnceOnly,
     checkCircuits,
+    checkMains,
     checkKit,
     checkWindows,
     checkFixedTimes,

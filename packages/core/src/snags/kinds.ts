@@ -28,6 +28,8 @@ const WORDS: Readonly<Record<string, string>> = {
   'order.meal-too-late': 'too long without a meal',
   'order.wrap-after-out': 'wrap after we have to be out',
   'power.circuit-over-headroom': 'circuit over its headroom',
+  'scout.no-position': 'nobody has said where on the map',
+  'scout.other-mains': 'other mains than reckoned with',
   'shots.operator-wanted-twice': 'operator wanted twice at once',
   'shots.pair-on-same-side': 'pair on the same side',
   'shots.room-too-short': 'room too short for the lens',

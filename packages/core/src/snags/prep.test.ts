@@ -280,10 +280,11 @@ describe('what a place lacks and the plan needs', () => {
     shot: { a: { minutes: 60 }, b: { minutes: 120, code: '1B' } },
     orderItem: { i: { shotIds: ['a'] }, j: { rank: 1, shotIds: ['b'] } },
   }
-  const known = { hospital: 'x', permission: 'x', parking: 'x', toilets: 'x', food: 'x' }
+  const known = { address: 'x', hospital: 'x', permission: 'x', parking: 'x', toilets: 'x', food: 'x' }
   test('a long day asks for toilets and food, every day for a hospital; a hospital stops you', () => {
     const found = checkPlaceGaps(productionWith(day))
     expect(checks(found).sort()).toEqual([
+      'scout.no-address',
       'scout.no-food',
       'scout.no-hospital',
       'scout.no-parking',

@@ -19,8 +19,9 @@ export interface StandingDay {
   readonly title: string
   readonly date: string
   readonly place: string
-  readonly latitudeDeg: number
-  readonly longitudeDeg: number
+  /** Null while nobody has said where on the map it is. */
+  readonly latitudeDeg: number | null
+  readonly longitudeDeg: number | null
   readonly timeZone: string
   readonly callMin: number | null
   readonly wrapMin: number

@@ -3,7 +3,7 @@ import { byRank, inOrder } from '@kavrell/core/records'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { useRights, useParts } from '../../store/selectors.ts'
+import { usePart, useRights, useParts } from '../../store/selectors.ts'
 import { Picture } from '../../ui/Picture.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
@@ -27,6 +27,10 @@ type View = (typeof VIEWS)[number][0]
 /** What must it say, how does it look, in what shape, for how much, by which rules? */
 export function BriefScreen() {
   const { production } = useParts('production')
+  const part = usePart()
+  const views = VIEWS.map(
+    ([key, name]) => [key, key === 'script' && part === 'part' ? 'Parts and script' : name] as const,
+  )
   const [params, setParams] = useSearchParams()
   const view = (params.get('view') ?? 'say') as View
   return (
@@ -48,7 +52,7 @@ export function BriefScreen() {
       <Title note={production.client}>Brief</Title>
       <Tabs
         label="Parts of the brief"
-        tabs={VIEWS}
+        tabs={views}
         current={view}
         onChoose={(next) => setParams(next === 'say' ? {} : { view: next }, { replace: true })}
       />

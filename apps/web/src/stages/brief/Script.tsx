@@ -3,8 +3,10 @@ import { newId } from '../../store/newId.ts'
 import { Box, Flex, Link, Text } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
 import { say, commitOrSay, useProductionStore } from '../../store/production.ts'
-import { useRights, useParts } from '../../store/selectors.ts'
+import { usePart, useRights, useParts } from '../../store/selectors.ts'
 import { Area, ChooseFile, Input, Tick } from '../../ui/fields.tsx'
+import { Cast } from './Cast.tsx'
+import { ChangedLines } from './ChangedLines.tsx'
 import { SceneSheet } from '../../ui/SceneSheet.tsx'
 import { addRecord } from '../../ui/addRecord.ts'
 import { Answer, Button, Hint, Section, Tag } from '../../ui/parts.tsx'
@@ -40,6 +42,7 @@ const textOf = (scene: ScriptScene) => scene.lines.map((l) => l.text).join('\n')
 /** Scenes out of a screenplay, what a newer draft changes, scenes by hand, and what a job without a script needs. */
 export function Script() {
   const production = useParts('scene')
+  const part = usePart()
   const rights = useRights()
   const [text, setText] = useState('')
   const scenes = useMemo(() => inOrder(production.scene), [production.scene])
@@ -50,8 +53,8 @@ export function Script() {
         {eighths > 0
           ? `${counted(scenes.filter((s) => !s.dropped).length, 'scene')}, ${pagesText(eighths)} pages, about ${minutesSeconds(scenes.reduce((sum, s) => sum + (s.dropped ? 0 : s.estimatedS), 0))}`
           : scenes.length > 0
-            ? `${counted(scenes.length, 'scene')}, by hand`
-            : 'No scenes yet. Bring a script, add them by hand, or write what is needed.'}
+            ? `${counted(scenes.length, part)}, by hand`
+            : `No ${part}s yet. Bring a script, add them by hand, or write what is needed.`}
       </Answer>
       {rights.plan && (
         <Section title={scenes.some((s) => s.heading) ? 'A newer draft' : 'Bring in a script'}>
@@ -76,6 +79,7 @@ export function Script() {
           {text.trim() && <Draft text={text} scenes={scenes} onDone={() => setText('')} />}
         </Section>
       )}
+      <Cast />
       <SceneSheet />
       <Pages scenes={scenes} />
       <Needs />
@@ -94,6 +98,7 @@ const titleOfHeading = (heading: string) => titleOf(parseScreenplay(heading).sce
 function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[]; onDone: () => void }) {
   const { shot, spot, place } = useParts('shot', 'spot', 'place')
   const read = useMemo(() => parseScreenplay(text), [text])
+  const [lines, setLines] = useState<number | null>(null)
   // Scenes by hand have no heading to be known by: a draft's scene of the same number is put into them.
   const written = scenes.filter((s) => s.heading)
   // Fewer scenes than half of what there is are pages of a revision, until somebody says otherwise.
@@ -186,26 +191,36 @@ function Draft({ text, scenes, onDone }: { text: string; scenes: readonly Scene[
           const where = change.kind === 'gone' ? null : spotFor(read.scenes[Number(change.new.id)]!)
           const kept = change.kind === 'gone' ? shotsOf(change.old.id).length : 0
           return (
-            <Flex key={i} gap="8px" py="3px" borderBottom="1px solid" borderColor="line" fontSize="small">
-              <Text w="34px" fontWeight={700}>
-                {scene.number}
-              </Text>
-              <Text flex="1" truncate>
-                {scene.heading}
-              </Text>
-              {where && <Text color="soft">{where.name}</Text>}
-              {change.kind !== 'same' && (
-                <Tag tone={change.kind === 'gone' ? 'watch' : 'plain'}>
-                  {change.kind === 'changed'
-                    ? `changed: ${change.what.join(', ')}`
-                    : change.kind === 'gone'
-                      ? kept > 0
-                        ? `gone, keeps ${counted(kept, 'shot')}`
-                        : 'gone'
-                      : 'new'}
-                </Tag>
+            <Box key={i} borderBottom="1px solid" borderColor="line" fontSize="small">
+              <Flex gap="8px" py="3px">
+                <Text w="34px" fontWeight={700}>
+                  {scene.number}
+                </Text>
+                <Text flex="1" truncate>
+                  {scene.heading}
+                </Text>
+                {where && <Text color="soft">{where.name}</Text>}
+                {change.kind === 'changed' && change.what.includes('text') && (
+                  <Button kind="quiet" aria-expanded={lines === i} onClick={() => setLines(lines === i ? null : i)}>
+                    Lines
+                  </Button>
+                )}
+                {change.kind !== 'same' && (
+                  <Tag tone={change.kind === 'gone' ? 'watch' : 'plain'}>
+                    {change.kind === 'changed'
+                      ? `changed: ${change.what.join(', ')}`
+                      : change.kind === 'gone'
+                        ? kept > 0
+                          ? `gone, keeps ${counted(kept, 'shot')}`
+                          : 'gone'
+                        : 'new'}
+                  </Tag>
+                )}
+              </Flex>
+              {lines === i && change.kind === 'changed' && (
+                <ChangedLines old={change.old.text} fresh={change.new.text} />
               )}
-            </Flex>
+            </Box>
           )
         })}
       </Box>

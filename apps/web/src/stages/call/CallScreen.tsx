@@ -5,8 +5,9 @@ import { counted } from '@kavrell/core/text'
 import { useProductionStore } from '../../store/production.ts'
 import { useParts } from '../../store/selectors.ts'
 import { CallSheetPaper } from '../../ui/CallSheetPaper.tsx'
+import { AddPeople, BeginDay } from '../../ui/BeginDay.tsx'
 import { GoTo } from '../../ui/GoTo.tsx'
-import { Answer, Button, Empty, Title } from '../../ui/parts.tsx'
+import { Answer, Button, Title } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
 import { CalledPeople } from './CalledPeople.tsx'
 import { IssuedSheets } from './IssuedSheets.tsx'
@@ -16,12 +17,22 @@ import { type CallSheetState, useCallSheet } from './useCallSheet.ts'
 /** Who has read it, and does it still say the truth? */
 export function CallScreen() {
   const { dayPlan } = useDay()
-  if (!dayPlan || dayPlan.calls.length === 0)
+  if (!dayPlan)
     return (
-      <Empty says="A call sheet follows from a day with an order and people in it.">
-        <GoTo stage="order">Make the day’s order</GoTo>
-        <GoTo stage="crew">List the crew</GoTo>
-      </Empty>
+      <BeginDay
+        title="Begin a day"
+        says="When, where and who: a call sheet follows, and what is not known yet can follow too."
+      />
+    )
+  if (dayPlan.calls.length === 0)
+    return (
+      <>
+        <Title>Nobody is called on {dayPlan.day.title}</Title>
+        <AddPeople says="List who is to be there. Those of the crew list who come are ticked for the day in Crew." />
+        <Box mt="14px">
+          <GoTo stage="crew">See the crew list</GoTo>
+        </Box>
+      </>
     )
   return <Call dayPlan={dayPlan} />
 }

@@ -160,10 +160,14 @@ test('pressed again after a lost answer it is the same sheet, after an answer an
   expect(ids[2]).not.toBe(ids[0])
 })
 
-test('with nobody called there is no sheet', () => {
-  openDemo('planner', (records) => ({ ...records, attendance: {}, orderItem: {} }))
-  draw(<CallScreen />, 'call')
-  expect(screen.getByText('A call sheet follows from a day with an order and people in it.')).toBeTruthy()
+test('with nobody called there is no sheet; whoever is listed there is called at once', async () => {
+  openDemo('planner', (records) => ({ ...records, attendance: {}, orderItem: {}, delivery: {}, sentSheet: {} }))
+  const user = draw(<CallScreen />, 'call')
+  expect(screen.getByText(/^Nobody is called on Day 1/)).toBeTruthy()
+  await user.type(screen.getByLabelText(/^One a line/), 'Ines Olm, sound, +44 7700 900145')
+  await user.click(screen.getByRole('button', { name: 'Add 1 person' }))
+  expect(screen.getAllByText(/Ines Olm/).length).toBeGreaterThan(0)
+  expect(screen.getByText(/^1 person to call, first at/)).toBeTruthy()
 })
 
 test('a reader sees who was told and issues nothing', () => {

@@ -1,12 +1,13 @@
 import { Tick } from '../../ui/fields.tsx'
 import { useFresh } from '../../store/fresh.ts'
 import { newId } from '../../store/newId.ts'
-import { Text } from '@chakra-ui/react'
+import { Box, Text } from '@chakra-ui/react'
 import { commitOrSay } from '../../store/production.ts'
 import { useRights, useParts } from '../../store/selectors.ts'
+import { AddPeople } from '../../ui/BeginDay.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { Page } from '../../ui/Page.tsx'
-import { Answer, Button, Empty, Reading, Title } from '../../ui/parts.tsx'
+import { Answer, Button, Reading, Title } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import type { SheetColumn } from '../../ui/sheet/column.ts'
 import { useChosen } from '../../ui/useChosen.ts'
@@ -38,13 +39,14 @@ export function CrewScreen() {
   }
   if (people.length === 0)
     return (
-      <Empty says="List who is on the production; their calls follow from the order.">
-        {rights.plan && (
-          <Button kind="main" onClick={add}>
-            Add a person
-          </Button>
-        )}
-      </Empty>
+      <>
+        <Title>Crew</Title>
+        <AddPeople says="List who is on the production, as they stand in a message; their calls follow from the order." />
+        <Box mt="30px">
+          {rights.access && <Access />}
+          <MyAccess />
+        </Box>
+      </>
     )
   const first = dayPlan?.calls[0]
   const shotsOf = (id: string) =>

@@ -55,8 +55,13 @@ test('with nobody listed it says what listing them is for', async () => {
   openDemo('planner', (records) => ({ ...records, person: {}, attendance: {} }))
   const user = draw(<CrewScreen />, 'crew')
   expect(screen.getByText(/List who is on the production/)).toBeTruthy()
-  await user.click(screen.getByRole('button', { name: 'Add a person' }))
-  expect(all('attendance')).toHaveLength(all('day').length)
+  await user.type(screen.getByLabelText(/^One a line/), 'Ines Olm, sound{Enter}Bo Tarn, focus, bo@example.org')
+  await user.click(screen.getByRole('button', { name: 'Add 2 people' }))
+  expect(all('person').map((p) => [p.name, p.role, p.email])).toEqual([
+    ['Ines Olm', 'sound', ''],
+    ['Bo Tarn', 'focus', 'bo@example.org'],
+  ])
+  expect(all('attendance')).toHaveLength(2 * all('day').length)
 })
 
 test('each call stands with the hour and the shots it is for', () => {

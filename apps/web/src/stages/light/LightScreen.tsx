@@ -1,8 +1,10 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { useMemo, useRef, useState } from 'react'
+import { timeZoneHere } from '../../store/here.ts'
+import { newId } from '../../store/newId.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
-import { GoTo } from '../../ui/GoTo.tsx'
-import { addRecord, nextLetter } from '../../ui/addRecord.ts'
+import { nextLetter } from '../../ui/addRecord.ts'
 import { Page } from '../../ui/Page.tsx'
 import { Button, Empty, SetupLetter } from '../../ui/parts.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
@@ -15,6 +17,7 @@ import { Selected } from './Selected.tsx'
 import { SetupFields } from './SetupFields.tsx'
 import { copySetup } from './copySetup.ts'
 import { addMark, placeCamera } from './placing.ts'
+import { firstSetup } from '@kavrell/core/beginnings'
 import { lightScale, setupDifference } from '@kavrell/core/light'
 import type { RecordOf } from '@kavrell/core/records'
 import { lampsOfSetup, luxWanted, readSetup } from '@kavrell/core/setup'
@@ -25,7 +28,6 @@ export function LightScreen() {
   const production = useProduction()
   const rights = useRights()
   const setups = Object.values(production.setup).sort((a, b) => a.letter.localeCompare(b.letter))
-  const spots = Object.values(production.spot)
   const [chosen, setChosen] = useChosen()
   const [selected, setSelected] = useState<Thing | null>(null)
   useRibbonRow((row) => {
@@ -38,15 +40,13 @@ export function LightScreen() {
     setups[0]
   const add = () => {
     const letter = nextLetter(setups.map((s) => s.letter))
-    const id = addRecord('setup', `Add setup ${letter}`, { letter, colour: setups.length % 10, spotId: spots[0]!.id })
-    if (id) setChosen(id)
-  }
-  if (spots.length === 0)
-    return (
-      <Empty says="A lighting setup stands in a spot: a room or an area of a place.">
-        <GoTo stage="scout">Add a place in Scout</GoTo>
-      </Empty>
+    const { id, changes } = firstSetup(
+      production,
+      { letter, colour: setups.length % 10, timeZone: timeZoneHere() },
+      newId,
     )
+    if (commitOrSay(`Add setup ${letter}`, changes)) setChosen(id)
+  }
   if (!setup)
     return (
       <Empty says="A setup is lamps, marks and cameras on the plan of a spot; it tells the stop you will get.">

@@ -1,13 +1,15 @@
 import { Tick } from '../../ui/fields.tsx'
-import { Flex, Grid, Text } from '@chakra-ui/react'
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { commitOrSay } from '../../store/production.ts'
 import { useRights } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
-import { Section } from '../../ui/parts.tsx'
+import { takeOut } from '../../ui/addRecord.ts'
+import { Button, Section } from '../../ui/parts.tsx'
 import { updateRecord, CAUTIONS, type RecordOf } from '@kavrell/core/records'
 
 /** What is set on a setup as a whole, and what there is to take care of. */
 export function SetupFields({ setup }: { setup: RecordOf<'setup'> }) {
+  const rights = useRights()
   return (
     <Section title="Setup">
       <Grid templateColumns="repeat(4, 1fr)" gap="8px">
@@ -16,6 +18,13 @@ export function SetupFields({ setup }: { setup: RecordOf<'setup'> }) {
         ))}
       </Grid>
       <Cautions setup={setup} />
+      {rights.plan && (
+        <Box mt="10px">
+          <Button kind="stop" onClick={() => takeOut('setup', setup.id, `setup ${setup.letter}`)}>
+            Remove setup {setup.letter}
+          </Button>
+        </Box>
+      )}
     </Section>
   )
 }

@@ -415,9 +415,10 @@ test('setups are added from none, and there can be none without a spot', async (
   expect(all('setup').map((s) => s.letter)).toEqual(['A', 'B'])
 })
 
-test('with no spot it says where to add one', () => {
+test('with no spot a setup begins in a room that nobody has measured yet', async () => {
   openDemo('planner', (records) => ({
     ...records,
+    place: {},
     setup: {},
     spot: {},
     lamp: {},
@@ -425,8 +426,12 @@ test('with no spot it says where to add one', () => {
     cameraPosition: {},
     shot: {},
   }))
-  draw(<LightScreen />, 'light')
-  expect(screen.getByRole('button', { name: 'Add a place in Scout' })).toBeTruthy()
+  const user = draw(<LightScreen />, 'light')
+  await user.click(screen.getByRole('button', { name: 'Add a setup' }))
+  expect(all('spot').map((spot) => spot.name)).toEqual(['Room not measured yet'])
+  expect(all('place').map((place) => place.latitudeDeg)).toEqual([null])
+  expect(screen.getByRole('tab', { name: /^A/ })).toBeTruthy()
+  expect(sent).toHaveLength(1)
 })
 
 test('every shot of the setup is there with what it is set to', async () => {

@@ -1,9 +1,9 @@
 import { Box, Grid, Text } from '@chakra-ui/react'
-import { useParts } from '../../store/selectors.ts'
+import { useParts, useRights } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
-import { addRecord } from '../../ui/addRecord.ts'
-import { Answer, Reading, Section } from '../../ui/parts.tsx'
+import { addRecord, takeOut } from '../../ui/addRecord.ts'
+import { Answer, Button, Reading, Section } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { type DayPlan, type PersonCall, writtenMin } from '@kavrell/core/day'
 import { hours, stretch } from '@kavrell/core/text'
@@ -11,18 +11,23 @@ import { hours, stretch } from '@kavrell/core/text'
 /** When the day is over, what it is made of, and who waits in it. */
 export function OrderAside({ dayPlan }: { dayPlan: DayPlan }) {
   const production = useParts('fixedEvent')
+  const rights = useRights()
   const { timeline, day, clock } = dayPlan
   const outMin = day.outByMin === null ? null : writtenMin(clock, day, day.outByMin)
   const late = outMin !== null && timeline.wrapMin > outMin
   return (
     <>
-      <Answer tone={late ? 'stop' : 'ink'}>Wrap at {clock.text(timeline.wrapMin)}</Answer>
+      <Answer tone={late ? 'stop' : 'ink'}>
+        {timeline.rows.length === 0 ? 'Nothing in the order yet' : `Wrap at ${clock.text(timeline.wrapMin)}`}
+      </Answer>
       <Text color="soft" mb="8px">
         {outMin !== null
           ? late
             ? `${stretch(timeline.wrapMin - outMin)} after you must be out at ${clock.text(outMin)}`
             : `${stretch(outMin - timeline.wrapMin)} before you must be out at ${clock.text(outMin)}`
-          : `${hours(timeline.wrapMin - timeline.startMin)} from call`}
+          : timeline.rows.length === 0
+            ? `Call at ${clock.text(timeline.startMin)}; when it is over follows from the order.`
+            : `${hours(timeline.wrapMin - timeline.startMin)} from call`}
       </Text>
       <Grid templateColumns="1fr 1fr" columnGap="18px">
         <Reading name="Shots" value={timeline.shots} />
@@ -45,6 +50,13 @@ export function OrderAside({ dayPlan }: { dayPlan: DayPlan }) {
           ))}
         </Grid>
         <RecordField kind="day" id={day.id} field="note" />
+        {rights.plan && (
+          <Box mt="8px">
+            <Button kind="stop" onClick={() => takeOut('day', day.id, day.title)}>
+              Remove {day.title}
+            </Button>
+          </Box>
+        )}
       </Section>
       <Section title="Fixed events">
         <Sheet

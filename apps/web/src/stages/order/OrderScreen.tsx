@@ -14,16 +14,18 @@ import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrate
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { chooseDay } from '../../store/desk.ts'
-import { commitOrSay } from '../../store/production.ts'
+import { commitOrSay, useProductionStore } from '../../store/production.ts'
 import { useRights, useParts } from '../../store/selectors.ts'
-import { GoTo } from '../../ui/GoTo.tsx'
-import { addRecord, nextNumbered } from '../../ui/addRecord.ts'
+import { BeginDay } from '../../ui/BeginDay.tsx'
+import { TypedShot } from '../../ui/TypedShot.tsx'
+import { addRecord } from '../../ui/addRecord.ts'
 import { Page } from '../../ui/Page.tsx'
-import { Button, Empty, Hint, Section, Title } from '../../ui/parts.tsx'
+import { Button, Hint, Section, Title } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { OrderAside } from './OrderAside.tsx'
 import { Between, LINES, OrderRow } from './OrderRow.tsx'
+import { firstDay } from '@kavrell/core/beginnings'
 import type { DayPlan } from '@kavrell/core/day'
 import { updateRecord, createRecord, asId, blank, type RecordOf, byRank, lastRank } from '@kavrell/core/records'
 import { slateOf } from '@kavrell/core/shotlist'
@@ -34,54 +36,22 @@ const dayAfter = (isoDate: string) => new Date(Date.parse(isoDate) + 86_400_000)
 
 /** In which order, and when are we out? */
 export function OrderScreen() {
-  const production = useParts('place', 'person')
-  const rights = useRights()
   const { day, dayPlan, days } = useDay()
-  const places = Object.values(production.place)
   const addDay = () => {
-    const place = places[0]
-    if (!place) return
-    const id = newId()
+    if (!day) return
     const last = days
       .map((d) => d.date)
       .sort()
-      .at(-1)
-    const done = commitOrSay('Add a day, everyone down for it', [
-      createRecord(
-        'day',
-        {
-          title: nextNumbered(
-            'Day ',
-            days.map((d) => d.title),
-          ),
-          placeId: place.id,
-          date: last ? dayAfter(last) : new Date().toISOString().slice(0, 10),
-        },
-        asId(id),
-      ),
-      ...Object.values(production.person).map((p) =>
-        createRecord('attendance', { personId: p.id, dayId: asId(id) }, newId()),
-      ),
-    ])
-    if (!done) return
-    chooseDay(id)
+      .at(-1)!
+    const { dayId, changes } = firstDay(
+      useProductionStore.getState().records,
+      { date: dayAfter(last), callMin: day.callMin, place: { id: day.placeId }, timeZone: '', people: [] },
+      newId,
+    )
+    if (commitOrSay('Add a day, everyone down for it', changes)) chooseDay(dayId)
   }
-  if (places.length === 0)
-    return (
-      <Empty says="A shoot day happens at a place; its sun and its hours decide the order.">
-        <GoTo stage="scout">Add a place in Scout</GoTo>
-      </Empty>
-    )
   if (!day || !dayPlan)
-    return (
-      <Empty says="Put the shots of a day in order; clock times, calls and wrap follow.">
-        {rights.plan && (
-          <Button kind="main" onClick={addDay}>
-            Add a day
-          </Button>
-        )}
-      </Empty>
-    )
+    return <BeginDay title="Begin a day" says="Put the shots of a day in order; clock times, calls and wrap follow." />
   return <DayOrder key={day.id} dayPlan={dayPlan} onAddDay={addDay} />
 }
 
@@ -97,6 +67,7 @@ function DayOrder({ dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => voi
     .filter((s) => !ordered.has(s.id))
     .sort(byRank)
   const end = lastRank(items)
+  const lastShot = production.shot[items.findLast((item) => item.shotIds.length > 0)?.shotIds.at(-1) ?? '']
   const addItem = (fields: Partial<Item>, label: string) =>
     addRecord('orderItem', label, { ...blank('orderItem'), dayId: day.id, rank: newRank(end), ...fields })
   const addAll = () => {
@@ -185,7 +156,8 @@ function DayOrder({ dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => voi
       </DndContext>
       {items.length === 0 && (
         <Text color="soft" mt="10px">
-          Nothing in the order yet. Add shots from below.
+          Nothing in the order yet.{' '}
+          {unplanned.length > 0 ? 'Put shots in from below, or type one.' : 'Type its first shot.'}
         </Text>
       )}
       {unplanned.length > 0 && (
@@ -194,6 +166,14 @@ function DayOrder({ dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => voi
           onPutAllIn={addAll}
           onPutIn={(shot) => addItem({ type: 'shots', shotIds: [shot.id] }, `Put ${shot.code} in the order`)}
         />
+      )}
+      {rights.plan && (
+        <Box mt="12px">
+          <TypedShot
+            from={lastShot}
+            onMade={(id) => addItem({ type: 'shots', shotIds: [asId(id)] }, 'Put the new shot in the order')}
+          />
+        </Box>
       )}
       <Box mt="10px">
         <Hint>Drag a row, or press Alt with the up and down arrows on it. Enter opens it.</Hint>

@@ -1,6 +1,7 @@
 // @vitest-environment jsdom
 import { screen, within } from '@testing-library/react'
 import { beforeEach, expect, test, vi } from 'vitest'
+import { useRemoving } from '../../store/removing.ts'
 import { useProductionStore } from '../../store/production.ts'
 import { undo } from '../../store/undo.ts'
 import { all, draw, openDemo, sent } from '../../testing.tsx'
@@ -105,25 +106,50 @@ test('a further day is the one after the last, with everybody down for it, as on
   expect(day.date).toBe('2026-05-16')
   expect(all('attendance').filter((a) => a.dayId === day.id)).toHaveLength(all('person').length)
   expect(sent).toHaveLength(1)
-  expect(screen.getByText('Nothing in the order yet. Add shots from below.')).toBeTruthy()
+  expect(screen.getByText('Nothing in the order yet. Type its first shot.')).toBeTruthy()
   undo()
   await vi.waitFor(() => expect(rows().length).toBeGreaterThan(0))
   expect(all('day')).toHaveLength(2)
 })
 
-test('with no place there can be no day, and it says where to add one', () => {
-  openDemo('planner', (records) => ({ ...records, place: {}, day: {} }))
-  draw(<OrderScreen />, 'order')
-  expect(screen.getByText(/^A shoot day happens at a place/)).toBeTruthy()
-  expect(screen.getByRole('button', { name: 'Add a place in Scout' })).toBeTruthy()
+test('the first day is begun where nothing is, with a place that nobody knows yet and the people typed', async () => {
+  openDemo('planner', (records) => ({ ...records, place: {}, day: {}, person: {}, attendance: {}, orderItem: {} }))
+  const user = draw(<OrderScreen />, 'order')
+  await user.clear(screen.getByLabelText('Unit call'))
+  await user.type(screen.getByLabelText('Unit call'), '6:30')
+  await user.type(screen.getByLabelText(/^Who is there/), 'Ines Olm, sound')
+  await user.click(screen.getByRole('button', { name: 'Begin the day' }))
+  expect(all('day').map((d) => [d.title, d.callMin])).toEqual([['Day 1', 390]])
+  expect(all('place').map((p) => [p.name, p.latitudeDeg])).toEqual([['Place not known yet', null]])
+  expect(all('attendance')).toHaveLength(1)
+  expect(sent).toHaveLength(1)
 })
 
-test('the first day is added from nothing', async () => {
+test('a time that is none begins no day and says how one is written', async () => {
   openDemo('planner', (records) => ({ ...records, day: {}, attendance: {}, orderItem: {} }))
   const user = draw(<OrderScreen />, 'order')
-  await user.click(screen.getByRole('button', { name: 'Add a day' }))
-  expect(all('day').map((d) => d.title)).toEqual(['Day 1'])
-  expect(all('day')[0]!.date).toBe(new Date().toISOString().slice(0, 10))
+  await user.clear(screen.getByLabelText('Unit call'))
+  await user.type(screen.getByLabelText('Unit call'), 'early')
+  expect(screen.getByRole('alert').textContent).toBe('early is no time: write it as 08:00.')
+  expect(screen.getByRole('button', { name: 'Begin the day' })).toHaveProperty('disabled', true)
+})
+
+test('a shot typed in the order is made and stands at its end', async () => {
+  const user = draw(<OrderScreen />, 'order')
+  const before = ids().length
+  await user.type(screen.getByLabelText('Type a shot'), '9Z the gate at dusk 35 mm{Enter}')
+  expect(ids()).toHaveLength(before + 1)
+  expect(codesAt(before)).toContain('9Z')
+})
+
+test('a day in use is removed only with a word on what becomes of its rows', async () => {
+  openDemo('planner', (records) => ({ ...records, sentSheet: {}, delivery: {}, take: {}, takeEvent: {} }))
+  const user = draw(<OrderScreen />, 'order')
+  const moving = all('orderItem').filter((i) => i.dayId === all('day').find((d) => d.title === 'Day 1')!.id).length
+  await user.click(screen.getByRole('button', { name: 'Remove Day 1' }))
+  expect(useRemoving.getState().asked).toMatchObject({ kind: 'day', name: 'Day 1' })
+  expect(all('day')).toHaveLength(2)
+  expect(moving).toBeGreaterThan(0)
 })
 
 test('between the shots stands what has to be done and how long it takes; waiting is said as waiting', () => {
@@ -136,7 +162,7 @@ test('between the shots stands what has to be done and how long it takes; waitin
 test('a shot that no order has is put in by one press, and all of them by one edit', async () => {
   openDemo('planner', (records) => ({ ...records, orderItem: {} }))
   const user = draw(<OrderScreen />, 'order')
-  expect(screen.getByText('Nothing in the order yet. Add shots from below.')).toBeTruthy()
+  expect(screen.getByText('Nothing in the order yet. Put shots in from below, or type one.')).toBeTruthy()
   await user.click(screen.getAllByRole('button', { name: 'Put in' })[0]!)
   expect(all('orderItem')).toHaveLength(1)
   await user.click(screen.getByRole('button', { name: 'Put all in' }))

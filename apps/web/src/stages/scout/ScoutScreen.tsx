@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
+import { timeZoneHere } from '../../store/here.ts'
 import { useRights, useParts } from '../../store/selectors.ts'
 import { Select } from '../../ui/fields.tsx'
 import { addRecord } from '../../ui/addRecord.ts'
@@ -19,12 +20,7 @@ export function ScoutScreen() {
   const places = Object.values(place).sort((a, b) => (a.id < b.id ? -1 : 1))
   const chosenSpot = chosen ? spot[chosen] : undefined
   const current = place[chosenSpot?.placeId ?? chosen ?? ''] ?? place[day?.placeId ?? ''] ?? places[0]
-  const add = () =>
-    setChosen(
-      addRecord('place', 'Add a place', {
-        timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'Europe/London',
-      }),
-    )
+  const add = () => setChosen(addRecord('place', 'Add a place', { timeZone: timeZoneHere() }))
   if (!current)
     return (
       <Empty says="Walk the place and write down what a crew needs to know: where it is, its power, its hours.">

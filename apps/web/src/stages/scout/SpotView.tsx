@@ -10,16 +10,19 @@ import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { type Grabbed, SpotDrawing } from './SpotDrawing.tsx'
 import { SpotPictures } from './SpotPictures.tsx'
 import { drawn, SpotTools } from './SpotTools.tsx'
-import { SunAside, TimeSlider } from './SunAside.tsx'
+import { NoSun, SunAside, TimeSlider } from './SunAside.tsx'
 import { type ReadFields } from '../../ui/sheet/column.ts'
 import { fail, ok } from '@kavrell/core/outcome'
 import { alongNearestWall, areaM2, type PlanPoint } from '@kavrell/core/geometry'
 import { isOnWall, outlineOfSpot, sayFault, socketLoads, spotPlan, sunStudy } from '@kavrell/core/place'
-import { asId, byRank, type PlainChange, type RecordOf, updateRecord } from '@kavrell/core/records'
+import { asId, byRank, type PlainChange, positionOf, type RecordOf, updateRecord } from '@kavrell/core/records'
 import { mirrorWays, staging } from '@kavrell/core/setup'
 import { lengthText } from '@kavrell/core/text'
 
 type Spot = RecordOf<'spot'>
+
+/** Nothing is lit and nothing throws a shadow. */
+const NO_SUN = { bearingDeg: 0, altitudeDeg: -90 }
 
 /** A spot to scale, what is in it, and the sun over it hour by hour. */
 export function SpotView({
@@ -47,7 +50,10 @@ export function SpotView({
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [spot, fitting],
   )
-  const study = useMemo(() => sunStudy(plan, place, date), [plan, place, date])
+  const study = useMemo(() => {
+    const at = positionOf(place)
+    return at && sunStudy(plan, { ...at, timeZone: place.timeZone }, date)
+  }, [plan, place, date])
   const setups = Object.values(production.setup).filter((s) => s.spotId === spot.id)
   const staged = useMemo(
     () => staging(production, spot),
@@ -88,15 +94,19 @@ export function SpotView({
       asideWidth={372}
       aside={
         <>
-          <SunAside
-            plan={plan}
-            place={place}
-            study={study}
-            date={date}
-            minute={shownMinute}
-            marks={marks}
-            onMinute={setMinute}
-          />
+          {study ? (
+            <SunAside
+              plan={plan}
+              place={place}
+              study={study}
+              date={date}
+              minute={shownMinute}
+              marks={marks}
+              onMinute={setMinute}
+            />
+          ) : (
+            <NoSun place={place} />
+          )}
           <SpotPictures spot={spot} pictures={pictures} pinned={pinned} />
         </>
       }
@@ -114,8 +124,8 @@ export function SpotView({
         ways={ways}
         loads={loads}
         letters={production.setup}
-        sun={study.sunAt(shownMinute)}
-        patches={study.patchesAt(shownMinute)}
+        sun={study?.sunAt(shownMinute) ?? NO_SUN}
+        patches={study?.patchesAt(shownMinute) ?? []}
         selected={selected}
         onSelect={setSelected}
         onMove={move}

@@ -1,18 +1,33 @@
-import { Box, Flex, Text } from '@chakra-ui/react'
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useMemo } from 'react'
 import { useUnits, useParts } from '../../store/selectors.ts'
 import { DateField } from '../../ui/DateField.tsx'
 import { SlideOver } from '../../ui/fields.tsx'
+import { RecordField } from '../../ui/RecordField.tsx'
 import { Button, Answer, Hint, Reading } from '../../ui/parts.tsx'
-import { skyColour } from '../../ui/sky.ts'
+import { skyBackground } from '../../ui/sky.ts'
 import { type SpotPlan, sunAt, type SunStudy } from '@kavrell/core/place'
 import type { RecordOf } from '@kavrell/core/records'
 import { shadowM, spellsTogether, sunOnFace, type SunSpell } from '@kavrell/core/room'
-import { skyBands, type SunCrossing } from '@kavrell/core/sun'
+import { type SunCrossing } from '@kavrell/core/sun'
 import { instantAt, minuteOfDay } from '@kavrell/core/time'
 import { clock, degrees, lengthText } from '@kavrell/core/text'
 
 type Place = RecordOf<'place'>
+
+/** Without a place on the map there is no sun to look at: where it is, is asked here. */
+export function NoSun({ place }: { place: Place }) {
+  return (
+    <Box>
+      <Answer size="24px">No sun yet: where on the map is {place.name}?</Answer>
+      <Hint>As a map shows it, such as 51.48 and −0.01. Light, windows and the sky of the day follow from it.</Hint>
+      <Grid templateColumns="1fr 1fr" gap="10px" mt="10px">
+        <RecordField kind="place" id={place.id} field="latitudeDeg" />
+        <RecordField kind="place" id={place.id} field="longitudeDeg" />
+      </Grid>
+    </Box>
+  )
+}
 
 /** When the sun is on a mark and by which window, what it does now, and the hours of the day there. */
 export function SunAside({
@@ -175,11 +190,10 @@ export function TimeSlider({
   onDate: (date: string) => void
   place: Place
 }) {
-  const bands = useMemo(() => {
-    const { latitudeDeg, longitudeDeg, timeZone } = place
-    return skyBands(instantAt(date, 0, timeZone), instantAt(date, 1440, timeZone), 96, latitudeDeg, longitudeDeg)
+  const background = useMemo(() => {
+    const at = (min: number) => instantAt(date, min, place.timeZone)
+    return skyBackground(at(0), at(1440), 96, place)
   }, [place, date])
-  const background = `linear-gradient(to right, ${bands.map((height, i) => `${skyColour(height)} ${((i + 0.5) / bands.length) * 100}%`).join(', ')})`
   return (
     <Flex align="center" gap="12px" mt="10px">
       <Text fontFamily="mono" fontSize="large" fontWeight={700} w="56px">

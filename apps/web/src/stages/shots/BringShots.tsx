@@ -8,7 +8,7 @@ import { useProduction, useUnits } from '../../store/selectors.ts'
 import { ChooseFile, Area, Select } from '../../ui/fields.tsx'
 import { Answer, Button } from '../../ui/parts.tsx'
 import { useNamesOf } from '../../ui/useNames.ts'
-import { addShots, shotLike } from './newShots.ts'
+import { addShots, shotLike } from '../../ui/newShots.ts'
 import { updateRecord, asId, fieldsOf, type PlainChange } from '@kavrell/core/records'
 import {
   DEFAULT_SENSOR,

@@ -3,10 +3,11 @@ import { newId } from '../../store/newId.ts'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { say } from '../../store/production.ts'
-import { useProduction, useRights } from '../../store/selectors.ts'
+import { usePart, useProduction, useRights } from '../../store/selectors.ts'
 import { FramePreview } from '../../ui/FramePreview.tsx'
 import { Answer, Button, Hint, Section, Tabs } from '../../ui/parts.tsx'
-import { addShots, shotLike } from './newShots.ts'
+import { addShots, shotLike } from '../../ui/newShots.ts'
+import { patternsFor } from '@kavrell/core/beginnings'
 import { asId, blank, inOrder } from '@kavrell/core/records'
 import {
   coverage,
@@ -14,7 +15,6 @@ import {
   DEFAULT_SENSOR,
   freeCodes,
   type Pattern,
-  PATTERNS,
   shotsOfPattern,
   takingOfShot,
 } from '@kavrell/core/shotlist'
@@ -31,6 +31,7 @@ export function CoverageView({
   onSelect: (id: string) => void
 }) {
   const production = useProduction()
+  const part = usePart()
   const scenes = inOrder(production.scene)
   const { rows, uncovered } = coverage(production, sceneId)
   const people = rows.filter((row) => row.personId)
@@ -40,14 +41,14 @@ export function CoverageView({
   return (
     <>
       <Tabs
-        label="Scenes"
+        label={part === 'scene' ? 'Scenes' : 'Parts'}
         tabs={scenes.map((s) => [s.id, `${s.number} ${s.title}`] as const)}
         current={sceneId}
         onChoose={onScene}
       />
       <Answer size="22px">
         {rows.length === 0
-          ? 'No shots in this scene yet. Start from a pattern.'
+          ? `No shots in this ${part} yet. Start from a pattern.`
           : people.length === 0
             ? 'Places and details only; nobody is in frame.'
             : close.length === people.length
@@ -135,6 +136,7 @@ export function CoverageView({
 function Patterns({ sceneId }: { sceneId: string }) {
   const production = useProduction()
   const rights = useRights()
+  const part = usePart()
   const [chosen, setChosen] = useState<Pattern | null>(null)
   const [who, setWho] = useState<readonly string[]>([])
   if (!rights.plan) return null
@@ -163,7 +165,7 @@ function Patterns({ sceneId }: { sceneId: string }) {
     const like = shotLike(production, inScene.at(-1))
     const done = addShots(
       production,
-      `Cover scene ${scene.number}: ${pattern.name.toLowerCase()}`,
+      `Cover ${part} ${scene.number}: ${pattern.name.toLowerCase()}`,
       made.map(({ fields, pairs }, i) => ({
         id: ids[i]!,
         fields: blank('shot', {
@@ -184,7 +186,7 @@ function Patterns({ sceneId }: { sceneId: string }) {
     <Section title="Start from a pattern">
       <Hint>Each makes shots with sizes, sides and times that are usual for it. Change or drop what does not fit.</Hint>
       <Grid templateColumns={{ base: '1fr', md: 'repeat(4, 1fr)' }} gap="8px 18px" mt="8px">
-        {PATTERNS.map((pattern) => (
+        {patternsFor(production.production.job).map((pattern) => (
           <Box key={pattern.key} borderTop="1px solid" borderColor="line" pt="6px">
             <Button
               kind="bare"

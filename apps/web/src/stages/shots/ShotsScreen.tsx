@@ -5,7 +5,7 @@ import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { Later } from '../../store/later.tsx'
 import { say, useProductionStore } from '../../store/production.ts'
-import { useProduction, useRights } from '../../store/selectors.ts'
+import { usePart, useProduction, useRights } from '../../store/selectors.ts'
 import { Input, Select } from '../../ui/fields.tsx'
 import { SceneSheet } from '../../ui/SceneSheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
@@ -21,8 +21,8 @@ import { CoverageView } from './CoverageView.tsx'
 import { CamerasAndLenses } from './CamerasAndLenses.tsx'
 import { ShotDetail } from './ShotDetail.tsx'
 import { ShotSheet } from './ShotSheet.tsx'
-import { TypedShot } from './TypedShot.tsx'
-import { addShots, shotLike } from './newShots.ts'
+import { TypedShot } from '../../ui/TypedShot.tsx'
+import { addShots, shotLike } from '../../ui/newShots.ts'
 import { asId, blank, type RecordOf, type Production, inOrder } from '@kavrell/core/records'
 import { freeCodes, newScene, operatorOf } from '@kavrell/core/shotlist'
 import { counted, hours } from '@kavrell/core/text'
@@ -51,6 +51,7 @@ function wordsOf(shot: RecordOf<'shot'>, person: Production['person']): string {
 export function ShotsScreen() {
   const production = useProduction()
   const rights = useRights()
+  const part = usePart()
   const [params, setParams] = useSearchParams()
   const view = (params.get('view') ?? 'list') as View
   const [selectedId, setSelectedId] = useChosen()
@@ -160,10 +161,16 @@ export function ShotsScreen() {
       )}
       {view === 'coverage' &&
         (scenes.length === 0 ? (
-          <Empty says="A scene is a place in the story; its shots are the day’s checklist.">
+          <Empty
+            says={
+              part === 'scene'
+                ? 'A scene is a place in the story; its shots are the day’s checklist.'
+                : 'A part is a stretch of the day; its shots are the day’s checklist.'
+            }
+          >
             {rights.plan && (
-              <Button kind="main" onClick={() => addRecord('scene', 'Add a scene', { number: '1' })}>
-                Add a scene
+              <Button kind="main" onClick={() => addRecord('scene', `Add a ${part}`, { number: '1' })}>
+                Add a {part}
               </Button>
             )}
           </Empty>

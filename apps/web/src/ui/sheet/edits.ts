@@ -7,10 +7,12 @@ import {
   type Names,
   type PlainChange,
   removalOf,
+  usesOf,
   updateRecord,
 } from '@kavrell/core/records'
 import type { Units } from '@kavrell/core/text'
 import { commit, say, useProductionStore } from '../../store/production.ts'
+import { askRemoval } from '../../store/removing.ts'
 import type { Cell } from './CellEditor.tsx'
 import { cellText, columnName, differs, readCell, type SheetColumn } from './column.ts'
 import type { ActiveCell } from './useActiveCell.ts'
@@ -82,7 +84,9 @@ export function sheetEdits<R extends AnyRecord>({ kind, rows, names, units, mayP
     remove: () => {
       const what = called(kind, taken)
       const ids = taken.map((record) => record.id)
-      const done = commit(`Remove ${what}`, removalOf(useProductionStore.getState().records, kind, ids))
+      const { records } = useProductionStore.getState()
+      if (usesOf(records, kind, ids).length > 0) return askRemoval({ kind, ids, name: what })
+      const done = commit(`Remove ${what}`, removalOf(records, kind, ids))
       tell(done)
       if (done.ok) say(`Removed ${what}.`, 'info', true)
     },

@@ -15,6 +15,21 @@ function isTimeZone(name: string): boolean {
 export const WALL_FITTINGS = ['window', 'door', 'mirror', 'glass'] as const
 export const FREE_FITTINGS = ['socket', 'fixed lamp', 'no-go', 'furniture', 'obstacle'] as const
 
+/** A point on the map, in degrees. */
+export interface Position {
+  readonly latitudeDeg: number
+  readonly longitudeDeg: number
+}
+
+/** Where a place is on the map; null while that is not known, or only half of it. */
+export const positionOf = ({
+  latitudeDeg,
+  longitudeDeg,
+}: {
+  readonly latitudeDeg: number | null
+  readonly longitudeDeg: number | null
+}): Position | null => (latitudeDeg === null || longitudeDeg === null ? null : { latitudeDeg, longitudeDeg })
+
 /** Where it is shot, and what is on the plan of a place. */
 export const PLACES = {
   place: plan(
@@ -22,22 +37,26 @@ export const PLACES = {
     {
       name: text({ label: 'Name', initial: 'New place', least: 1, says: 'Give the place a name.' }),
       address: text({ label: 'Address', most: 400 }),
-      latitudeDeg: number({
-        label: 'Latitude',
-        initial: 0,
-        unit: '°',
-        least: -90,
-        most: 90,
-        says: 'Latitude is between −90 (south) and 90 (north).',
-      }),
-      longitudeDeg: number({
-        label: 'Longitude',
-        initial: 0,
-        unit: '°',
-        least: -180,
-        most: 180,
-        says: 'Longitude is between −180 (west) and 180 (east).',
-      }),
+      latitudeDeg: optional(
+        number({
+          label: 'Latitude',
+          initial: 0,
+          unit: '°',
+          least: -90,
+          most: 90,
+          says: 'Latitude is between −90 (south) and 90 (north).',
+        }),
+      ),
+      longitudeDeg: optional(
+        number({
+          label: 'Longitude',
+          initial: 0,
+          unit: '°',
+          least: -180,
+          most: 180,
+          says: 'Longitude is between −180 (west) and 180 (east).',
+        }),
+      ),
       timeZone: {
         ...text({ label: 'Time zone', initial: 'Europe/London' }),
         schema: z.string().refine(isTimeZone, 'Time zone is a name such as Europe/London.'),

@@ -2,10 +2,25 @@ import { DATE_ORDERS } from '../../text/index.ts'
 import { choice, longText, number, optional, pattern, text, whole } from '../fields.ts'
 import { count, minutes, money, plan, rateParts, rank, dropFrameRate } from '../tradeFields.ts'
 
+/** Kinds of job; what each begins with is with the beginnings. */
+export const JOBS = ['interview', 'ceremony', 'live', 'film', 'table', 'playback', 'nothing'] as const
+
 /** The production: its brief, its house rules, what it delivers and what it costs. */
 export const PRODUCTION = {
   production: plan('the production, its brief and its house rules', {
     title: text({ label: 'Title', initial: 'Untitled', least: 1, says: 'Give the production a title.' }),
+    job: choice({
+      label: 'Kind of job',
+      initial: 'nothing',
+      of: JOBS,
+      words: {
+        live: 'live recording',
+        film: 'short film',
+        table: 'table-top',
+        playback: 'music to playback',
+        nothing: 'not said',
+      },
+    }),
     client: text({ label: 'Client' }),
     message: longText({ label: 'What it must say' }),
     feel: longText({ label: 'What it should feel like' }),

@@ -1,8 +1,8 @@
-import { newId } from '../../store/newId.ts'
+import { newId } from '../store/newId.ts'
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { useMemo, useRef, useState } from 'react'
-import { useProduction, useUnits } from '../../store/selectors.ts'
-import { Input } from '../../ui/fields.tsx'
+import { useProduction, useUnits } from '../store/selectors.ts'
+import { Input } from './fields.tsx'
 import { addShots, shotLike } from './newShots.ts'
 import { asId, blank, inOrder, type Production, type RecordOf, refuseValue } from '@kavrell/core/records'
 import {

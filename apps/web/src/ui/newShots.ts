@@ -1,6 +1,6 @@
-import { newRank, newRanks } from '../../store/newRank.ts'
-import { newId } from '../../store/newId.ts'
-import { commit } from '../../store/production.ts'
+import { newRank, newRanks } from '../store/newRank.ts'
+import { newId } from '../store/newId.ts'
+import { commit } from '../store/production.ts'
 import type { Outcome } from '@kavrell/core/outcome'
 import {
   asId,
