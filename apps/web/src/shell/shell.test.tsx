@@ -25,8 +25,8 @@ describe('the top line', () => {
   })
   test('nothing planned is not said to be without snags', () => {
     openDemo('planner', (records) => ({ ...records, shot: {}, orderItem: {} }))
-    draw(<TopLine />)
     useFindings.setState({ findings: [], judged: true })
+    draw(<TopLine />)
     expect(screen.queryByText('no snags')).toBeNull()
     expect(screen.getByText('nothing planned yet')).toBeTruthy()
   })

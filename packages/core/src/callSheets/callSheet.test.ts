@@ -111,8 +111,8 @@ describe('a call sheet', () => {
     expect(at(78, '2026-06-21')).toBe('The sun does not set.')
     expect(at(78, '2026-12-21')).toBe('The sun does not rise.')
   })
-  test('an empty day has no first shot and wraps when it starts', () =>
-    expect(sheetOf(productionWith({}))).toMatchObject({ firstShot: null, wrap: '08:00', rows: [], people: [] }))
+  test('an empty day has no first shot, and when it is over nobody knows', () =>
+    expect(sheetOf(productionWith({}))).toMatchObject({ firstShot: null, wrap: '', rows: [], people: [] }))
 })
 
 test('who is no longer called is found by who they are, not by their name', () => {
