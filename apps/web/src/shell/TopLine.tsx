@@ -7,6 +7,7 @@ import { ask } from '../store/api.ts'
 import { chooseDay, followClock, setScreenLight, showSnags, sitsHere, useDesk } from '../store/desk.ts'
 import { useProductionStore } from '../store/production.ts'
 import { redo, undo } from '../store/undo.ts'
+import { useUndoHere } from '../store/undoHere.ts'
 import { useOpenSnags, useRecords } from '../store/selectors.ts'
 import { useFindings } from '../store/snags.ts'
 import { Button } from '../ui/parts.tsx'
@@ -183,8 +184,11 @@ export function TopLine() {
 }
 
 function UndoButtons() {
-  const last = useProductionStore((s) => s.undo.at(-1)?.label),
-    next = useProductionStore((s) => s.redo.at(-1)?.label)
+  const here = useUndoHere((s) => s.here)
+  const changed = useProductionStore((s) => s.undo.at(-1)?.label),
+    undone = useProductionStore((s) => s.redo.at(-1)?.label)
+  const last = here ? here.label : changed
+  const next = here ? null : undone
   return (
     <Box display={{ base: 'none', md: 'block' }}>
       <Button kind="quiet" disabled={!last} onClick={undo} title={last ? `Undo: ${last}` : 'Nothing to undo'}>

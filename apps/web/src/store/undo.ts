@@ -1,5 +1,6 @@
 import { describeOverwritten, productionOf, takingBack } from '@kavrell/core/records'
 import { counted } from '@kavrell/core/text'
+import { useUndoHere } from './undoHere.ts'
 import { commit, dismissNotice, type Insist, say, useProductionStore } from './production.ts'
 
 const { getState, setState } = useProductionStore
@@ -44,5 +45,12 @@ export function insistOn({ label, changes, stack }: Insist): void {
   if (done.ok) dismissNotice()
   else say(done.error, 'stop')
 }
-export const undo = (): void => takeBack('undo')
-export const redo = (): void => takeBack('redo')
+/** Takes back the last change, or what the open screen means by it. */
+export const undo = (): void => {
+  const { here } = useUndoHere.getState()
+  if (!here) return takeBack('undo')
+  if (here.label) here.run()
+}
+export const redo = (): void => {
+  if (!useUndoHere.getState().here) takeBack('redo')
+}

@@ -5,8 +5,11 @@ import {
   type CopyCheck,
   type CopyRun,
   type PlannedCopy,
+  type CardMove,
   type Production,
+  type Wipe,
 } from '../records/index.ts'
+import { type RunState, runStates } from '../takes/index.ts'
 import type { CardHistory, WipeRule } from './wipe.ts'
 
 // Ledger entries are put in order by the number of the edit that added them: clocks of devices differ, numbers do not.
@@ -16,8 +19,46 @@ const newest = <T extends { readonly version: number }>(list: readonly T[]): T |
     undefined,
   )
 
+/** When its contents went last, as the ledgers say: a wipe, or a format in the device. */
 const wipedLast = (production: Production, cardId: string) =>
-  newest(Object.values(production.wipe).filter((wipe) => wipe.cardId === cardId))
+  newest<Wipe | CardMove>([
+    ...Object.values(production.wipe).filter((wipe) => wipe.cardId === cardId),
+    ...Object.values(production.cardMove).filter((move) => move.cardId === cardId && move.type === 'formatted'),
+  ])
+
+/**
+ * What was ever said to be recorded on a card since it was emptied: takes, runs, words on where a run really went and
+ * when it stopped. The newest entry, and runs of which nobody said that they stopped.
+ */
+export function recordedOn(
+  production: Production,
+  cardId: string,
+): {
+  readonly newest: { readonly version: number } | undefined
+  readonly open: readonly RunState[]
+  readonly runs: readonly RunState[]
+} {
+  const emptied = wipedLast(production, cardId)?.version ?? -1
+  const id = asId<'card'>(cardId)
+  const runs = runStates(production).filter((run) => run.cardsNamed.includes(id))
+  const ids = new Set(runs.map((run) => run.id))
+  const entries = [
+    ...Object.values(production.take).filter((take) => take.cardIds.includes(id)),
+    ...Object.values(production.run).filter((run) => ids.has(run.id)),
+    ...Object.values(production.runStop).filter((stop) => ids.has(stop.runId)),
+    ...Object.values(production.correction).filter(
+      (one) => one.cardId === id || (one.runId !== null && ids.has(one.runId)),
+    ),
+  ]
+  const begun = (run: RunState) =>
+    byId(production.run, run.id)?.version ?? byId(production.take, run.takeId)?.version ?? 0
+  const since = runs.filter((run) => begun(run) > emptied && !run.struck)
+  return {
+    newest: newest(entries.filter((entry) => entry.version > emptied)),
+    open: since.filter((run) => run.stop === null && run.how !== 'take'),
+    runs: since,
+  }
+}
 
 export interface CardCopy {
   readonly run: CopyRun
@@ -55,7 +96,7 @@ export function newestRun(production: Production, cardId: string): CopyRun | und
 export function cardHistory(production: Production, cardId: string): CardHistory {
   const copies = copiesOfCard(production, cardId)
   const wiped = wipedLast(production, cardId)
-  const rolled = newest(Object.values(production.take).filter((take) => take.cardIds.includes(asId(cardId))))
+  const { newest: rolled, open } = recordedOn(production, cardId)
   // A copy begun before the newest take on the card lacks that take: it is no copy of what is on the card now.
   const stale = (run: CopyRun) => rolled !== undefined && rolled.version > run.afterSeq
   return {
@@ -72,6 +113,7 @@ export function cardHistory(production: Production, cardId: string): CardHistory
         holder:
           newest(Object.values(production.custody).filter((entry) => entry.driveId === run.driveId))?.personId ?? null,
       })),
+    stillRolling: open.length > 0,
     rolledSinceCopy: copies.some(({ run }) => stale(run)),
     alreadyWiped: wiped !== undefined && copies.length === 0 && !(rolled && rolled.version > wiped.version),
   }
@@ -93,11 +135,47 @@ export function openPlannedCopies(production: Production, cardId: string): Plann
   )
 }
 
-/** Which card is in which device: of its own cards the one that was recorded on last, else the first by its label. */
-export function cardsIn({ card, take }: Pick<Production, 'card' | 'take'>): (deviceId: string) => Card | undefined {
+/** What is in a device: which card, and whether somebody logged it or it is only likely. */
+export interface CardInDevice {
+  readonly card: Card | undefined
+  readonly logged: boolean
+}
+
+type Moves = Pick<Production, 'card' | 'take' | 'run' | 'cardMove'>
+
+/**
+ * Which card is in which device. What was logged going in and out is believed; where nothing was, it is likely the one
+ * of its own cards that was recorded on last, else the first by its label.
+ */
+export function cardsIn(production: Moves): (deviceId: string) => CardInDevice {
+  const logged = new Map<string, Card | undefined>()
+  for (const move of Object.values(production.cardMove).sort(
+    (a, b) => a.version - b.version || (a.id < b.id ? -1 : 1),
+  )) {
+    const deviceId = (move.cameraId ?? move.recorderId)!
+    const card = byId(production.card, move.cardId)
+    if (move.type === 'out') {
+      if (logged.get(deviceId)?.id === move.cardId || !logged.has(deviceId)) logged.set(deviceId, undefined)
+      continue
+    }
+    // A card is in one device at a time.
+    for (const [other, inThere] of logged) if (inThere?.id === move.cardId) logged.set(other, undefined)
+    logged.set(deviceId, card)
+  }
+  const elsewhere = new Set(Array.from(logged.values(), (card) => card?.id))
+  const likely = likelyCards(production)
+  return (deviceId) => {
+    if (logged.has(deviceId)) return { card: logged.get(deviceId), logged: true }
+    const card = likely(deviceId)
+    return { card: card && !elsewhere.has(card.id) ? card : undefined, logged: false }
+  }
+}
+
+function likelyCards({ card, take, run }: Moves): (deviceId: string) => Card | undefined {
   const lastUsed = new Map<string, string>()
-  for (const { cardIds, startedAt } of Object.values(take))
-    for (const id of cardIds) if (startedAt > (lastUsed.get(id) ?? '')) lastUsed.set(id, startedAt)
+  const note = (id: string, at: string) => at > (lastUsed.get(id) ?? '') && lastUsed.set(id, at)
+  for (const { cardIds, startedAt } of Object.values(take)) for (const id of cardIds) note(id, startedAt)
+  for (const { cardId, startedAt } of Object.values(run)) if (cardId !== null) note(cardId, startedAt)
   const used = (c: Card) => lastUsed.get(c.id) ?? ''
   const sooner = (a: Card, b: Card) => used(b).localeCompare(used(a)) || (a.label < b.label ? -1 : 1)
   const inDevice = new Map<string | null, Card>()

@@ -15,6 +15,7 @@ const copy = (driveId: string, holder: string | null, checked = true, damaged = 
 const safe: CardHistory = {
   copies: [copy('S1', 'a'), copy('S2', 'b'), copy('H1', 'a', false)],
   rolledSinceCopy: false,
+  stillRolling: false,
   alreadyWiped: false,
 }
 

@@ -37,6 +37,8 @@ export interface CardHistory {
   readonly copies: readonly CopyOfCard[]
   /** Some copy began before the newest take on this card was logged; such copies are not among `copies`. */
   readonly rolledSinceCopy: boolean
+  /** A device records on it, or did and nobody said that it stopped. */
+  readonly stillRolling: boolean
   readonly alreadyWiped: boolean
 }
 
@@ -77,6 +79,8 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
   const counts = { goodCopies: mediaOf(good).size, checkedCopies: mediaOf(checked).size, holders: holders.size }
   const reasons: string[] = []
   if (card.alreadyWiped) reasons.push('Already wiped.')
+  if (card.stillRolling)
+    reasons.push('A device still records on it, or nobody logged that it stopped. Stop it in Roll, then copy it again.')
   if (rule.school === 'hold') reasons.push('House rule: cards are kept until home.')
   if (card.rolledSinceCopy && counts.goodCopies < rule.copies)
     reasons.push('Takes were logged on it after a copy began. Copy it again.')
@@ -104,6 +108,7 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
     reasons.push(`Checked copies are in ${counted(holders.size, 'pair')} of hands; the rule wants ${rule.holders}.`)
   const may =
     !card.alreadyWiped &&
+    !card.stillRolling &&
     rule.school === 'wipe' &&
     !short.copies &&
     !short.checked &&

@@ -17,6 +17,7 @@ const copy = fc.record({
 const history: fc.Arbitrary<CardHistory> = fc.record({
   copies: fc.array(copy, { maxLength: 6 }),
   rolledSinceCopy: fc.boolean(),
+  stillRolling: fc.boolean(),
   alreadyWiped: fc.boolean(),
 })
 /** A reader that sees the card, and of each copy whether something is missing in it; null for a card not in there. */
@@ -92,6 +93,8 @@ describe('may a card be wiped: what must hold whatever happened to it', () => {
         if (mayWipe(card, stricter, null).may) expect(mayWipe(card, wants, null).may).toBe(true)
       }),
     ))
+  test('while a device still records on it the answer is no', () =>
+    fc.assert(fc.property(history, rule, (card, wants) => !mayWipe({ ...card, stillRolling: true }, wants, null).may)))
   test('kept until home means kept, however many copies there are', () =>
     fc.assert(fc.property(history, rule, (card, wants) => !mayWipe(card, { ...wants, school: 'hold' }, null).may)))
   test('a copy in nobody’s hands counts for no pair of hands', () => {
@@ -106,7 +109,7 @@ describe('may a card be wiped: what must hold whatever happened to it', () => {
       holder: null,
     }))
     const answer = mayWipe(
-      { copies, rolledSinceCopy: false, alreadyWiped: false },
+      { copies, rolledSinceCopy: false, stillRolling: false, alreadyWiped: false },
       { copies: 3, checked: 3, holders: 1, school: 'wipe' },
       null,
     )

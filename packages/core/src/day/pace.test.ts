@@ -37,6 +37,8 @@ const take = (id: string, fields: Partial<Take> = {}): Take => ({
   id: asId(id),
   version: 1,
   dayId: asId('d'),
+  unitId: null,
+  spotId: null,
   slate: '1A',
   number: 1,
   shotIds: [asId('s')],

@@ -2,6 +2,8 @@ import { byId, type Production } from '../records/index.ts'
 import type { TakeState } from '../takes/index.ts'
 import type { Timeline } from './timeline.ts'
 
+const NONE: ReadonlySet<string> = new Set()
+
 export interface Pace {
   readonly planned: number
   readonly done: number
@@ -14,9 +16,18 @@ export interface Pace {
 /**
  * Where the day stands against the order. Done work is laid end to end along the order; the day is on
  * time while now lies between the planned end of what is done and the planned end of the next item.
+ * @param left shots that were dropped or turned out not to be needed: neither planned nor missing any more
  */
-export function pace(timeline: Timeline, done: ReadonlySet<string>, nowMin: number): Pace {
-  const rows = timeline.rows.filter((row) => row.kind === 'shots')
+export function pace(
+  timeline: Timeline,
+  done: ReadonlySet<string>,
+  nowMin: number,
+  left: ReadonlySet<string> = NONE,
+): Pace {
+  const rows = timeline.rows
+    .filter((row) => row.kind === 'shots')
+    .map((row) => (left.size === 0 ? row : { ...row, shotIds: row.shotIds.filter((id) => !left.has(id)) }))
+    .filter((row) => row.shotIds.length > 0 || left.size === 0)
   const isDone = (row: (typeof rows)[number]) => row.shotIds.length > 0 && row.shotIds.every((id) => done.has(id))
   const doneCount = rows.filter(isDone).length
   const next = rows.find((row) => !isDone(row)) ?? null
@@ -50,7 +61,7 @@ export function progress(
   const rows = timeline.rows.filter((row) => row.kind === 'shots')
   const doneAt = new Map<string, number>()
   for (const state of states) {
-    if (state.verdict !== 'good' || state.take.wild) continue
+    if (state.verdict !== 'good' || state.take.wild || state.struck) continue
     const minute = minuteOf(state.cutAt ?? state.take.startedAt)
     for (const id of state.take.shotIds)
       if (byId(production.shot, id)) doneAt.set(id, Math.min(minute, doneAt.get(id) ?? Infinity))

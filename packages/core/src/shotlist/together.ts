@@ -17,7 +17,7 @@ export function spotOfShot(production: Production, shot: Shot): Spot | undefined
 }
 
 /** The shots of an entry of the order, in its turn; those that are gone are left out. */
-export const shotsOfItem = (production: Production, item: OrderItem): Shot[] =>
+export const shotsOfItem = (production: Production, item: Pick<OrderItem, 'shotIds'>): Shot[] =>
   item.shotIds.flatMap((id) => byId(production.shot, id) ?? [])
 
 /** "2A–D" for shots 2A, 2B, 2C, 2D that roll together; "2A + 3C" where no run of letters is shared. */

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { productionWith } from '../testing/index.ts'
+import { differenceFrames, secondsOfFrames } from '../timecode/index.ts'
 import { setClock, timecodeAt } from './setClock.ts'
 
 const DAY = { date: '2026-05-14' }
@@ -16,6 +17,16 @@ describe('the clock of a set', () => {
     const clock = { ...DAY, timeZone: 'UTC', rate }
     expect(timecodeAt(clock, at('2026-05-15T00:00:01Z'))).toBe('00:00:01:00')
     expect(timecodeAt(clock, at('2026-05-13T23:59:59.960Z'))).toBe('23:59:59:24')
+  })
+  test('runs on over midnight and over a change of clocks: what lies between two labels is what went by', () => {
+    const film = { num: 24000, den: 1001, drop: false }
+    const night = { date: '2026-10-24', timeZone: 'Europe/London', callMin: 20 * 60, rate: film }
+    for (const from of ['2026-10-24T22:59:50Z', '2026-10-25T00:59:50Z', '2026-10-25T01:30:00Z']) {
+      const frames = differenceFrames(timecodeAt(night, at(from)), timecodeAt(night, at(from) + 20_000), film)
+      expect(frames.ok && secondsOfFrames(frames.value, film)).toBeCloseTo(20, 1)
+    }
+    // It was set to the time of day when the day was called.
+    expect(timecodeAt({ ...night, rate }, at('2026-10-24T19:00:00Z'))).toBe('20:00:00:00')
   })
   test('shows at the turn of a second the second that has begun', () => {
     for (let s = 0; s < 120; s++)

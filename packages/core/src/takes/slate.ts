@@ -6,13 +6,18 @@ import { shotsOfItem, slateOf } from '../shotlist/index.ts'
  * number, each thing that is set up and shot gets the next number of the whole production and keeps it for
  * all its takes.
  */
-export function slateFor(production: Production, item: OrderItem): string {
+export function slateFor(
+  production: Production,
+  item: { readonly id: OrderItem['id'] | null; readonly shotIds: OrderItem['shotIds'] },
+): string {
   const codes = slateOf(shotsOfItem(production, item).map((shot) => shot.code))
   if (production.production.slateScheme === 'scene-shot') return codes
   const takes = Object.values(production.take).filter((take) => !take.wild)
   const running = (slate: string) => /^\d+$/.test(slate)
   const own = takes.find(
-    (take) => running(take.slate) && (take.orderItemId === item.id || sameShots(take.shotIds, item.shotIds)),
+    (take) =>
+      running(take.slate) &&
+      ((item.id !== null && take.orderItemId === item.id) || sameShots(take.shotIds, item.shotIds)),
   )
   if (own) return own.slate
   return String(1 + takes.reduce((most, take) => (running(take.slate) ? Math.max(most, Number(take.slate)) : most), 0))

@@ -1,24 +1,29 @@
+import { Select } from '../../ui/fields.tsx'
 import { Button } from '../../ui/parts.tsx'
-import { Box, Grid, Text } from '@chakra-ui/react'
+import { Box, Flex, Text } from '@chakra-ui/react'
+import { useState } from 'react'
 import { useTimecodeBox } from '../../store/clock.ts'
-import { useRights, useParts } from '../../store/selectors.ts'
+import { useRights, useParts, useRecords } from '../../store/selectors.ts'
+import { chooseUnit, useUnit } from '../../store/unit.ts'
+import { addRecord } from '../../ui/addRecord.ts'
 import { setupColour } from '../../ui/theme/theme.ts'
 import { SetBox } from './SetBox.tsx'
-import type { SlateState } from './useSlate.ts'
+import { CorrectTake } from './CorrectTake.tsx'
+import { rowKey, type SlateState } from './useSlate.ts'
 import type { DayPlan } from '@kavrell/core/day'
-import type { RecordOf } from '@kavrell/core/records'
+import { asId, type RecordOf } from '@kavrell/core/records'
 import { slateOf } from '@kavrell/core/shotlist'
-import type { TakeState } from '@kavrell/core/takes'
+import { type SetClock, takeSeconds, type TakeState } from '@kavrell/core/takes'
 import { counted, minutesSeconds, stretch } from '@kavrell/core/text'
-import { differenceFrames, secondsOfFrames } from '@kavrell/core/timecode'
 
 const NEXT = 5
 const LATEST = 9
 
 /** How the day stands, what comes next, and the takes behind it, newest first. */
-export function DayAside({ dayPlan, slate }: { dayPlan: DayPlan; slate: SlateState }) {
+export function DayAside({ dayPlan, slate, clock }: { dayPlan: DayPlan; slate: SlateState; clock: SetClock }) {
   const rights = useRights()
   const box = useTimecodeBox()
+  const units = Object.values(useRecords('unit'))
   const { day, place } = dayPlan
   const { pace, states, onTheDay } = slate
   const behind = Math.round(pace.behindMin)
@@ -45,23 +50,25 @@ export function DayAside({ dayPlan, slate }: { dayPlan: DayPlan; slate: SlateSta
               : 'on the order'}
       </Text>
       {box && rights.plan && <SetBox box={box} date={day.date} timeZone={place.timeZone} />}
-      <Heading>Order</Heading>
+      {(units.length > 0 || rights.plan) && <Units />}
+      <Heading>Next</Heading>
       {slate.open.slice(0, NEXT).map((item) => (
         <OrderLine
           key={item.id}
           item={item}
           at={startOf(dayPlan, item.id)}
-          current={item.id === slate.current.id}
-          onChoose={slate.rolling ? null : () => slate.choose(item.id)}
+          current={item.id === slate.subject.itemId}
+          onChoose={slate.rolling ? null : () => slate.choose(rowKey(item.id))}
         />
       ))}
       <Heading>Takes</Heading>
-      {states
-        .toReversed()
-        .slice(0, LATEST)
-        .map((state) => (
-          <TakeLine key={state.take.id} state={state} />
-        ))}
+      <TakeList states={states} clock={clock} most={LATEST} />
+      {slate.others.length > 0 && (
+        <>
+          <Heading>Other units</Heading>
+          <TakeList states={slate.others} clock={clock} most={5} />
+        </>
+      )}
     </Box>
   )
 }
@@ -121,36 +128,118 @@ function OrderLine({
 }
 
 /** What is said of a take, and in which tone. */
-function verdictOf({ take, verdict, cutAt }: TakeState): readonly [says: string, tone: string] {
+function verdictOf({ take, verdict, best, struck, cutAt }: TakeState): readonly [says: string, tone: string] {
+  if (struck) return ['false start', 'faint']
   if (take.wild) return ['wild', 'watch']
-  if (verdict === 'good') return ['good', 'safe']
+  if (verdict === 'good') return [best ? 'best' : 'good', 'safe']
   if (verdict === 'no-good') return ['no good', 'stop']
   return [cutAt ? '—' : 'rolling', 'soft']
 }
 
-function TakeLine({ state }: { state: TakeState }) {
-  const { take, cutTimecode, notes } = state
-  const rate = { num: take.rateNum, den: take.rateDen, drop: take.dropFrame }
-  const length = cutTimecode ? differenceFrames(take.startTimecode, cutTimecode, rate) : null
+/** Takes, newest first, each put right by a press. */
+export function TakeList({ states, clock, most }: { states: readonly TakeState[]; clock: SetClock; most: number }) {
+  const rights = useRights()
+  const [open, setOpen] = useState<string | null>(null)
+  const [all, setAll] = useState(false)
+  const shown = states.toReversed().slice(0, all ? undefined : most)
+  return (
+    <>
+      {shown.map((state) => (
+        <Box key={state.take.id}>
+          <TakeLine
+            state={state}
+            onOpen={rights.log ? () => setOpen(open === state.take.id ? null : state.take.id) : null}
+            open={open === state.take.id}
+          />
+          {open === state.take.id && <CorrectTake state={state} clock={clock} onClose={() => setOpen(null)} />}
+        </Box>
+      ))}
+      {states.length > most && (
+        <Button kind="quiet" px="0" onClick={() => setAll(!all)}>
+          {all ? 'The newest only' : `All ${states.length}`}
+        </Button>
+      )}
+    </>
+  )
+}
+
+function TakeLine({ state, onOpen, open }: { state: TakeState; onOpen: (() => void) | null; open: boolean }) {
+  const { take, notes, double } = state
+  const seconds = takeSeconds(state)
   const [says, tone] = verdictOf(state)
   return (
-    <Grid
-      templateColumns="48px 20px 56px 44px 1fr"
+    <Button
+      kind="bare"
+      display="grid"
+      gridTemplateColumns="48px 24px 70px 44px 1fr"
       gap="8px"
       py="6px"
+      w="100%"
+      minH={{ base: '40px', md: '32px' }}
+      alignItems="center"
+      textAlign="left"
       borderBottom="1px solid"
       borderColor="line"
+      disabled={onOpen === null}
+      _disabled={{ opacity: 1 }}
+      aria-expanded={open}
+      aria-label={`${take.slate}${take.wild ? '' : ` take ${take.number}`}, ${says}: put right`}
+      onClick={() => onOpen?.()}
       data-logged={`${take.slate}/${take.number}`}
     >
-      <Text fontWeight={700}>{take.slate}</Text>
-      <Text>{take.wild ? '–' : take.number}</Text>
-      <Text color={tone}>{says}</Text>
-      <Text fontFamily="mono" fontSize="small">
-        {length?.ok ? minutesSeconds(secondsOfFrames(length.value, rate)) : ''}
+      <Text as="span" fontWeight={700} truncate textDecoration={state.struck ? 'line-through' : undefined}>
+        {take.slate}
       </Text>
-      <Text color="soft" truncate title={notes.join('; ')}>
+      <Text as="span" color={double ? 'stop' : undefined} title={double ? 'Two takes have this number' : undefined}>
+        {take.wild ? '–' : take.number}
+        {double ? '!' : ''}
+      </Text>
+      <Text as="span" color={tone} truncate>
+        {says}
+      </Text>
+      <Text as="span" fontFamily="mono" fontSize="small">
+        {seconds === null ? '' : minutesSeconds(seconds)}
+      </Text>
+      <Text as="span" color="soft" truncate title={notes.join('; ')}>
         {notes.join('; ')}
       </Text>
-    </Grid>
+    </Button>
+  )
+}
+
+/** Which unit this device logs for, and a further one. */
+function Units() {
+  const unitId = useUnit()
+  const rights = useRights()
+  const units = Object.values(useRecords('unit')).sort((a, b) => (a.id < b.id ? -1 : 1))
+  return (
+    <Flex gap="8px" mt="10px" align="center" wrap="wrap">
+      {units.length > 0 && (
+        <Select
+          aria-label="This device logs for"
+          w="auto"
+          value={unitId ?? ''}
+          onChange={(e) => chooseUnit(e.target.value === '' ? null : asId(e.target.value))}
+        >
+          <option value="">Main unit</option>
+          {units.map((unit) => (
+            <option key={unit.id} value={unit.id}>
+              {unit.name}
+            </option>
+          ))}
+        </Select>
+      )}
+      {rights.plan && (
+        <Button
+          kind="quiet"
+          px="0"
+          onClick={() =>
+            addRecord('unit', 'Add a unit', { name: units.length === 0 ? 'Second unit' : `Unit ${units.length + 2}` })
+          }
+        >
+          Add a unit
+        </Button>
+      )}
+    </Flex>
   )
 }

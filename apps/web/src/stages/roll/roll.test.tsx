@@ -1,8 +1,10 @@
 // @vitest-environment jsdom
-import { fireEvent, screen, waitFor } from '@testing-library/react'
+import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { goToMoment } from '../../store/desk.ts'
 import { useProductionStore } from '../../store/production.ts'
+import { undo } from '../../store/undo.ts'
+import { useUndoHere } from '../../store/undoHere.ts'
 import { all, draw, openDemo, sent, shotOf } from '../../testing.tsx'
 import { RollScreen } from './RollScreen.tsx'
 
@@ -12,7 +14,10 @@ const demoWithBox = (role: 'logger' | 'planner', offsetMs = 0) =>
     const [box] = Object.values(records.timecodeBox)
     return { ...records, timecodeBox: { [box!.id]: { ...box!, offsetMs, driftPpm: 0 } } }
   })
-beforeEach(() => demoWithBox('logger'))
+beforeEach(() => {
+  localStorage.clear()
+  demoWithBox('logger')
+})
 const takes = () => all('take')
 const events = (takeId: string) =>
   all('takeEvent')
@@ -48,11 +53,14 @@ describe('a take, by keys alone', () => {
     for (const held of ['Control', 'Alt', 'Meta']) await user.keyboard(`{${held}>} wgn{/${held}}`)
     expect(sent).toEqual([])
   })
-  test('a verdict while it rolls cuts it first', async () => {
+  test('a verdict judges and never cuts', async () => {
     const user = roll()
     await user.keyboard(' ')
     await user.keyboard('n')
-    expect(events(newest().id)).toEqual(['cut', 'no-good'])
+    expect(events(newest().id)).toEqual(['no-good'])
+    expect(screen.getAllByText(/^rolling/).length).toBeGreaterThan(0)
+    await user.keyboard(' ')
+    expect(events(newest().id)).toEqual(['no-good', 'cut'])
   })
   test('the next take of a slate has the next number, and rolls what is planned for the shot', async () => {
     const user = roll()
@@ -80,7 +88,8 @@ describe('a take, by keys alone', () => {
   test('wild sound rolls sound alone, on a slate of its own', async () => {
     const user = roll()
     await user.keyboard('w')
-    expect(newest()).toMatchObject({ wild: true, cameraIds: [], shotIds: [] })
+    // It belongs to what is on the slate.
+    expect(newest()).toMatchObject({ wild: true, cameraIds: [], shotIds: [shotOf('2H').id] })
     expect(newest().slate).toMatch(/^W\d+$/)
     expect(newest().recorderIds.length).toBeGreaterThan(0)
   })
@@ -121,9 +130,11 @@ const button = (name: RegExp) => screen.getByRole<HTMLButtonElement>('button', {
 const logged = (take: string) => document.querySelector(`[data-logged="${take}"]`)!
 
 describe('where the day stands', () => {
-  test('the slate is the first shot of the order that is not good, with its next take', () => {
+  test('the shot stays after a good take, and goes on by a key to the first that is not good', async () => {
     at('08:50:00')
-    roll()
+    const user = roll()
+    expect(slate()).toBe('shot2Htake3')
+    await user.keyboard('s')
     expect(slate()).toBe('shot2Jtake1')
     expect(screen.getAllByText(/^7 of 20/).length).toBeGreaterThan(0)
   })
@@ -162,12 +173,16 @@ describe('where the day stands', () => {
 
 describe('which shot', () => {
   beforeEach(() => at('08:50:00'))
-  test('S goes to the next of the order, and stays at the last', async () => {
+  test('S goes to the next of the order that is still to be done, and at the last comes round', async () => {
     const user = roll()
-    await user.keyboard('s')
-    expect(slate()).toBe('shot2A–Dtake1')
-    for (let i = 0; i < 30; i++) await user.keyboard('s')
-    expect(slate()).toBe('shot5Btake1')
+    const seen: (string | null)[] = []
+    for (let i = 0; i < 12; i++) {
+      await user.keyboard('s')
+      seen.push(slate())
+    }
+    expect(seen.slice(0, 2)).toEqual(['shot2Jtake1', 'shot2A–Dtake1'])
+    expect(seen).not.toContain('shot2Htake3')
+    expect(seen.indexOf('shot2Jtake1')).not.toBe(seen.lastIndexOf('shot2Jtake1'))
   })
   test('one of the order is taken by a press, and says when it is due', async () => {
     const user = roll()
@@ -183,6 +198,7 @@ describe('which shot', () => {
   })
   test('while it rolls neither key nor press leaves the shot', async () => {
     const user = roll()
+    await user.keyboard('s')
     await user.keyboard(' ')
     expect(button(/^Next shot/).disabled).toBe(true)
     await user.keyboard('s')
@@ -191,9 +207,7 @@ describe('which shot', () => {
   })
   test('shots that roll together are one slate, and a good take makes all of them good', async () => {
     const user = roll()
-    await user.keyboard('s')
-    await user.keyboard(' ')
-    await user.keyboard('g')
+    await user.keyboard('ss g')
     const ids = ['2A', '2B', '2C', '2D'].map((code) => shotOf(code).id)
     expect(newest()).toMatchObject({ shotIds: ids, recorderIds: all('recorder').map((r) => r.id) })
     expect(newest().cameraIds).toHaveLength(4)
@@ -202,14 +216,15 @@ describe('which shot', () => {
   test('once only is said before it rolls', async () => {
     const user = roll()
     expect(screen.queryByText('once only')).toBeNull()
-    await user.keyboard('s')
+    await user.keyboard('ss')
     expect(screen.getByText('once only')).toBeTruthy()
   })
   test('each camera shows its card and its shot; the take keeps the card it went to', async () => {
     const user = roll()
-    await user.keyboard('s')
+    await user.keyboard('ss')
     const camera = all('camera').find((c) => c.letter === 'C')!
-    expect(button(/^C/).textContent).toContain(`card C1, 2A, ${shotOf('2A').focalLengthMm} mm`)
+    expect(button(/^C, /).textContent).toContain(`2A, ${shotOf('2A').focalLengthMm} mm`)
+    expect(button(/^Card of C/).textContent).toMatch(/^C1, \d+ (min|h)$/)
     await user.keyboard(' ')
     const card = all('card').find((c) => c.cameraId === camera.id)!
     expect(newest().cardIds).toContain(card.id)
@@ -217,11 +232,12 @@ describe('which shot', () => {
   test('a camera that was not planned rolls when it is switched on', async () => {
     const user = roll()
     const a = all('camera').find((c) => c.letter === 'A')!
-    expect(button(/^A/).textContent).toContain('off')
-    await user.click(button(/^A/))
+    await user.keyboard('s')
+    expect(button(/^A, /).textContent).toContain('off')
+    await user.click(button(/^A, /))
     await user.keyboard(' ')
     expect(newest().cameraIds).toContain(a.id)
-    expect(button(/^A/).disabled).toBe(true)
+    expect(button(/^A, rolling/)).toBeTruthy()
   })
 })
 
@@ -229,6 +245,7 @@ describe('by hand', () => {
   beforeEach(() => at('09:01:00'))
   test('a take is rolled, cut and judged by buttons that say what they will do', async () => {
     const user = roll()
+    await user.keyboard('s')
     await user.click(button(/^Roll/))
     expect(screen.queryByRole('button', { name: /^Roll/ })).toBeNull()
     await user.click(button(/^Cut/))
@@ -250,7 +267,9 @@ describe('by hand', () => {
   })
   test('the newest verdict counts: no good after all', async () => {
     const user = roll()
+    await user.keyboard('s')
     await user.click(button(/^Roll/))
+    await user.click(button(/^Cut/))
     await user.click(button(/^Good/))
     await user.click(button(/^No good/))
     expect(events(newest().id)).toEqual(['cut', 'good', 'no-good'])
@@ -331,9 +350,245 @@ describe('setting the box', () => {
   })
 })
 
-test('with nothing in the order there is nothing to log, and it leads to where that is mended', () => {
-  openDemo('logger', (records) => ({ ...records, orderItem: {} }))
-  draw(<RollScreen />, 'roll')
-  expect(screen.getByText('Roll logs the takes of a day’s order.')).toBeTruthy()
-  expect(screen.getByRole('button', { name: 'Put shots in the order' })).toBeTruthy()
+describe('with nothing planned', () => {
+  test('it rolls at once: begin, switch the camera on, roll', async () => {
+    openDemo('planner', (records) => ({
+      ...records,
+      place: {},
+      day: {},
+      orderItem: {},
+      shot: {},
+      camera: {},
+      recorder: {},
+      take: {},
+      takeEvent: {},
+    }))
+    const user = roll()
+    await user.click(button(/^Begin today/))
+    await user.click(button(/^A, /))
+    await user.keyboard(' ')
+    expect(newest()).toMatchObject({ slate: '1', number: 1, shotIds: [], orderItemId: null })
+    expect(newest().cameraIds).toHaveLength(1)
+  })
+  test('a slate is what was typed, or the shot of that code', async () => {
+    openDemo('logger', (records) => ({ ...records, orderItem: {}, take: {}, takeEvent: {} }))
+    const user = roll()
+    await user.keyboard('c')
+    await user.keyboard('12b{Enter}')
+    expect(slate()).toContain('12b')
+    await user.type(screen.getByLabelText(/^Call up/), '4a{Enter}')
+    await user.keyboard(' ')
+    expect(newest()).toMatchObject({ slate: '4A', shotIds: [shotOf('4A').id], orderItemId: null })
+  })
+  test('with nothing switched on it says what the take would have', () => {
+    openDemo('logger', (records) => ({ ...records, orderItem: {}, take: {}, takeEvent: {} }))
+    roll()
+    expect(screen.getByText(/^Nothing is switched on/)).toBeTruthy()
+  })
+})
+
+const C9 = '01978a00-0000-7000-8000-0000000000c9'
+const JETTY = '01978a00-0000-7000-8000-0000000000e2'
+/** From 2H, where the morning stands, to the bend: what happens once, on four cameras. */
+const atTheBend = async () => {
+  const user = roll()
+  await user.keyboard('ss')
+  return user
+}
+
+describe('devices of their own', () => {
+  const runs = () => all('run')
+  const stopsOf = (letter: string) => {
+    const camera = all('camera').find((c) => c.letter === letter)!
+    const own = runs().filter((run) => run.cameraId === camera.id)
+    return own.map((run) => all('runStop').find((stop) => stop.runId === run.id)?.how ?? null)
+  }
+  beforeEach(() => at('09:01:00'))
+  test('each camera has its run; one that stops by itself and one that starts late are told so', async () => {
+    const user = await atTheBend()
+    await user.click(button(/^D, will roll/))
+    await user.keyboard(' ')
+    await user.click(button(/^D, start it/))
+    await user.click(button(/^C, rolling: stop it/))
+    expect(stopsOf('C')).toEqual(['key'])
+    expect(stopsOf('D')).toEqual([null])
+    // Twice, since it happens once only.
+    await user.keyboard('  ')
+    expect(stopsOf('D')).toEqual(['cut'])
+    expect(stopsOf('C')).toEqual(['key'])
+    expect(runs().every((run) => run.takeId === newest().id)).toBe(true)
+  })
+  test('a card that is changed while it rolls ends one run and begins the next on the other card', async () => {
+    openDemo('logger', (records) => {
+      const [box] = Object.values(records.timecodeBox)
+      const camera = Object.values(records.camera).find((c) => c.letter === 'C')!
+      const card = { ...Object.values(records.card)[0]!, id: C9, label: 'C9', cameraId: camera.id, recorderId: null }
+      return {
+        ...records,
+        timecodeBox: { [box!.id]: { ...box!, offsetMs: 0, driftPpm: 0 } },
+        card: { ...records.card, [C9]: card },
+      } as unknown as typeof records
+    })
+    const user = await atTheBend()
+    await user.keyboard(' ')
+    await user.click(button(/^Card of C/))
+    await user.click(await screen.findByRole('menuitem', { name: 'C1 out, C9 in' }))
+    expect(stopsOf('C')).toEqual(['card full', null])
+    expect(all('cardMove').map((move) => move.type)).toEqual(['out', 'in'])
+    expect(runs().at(-1)!.cardId).toBe(C9)
+    expect(button(/^Card of C/).textContent).toMatch(/^C9/)
+  })
+  test('one that goes on after the cut outlives the take', async () => {
+    const user = await atTheBend()
+    await user.click(button(/^Card of D/))
+    await user.click(await screen.findByRole('menuitem', { name: 'D goes on after the cut' }))
+    await user.keyboard(' ')
+    await user.keyboard('  ')
+    expect(stopsOf('D')).toEqual([null])
+    expect(button(/^D, rolling: stop it/)).toBeTruthy()
+    before = new Set(takes().map((t) => t.id))
+    await user.keyboard(' ')
+    const d = all('camera').find((c) => c.letter === 'D')!
+    expect(newest().cameraIds).toContain(d.id)
+    expect(runs().filter((run) => run.cameraId === d.id)).toHaveLength(1)
+  })
+  test('what happens once is cut by a held press or by two, not by one', async () => {
+    const user = await atTheBend()
+    await user.keyboard(' ')
+    await user.keyboard(' ')
+    expect(events(newest().id)).toEqual([])
+    expect(button(/^Hold, or again/)).toBeTruthy()
+    await user.click(button(/^Hold, or again/))
+    expect(events(newest().id)).toEqual(['cut'])
+  })
+  test('a held press cuts once, and the lift of the thumb rolls nothing', async () => {
+    const user = await atTheBend()
+    await user.keyboard(' ')
+    await user.pointer({ keys: '[MouseLeft>]', target: button(/^Cut/) })
+    await waitFor(() => expect(events(newest().id)).toEqual(['cut']), { timeout: 3000 })
+    await user.pointer({ keys: '[/MouseLeft]', target: button(/^Roll/) })
+    expect(takes()).toHaveLength(before.size + 1)
+  })
+  test('before what happens once rolls, all that is missing is said large', async () => {
+    const user = await atTheBend()
+    for (const recorder of all('recorder')) {
+      const own = screen.queryByRole('button', { name: new RegExp(`^${recorder.letter}, will roll`) })
+      if (own) await user.click(own)
+    }
+    expect(document.querySelector('[data-before]')!.textContent).toMatch(/No sound\./)
+    expect(screen.getByRole('alert')).toBe(document.querySelector('[data-before]'))
+  })
+  test('what is switched by hand is kept through a reload', async () => {
+    const user = roll()
+    const was = button(/^R, /).getAttribute('aria-pressed')
+    await user.click(button(/^R, /))
+    cleanup()
+    roll()
+    expect(button(/^R, /).getAttribute('aria-pressed')).not.toBe(was)
+  })
+})
+
+describe('putting right', () => {
+  beforeEach(() => at('09:01:00'))
+  const correcting = () => document.querySelector<HTMLElement>('[data-correcting]')!
+  const openTake = async (user: ReturnType<typeof roll>, name: RegExp) =>
+    user.click(screen.getAllByRole('button', { name })[0]!)
+  test('any take of the day is judged anew', async () => {
+    const user = roll()
+    await openTake(user, /^2G take 1, no good/)
+    await user.click(within(correcting()).getByRole('button', { name: 'Best' }))
+    expect(logged('2G/1').textContent).toContain('best')
+  })
+  test('undo takes back what was logged last, by a further entry, and never touches the plan', async () => {
+    const user = roll()
+    await user.keyboard('n')
+    expect(logged('2H/2').textContent).toContain('no good')
+    expect(useUndoHere.getState().here!.label).toBe('Take back “no-good” of 2H take 2')
+    undo()
+    await waitFor(() => expect(logged('2H/2').textContent).toBe('2H2good0:55'))
+    expect(sent.flatMap((edit) => edit.changes.map((c) => c.op)).every((op) => op === 'create')).toBe(true)
+  })
+  test('a false start is struck and does not count', async () => {
+    const user = roll()
+    await openTake(user, /^2H take 2, good/)
+    await user.click(within(correcting()).getByRole('button', { name: 'False start' }))
+    expect(logged('2H/2').textContent).toContain('false start')
+    expect(screen.getAllByText(/^6 of 20/).length).toBeGreaterThan(0)
+    expect(slate()).toBe('shot2Htake3')
+  })
+  test('moved to another shot and number, with why kept', async () => {
+    const user = roll()
+    await openTake(user, /^2H take 2, good/)
+    const panel = within(correcting())
+    await user.clear(panel.getByLabelText('Slate'))
+    await user.type(panel.getByLabelText('Slate'), '2J')
+    await user.clear(panel.getByLabelText('Shots'))
+    await user.type(panel.getByLabelText('Shots'), '2j')
+    await user.type(panel.getByLabelText('Why'), 'wrong board')
+    await user.click(panel.getByRole('button', { name: 'Correct it' }))
+    expect(all('correction')).toMatchObject([{ slate: '2J', number: 2, shotIds: [shotOf('2J').id], reason: 'wrong board' }]) // prettier-ignore
+    expect(document.querySelector('[data-logged="2J/2"]')).toBeTruthy()
+  })
+  test('a shot that does not exist is told, and nothing is written', async () => {
+    const user = roll()
+    await openTake(user, /^2H take 2, good/)
+    const panel = within(correcting())
+    await user.clear(panel.getByLabelText('Shots'))
+    await user.type(panel.getByLabelText('Shots'), '99Z')
+    await user.click(panel.getByRole('button', { name: 'Correct it' }))
+    expect(screen.getByText('There is no shot 99Z.')).toBeTruthy()
+    expect(sent).toEqual([])
+  })
+  test('a run’s stop and card are put right, and a label that cannot be is refused', async () => {
+    const user = await atTheBend()
+    await user.keyboard(' ')
+    vi.setSystemTime(Date.now() + 60_000)
+    await user.keyboard('  ')
+    await openTake(user, /^2A–D take 1/)
+    const panel = within(correcting())
+    const [run] = all('run')
+    const letter = all('camera').find((c) => c.id === run!.cameraId)!.letter
+    const until = panel.getByLabelText(`${letter} to`)
+    await user.clear(until)
+    await user.type(until, '09:01:30:77')
+    await user.click(panel.getByRole('button', { name: 'Correct it' }))
+    expect(screen.getByText(/^09:01:30:77 is no label/)).toBeTruthy()
+    await user.clear(until)
+    await user.type(until, '09:01:30:00')
+    await user.click(panel.getByRole('button', { name: 'Correct it' }))
+    expect(all('correction')).toMatchObject([{ runId: run!.id, stopTimecode: '09:01:30:00' }])
+    expect(all('correction')[0]!.stoppedAt).toBe('2026-05-14T08:01:30.000Z')
+  })
+  test('a shot is dropped for today with a reason, and is no longer waited for', async () => {
+    const user = roll()
+    await user.keyboard('s')
+    await user.click(button(/^2J otherwise/))
+    await user.click(await screen.findByRole('menuitem', { name: /^Drop for today/ }))
+    await user.keyboard('rain{Enter}')
+    expect(all('shotMark')).toMatchObject([{ type: 'dropped', reason: 'rain', shotId: shotOf('2J').id }])
+    expect(slate()).toBe('shot2A–Dtake1')
+    expect(screen.getAllByText(/^7 of 19/).length).toBeGreaterThan(0)
+  })
+})
+
+describe('a second unit', () => {
+  test('rolls while the first does, on its own slate', async () => {
+    at('09:01:00')
+    openDemo('logger', (records) => ({
+      ...records,
+      unit: { [JETTY]: { id: JETTY, version: 1, name: 'Jetty' } } as never,
+    }))
+    const user = roll()
+    await user.keyboard('s ')
+    expect(newest().unitId).toBeNull()
+    before = new Set(takes().map((t) => t.id))
+    await user.selectOptions(screen.getByLabelText('This device logs for'), 'Jetty')
+    expect(button(/^Roll/)).toBeTruthy()
+    await user.type(screen.getByLabelText(/^Call up/), '7x{Enter}')
+    await user.keyboard(' ')
+    expect(newest()).toMatchObject({ unitId: JETTY, slate: '7x' })
+    await user.selectOptions(screen.getByLabelText('This device logs for'), 'Main unit')
+    expect(button(/^Cut/)).toBeTruthy()
+    expect(slate()).toBe('shot2Jtake1')
+  })
 })

@@ -1,50 +1,137 @@
-import { useState } from 'react'
-import { useParts } from '../../store/selectors.ts'
-import { cardsIn } from '@kavrell/core/cards'
+import { useMemo, useState } from 'react'
+import { remember, remembered } from '../../store/remember.ts'
+import { useProduction } from '../../store/selectors.ts'
+import { type CardInDevice, cardsIn, minutesLeft, rateOfDevice } from '@kavrell/core/cards'
 import { asId, type Id, type RecordOf } from '@kavrell/core/records'
+import type { DeviceRef, RunState } from '@kavrell/core/takes'
+import type { Subject } from './useSlate.ts'
 
-/** A camera or a sound recorder as it is before a take: whether it will roll, and onto which card. */
-export interface Device<K extends 'camera' | 'recorder' = 'camera' | 'recorder'> {
-  readonly kind: K
-  readonly id: Id<K>
+/** A camera or a sound recorder: what it does now, what it will do, and onto which card. */
+export interface Device {
+  readonly ref: DeviceRef
   readonly letter: string
+  readonly name: string
+  /** Wanted by what is on the slate. */
   readonly planned: boolean
+  /** It rolls with the next take. */
   readonly on: boolean
-  /** The card in it: of its own cards the one that was recorded on last. */
-  readonly card: RecordOf<'card'> | undefined
+  /** It goes on after the cut. */
+  readonly stays: boolean
+  /** Of this unit, while it records. */
+  readonly run: RunState | undefined
+  readonly card: CardInDevice
+  /** Minutes that the card still has room for; null without one. */
+  readonly leftMin: number | null
   readonly shot: RecordOf<'shot'> | undefined
 }
 
-/** Every camera and recorder. What is planned for the shots rolls, unless it was switched by hand. */
+interface Kept {
+  readonly on: Readonly<Record<string, boolean>>
+  readonly stays: Readonly<Record<string, boolean>>
+}
+const NOTHING: Kept = { on: {}, stays: {} }
+const read = (name: string): Kept => {
+  try {
+    return { ...NOTHING, ...(JSON.parse(remembered(name) ?? '{}') as Partial<Kept>) }
+  } catch {
+    return NOTHING
+  }
+}
+
+/**
+ * Every camera and recorder. What is planned for the slate rolls, unless it was switched by hand for it; what is not
+ * planned stays as it was switched, through reloads too.
+ */
 export function useDevices(
-  item: RecordOf<'orderItem'>,
-  shots: readonly RecordOf<'shot'>[],
-): { devices: readonly Device[]; toggle: (device: Device) => void } {
-  const { camera, recorder, card, take } = useParts('camera', 'recorder', 'card', 'take')
-  const [switchedOff, setSwitchedOff] = useState<ReadonlySet<string>>(new Set())
-  const [switchedOn, setSwitchedOn] = useState<ReadonlySet<string>>(new Set())
-  const cardIn = cardsIn({ card, take })
-  const device = (kind: Device['kind'], { id, letter }: { id: Device['id']; letter: string }): Device => {
-    const shot = kind === 'camera' ? shots.find((s) => s.cameraId === id) : undefined
-    const planned = kind === 'camera' ? shot !== undefined : item.recorderIds.includes(asId(id))
-    const on = planned ? !switchedOff.has(id) : switchedOn.has(id)
-    return { kind, id, letter, planned, on, card: cardIn(id), shot }
+  subject: Subject,
+  runs: readonly RunState[],
+  dayId: string,
+  nowMs: number,
+): {
+  devices: readonly Device[]
+  arm: (device: Device, on: boolean) => void
+  setStays: (device: Device, stays: boolean) => void
+} {
+  const production = useProduction()
+  const { camera, recorder, card, take, run, cardMove } = production
+  const name = `armed.${dayId}`
+  const [kept, setKept] = useState(() => read(name))
+  const keep = (next: Kept) => {
+    remember(name, JSON.stringify(next))
+    setKept(next)
+  }
+  const cardIn = useMemo(() => cardsIn({ card, take, run, cardMove }), [card, take, run, cardMove])
+  const minute = Math.floor(nowMs / 10_000)
+  const left = useMemo(
+    () =>
+      new Map(
+        [...Object.values(camera), ...Object.values(recorder)].flatMap((device) => {
+          const inThere = cardIn(device.id).card
+          return inThere
+            ? [[device.id as string, minutesLeft(production, inThere, rateOfDevice(device), minute * 10_000)] as const]
+            : []
+        }),
+      ),
+    // The production is a new object with every edit; what is recorded on its cards is not.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [camera, recorder, cardIn, minute],
+  )
+  // What is switched by hand for planned devices is of this slate; of others it is of the day.
+  const keyOf = (id: string, planned: boolean) => (planned ? `${subject.key} ${id}` : id)
+  const device = (ref: DeviceRef, letter: string, called: string): Device => {
+    const { id } = ref
+    const shot = ref.kind === 'camera' ? subject.shots.find((s) => s.cameraId === id) : undefined
+    const planned = ref.kind === 'camera' ? shot !== undefined : subject.recorderIds.includes(asId<'recorder'>(id))
+    return {
+      ref,
+      letter,
+      name: called,
+      planned,
+      on: kept.on[keyOf(id, planned)] ?? planned,
+      stays: kept.stays[id] ?? false,
+      run: runs.find((one) => one.device.id === id),
+      card: cardIn(id),
+      leftMin: left.get(id) ?? null,
+      shot,
+    }
   }
   const byLetter = (a: { letter: string }, b: { letter: string }) => (a.letter < b.letter ? -1 : 1)
   return {
     devices: [
       ...Object.values(camera)
         .sort(byLetter)
-        .map((c) => device('camera', c)),
+        .map((c) => device({ kind: 'camera', id: c.id }, c.letter, c.name)),
       ...Object.values(recorder)
         .sort(byLetter)
-        .map((r) => device('recorder', r)),
+        .map((r) => device({ kind: 'recorder', id: r.id as Id<'recorder'> }, r.letter, r.name)),
     ],
-    toggle({ id, planned }) {
-      const next = new Set(planned ? switchedOff : switchedOn)
-      if (!next.delete(id)) next.add(id)
-      if (planned) setSwitchedOff(next)
-      else setSwitchedOn(next)
-    },
+    arm: ({ ref, planned }, on) => keep({ ...kept, on: { ...kept.on, [keyOf(ref.id, planned)]: on } }),
+    setStays: ({ ref }, stays) => keep({ ...kept, stays: { ...kept.stays, [ref.id]: stays } }),
   }
+}
+
+/** What is wrong with what is about to roll, each in a few words; what happens once is told loudly. */
+export function beforeItRolls(
+  devices: readonly Device[],
+  subject: Subject,
+  rules: Pick<RecordOf<'production'>, 'onceOnlyPictures' | 'onceOnlySounds'>,
+): readonly string[] {
+  const once = subject.shots.some((shot) => shot.onceOnly)
+  const armed = devices.filter((device) => device.on || device.run)
+  const cameras = armed.filter(({ ref }) => ref.kind === 'camera').length
+  const sounds = armed.length - cameras
+  const longestS = Math.max(0, ...subject.shots.map((shot) => shot.takeSeconds))
+  const letters = (list: readonly Device[]) => list.map((device) => device.letter).join(', ')
+  const off = devices.filter((device) => device.planned && !device.on && !device.run)
+  const noCard = armed.filter((device) => !device.card.card)
+  const small = armed.filter((device) => device.leftMin !== null && device.leftMin * 60 < longestS)
+  const wantsSound = once ? rules.onceOnlySounds : subject.recorderIds.length > 0 ? 1 : 0
+  return [
+    armed.length === 0 ? 'Nothing is switched on: this take would have no picture and no sound.' : '',
+    off.length > 0 ? `${letters(off)} ${off.length === 1 ? 'is' : 'are'} planned and switched off.` : '',
+    once && cameras < rules.onceOnlyPictures ? `${cameras} of ${rules.onceOnlyPictures} pictures that the rule wants of what happens once.` : '', // prettier-ignore
+    sounds < wantsSound ? (sounds === 0 ? 'No sound.' : `${sounds} of ${wantsSound} sounds that the rule wants.`) : '',
+    noCard.length > 0 ? `No card in ${letters(noCard)}.` : '',
+    small.length > 0 ? `The card in ${letters(small)} is too small for a take of ${Math.ceil(longestS / 60)} min.` : '',
+  ].filter(Boolean)
 }

@@ -1,72 +1,204 @@
 import { useMemo, useState } from 'react'
 import { useBoxTime } from '../../store/clock.ts'
+import { remember, remembered } from '../../store/remember.ts'
 import { useProduction } from '../../store/selectors.ts'
+import { useUnit } from '../../store/unit.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { type DayPlan, pace, type Pace } from '@kavrell/core/day'
-import type { RecordOf } from '@kavrell/core/records'
+import type { Id, RecordOf } from '@kavrell/core/records'
 import { slateOf } from '@kavrell/core/shotlist'
-import { shotsDone, slateFor, type TakeState, takeStates } from '@kavrell/core/takes'
+import {
+  nextNumber,
+  rollingRuns,
+  type RunState,
+  runStates,
+  shotMarks,
+  shotsClosed,
+  slateFor,
+  type TakeState,
+  takeStates,
+} from '@kavrell/core/takes'
 
 type Item = RecordOf<'orderItem'>
+type Shot = RecordOf<'shot'>
 
-/** What is on the slate, and where the day stands. */
-export interface SlateState {
-  readonly states: readonly TakeState[]
-  readonly rolling: TakeState | undefined
-  /** What a verdict or a note is about: the take that rolls, else the last one. */
-  readonly last: TakeState | undefined
-  /** Everything in the order that has shots, and what of it is still to be done. */
-  readonly items: readonly Item[]
-  readonly open: readonly Item[]
-  readonly current: Item
-  readonly shots: readonly RecordOf<'shot'>[]
+/** What is on the slate: a row of the order, a shot called up by its code, or a slate of which nothing is planned. */
+export interface Subject {
+  readonly key: string
+  readonly itemId: Id<'orderItem'> | null
+  readonly shots: readonly Shot[]
   readonly slate: string
   /** What the shots are called, which the slate need not be. */
   readonly codes: string
+  readonly title: string
+  readonly recorderIds: readonly Id<'recorder'>[]
+}
+
+/** What is on the slate of this device's unit, and where the day stands. */
+export interface SlateState {
+  readonly unitId: Id<'unit'> | null
+  /** Of the day, of this unit. */
+  readonly states: readonly TakeState[]
+  readonly others: readonly TakeState[]
+  readonly rolling: TakeState | undefined
+  /** Devices of this unit that record now. */
+  readonly runs: readonly RunState[]
+  /** What a verdict or a note is about: the take that rolls, else the last one. */
+  readonly last: TakeState | undefined
+  readonly items: readonly Item[]
+  /** What of the order is still to be done. */
+  readonly open: readonly Item[]
+  readonly subject: Subject
   readonly number: number
   readonly pace: Pace
   /** Whether the box shows the day that is looked at: else no pace can be told. */
   readonly onTheDay: boolean
-  readonly choose: (itemId: string) => void
+  readonly choose: (key: string) => void
+  /** The next row of the order that is still to be done; null where there is none. */
+  readonly next: string | null
 }
+
+const ROW = 'row '
+const SHOT = 'shot '
+const FREE = 'slate '
+export const rowKey = (itemId: string) => ROW + itemId
+export const shotKey = (shotId: string) => SHOT + shotId
+export const freeKey = (slate: string) => FREE + slate
 
 export function useSlate(dayPlan: DayPlan): SlateState {
   const production = useProduction()
+  const unitId = useUnit()
   // Seconds are for the clock: the day is behind or ahead by minutes.
   const nowMs = useBoxTime(0.5)
   const { day, timeline } = dayPlan
-  const [chosen, choose] = useState<string | null>(null)
-  useRibbonRow((row) => choose(row.itemId))
-  // The whole production is a new object with every edit; its takes are not.
-  const { take, takeEvent } = production
-  const states = useMemo(() => takeStates({ take, takeEvent }, day.id), [take, takeEvent, day.id])
-  const done = shotsDone(states)
+  const kept = `slate.${day.id}.${unitId ?? ''}`
+  const [chosen, setChosen] = useState<Chosen | null>(null)
+  // The whole production is a new object with every edit; its logs are not.
+  const { take, takeEvent, run, runStop, correction, shotMark } = production
+  const log = useMemo(
+    () => ({ take, takeEvent, run, runStop, correction }),
+    [take, takeEvent, run, runStop, correction],
+  )
+  const all = useMemo(() => takeStates(log, day.id), [log, day.id])
+  const runs = useMemo(
+    () => rollingRuns(runStates(log), unitId).filter((one) => one.dayId === day.id),
+    [log, unitId, day.id],
+  )
+  const marks = useMemo(() => shotMarks(shotMark, day.id), [shotMark, day.id])
+  const states = all.filter((state) => state.take.unitId === unitId)
+  const closed = shotsClosed(all, marks)
+  const left = new Set(
+    [...marks].filter(([, mark]) => mark.type === 'dropped' || mark.type === 'not needed').map(([id]) => id),
+  )
   const nowMin = dayPlan.clock.at(nowMs)
   const onTheDay = nowMin >= 0 && nowMin < 2880
-  const standing = pace(timeline, done, onTheDay ? nowMin : timeline.startMin)
+  const standing = pace(timeline, closed, onTheDay ? nowMin : timeline.startMin, left)
   const items = dayPlan.items.filter((i) => i.type === 'shots' && i.shotIds.length > 0) as Item[]
-  const rolling = states.filter((s) => s.cutAt === null && s.verdict === 'open').at(-1)
-  const find = (id: string | null) => items.find((item) => item.id === id)
-  const rollingItem =
-    rolling && !rolling.take.wild ? find((rolling.take as RecordOf<'take'>).orderItemId) : find(chosen)
-  const current = rollingItem ?? find(standing.nextItemId) ?? items[0]!
-  const shots = current.shotIds.flatMap((id) => production.shot[id] ?? [])
-  const own = slateFor(production, current)
-  // Takes go on counting when a shot is taken up again on another day.
-  const taken = Object.values(take).filter((t) => t.slate === own).length
+  const open = items.filter((item) => !item.shotIds.every((id) => closed.has(id)))
+  const newest = states.findLast((s) => !s.struck)
+  const rolling = newest?.cutAt === null ? newest : undefined
+  const real = states.filter((s) => !s.take.wild && !s.struck)
+  const newestReal = real.at(-1)
+  const choose = (key: string) => {
+    const choice = { of: kept, key, after: newestReal?.take.id ?? null }
+    remember(kept, JSON.stringify(choice))
+    setChosen(choice)
+  }
+  useRibbonRow((row) => choose(rowKey(row.itemId)))
+  const choice = chosen?.of === kept ? chosen : readChoice(kept)
+  const key =
+    (rolling && !rolling.take.wild ? keyOf(rolling, items) : null) ??
+    // What was chosen here holds until the unit has gone on, on whichever phone.
+    (choice && choice.after === (newestReal?.take.id ?? null) ? choice.key : null) ??
+    // The shot stays until somebody goes on.
+    (newestReal ? keyOf(newestReal, items) : null) ??
+    (standing.nextItemId ? rowKey(standing.nextItemId) : items[0] ? rowKey(items[0].id) : freeKey(''))
+  const subject =
+    subjectOf(production, items, key) ?? subjectOf(production, items, items[0] ? rowKey(items[0].id) : freeKey(''))!
+  const at = items.findIndex((item) => rowKey(item.id) === subject.key)
+  const after = [...items.slice(at + 1), ...items.slice(0, Math.max(0, at))].find((item) => open.includes(item))
   return {
+    unitId,
     states,
+    others: all.filter((state) => state.take.unitId !== unitId),
     rolling,
+    runs,
     last: rolling ?? states.at(-1),
     items,
-    open: items.filter((item) => !item.shotIds.every((id) => done.has(id))),
-    current,
-    shots,
-    slate: own,
-    codes: slateOf(shots.map((s) => s.code)),
-    number: rolling && !rolling.take.wild ? rolling.take.number : taken + 1,
+    open,
+    subject,
+    number: rolling && !rolling.take.wild ? rolling.take.number : nextNumber(log, subject.slate),
     pace: standing,
     onTheDay,
     choose,
+    next: after ? rowKey(after.id) : null,
+  }
+}
+
+/** What somebody chose on this device, and after which take. */
+interface Chosen {
+  readonly of: string
+  readonly key: string
+  readonly after: string | null
+}
+
+function readChoice(kept: string): Chosen | null {
+  try {
+    return JSON.parse(remembered(kept) ?? 'null') as Chosen | null
+  } catch {
+    return null
+  }
+}
+
+/** What a take was of. */
+function keyOf({ take }: TakeState, items: readonly Item[]): string {
+  if (items.some((item) => item.id === take.orderItemId)) return rowKey(take.orderItemId!)
+  const [shotId] = take.shotIds
+  return shotId && take.shotIds.length === 1 ? shotKey(shotId) : freeKey(take.slate)
+}
+
+function subjectOf(
+  production: ReturnType<typeof useProduction>,
+  items: readonly Item[],
+  key: string,
+): Subject | undefined {
+  const codesOf = (shots: readonly Shot[]) => slateOf(shots.map((shot) => shot.code))
+  if (key.startsWith(ROW)) {
+    const item = items.find((one) => one.id === key.slice(ROW.length))
+    if (!item) return undefined
+    const shots = item.shotIds.flatMap((id) => production.shot[id] ?? [])
+    return {
+      key,
+      itemId: item.id,
+      shots,
+      slate: slateFor(production, item),
+      codes: codesOf(shots),
+      title: item.title || (shots[0]?.sees ?? ''),
+      recorderIds: item.recorderIds,
+    }
+  }
+  if (key.startsWith(SHOT)) {
+    const shot = production.shot[key.slice(SHOT.length)]
+    if (!shot) return undefined
+    return {
+      key,
+      itemId: null,
+      shots: [shot],
+      slate: slateFor(production, { id: null, shotIds: [shot.id] }),
+      codes: shot.code,
+      title: shot.sees,
+      recorderIds: [],
+    }
+  }
+  const typed = key.slice(FREE.length)
+  const running = production.production.slateScheme === 'running'
+  return {
+    key,
+    itemId: null,
+    shots: [],
+    slate: typed || (running ? slateFor(production, { id: null, shotIds: [] }) : '1'),
+    codes: typed,
+    title: 'Nothing planned for it',
+    recorderIds: [],
   }
 }

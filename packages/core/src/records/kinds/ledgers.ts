@@ -43,6 +43,11 @@ const possibleLabel: Rule = ({ startTimecode, rateNum, rateDen, dropFrame }) => 
       }
 }
 
+const oneDevice: Rule = ({ cameraId, recorderId }) =>
+  cameraId === undefined || recorderId === undefined || (cameraId === null) !== (recorderId === null)
+    ? null
+    : { field: 'cameraId', says: 'It is of one device: a camera or a recorder.' }
+
 /** What happened. Entries are only added. */
 export const LEDGERS = {
   take: ledger(
@@ -59,16 +64,106 @@ export const LEDGERS = {
       startTimecode: timecode('Start'),
       ...rateParts('Timecode rate'),
       wild: flag({ label: 'Wild sound' }),
+      unitId: optional(ref({ label: 'Unit', to: 'unit' })),
+      spotId: optional(ref({ label: 'Room tone of', to: 'spot' })),
       startedAt: instant({ label: 'Started' }),
       deviceAt,
     },
     { rules: [dropFrameRate, possibleLabel] },
   ),
-  takeEvent: ledger('what happened to a take: cut, good, no good, a note', {
+  takeEvent: ledger('what happened to a take: cut, a verdict, a note', {
     takeId: ref({ label: 'Take', to: 'take' }),
-    type: choice({ label: 'What', initial: 'note', of: ['cut', 'good', 'no-good', 'note'] }),
+    type: choice({
+      label: 'What',
+      initial: 'note',
+      of: ['cut', 'good', 'best', 'no-good', 'open', 'note', 'struck', 'restored'],
+      words: { 'no-good': 'no good', open: 'not judged', struck: 'false start', restored: 'no false start' },
+    }),
     timecode: timecode('At'),
     text: text({ label: 'Note', most: 1000 }),
+    happenedAt: instant({ label: 'At' }),
+    deviceAt,
+  }),
+  run: ledger(
+    'what one device recorded without a break, logged as it starts',
+    {
+      dayId: ref({ label: 'Day', to: 'day' }),
+      unitId: optional(ref({ label: 'Unit', to: 'unit' })),
+      /** The take it began with or within; one that began before any has none. */
+      takeId: optional(ref({ label: 'Take', to: 'take' })),
+      cameraId: optional(ref({ label: 'Camera', to: 'camera' })),
+      recorderId: optional(ref({ label: 'Sound', to: 'recorder' })),
+      cardId: optional(ref({ label: 'Card', to: 'card' })),
+      startTimecode: timecode('Start'),
+      ...rateParts('Timecode rate'),
+      startedAt: instant({ label: 'Started' }),
+      how: choice({
+        label: 'Known by',
+        initial: 'key',
+        of: ['key', 'device', 'afterwards'],
+        words: { key: 'a key pressed then', device: 'the device itself', afterwards: 'what somebody said later' },
+      }),
+      stays: flag({ label: 'Goes on after the cut' }),
+      deviceAt,
+    },
+    { rules: [dropFrameRate, possibleLabel, oneDevice] },
+  ),
+  runStop: ledger('a device that stopped recording', {
+    runId: ref({ label: 'Run', to: 'run' }),
+    timecode: timecode('At'),
+    how: choice({
+      label: 'Because',
+      initial: 'cut',
+      of: ['cut', 'key', 'by itself', 'card full'],
+      words: { cut: 'the cut', key: 'stopped by hand' },
+    }),
+    happenedAt: instant({ label: 'At' }),
+    deviceAt,
+  }),
+  correction: ledger('what puts an entry of the log right', {
+    takeId: optional(ref({ label: 'Take', to: 'take' })),
+    runId: optional(ref({ label: 'Run', to: 'run' })),
+    eventId: optional(ref({ label: 'Entry', to: 'takeEvent' })),
+    /** The slate, number, row and shots below are what the take has. */
+    reslates: flag({ label: 'Another slate' }),
+    slate: text({ label: 'Slate', most: 40 }),
+    number: count('Take', 1, 0, 9999),
+    orderItemId: optional(ref({ label: 'Order', to: 'orderItem' })),
+    shotIds: refs({ label: 'Shots', to: 'shot' }),
+    startTimecode: timecode('Start'),
+    startedAt: optional(instant({ label: 'Started' })),
+    stopTimecode: timecode('Stop'),
+    stoppedAt: optional(instant({ label: 'Stopped' })),
+    cardId: optional(ref({ label: 'Card', to: 'card' })),
+    /** Words in place of those of a note. */
+    text: text({ label: 'Note', most: 1000 }),
+    strikes: choice({ label: 'Counts', initial: '', of: ['', 'struck', 'restored'], words: { '': 'as it did' } }),
+    reason: text({ label: 'Reason', most: 400 }),
+    happenedAt: instant({ label: 'At' }),
+    deviceAt,
+  }),
+  cardMove: ledger(
+    'a card put into a device, taken out of it, or formatted in it',
+    {
+      cardId: ref({ label: 'Card', to: 'card' }),
+      cameraId: optional(ref({ label: 'Camera', to: 'camera' })),
+      recorderId: optional(ref({ label: 'Recorder', to: 'recorder' })),
+      type: choice({ label: 'What', initial: 'in', of: ['in', 'out', 'formatted'] }),
+      happenedAt: instant({ label: 'At' }),
+      deviceAt,
+    },
+    { rules: [oneDevice] },
+  ),
+  shotMark: ledger('what became of a shot on a day without a take', {
+    dayId: ref({ label: 'Day', to: 'day' }),
+    shotId: ref({ label: 'Shot', to: 'shot' }),
+    type: choice({
+      label: 'What',
+      initial: 'dropped',
+      of: ['dropped', 'not needed', 'done', 'again', 'open'],
+      words: { dropped: 'dropped for today', again: 'once more', open: 'still to do' },
+    }),
+    reason: text({ label: 'Reason', most: 400 }),
     happenedAt: instant({ label: 'At' }),
     deviceAt,
   }),

@@ -25,6 +25,9 @@ export const PEOPLE = {
     leadMin: minutes('Before their start', 0),
     note: text({ label: 'Note', most: 400 }),
   }),
+  unit: plan('a second unit, which rolls on its own', {
+    name: text({ label: 'Name', initial: 'Second unit', least: 1, says: 'Give the unit a name.' }),
+  }),
   day: plan(
     'a shoot day',
     {

@@ -66,6 +66,12 @@ export const PRODUCTION = {
       of: ['scene-shot', 'running'],
       words: { 'scene-shot': 'scene and shot', running: 'running number' },
     }),
+    slateLetters: choice({
+      label: 'Letters of shots',
+      initial: 'no I and O',
+      of: ['no I and O', 'all'],
+      words: { 'no I and O': 'without I and O', all: 'the whole alphabet' },
+    }),
     circuitHeadroomPct: number({
       label: 'Circuits to',
       initial: 80,

@@ -1,0 +1,34 @@
+import { useProductionStore } from '../../store/production.ts'
+import { correct, happensNow } from './takeLog.ts'
+import type { PlainChange, TakeEvent } from '@kavrell/core/records'
+import type { SetClock, TakeState } from '@kavrell/core/takes'
+
+/** The newest entry of a log, and the entry that takes it back. */
+interface LastEntry {
+  readonly label: string
+  readonly changes: (clock: SetClock) => PlainChange[]
+}
+
+const JUDGES: readonly string[] = ['good', 'best', 'no-good', 'open']
+
+/** What undo means for a log: a new entry that takes the newest one back. A cut happened; it can be put right, not undone. */
+export function lastEntry(states: readonly TakeState[]): LastEntry | null {
+  const state = states.at(-1)
+  if (!state) return null
+  const ids = new Set<string>([state.take.id, ...state.twins])
+  const events = (Object.values(useProductionStore.getState().records.takeEvent) as TakeEvent[])
+    .filter((event) => ids.has(event.takeId))
+    .sort((a, b) => (a.happenedAt < b.happenedAt ? -1 : a.happenedAt > b.happenedAt ? 1 : a.id < b.id ? -1 : 1))
+  const called = `${state.take.slate}${state.take.wild ? '' : ` take ${state.take.number}`}`
+  const newest = events.at(-1)
+  if (!newest)
+    return { label: `Strike ${called} as a false start`, changes: (clock) => happensNow(clock, state, 'struck') }
+  const before = events.slice(0, -1).findLast((event) => JUDGES.includes(event.type))?.type ?? 'open'
+  if (JUDGES.includes(newest.type) && newest.type !== before)
+    return { label: `Take back “${newest.type}” of ${called}`, changes: (clock) => happensNow(clock, state, before) }
+  if (newest.type === 'note')
+    return { label: `Take back the note on ${called}`, changes: () => [correct({ eventId: newest.id, text: '' })] }
+  if (newest.type === 'struck')
+    return { label: `${called} counts again`, changes: (clock) => happensNow(clock, state, 'restored') }
+  return null
+}
