@@ -62,26 +62,84 @@ async function read(route: string): Promise<Paper> {
 }
 
 describe('for the editor', () => {
-  test('good takes in the order they were shot, wild sound beside them, what is no good left out', async () => {
-    const answer = await ask(`/days/${dayId}/good-takes.otio`)
-    const { tracks } = (await answer.json()) as {
-      tracks: {
-        children: { kind: string; children: { name: string; metadata: { kavrell: Record<string, unknown> } }[] }[]
-      }
+  interface Item {
+    OTIO_SCHEMA: string
+    name: string
+    source_range: { start_time: { value: number; rate: number }; duration: { value: number; rate: number } }
+    metadata: { kavrell?: Record<string, unknown> }
+    markers: { comment: string }[]
+  }
+  const tracks = async () => {
+    const answer = await ask(`/days/${dayId}/takes.otio`)
+    const timeline = (await answer.json()) as {
+      tracks: { children: { name: string; kind: string; children: Item[] }[] }
     }
-    expect(tracks.children.map(({ kind, children }) => [kind, children.map((c) => c.name)])).toEqual([
-      ['Video', ['1A take 2', '1B take 4', '1C take 1', '2E take 3', '2F take 1', '2G take 2', '2H take 2']],
-      ['Audio', ['Wild sound W1']],
+    return timeline.tracks.children
+  }
+  const isClip = (item: Item) => item.OTIO_SCHEMA === 'Clip.1'
+  test('every camera and every sound source has a track, takes of several devices stand on each of theirs', async () => {
+    const all = await tracks()
+    expect(all.map(({ name, kind }) => [name, kind])).toEqual([
+      ['Camera A', 'Video'],
+      ['Camera B', 'Video'],
+      ['Sound R', 'Audio'],
     ])
-    const [, second] = tracks.children[0]!.children
-    expect(second!.metadata.kavrell).toMatchObject({
-      slate: '1B',
-      take: 4,
-      cameras: ['A'],
-      shots: ['1B'],
-      captureFps: [25],
-      notes: ['key turns cleanly'],
+    const [a, b, r] = all.map(({ children }) => children.filter(isClip).map((clip) => clip.name))
+    expect(a).toContain('1B take 4 A')
+    expect(b).toEqual(['2F take 1 B', '2G take 1 B', '2G take 2 B'])
+    expect(r).toContain('2F take 1 R')
+    expect(r).toContain('Wild sound W1 R')
+  })
+  test('where a clip lies in its track is when it was recorded', async () => {
+    for (const { children } of await tracks()) {
+      const seconds = ({ source_range: { duration } }: Item) => duration.value / duration.rate
+      let at = 0
+      const begins: number[] = []
+      const labels: number[] = []
+      for (const item of children) {
+        if (isClip(item)) {
+          begins.push(at)
+          labels.push(item.source_range.start_time.value / item.source_range.start_time.rate)
+        }
+        at += seconds(item)
+      }
+      // As far from one another as their timecodes are: the day begins with camera A, at 05:04:12.
+      const first = 5 * 3600 + 4 * 60 + 12
+      begins.forEach((begin, i) => expect(begin).toBeCloseTo(labels[i]! - first, 1))
+    }
+  })
+  test('slate, card, verdict and notes go with each', async () => {
+    const [a] = await tracks()
+    const clip = a!.children.find((item) => item.name === '1B take 4 A')!
+    expect(clip.metadata.kavrell).toMatchObject({
+      device: 'A',
+      takes: [{ slate: '1B', take: 4, verdict: 'good', shots: ['1B'], notes: ['key turns cleanly'] }],
+      captureFps: 25,
+      framesInFile: 37 * 25,
     })
+    expect(clip.markers.map((marker) => marker.comment)).toEqual(['key turns cleanly'])
+  })
+  test('a camera report, a sound report and an editor’s log, as a table, as data and on paper', async () => {
+    const log = async (name: string, only = 'all') => ask(`/days/${dayId}/logs/${name}/${only}`)
+    const csv = Buffer.from(await (await log('camera.csv')).arrayBuffer())
+    // Spreadsheets read it right: it says that it is Unicode.
+    expect([...csv.subarray(0, 3)]).toEqual([0xef, 0xbb, 0xbf])
+    const lines = csv.toString().trim().split('\r\n')
+    expect(lines[0]).toContain('slate,take,device,card,start,stop,seconds')
+    expect(lines.some((line) => line.includes(',2F,1,B,B1,'))).toBe(true)
+    const sound = (await (await log('sound.json')).json()) as { lines: { device: string; slate: string }[] }
+    expect(new Set(sound.lines.map((line) => line.device))).toEqual(new Set(['R']))
+    const cameraB = all('camera').find((camera) => camera.letter === 'B')!
+    const ofB = (await (await log('editor.json', String(cameraB.id))).json()) as {
+      only: string
+      lines: { device: string }[]
+    }
+    expect(ofB.only).toBe('camera B')
+    expect(ofB.lines).toHaveLength(3)
+    expect((await log('weather.pdf')).status).toBe(404)
+    const { text } = await read(`/days/${dayId}/logs/camera.pdf/all`)
+    expect(text).toContain('Camera report')
+    expect(text).toContain('key turns cleanly')
   })
 })
 

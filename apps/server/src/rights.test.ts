@@ -27,6 +27,8 @@ function fieldsFor(kind: KindName, ids: ReadonlyMap<KindName, string>): object {
     take: { slate: '1A' },
     picture: { fileId: 'a'.repeat(64) },
     fixedEvent: { title: 'Tide' },
+    run: { cameraId: ids.get('camera') },
+    cardMove: { cameraId: ids.get('camera') },
   }
   return { ...Object.fromEntries(refs), ...Object.fromEntries(instants), ...own[kind] }
 }
@@ -174,7 +176,8 @@ const ENDPOINTS: readonly (readonly [
   ['report', (ids) => `days/${ids.get('day')}/report.pdf`, null, ROLES, [200]],
   ['report as data', (ids) => `days/${ids.get('day')}/report.json`, null, ROLES, [200]],
   ['takes', (ids) => `days/${ids.get('day')}/takes.csv`, null, ROLES, [200]],
-  ['good takes', (ids) => `days/${ids.get('day')}/good-takes.otio`, null, ROLES, [200]],
+  ['timeline', (ids) => `days/${ids.get('day')}/takes.otio`, null, ROLES, [200]],
+  ['set log', (ids) => `days/${ids.get('day')}/logs/camera.csv/all`, null, ROLES, [200]],
 ]
 
 describe.each(ENDPOINTS)('%s', (_, route, body, roles, allowed) => {

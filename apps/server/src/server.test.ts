@@ -377,7 +377,7 @@ test('the demo loads through the door: cards really copied and checked, a sheet 
   expect((await call('demo', `${base}/takes.csv`)).text.split('\r\n')[0]).toBe(
     'slate,take,verdict,wild,start,end,seconds,cameras,sound,notes',
   )
-  const otio = JSON.parse((await call('demo', `${base}/good-takes.otio`)).text) as {
+  const otio = JSON.parse((await call('demo', `${base}/takes.otio`)).text) as {
     OTIO_SCHEMA: string
     tracks: {
       children: {
@@ -387,8 +387,8 @@ test('the demo loads through the door: cards really copied and checked, a sheet 
   }
   expect(otio.OTIO_SCHEMA).toBe('Timeline.1')
   expect(otio.tracks.children[0]!.children[0]).toMatchObject({
-    name: '1A take 2',
-    source_range: { start_time: { value: (5 * 3600 + 9 * 60 + 40) * 25 }, duration: { value: 37 * 25 } },
+    name: '1A take 1 A',
+    source_range: { start_time: { value: (5 * 3600 + 4 * 60 + 12) * 25 }, duration: { value: 42 * 25 } },
   })
 }, 60_000)
 

@@ -172,7 +172,9 @@ export const ENDPOINTS = {
   reportPdf: file(`${DAY}/report.pdf`, 'member'),
   reportJson: file(`${DAY}/report.json`, 'member'),
   takesCsv: file(`${DAY}/takes.csv`, 'member'),
-  goodTakesOtio: file(`${DAY}/good-takes.otio`, 'member'),
+  takesOtio: file(`${DAY}/takes.otio`, 'member'),
+  /** `log` is such as camera.pdf, sound.csv, editor.json; `only` a unit, a device, a card, or all. */
+  setLog: file(`${DAY}/logs/:log/:only`, 'member'),
 } as const
 
 /** The address of an endpoint with its names filled in, below the server's root. */

@@ -2,19 +2,27 @@ import { callSheetPdf } from './callSheetPdf.ts'
 import { callSheetNow } from './callSheetNow.ts'
 import { type BoardOf, boardsPdf, moneyCsv, pocketPdf, shotListPdf, shotsCsv } from './shotPapers.ts'
 import { scriptPdf } from './scriptPdf.ts'
-import { goodTakesOtio, takesCsv } from './wrapExports.ts'
+import { setLogCsv, takesCsv } from './wrapExports.ts'
+import { setLogPdf } from './setLogPdf.ts'
 import { wrapPdf } from './wrapPdf.ts'
-import { dayReport } from '@kavrell/core/papers'
+import { dayReport, dayTimelineOtio, setLog, type SetLogKind } from '@kavrell/core/papers'
 import type { Production } from '@kavrell/core/records'
 
 /** Papers that are drawn page by page. */
 export type PaperName = 'shot list' | 'pocket checklist' | 'boards' | 'call sheet' | 'report' | 'script'
 /** Tables and files for other programs. */
-export type TableName = 'shots.csv' | 'money.csv' | 'takes.csv' | 'report.json' | 'good takes.otio'
+export type TableName = 'shots.csv' | 'money.csv' | 'takes.csv' | 'report.json' | 'takes.otio'
+/** Logs of the set, each as a paper and for other programs. */
+export interface LogTask {
+  readonly log: SetLogKind
+  readonly as: 'pdf' | 'csv' | 'json'
+  /** A unit, a device or a card that it is narrowed to. */
+  readonly only: string | null
+}
 
 /** What is to be made of a production. */
 export interface PaperTask {
-  readonly make: PaperName | TableName
+  readonly make: PaperName | TableName | LogTask
   /** The day it is about, for those of a day. */
   readonly dayId: string | null
 }
@@ -48,7 +56,12 @@ export async function makePaper(
   const day = planned.dayPlan.day.title
   if (make === 'call sheet')
     return made(await callSheetPdf(planned.sheet, paper, planned.issued?.number ?? null, planned.changes), day)
-  if (make === 'good takes.otio') return made(JSON.stringify(goodTakesOtio(production, planned.dayPlan), null, 2), day)
+  if (typeof make === 'object') {
+    const log = setLog(production, planned.dayPlan, make.log, make.only)
+    if (make.as === 'pdf') return made(await setLogPdf(log, paper), day)
+    return made(make.as === 'csv' ? setLogCsv(log) : JSON.stringify(log, null, 2), day)
+  }
+  if (make === 'takes.otio') return made(JSON.stringify(dayTimelineOtio(production, planned.dayPlan), null, 2), day)
   const report = dayReport(production, planned.dayPlan)
   if (make === 'takes.csv') return made(takesCsv(report), day)
   if (make === 'report.json') return made(JSON.stringify(report, null, 2), day)

@@ -63,11 +63,17 @@ function settleHan(content: readonly Content[]): void {
 }
 
 /** Bytes of a PDF on A4 or Letter, black on white, with a line at the foot of each page. */
-export async function makePdf(paper: 'A4' | 'Letter', foot: string, content: Content[]): Promise<Buffer> {
+export async function makePdf(
+  paper: 'A4' | 'Letter',
+  foot: string,
+  content: Content[],
+  lies: 'portrait' | 'landscape' = 'portrait',
+): Promise<Buffer> {
   const footing = say(foot, { fontSize: 7.5 })
   settleHan([...content, footing])
   const definition: TDocumentDefinitions = {
     pageSize: paper === 'A4' ? 'A4' : 'LETTER',
+    pageOrientation: lies,
     pageMargins: [42, 40, 42, 44],
     defaultStyle: { font: 'Archivo', fontSize: 9.5, lineHeight: 1.15 },
     footer: (page, pages) => ({

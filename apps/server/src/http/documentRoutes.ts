@@ -1,5 +1,6 @@
 import { type Endpoint, ENDPOINTS, type FileBytes, type Refusal } from '@kavrell/contract'
 import type { PrintedCallSheet } from '@kavrell/core/callSheets'
+import { SET_LOGS } from '@kavrell/core/papers'
 import type { Sequelize } from 'sequelize'
 import { callCalendar } from '../documents/calendar.ts'
 import { callSheetNow, type PlannedCallSheet } from '../documents/callSheetNow.ts'
@@ -17,6 +18,7 @@ interface Deps {
   readonly now: () => Date
 }
 type DayEndpoint = Endpoint<OfDay, undefined, FileBytes>
+const LOG_TYPES = { pdf: 'application/pdf', csv: 'text/csv; charset=utf-8', json: 'application/json' } as const
 const NO_DAY: Refusal = { code: 'not-found', says: 'There is no such day.' }
 type OfDay = `/productions/:productionId/days/:dayId/${string}`
 interface DayParams {
@@ -105,5 +107,18 @@ export function documentRoutes(serve: Serve, { database, models, documents, shee
     })
   ofDay(ENDPOINTS.takesCsv, 'takes.csv', 'text/csv; charset=utf-8')
   ofDay(ENDPOINTS.reportJson, 'report.json', 'application/json')
-  ofDay(ENDPOINTS.goodTakesOtio, 'good takes.otio', 'application/json')
+  ofDay(ENDPOINTS.takesOtio, 'takes.otio', 'application/json')
+  serve.file(ENDPOINTS.setLog, async ({ params: { productionId, dayId, log, only }, res }) => {
+    const [kind, as] = log.split('.')
+    const found = SET_LOGS.find((one) => one === kind)
+    if (!found || !(as === 'pdf' || as === 'csv' || as === 'json'))
+      return { code: 'not-found', says: 'A log is such as camera.pdf, sound.csv or editor.json.' }
+    const made = await documents.file(productionId, {
+      make: { log: found, as, only: only === 'all' ? null : only },
+      dayId,
+    })
+    if (!made) return NO_DAY
+    sendFile(res, LOG_TYPES[as], named(`${made.production} ${made.day} ${found} log`, as), Buffer.from(made.body))
+    return undefined
+  })
 }

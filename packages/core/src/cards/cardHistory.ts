@@ -37,13 +37,16 @@ export function recordedOn(
   readonly newest: { readonly version: number } | undefined
   readonly open: readonly RunState[]
   readonly runs: readonly RunState[]
+  /** How many takes, and runs of no take, the log has on it. */
+  readonly recordings: number
 } {
   const emptied = wipedLast(production, cardId)?.version ?? -1
   const id = asId<'card'>(cardId)
   const runs = runStates(production).filter((run) => run.cardsNamed.includes(id))
   const ids = new Set(runs.map((run) => run.id))
+  const takes = Object.values(production.take).filter((take) => take.cardIds.includes(id))
   const entries = [
-    ...Object.values(production.take).filter((take) => take.cardIds.includes(id)),
+    ...takes,
     ...Object.values(production.run).filter((run) => ids.has(run.id)),
     ...Object.values(production.runStop).filter((stop) => ids.has(stop.runId)),
     ...Object.values(production.correction).filter(
@@ -57,6 +60,10 @@ export function recordedOn(
     newest: newest(entries.filter((entry) => entry.version > emptied)),
     open: since.filter((run) => run.stop === null && run.how !== 'take'),
     runs: since,
+    recordings: new Set<string>([
+      ...takes.filter((take) => take.version > emptied).map((take) => take.id),
+      ...since.map((run) => run.takeId ?? run.id),
+    ]).size,
   }
 }
 

@@ -18,7 +18,13 @@ const secondsSoFar = (run: RunState, nowMs: number): number =>
  * @param rateMbps what the device in which it is writes
  */
 export function minutesLeft(production: Production, card: Card, rateMbps: number, nowMs: number): number {
-  const recorded = recordedOn(production, card.id).runs.reduce((sum, run) => sum + secondsSoFar(run, nowMs), 0)
+  // Of a log from before there were runs only the take's cards are known: each device's is its own.
+  const isOn = (run: RunState) =>
+    run.cardId === card.id ||
+    (run.cardId === null && (card.cameraId === run.device.id || card.recorderId === run.device.id))
+  const recorded = recordedOn(production, card.id)
+    .runs.filter(isOn)
+    .reduce((sum, run) => sum + secondsSoFar(run, nowMs), 0)
   const whole = (card.capacityGb * 8000) / rateMbps
   return Math.max(0, (whole - recorded) / 60)
 }

@@ -1,13 +1,12 @@
 import { cardHistory, mayWipe, wipeRule } from '../cards/index.ts'
 import { type DayPlan, pace, progress, type ProgressPoint } from '../day/index.ts'
 import { byId, type Production, type Shot } from '../records/index.ts'
-import { shotsDone, type TakeState, takeStates } from '../takes/index.ts'
-import { differenceFrames, secondsOfFrames } from '../timecode/index.ts'
+import { runStates, shotMarks, shotsDone, takeSeconds, type TakeState, takeStates } from '../takes/index.ts'
 
 export interface TakeLine {
   readonly slate: string
   readonly take: number
-  readonly verdict: TakeState['verdict']
+  readonly verdict: TakeState['verdict'] | 'false start'
   readonly wild: boolean
   readonly start: string
   readonly end: string
@@ -52,8 +51,11 @@ export function dayReport(production: Production, dayPlan: DayPlan): DayReport {
   // A clock shows the minute that has begun, not the nearest.
   const shown = (iso: string) => Math.floor(minuteOf(iso) + 1e-9)
   const lines = states.map((state) => takeLine(production, state))
-  const real = states.filter((state) => !state.take.wild)
-  const cards = [...new Set(states.flatMap((state) => state.take.cardIds))]
+  const real = states.filter((state) => !state.take.wild && !state.struck)
+  const ofDay = runStates(production).filter((run) => run.dayId === dayPlan.day.id && !run.struck)
+  const cards = [
+    ...new Set([...states.flatMap((state) => state.take.cardIds), ...ofDay.flatMap((run) => run.cardsNamed)]),
+  ]
   const histories = cards.map((id) => ({ id, history: cardHistory(production, id) }))
   const rule = { ...wipeRule(production), school: 'wipe' } as const
   const runs = Object.values(production.copyRun).filter(
@@ -61,14 +63,19 @@ export function dayReport(production: Production, dayPlan: DayPlan): DayReport {
   )
   const checked = histories.reduce((sum, { history }) => sum + history.copies.filter((copy) => copy.checked).length, 0)
   const unsafe = histories.filter(({ history }) => !history.alreadyWiped && !mayWipe(history, rule, null).may)
+  const marks = shotMarks(production.shotMark, dayPlan.day.id)
+  const left = new Set(
+    [...marks].filter(([, { type }]) => type === 'dropped' || type === 'not needed').map(([id]) => id),
+  )
+  const isDone = (id: string) => done.has(id) || marks.get(id)?.type === 'done'
   const missingShots = shots
-    .filter((shot) => !done.has(shot.id))
+    .filter((shot) => !isDone(shot.id) && !left.has(shot.id))
     .map(({ code, sees, mustHave }) => ({ code, sees, mustHave }))
   return {
     title: dayPlan.day.title,
     date: dayPlan.day.date,
-    shotsPlanned: pace(dayPlan.timeline, done, 0).planned,
-    shotsDone: shots.length - missingShots.length,
+    shotsPlanned: pace(dayPlan.timeline, done, 0, left).planned,
+    shotsDone: shots.filter((shot) => isDone(shot.id) && !left.has(shot.id)).length,
     takes: real.length,
     goodTakes: real.filter((state) => state.verdict === 'good').length,
     takesPerShot: done.size > 0 ? real.length / new Set(real.flatMap((state) => state.take.shotIds)).size : null,
@@ -85,6 +92,10 @@ export function dayReport(production: Production, dayPlan: DayPlan): DayReport {
     cardsSafe: cards.length - unsafe.length,
     missingShots,
     missing: [
+      ...shots.flatMap(({ id, code }) => {
+        const mark = marks.get(id)
+        return mark?.type === 'dropped' ? [`${code} was dropped${mark.reason ? `: ${mark.reason}` : ''}.`] : []
+      }),
       ...missingShots.filter((shot) => shot.mustHave).map((shot) => `Must-have ${shot.code} has no good take.`),
       ...unsafe.map(
         ({ id }) => `Card ${production.card[id]?.label ?? '?'} does not have the copies the house rule asks for.`,
@@ -94,36 +105,42 @@ export function dayReport(production: Production, dayPlan: DayPlan): DayReport {
           (s) =>
             s.verdict === 'good' &&
             s.take.recorderIds.length === 0 &&
+            !s.runs.some((run) => run.device.kind === 'recorder') &&
             !s.take.wild &&
             s.take.shotIds.some((id) => production.shot[id]?.quiet),
         )
         .map((s) => `${s.take.slate} take ${s.take.number} is good but has no sound recorder.`),
-      ...states.filter((s) => s.cutAt === null).map((s) => `${s.take.slate} take ${s.take.number} was never cut.`),
+      ...states
+        .filter((s) => s.cutAt === null && !s.struck)
+        .map((s) => `${s.take.slate} take ${s.take.number} was never cut.`),
     ],
     lines,
     progress: progress(production, dayPlan.timeline, states, minuteOf),
   }
 }
 
-function takeLine(production: Production, { take, verdict, cutTimecode, notes }: TakeState): TakeLine {
-  const rate = { num: take.rateNum, den: take.rateDen, drop: take.dropFrame }
-  const length = cutTimecode ? differenceFrames(take.startTimecode, cutTimecode, rate) : null
+function takeLine(production: Production, state: TakeState): TakeLine {
+  const { take, verdict, struck, cutTimecode, notes, runs } = state
+  const letters = (kind: 'camera' | 'recorder') =>
+    [
+      ...new Set([
+        ...(kind === 'camera' ? take.cameraIds : take.recorderIds),
+        ...runs.filter((run) => run.device.kind === kind).map((run) => run.device.id),
+      ]),
+    ]
+      .flatMap((id) => (byId(production.camera, id) ?? byId(production.recorder, id))?.letter ?? [])
+      .sort()
+      .join(' ')
   return {
     slate: take.slate,
     take: take.number,
-    verdict,
+    verdict: struck ? 'false start' : verdict,
     wild: take.wild,
     start: take.startTimecode,
     end: cutTimecode ?? '',
-    seconds: length?.ok ? secondsOfFrames(length.value, rate) : null,
-    cameras: take.cameraIds
-      .flatMap((id) => byId(production.camera, id)?.letter ?? [])
-      .sort()
-      .join(' '),
-    sound: take.recorderIds
-      .flatMap((id) => byId(production.recorder, id)?.letter ?? [])
-      .sort()
-      .join(' '),
+    seconds: takeSeconds(state),
+    cameras: letters('camera'),
+    sound: letters('recorder'),
     notes: notes.join('; '),
   }
 }

@@ -1,35 +1,84 @@
 import { describe, expect, test } from 'vitest'
-import { otioTimeline } from './openTimelineIo.ts'
+import { otioTimeline, type TimelineClip } from './openTimelineIo.ts'
+
+const ntsc = { num: 24000, den: 1001, drop: false }
+const pal = { num: 25, den: 1, drop: false }
+const clip = (name: string, atSeconds: number, more: Partial<TimelineClip> = {}): TimelineClip => ({
+  name,
+  rate: ntsc,
+  atSeconds,
+  startFrame: 100,
+  frames: 48,
+  markers: [],
+  metadata: { take: 1 },
+  ...more,
+})
+
+interface Time {
+  readonly OTIO_SCHEMA: string
+  readonly value: number
+  readonly rate: number
+}
+interface Item {
+  readonly OTIO_SCHEMA: string
+  readonly name: string
+  readonly source_range: { readonly OTIO_SCHEMA: string; readonly start_time: Time; readonly duration: Time }
+  readonly markers: readonly {
+    readonly OTIO_SCHEMA: string
+    readonly comment: string
+    readonly marked_range: Item['source_range']
+  }[]
+  readonly media_reference?: { readonly available_range: Item['source_range'] }
+}
+/** A reader of its own: where each clip begins, in seconds, as the format says that a track is read. */
+function read(timeline: object) {
+  const { OTIO_SCHEMA, tracks } = timeline as { OTIO_SCHEMA: string; tracks: { OTIO_SCHEMA: string; children: { OTIO_SCHEMA: string; name: string; kind: string; children: Item[] }[] } } // prettier-ignore
+  expect([OTIO_SCHEMA, tracks.OTIO_SCHEMA]).toEqual(['Timeline.1', 'Stack.1'])
+  return tracks.children.map((track) => {
+    expect(track.OTIO_SCHEMA).toBe('Track.1')
+    let at = 0
+    const clips: { name: string; at: number; item: Item }[] = []
+    for (const item of track.children) {
+      expect(['Clip.1', 'Gap.1']).toContain(item.OTIO_SCHEMA)
+      const { start_time, duration } = item.source_range
+      expect(start_time.rate).toBe(duration.rate)
+      expect(Number.isInteger(duration.value) && duration.value > 0).toBe(true)
+      if (item.OTIO_SCHEMA === 'Clip.1') clips.push({ name: item.name, at, item })
+      at += duration.value / duration.rate
+    }
+    return { name: track.name, kind: track.kind, clips }
+  })
+}
 
 describe('a timeline', () => {
-  interface Track {
-    readonly name: string
-    readonly kind: string
-    readonly children: readonly { name: string; source_range: object; media_reference: Record<string, unknown> }[]
-  }
-  const ntsc = { num: 24000, den: 1001, drop: false }
-  const clip = (name: string, rate = ntsc) => ({ name, rate, startFrame: 100, frames: 48, metadata: { take: 1 } })
-  const tracks = (...clips: Parameters<typeof otioTimeline> extends [unknown, unknown, ...infer C] ? C : never) =>
-    (otioTimeline('Day', ntsc, ...clips) as { tracks: { children: Track[] } }).tracks.children
-  const range = (rate: number) => ({
-    OTIO_SCHEMA: 'TimeRange.1',
-    start_time: { OTIO_SCHEMA: 'RationalTime.1', rate, value: 100 },
-    duration: { OTIO_SCHEMA: 'RationalTime.1', rate, value: 48 },
+  test('holds each clip with its exact range, counted at its own rate, where it lies', () => {
+    const [track] = read(
+      otioTimeline('Day', ntsc, [
+        { name: 'Camera A', kind: 'Video', clips: [clip('b', 60, { rate: pal }), clip('a', 0)] },
+      ]),
+    )
+    expect(track!.clips.map(({ name, at }) => [name, Math.round(at * 10) / 10])).toEqual([['a', 0], ['b', 60]]) // prettier-ignore
+    expect(track!.clips.map(({ item }) => item.source_range.duration.rate)).toEqual([24000 / 1001, 25])
+    expect(track!.clips[0]!.item.media_reference!.available_range).toEqual(track!.clips[0]!.item.source_range)
   })
-  test('holds each clip with its exact range, counted at its own rate', () => {
-    const [track] = tracks([clip('1A take 1'), clip('1A take 2', { num: 25, den: 1, drop: false })])
-    expect(track!.children.map((c) => c.source_range)).toEqual([range(24000 / 1001), range(25)])
-    expect(track!.children[0]!.media_reference).toMatchObject({
-      OTIO_SCHEMA: 'MissingReference.1',
-      available_range: range(24000 / 1001),
-    })
-  })
-  test('has a track of sound where there is wild sound, and none where there is none', () => {
-    const kinds = (given: Track[]) => given.map(({ name, kind, children }) => [name, kind, children.length])
-    expect(kinds(tracks([clip('a')]))).toEqual([['Good takes', 'Video', 1]])
-    expect(kinds(tracks([], [clip('W1')]))).toEqual([
-      ['Good takes', 'Video', 0],
-      ['Wild sound', 'Audio', 1],
+  test('a device that begins later waits for it, so that tracks lie beside one another', () => {
+    const tracks = read(
+      otioTimeline('Day', pal, [
+        { name: 'Camera A', kind: 'Video', clips: [clip('a', 0, { rate: pal })] },
+        { name: 'Sound R', kind: 'Audio', clips: [clip('r', 1.4, { rate: pal })] },
+      ]),
+    )
+    expect(tracks.map(({ name, kind, clips }) => [name, kind, clips[0]!.at])).toEqual([
+      ['Camera A', 'Video', 0],
+      ['Sound R', 'Audio', 1.4],
     ])
+  })
+  test('clips that follow one another at once have no gap between them', () => {
+    const [track] = read(otioTimeline('Day', pal, [{ name: 'A', kind: 'Video', clips: [clip('a', 0, { rate: pal, frames: 25 }), clip('b', 1, { rate: pal })] }])) // prettier-ignore
+    expect(track!.clips.map(({ at }) => at)).toEqual([0, 1])
+  })
+  test('notes are markers on their frame', () => {
+    const [track] = read(otioTimeline('Day', pal, [{ name: 'A', kind: 'Video', clips: [clip('a', 0, { rate: pal, markers: [{ name: 'note', comment: 'gulls', frame: 120 }] })] }])) // prettier-ignore
+    expect(track!.clips[0]!.item.markers).toMatchObject([{ OTIO_SCHEMA: 'Marker.2', comment: 'gulls', marked_range: { start_time: { value: 120, rate: 25 } } }]) // prettier-ignore
   })
 })

@@ -156,6 +156,25 @@ describe('cards below the rule', () => {
     expect(says(p)[0]).toMatch(/1 take logged on it, and the reader found no file/)
     expect(checkCards(media({ copyRun: { a: run('s1', 20) } })).map((f) => f.check)).not.toContain('media.card-empty')
   })
+  test('a card formatted in its camera before it was safe is told for good, one after that is not', () => {
+    const formatted = (version: number, more: Parameters<typeof media>[0] = {}) =>
+      checkCards(media({ cardMove: { f: { version, type: 'formatted', cardId: 'card' } }, ...more })).filter((f) => f.check === 'media.formatted-too-soon') // prettier-ignore
+    expect(formatted(40)).toMatchObject([{ severity: 'stop', says: expect.stringMatching(/^Card \S+ was formatted in its device while 1 take on it was not safe/) }]) // prettier-ignore
+    const safe = {
+      rules: { copiesBeforeWipe: 1, checkedBeforeWipe: 1, holdersBeforeWipe: 1 },
+      copyRun: { a: run('s1', 20) },
+      copyCheck: { a: { version: 30, copyRunId: 'a' } },
+      custody: { c: { version: 31, driveId: 's1', personId: 'p' } },
+    }
+    expect(formatted(40, safe)).toEqual([])
+    expect(formatted(25, safe)).toHaveLength(1)
+  })
+  test('two takes of one number are told, with their moments', () => {
+    const p = productionWith({
+      take: { a: {}, b: { startedAt: '2026-05-14T09:00:00.000Z' } },
+    })
+    expect(checkCards(p).map((f) => f.check)).toContain('roll.number-twice')
+  })
   test('a card that nobody rolled on and a wiped one are no finding', () => {
     expect(checkCards(media({ take: {} }))).toEqual([])
     expect(checkCards(media({ wipe: { w: { version: 50 } } }))).toEqual([])

@@ -3,23 +3,30 @@ import {
   mayWipe,
   newestRun,
   openPlannedCopies,
+  recordedOn,
   type WipeAnswer,
   wipeRule,
   type WipeRule,
 } from '../cards/index.ts'
-import { type Card, type Drive, type Production, createRecord } from '../records/index.ts'
+import { byId, type Card, type Drive, type Production, createRecord } from '../records/index.ts'
+import { type TakeState, runStates, takeStates } from '../takes/index.ts'
 import { counted } from '../text/index.ts'
 import type { Finding, Fix } from './finding.ts'
 
 /** Has every card that was rolled on the copies that the house rule asks for? */
 export function checkCards(production: Production): Finding[] {
-  return [...checkEmptyCards(production), ...checkCopies(production)]
+  return [
+    ...checkEmptyCards(production),
+    ...checkFormatted(production),
+    ...checkCopies(production),
+    ...checkLog(production),
+  ]
 }
 
 /** Takes are logged on it, and the reader found no file: the wrong card, or one that is not mounted. */
 function checkEmptyCards(production: Production): Finding[] {
   return Object.values(production.card).flatMap((card): Finding[] => {
-    const takes = Object.values(production.take).filter((take) => take.cardIds.includes(card.id)).length
+    const takes = recordedOn(production, card.id).recordings
     const newest = newestRun(production, card.id)
     if (takes === 0 || newest === undefined || newest.files > 0) return []
     return [
@@ -40,10 +47,87 @@ function checkEmptyCards(production: Production): Finding[] {
   })
 }
 
+/** Was a card formatted in its device while what was on it was not safe? Too late to mend; not too late to know. */
+function checkFormatted(production: Production): Finding[] {
+  const rule = { ...wipeRule(production), school: 'wipe' } as const
+  return Object.values(production.cardMove).flatMap((move): Finding[] => {
+    const card = byId(production.card, move.cardId)
+    if (move.type !== 'formatted' || !card) return []
+    const before = asOf(production, move.version)
+    const { recordings } = recordedOn(before, card.id)
+    const answer = mayWipe(cardHistory(before, card.id), rule, null)
+    if (recordings === 0 || answer.may) return []
+    return [
+      {
+        check: 'media.formatted-too-soon',
+        severity: 'stop',
+        stage: 'offload',
+        rule: 'copiesBeforeWipe',
+        about: { kind: 'card', id: card.id },
+        says: `Card ${card.label} was formatted in its device while ${counted(recordings, 'take')} on it ${recordings === 1 ? 'was' : 'were'} not safe: ${answer.reasons.join(' ')} Keep it out of use until somebody has tried to bring them back.`,
+        evidence: [
+          { label: 'formatted', value: move.happenedAt, unit: '', from: 'cards in and out' },
+          { label: 'copies then', value: answer.goodCopies, unit: `of ${rule.copies}`, from: 'copy ledger' },
+        ],
+        fixes: [],
+      },
+    ]
+  })
+}
+
+/** A production as its ledgers of media were before an edit. */
+function asOf(production: Production, version: number): Production {
+  const before = <T extends { readonly version: number }>(entries: Readonly<Record<string, T>>) =>
+    Object.fromEntries(Object.entries(entries).filter(([, entry]) => entry.version < version))
+  const { take, takeEvent, run, runStop, correction, cardMove, copyRun, copyCheck, wipe, custody } = production
+  return {
+    ...production,
+    take: before(take),
+    takeEvent: before(takeEvent),
+    run: before(run),
+    runStop: before(runStop),
+    correction: before(correction),
+    cardMove: before(cardMove),
+    copyRun: before(copyRun),
+    copyCheck: before(copyCheck),
+    wipe: before(wipe),
+    custody: before(custody),
+  }
+}
+
+/** Does the log say one thing once: no two takes of one number, nothing that never stopped? */
+function checkLog(production: Production): Finding[] {
+  return Object.values(production.day).flatMap((day) => {
+    const states = takeStates(production, day.id)
+    const doubles = new Map<string, TakeState[]>()
+    for (const state of states)
+      if (state.double) {
+        const key = `${state.take.slate} take ${state.take.number}`
+        doubles.set(key, [...(doubles.get(key) ?? []), state])
+      }
+    return [...doubles].map(([called, same]): Finding => ({
+      check: 'roll.number-twice',
+      severity: 'watch',
+      stage: 'roll',
+      rule: null,
+      about: { kind: 'take', id: same.at(-1)!.take.id },
+      says: `${counted(same.length, 'take')} on ${day.title} are all ${called}: the editor cannot tell them apart. Give one another number in Roll.`,
+      evidence: same.map((state) => ({
+        label: called,
+        value: state.take.startTimecode,
+        unit: '',
+        from: state.take.startedAt,
+      })),
+      fixes: [],
+    }))
+  })
+}
+
 function checkCopies(production: Production): Finding[] {
   const rule = { ...wipeRule(production), school: 'wipe' } as const
   const rolled = new Set([
     ...Object.values(production.take).flatMap((take) => take.cardIds),
+    ...runStates(production).flatMap((run) => run.cardsNamed),
     ...Object.values(production.copyRun).map((run) => run.cardId),
   ])
   return Object.values(production.card)

@@ -23,6 +23,8 @@ const WORDS: Readonly<Record<string, string>> = {
   'light.ratio': 'ratio off what was asked',
   'light.mirror-shows': 'a mirror shows what it should not',
   'media.copies-below-rule': 'card without the copies the rule asks for',
+  'media.formatted-too-soon': 'formatted before it was safe',
+  'roll.number-twice': 'one number for two takes',
   'media.card-empty': 'takes logged, no file found',
   'order.loud-in-quiet-shot': 'loud in a quiet shot',
   'order.meal-too-late': 'too long without a meal',

@@ -1,4 +1,13 @@
-import { byId, type Correction, type Id, type Production, type Run, type RunStop, type Take } from '../records/index.ts'
+import {
+  byId,
+  type Correction,
+  type Id,
+  type Production,
+  type Run,
+  type RunStop,
+  type Take,
+  type TakeEvent,
+} from '../records/index.ts'
 import { differenceFrames, type FrameRate, secondsOfFrames } from '../timecode/index.ts'
 
 /** The ledgers of a set. */
@@ -61,6 +70,25 @@ const deviceOf = ({ cameraId, recorderId }: Pick<Run, 'cameraId' | 'recorderId'>
  * cut: logs from before there were runs read so.
  */
 export function runStates(log: SetLog): readonly RunState[] {
+  const known = kept.get(log.take)
+  const isSame = (one: Kept) => LOGS.every((name) => one.log[name] === log[name])
+  const found = known?.find(isSame)
+  if (found) return found.runs
+  const runs = fold(log)
+  const { take, takeEvent, run, runStop, correction } = log
+  kept.set(log.take, [{ log: { take, takeEvent, run, runStop, correction }, runs }, ...(known ?? [])].slice(0, 4))
+  return runs
+}
+
+const LOGS = ['take', 'takeEvent', 'run', 'runStop', 'correction'] as const
+interface Kept {
+  readonly log: SetLog
+  readonly runs: readonly RunState[]
+}
+/** Ledgers never change in place: what was folded once is not folded again while it is asked for card by card. */
+const kept = new WeakMap<SetLog['take'], Kept[]>()
+
+function fold(log: SetLog): readonly RunState[] {
   const stops = gathered(Object.values(log.runStop), (stop) => stop.runId)
   const corrections = gathered(Object.values(log.correction), (one) => one.runId)
   const told = Object.values(log.run).flatMap((run): RunState[] => {
@@ -89,7 +117,15 @@ export function runStates(log: SetLog): readonly RunState[] {
     return [state]
   })
   const has = new Set(told.map((run) => `${run.takeId} ${run.device.id}`))
-  return [...told, ...Object.values(log.take).flatMap((take) => unspoken(log, take, has, told))].sort((a, b) =>
+  const cuts = gathered(
+    Object.values(log.takeEvent).filter((event) => event.type === 'cut'),
+    (event) => event.takeId,
+  )
+  const ofDevice = gathered(told, (run) => run.device.id)
+  const rest = Object.values(log.take).flatMap((take) =>
+    unspoken(take, (cuts.get(take.id) ?? []).sort(byEntry)[0], has, ofDevice),
+  )
+  return [...told, ...rest].sort((a, b) =>
     a.start.at < b.start.at ? -1 : a.start.at > b.start.at ? 1 : a.id < b.id ? -1 : 1,
   )
 }
@@ -105,18 +141,20 @@ const corrected = (run: RunState, one: Correction): RunState => ({
 })
 
 /** Devices of a take of which no run tells. */
-function unspoken(log: SetLog, take: Take, has: ReadonlySet<string>, told: readonly RunState[]): RunState[] {
+function unspoken(
+  take: Take,
+  cut: TakeEvent | undefined,
+  has: ReadonlySet<string>,
+  ofDevice: ReadonlyMap<string, readonly RunState[]>,
+): RunState[] {
   const devices: DeviceRef[] = [
     ...take.cameraIds.map((id) => ({ kind: 'camera', id }) as const),
     ...take.recorderIds.map((id) => ({ kind: 'recorder', id }) as const),
   ]
-  const cut = Object.values(log.takeEvent)
-    .filter((event) => event.takeId === take.id && event.type === 'cut')
-    .sort(byEntry)[0]
   return devices.flatMap((device): RunState[] => {
     if (has.has(`${take.id} ${device.id}`)) return []
     // It rolled on from before.
-    if (told.some((run) => run.device.id === device.id && isOpenAt(run, take.startedAt))) return []
+    if (ofDevice.get(device.id)?.some((run) => isOpenAt(run, take.startedAt))) return []
     return [
       {
         id: `${take.id} ${device.id}`,

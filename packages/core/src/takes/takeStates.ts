@@ -40,6 +40,13 @@ export function takeStates(log: Pick<Production, 'take' | 'takeEvent'> & Partial
   const corrections = gathered(Object.values(whole.correction), (one) => one.takeId)
   const ofNotes = gathered(Object.values(whole.correction), (one) => one.eventId)
   const runs = runStates(whole).filter((run) => run.dayId === dayId && !run.struck)
+  const ofTake = gathered(runs, (run) => run.takeId)
+  // Nearly every run ends with its take: only the others can be of more than one.
+  const long = runs.filter((run) => {
+    if (run.how === 'take') return false
+    const cut = run.takeId === null ? undefined : events.get(run.takeId)?.find((event) => event.type === 'cut')
+    return cut === undefined || run.stop === null || run.stop.at > cut.happenedAt
+  })
   const takes = Object.values(whole.take)
     .filter((take) => take.dayId === dayId)
     .sort((a, b) => (a.startedAt < b.startedAt ? -1 : a.startedAt > b.startedAt ? 1 : a.id < b.id ? -1 : 1))
@@ -56,7 +63,10 @@ export function takeStates(log: Pick<Production, 'take' | 'takeEvent'> & Partial
     const ids = new Set(group.map((one) => one.take.id as string))
     return {
       ...state,
-      runs: runs.filter((run) => (run.takeId !== null && ids.has(run.takeId)) || outlives(run, state)),
+      runs: [
+        ...group.flatMap((one) => ofTake.get(one.take.id) ?? []),
+        ...long.filter((run) => !ids.has(run.takeId ?? '') && outlives(run, state)),
+      ].sort(byStart),
       twins: twins.map((one) => one.take.id),
       double: false,
       corrections: [...first, ...twins.flatMap((one) => one.corrections)],
@@ -85,6 +95,8 @@ function reslated(take: Take, corrections: readonly Correction[]): Reslated {
   const { slate, number, orderItemId, shotIds } = said
   return { take: { ...take, slate: slate || take.slate, number, orderItemId, shotIds }, corrections }
 }
+
+const byStart = (a: RunState, b: RunState) => (a.start.at < b.start.at ? -1 : a.start.at > b.start.at ? 1 : 0)
 
 /** Takes of one moment, in groups of one nearly always. */
 function together(takes: readonly Reslated[]): Reslated[][] {

@@ -13,6 +13,7 @@ import { Labels } from './Labels.tsx'
 import { isUnderWay, RunningCopy } from './RunningCopy.tsx'
 import { ENDPOINTS, type MediaView, type MediaVolume } from '@kavrell/contract'
 import { cardHistory, mayWipe, wipeRule } from '@kavrell/core/cards'
+import { runStates } from '@kavrell/core/takes'
 import { counted } from '@kavrell/core/text'
 
 const byLabel = (a: { label: string }, b: { label: string }) => a.label.localeCompare(b.label, 'en', { numeric: true })
@@ -47,7 +48,10 @@ export function OffloadScreen() {
   const rule = wipeRule(production)
   const volumeOf = (kind: MediaVolume['kind'], folder: string) =>
     volumes.find((v) => v.kind === kind && v.folder === folder)
-  const rolled = new Set(Object.values(production.take).flatMap((take) => take.cardIds))
+  const rolled = new Set([
+    ...Object.values(production.take).flatMap((take) => take.cardIds),
+    ...runStates(production).flatMap((run) => run.cardsNamed),
+  ])
   const answers = cards.map((card): CardAnswer => {
     const history = cardHistory(production, card.id)
     const used = history.copies.length > 0 || rolled.has(card.id)

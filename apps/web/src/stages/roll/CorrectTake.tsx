@@ -67,7 +67,7 @@ export function CorrectTake({ state, clock, onClose }: { state: TakeState; clock
         }),
       )
     for (const run of state.runs) {
-      const fields = correctionOf(run, runs[run.id] ?? {}, clock)
+      const fields = correctionOf(run, runs[run.id] ?? {})
       if (!fields.ok) return setFault(fields.says)
       if (fields.changed) changes.push(correct({ runId: asId(run.id), ...fields.changed, reason }))
     }
@@ -216,7 +216,6 @@ type Corrected = Pick<
 function correctionOf(
   run: RunState,
   { start, stop, cardId }: Partial<RunEdit>,
-  clock: SetClock,
 ): { ok: true; changed: Partial<Corrected> | null } | { ok: false; says: string } {
   const changed: { -readonly [K in keyof Corrected]?: Corrected[K] } = {}
   const moment = (label: string): string | null => {

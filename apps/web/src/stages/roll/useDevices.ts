@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react'
 import { remember, remembered } from '../../store/remember.ts'
 import { useProduction } from '../../store/selectors.ts'
 import { type CardInDevice, cardsIn, minutesLeft, rateOfDevice } from '@kavrell/core/cards'
-import { asId, type Id, type RecordOf } from '@kavrell/core/records'
+import { asId, type RecordOf } from '@kavrell/core/records'
 import type { DeviceRef, RunState } from '@kavrell/core/takes'
 import type { Subject } from './useSlate.ts'
 
@@ -68,7 +68,7 @@ export function useDevices(
         [...Object.values(camera), ...Object.values(recorder)].flatMap((device) => {
           const inThere = cardIn(device.id).card
           return inThere
-            ? [[device.id as string, minutesLeft(production, inThere, rateOfDevice(device), minute * 10_000)] as const]
+            ? [[device.id, minutesLeft(production, inThere, rateOfDevice(device), minute * 10_000)] as const]
             : []
         }),
       ),
@@ -103,7 +103,7 @@ export function useDevices(
         .map((c) => device({ kind: 'camera', id: c.id }, c.letter, c.name)),
       ...Object.values(recorder)
         .sort(byLetter)
-        .map((r) => device({ kind: 'recorder', id: r.id as Id<'recorder'> }, r.letter, r.name)),
+        .map((r) => device({ kind: 'recorder', id: r.id }, r.letter, r.name)),
     ],
     arm: ({ ref, planned }, on) => keep({ ...kept, on: { ...kept.on, [keyOf(ref.id, planned)]: on } }),
     setStays: ({ ref }, stays) => keep({ ...kept, stays: { ...kept.stays, [ref.id]: stays } }),

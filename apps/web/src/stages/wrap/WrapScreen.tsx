@@ -1,7 +1,9 @@
 import { addressOf, ENDPOINTS } from '@kavrell/contract'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { useState } from 'react'
 import { useProductionStore } from '../../store/production.ts'
-import { useProduction } from '../../store/selectors.ts'
+import { useParts, useProduction } from '../../store/selectors.ts'
+import { Select } from '../../ui/fields.tsx'
 import { Page } from '../../ui/Page.tsx'
 import { Answer, Button, Empty, Reading, Section, Title } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
@@ -14,8 +16,9 @@ export function WrapScreen() {
   const production = useProduction()
   const productionId = useProductionStore((s) => s.productionId)
   const { dayPlan } = useDay()
-  if (!dayPlan || dayPlan.timeline.shots === 0)
-    return <Empty says="The report follows from a day’s order and what was logged." />
+  const logged = dayPlan && Object.values(production.take).some((take) => take.dayId === dayPlan.day.id)
+  if (!dayPlan || (dayPlan.timeline.shots === 0 && !logged))
+    return <Empty says="The report follows from what was logged, and from a day’s order where there is one." />
   const report = dayReport(production, dayPlan)
   const left = report.shotsPlanned - report.shotsDone
   const ofDay = { productionId: productionId!, dayId: dayPlan.day.id }
@@ -72,7 +75,7 @@ export function WrapScreen() {
                 ['PDF', ENDPOINTS.reportPdf],
                 ['CSV', ENDPOINTS.takesCsv],
                 ['JSON', ENDPOINTS.reportJson],
-                ['OpenTimelineIO', ENDPOINTS.goodTakesOtio],
+                ['OpenTimelineIO', ENDPOINTS.takesOtio],
               ] as const
             ).map(([name, file]) => (
               <a key={name} href={addressOf(file, ofDay)} download>
@@ -103,7 +106,7 @@ export function WrapScreen() {
             [
               l.slate,
               l.wild ? '–' : l.take,
-              l.wild ? 'wild' : l.verdict === 'no-good' ? 'no good' : l.verdict,
+              l.wild ? 'wild' : l.verdict === 'no-good' ? 'no good' : l.verdict === 'open' ? '' : l.verdict,
               l.start,
               l.end,
               l.seconds === null ? '' : minutesSeconds(l.seconds),
@@ -129,7 +132,64 @@ export function WrapScreen() {
           )}
         </Grid>
       </Section>
-      <Flex mt="10px" />
+      <SetLogs ofDay={ofDay} />
     </Page>
+  )
+}
+
+const LOGS = [
+  ['camera', 'Camera report'],
+  ['sound', 'Sound report'],
+  ['editor', 'Log for the editor'],
+] as const
+
+/** What was recorded, device by device: for all of the day, or for a unit, a device or a card. */
+function SetLogs({ ofDay }: { ofDay: { readonly productionId: string; readonly dayId: string } }) {
+  const { unit, camera, recorder, card } = useParts('unit', 'camera', 'recorder', 'card')
+  const [only, setOnly] = useState('all')
+  const groups: readonly (readonly [name: string, choices: readonly (readonly [id: string, says: string])[]])[] = [
+    ['Units', Object.values(unit).map((one) => [one.id, one.name])],
+    ['Cameras', Object.values(camera).map((one) => [one.id, `camera ${one.letter}`])],
+    ['Sound', Object.values(recorder).map((one) => [one.id, `recorder ${one.letter}`])],
+    ['Cards', Object.values(card).map((one) => [one.id, `card ${one.label}`])],
+  ]
+  return (
+    <Section title="Logs of the set">
+      <Flex gap="8px 20px" wrap="wrap" align="center">
+        <Select aria-label="Logs of" w="200px" value={only} onChange={(e) => setOnly(e.target.value)}>
+          <option value="all">the whole day</option>
+          {groups.map(
+            ([name, choices]) =>
+              choices.length > 0 && (
+                <optgroup key={name} label={name}>
+                  {[...choices]
+                    .sort((a, b) => a[1].localeCompare(b[1], 'en', { numeric: true }))
+                    .map(([id, says]) => (
+                      <option key={id} value={id}>
+                        {says}
+                      </option>
+                    ))}
+                </optgroup>
+              ),
+          )}
+        </Select>
+        {LOGS.map(([kind, name]) => (
+          <Flex key={kind} gap="8px" align="center">
+            <Text fontWeight={600}>{name}</Text>
+            {(['pdf', 'csv', 'json'] as const).map((as) => (
+              <Box asChild key={as} color="action" fontWeight={600}>
+                <a
+                  href={addressOf(ENDPOINTS.setLog, { ...ofDay, log: `${kind}.${as}`, only })}
+                  download
+                  aria-label={`${name}, ${as.toUpperCase()}`}
+                >
+                  {as.toUpperCase()}
+                </a>
+              </Box>
+            ))}
+          </Flex>
+        ))}
+      </Flex>
+    </Section>
   )
 }

@@ -54,7 +54,7 @@ test('what is missing is named, a must before a wish', () => {
 test('the report leaves in four open formats', () => {
   draw(<WrapScreen />, 'wrap')
   const base = `/api/productions/${PRODUCTION_ID}/days/${day().id}`
-  for (const file of ['report.pdf', 'takes.csv', 'report.json', 'good-takes.otio'])
+  for (const file of ['report.pdf', 'takes.csv', 'report.json', 'takes.otio'])
     expect(document.querySelector(`a[href="${base}/${file}"]`)).toBeTruthy()
 })
 
