@@ -32,22 +32,24 @@ test('away and back: takes logged without a server survive a reload, go out once
   await server.goAway()
   await expect(page.getByText('server away')).toBeVisible()
 
+  await page.keyboard.press('s')
   await page.keyboard.press('Space')
   await expect(page.getByText(/^rolling \d/)).toBeVisible()
+  await page.keyboard.press('Space')
   await page.keyboard.press('g')
-  await expect(page.locator('[data-logged="2J/1"]')).toContainText('good')
-  await expect(page.getByText(/2 wait here since \d\d:\d\d, server away/)).toBeVisible()
+  await expect(page.locator('[data-logged="2J/1"]').last()).toContainText('good')
+  await expect(page.getByText(/3 wait here since \d\d:\d\d, server away/)).toBeVisible()
 
   await page.reload()
-  await expect(page.locator('[data-logged="2J/1"]')).toContainText('good')
-  await expect(page.getByText(/2 wait here since/)).toBeVisible()
+  await expect(page.locator('[data-logged="2J/1"]').last()).toContainText('good')
+  await expect(page.getByText(/3 wait here since/)).toBeVisible()
   for (const stage of STAGES) {
     await page.goto(base + stage)
     await expect(page.getByRole('main')).toContainText(/\w{3}/)
   }
   await page.goto(`${base}offload`)
   await page.getByLabel('Hand over to').first().selectOption({ label: 'Edda Marsh' })
-  await expect(page.getByText(/3 wait here since/)).toBeVisible()
+  await expect(page.getByText(/4 wait here since/)).toBeVisible()
   expect(await takes()).toBe(before)
 
   await server.comeBack()

@@ -172,38 +172,40 @@ function RunLine({
   const { camera, recorder } = useParts('camera', 'recorder')
   const letter = (run.device.kind === 'camera' ? camera[run.device.id] : recorder[run.device.id])?.letter ?? '?'
   return (
-    <>
-      <Text color="soft">{letter}</Text>
-      <Grid templateColumns="1fr 1fr 72px" gap="6px">
-        <Input
-          aria-label={`${letter} from`}
-          fontFamily="mono"
-          fontSize="note"
-          value={edit.start ?? run.start.timecode}
-          onChange={(e) => onEdit({ start: e.target.value })}
-        />
-        <Input
-          aria-label={`${letter} to`}
-          fontFamily="mono"
-          fontSize="note"
-          placeholder="rolls"
-          value={edit.stop ?? run.stop?.timecode ?? ''}
-          onChange={(e) => onEdit({ stop: e.target.value })}
-        />
-        <Select
-          aria-label={`${letter} card`}
-          value={edit.cardId ?? run.cardId ?? ''}
-          onChange={(e) => onEdit({ cardId: e.target.value })}
-        >
-          {run.cardId === null && <option value="">no card</option>}
-          {cards.map((card) => (
-            <option key={card.id} value={card.id}>
-              {card.label}
-            </option>
-          ))}
-        </Select>
-      </Grid>
-    </>
+    <Grid gridColumn="span 2" templateColumns="22px 1fr 1fr 62px" gap="4px" alignItems="center">
+      <Text fontWeight={700}>{letter}</Text>
+      <Input
+        aria-label={`${letter} from`}
+        fontFamily="mono"
+        fontSize="note"
+        letterSpacing="-0.03em"
+        px="4px"
+        value={edit.start ?? run.start.timecode}
+        onChange={(e) => onEdit({ start: e.target.value })}
+      />
+      <Input
+        aria-label={`${letter} to`}
+        fontFamily="mono"
+        fontSize="note"
+        letterSpacing="-0.03em"
+        px="4px"
+        placeholder="rolls"
+        value={edit.stop ?? run.stop?.timecode ?? ''}
+        onChange={(e) => onEdit({ stop: e.target.value })}
+      />
+      <Select
+        aria-label={`${letter} card`}
+        value={edit.cardId ?? run.cardId ?? ''}
+        onChange={(e) => onEdit({ cardId: e.target.value })}
+      >
+        {run.cardId === null && <option value="">no card</option>}
+        {cards.map((card) => (
+          <option key={card.id} value={card.id}>
+            {card.label}
+          </option>
+        ))}
+      </Select>
+    </Grid>
   )
 }
 

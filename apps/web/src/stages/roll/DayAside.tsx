@@ -183,7 +183,7 @@ function TakeLine({ state, onOpen, open }: { state: TakeState; onOpen: (() => vo
       disabled={onOpen === null}
       _disabled={{ opacity: 1 }}
       aria-expanded={open}
-      aria-label={`${take.slate}${take.wild ? '' : ` take ${take.number}`}, ${says}: put right`}
+      title="Put right"
       onClick={() => onOpen?.()}
       data-logged={`${take.slate}/${take.number}`}
     >

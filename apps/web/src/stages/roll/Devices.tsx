@@ -1,4 +1,4 @@
-import { Box, Flex, Grid, Menu, Portal, Text } from '@chakra-ui/react'
+import { Box, Flex, Grid, Menu, Portal, Text, VisuallyHidden } from '@chakra-ui/react'
 import { useRights, useRecords } from '../../store/selectors.ts'
 import { Button } from '../../ui/parts.tsx'
 import { Since } from './RunningTimecode.tsx'
@@ -76,6 +76,7 @@ function Tile({
     else if (takeRolls) actions.start(device)
     else actions.arm(device, !device.on)
   }
+  const cardSays = card.card ? `${card.card.label}${leftMin === null ? '' : `, ${room(leftMin)}`}` : 'no card'
   const little = leftMin !== null && leftMin < LITTLE_MIN
   return (
     <Flex
@@ -99,12 +100,11 @@ function Tile({
         w="100%"
         disabled={!rights.log}
         aria-pressed={run !== undefined || (!takeRolls && device.on)}
-        aria-label={`${device.letter}, ${run ? 'rolling: stop it' : takeRolls ? 'start it' : says}`}
         onClick={press}
       >
         <Flex align="baseline" gap="6px">
           <Text as="span" fontSize="title" fontWeight={700}>
-            {device.letter}
+            {device.letter}{' '}
           </Text>
           <Text
             as="span"
@@ -121,15 +121,16 @@ function Tile({
           {device.shot ? `${device.shot.code}, ${device.shot.focalLengthMm} mm` : device.name}
           {device.stays ? ', goes on' : ''}
         </Text>
+        {(run || takeRolls) && <VisuallyHidden> {run ? 'rolling: stop it' : ': start it'}</VisuallyHidden>}
       </Button>
-      <CardOf device={device} actions={actions}>
+      <CardOf device={device} says={cardSays} actions={actions}>
         <Text
           as="span"
           truncate
           color={card.card ? (little ? 'watch' : 'soft') : lit ? 'stop' : 'faint'}
           fontWeight={card.card && !little ? 400 : 600}
         >
-          {card.card ? `${card.card.label}${leftMin === null ? '' : `, ${room(leftMin)}`}` : 'no card'}
+          {cardSays}
         </Text>
       </CardOf>
     </Flex>
@@ -140,7 +141,17 @@ const room = (minutes: number): string =>
   minutes >= 600 ? `${Math.floor(minutes / 60)} h` : `${Math.floor(minutes)} min`
 
 /** Which card is in a device: pressed, it says what can be done with it. */
-function CardOf({ device, actions, children }: { device: Device; actions: DeviceActions; children: React.ReactNode }) {
+function CardOf({
+  device,
+  says,
+  actions,
+  children,
+}: {
+  device: Device
+  says: string
+  actions: DeviceActions
+  children: React.ReactNode
+}) {
   const rights = useRights()
   const cards = useRecords('card')
   const own = Object.values(cards)
@@ -168,7 +179,7 @@ function CardOf({ device, actions, children }: { device: Device; actions: Device
           pb="4px"
           w="100%"
           minW={0}
-          aria-label={`Card of ${device.letter}${inThere ? `, ${inThere.label}` : ''}`}
+          aria-label={`Card of ${device.letter}: ${says}`}
         >
           {children}
         </Button>
