@@ -269,7 +269,7 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
       const verified = JSON.parse(
         execFileSync(
           process.execPath,
-          ['apps/cli/bin/kavrell.mjs', 'verify', path.join(server.media, 'drives', drive, folder!)],
+          ['apps/cli/bin/kavrell.mjs', 'verify', '--json', path.join(server.media, 'drives', drive, folder!)],
           { encoding: 'utf8' },
         ),
       ) as { same: boolean; files: number }

@@ -21,10 +21,45 @@ interface Said {
   readonly files: number
   readonly drives: readonly { copied: boolean; checked: boolean; files: number; problems: string[] }[]
 }
+const plain = (...args: string[]) => spawnSync(TSX, [MAIN, ...args], { cwd: scratch, encoding: 'utf8' })
+/** As a program calls it. */
 const kavrell = (...args: string[]) => {
-  const { status, stdout, stderr } = spawnSync(TSX, [MAIN, ...args], { cwd: scratch, encoding: 'utf8' })
+  const { status, stdout, stderr } = plain(...args, '--json')
   return { status, stderr, said: (stdout.startsWith('{') ? JSON.parse(stdout) : null) as Said }
 }
+
+test('people are told one sentence and what it leaves with; quiet says nothing when all is well', async () => {
+  const copied = plain('copy', 'A1', '--to', 'S1', '--to', 'S2')
+  expect(copied.stdout).toMatch(
+    /^A1: 30 files, \S+ \S+, copied to S1 and S2, read back, the same\. Leaving with 0\.\n$/,
+  )
+  // Nobody looks on here: no bar is drawn.
+  expect(copied.stderr).toBe('')
+  expect(plain('verify', '-q', 'S1/A1')).toMatchObject({ status: 0, stdout: '', stderr: '' })
+  await rm(path.join(scratch, 'S1/A1/hello.txt'))
+  const broken = plain('verify', '-q', 'S1')
+  expect(broken.status).toBe(1)
+  expect(broken.stderr).toMatch(/hello\.txt: .*\nA1: not the same as listed\. Leaving with 1\.\n$/s)
+})
+
+test('every copy on a drive is found below it', async () => {
+  await cp(TREE, path.join(scratch, 'B1'), { recursive: true })
+  plain('copy', 'A1', '--to', 'S1')
+  plain('copy', 'B1', '--to', 'S1')
+  expect(plain('verify', 'S1').stdout).toMatch(/^2 copies: 60 files/)
+  const { said } = kavrell('verify', 'S1')
+  expect((said as unknown as { folders: { folder: string; same: boolean }[] }).folders).toMatchObject([
+    { folder: 'A1', same: true },
+    { folder: 'B1', same: true },
+  ])
+})
+
+test('help is help wherever it stands, and words to complete are given', () => {
+  for (const args of [['--help'], ['-h'], ['copy', '--help'], ['verify', '-h', 'S1']])
+    expect(plain(...args)).toMatchObject({ status: 0, stdout: expect.stringContaining('kavrell copy CARD') })
+  expect(plain().status).toBe(2)
+  expect(plain('completion').stdout).toContain('complete -o filenames -F _kavrell kavrell')
+})
 
 test('copies a card to two drives, reads both back, and md5sum agrees', () => {
   const { status, said } = kavrell('copy', 'A1', '--to', 'S1', '--to', 'S2', '--hash', 'md5')
@@ -81,6 +116,8 @@ test.each([
   [['copy', 'A1/hello.txt', '--to', 'S1'], /is not a folder/],
   [['copy', 'A1', '--to', 'A1/nested'], /cannot go into the card itself/],
   [['copy', 'A1', '--to', 'nowhere'], /nowhere/],
+  [['copy', 'A1', '--to', 'S1', '--to', 'S1/'], /named twice/],
+  [['verify', 'nowhere'], /nowhere is not a folder/],
   [['wipe', 'A1'], /kavrell copy CARD/],
 ])('%j is a wrong call: 2, and why', (args, why) => {
   const { status, stderr } = kavrell(...args)

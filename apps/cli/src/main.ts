@@ -1,15 +1,44 @@
 import path from 'node:path'
 import { parseArgs } from 'node:util'
 import { stat } from 'node:fs/promises'
-import { copyTree, type HashName, sayFault, verifyFolder } from '@kavrell/copying'
+import {
+  copyTree,
+  foldersWithLists,
+  type HashName,
+  listFiles,
+  sayFault,
+  verifyFolder,
+  type VerifyOutcome,
+} from '@kavrell/copying'
+import { counted, sayBytes } from '@kavrell/core/text'
+import { progressBar } from './progressBar.ts'
 
 const HELP = `kavrell copy CARD --to DRIVE [--to DRIVE …] [--hash xxh64|md5]
   Copies every file of the folder CARD into DRIVE/NAME-OF-CARD, all drives in one pass, then reads the
   copies back and compares them. Nothing that exists is overwritten. Leaves a hash list beside the files.
 kavrell verify FOLDER
-  Reads a copy back and compares it with its hash list. A list without its seal does not say how many files there
-  were: what it lists may be the same and the copy is not called whole.
-Prints the outcome as JSON. Leaves with 0 when all is well, 1 when something is not, 2 when the call is wrong.`
+  Reads copies back and compares them with their hash lists: the one in FOLDER, or every one below it. A list
+  without its seal does not say how many files there were: what it lists may be the same and the copy is not
+  called whole.
+kavrell completion
+  Prints words for bash to complete: eval "$(kavrell completion)".
+
+  --json       prints the outcome for programs
+  -q, --quiet  prints nothing but faults
+  -h, --help   prints this
+
+Leaves with 0 when all is well, 1 when something is not, 2 when the call is wrong.`
+
+const COMPLETION = `_kavrell() {
+  local word="\${COMP_WORDS[COMP_CWORD]}"
+  case "$word" in
+    -*) COMPREPLY=($(compgen -W "--to --hash --json --quiet --help" -- "$word")) ;;
+    *)
+      if [ "$COMP_CWORD" = 1 ]; then COMPREPLY=($(compgen -W "copy verify completion help" -- "$word"))
+      else COMPREPLY=($(compgen -d -- "$word")); fi ;;
+  esac
+}
+complete -o filenames -F _kavrell kavrell`
 
 class WrongCall extends Error {}
 
@@ -19,11 +48,34 @@ const isFolder = (name: string): Promise<boolean> =>
     () => false,
   )
 
+/** How somebody wants to be told. */
+interface Telling {
+  readonly json: boolean
+  readonly quiet: boolean
+}
+const TELLING = {
+  json: { type: 'boolean', default: false },
+  quiet: { type: 'boolean', short: 'q', default: false },
+} as const
+
+const and = (names: readonly string[]) =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`
+const MOST_TOLD = 20
+
+/** What came of it, for people: each fault on a line, one sentence, and what the program leaves with. */
+function tell({ quiet }: Telling, well: boolean, sentence: string, faults: readonly string[]): void {
+  for (const fault of faults.slice(0, MOST_TOLD)) console.error(fault)
+  if (faults.length > MOST_TOLD) console.error(`and ${faults.length - MOST_TOLD} more.`)
+  if (well && quiet) return
+  const say = well ? console.log : console.error
+  say(`${sentence} Leaving with ${well ? 0 : 1}.`)
+}
+
 async function copy(args: string[]): Promise<boolean> {
   const { values, positionals } = parseArgs({
     args,
     allowPositionals: true,
-    options: { to: { type: 'string', multiple: true }, hash: { type: 'string', default: 'xxh64' } },
+    options: { ...TELLING, to: { type: 'string', multiple: true }, hash: { type: 'string', default: 'xxh64' } },
   })
   const [source] = positionals
   if (!source || positionals.length !== 1 || !values.to?.length)
@@ -33,28 +85,30 @@ async function copy(args: string[]): Promise<boolean> {
   const card = path.resolve(source)
   if (!(await isFolder(card))) throw new WrongCall(`${source} is not a folder.`)
   const targets = values.to.map((drive) => ({ id: drive, folder: path.join(path.resolve(drive), path.basename(card)) }))
+  if (new Set(targets.map((target) => target.folder)).size < targets.length)
+    throw new WrongCall('The same drive is named twice: that would be one copy.')
   for (const { folder } of targets)
     if (`${folder}${path.sep}`.startsWith(`${card}${path.sep}`))
       throw new WrongCall('A copy cannot go into the card itself.')
   for (const drive of values.to)
     if (!(await isFolder(path.resolve(drive)))) throw new WrongCall(`${drive} is not a folder.`)
-  let shown = 0
+  const bar = progressBar(values)
   const copied = await copyTree({
     source: card,
     targets,
     hashName,
-    onProgress: ({ bytesDone, bytesTotal }) => {
-      if (!process.stderr.isTTY || Date.now() - shown < 200) return
-      shown = Date.now()
-      process.stderr.write(`\r${Math.floor((100 * bytesDone) / bytesTotal)} % `)
-    },
+    onProgress: ({ bytesDone, bytesTotal }) => bar.at('copying', bytesDone, bytesTotal),
   })
   const drives = []
   for (const target of copied.targets) {
     // What this run wrote is what is checked, whatever lists lie beside it.
     const expected = { hashName, files: target.copied }
+    let read = 0
     const check = target.complete
-      ? await verifyFolder(targets.find((t) => t.id === target.id)!.folder, { expected })
+      ? await verifyFolder(targets.find((t) => t.id === target.id)!.folder, {
+          expected,
+          onBytes: (bytes) => bar.at(`reading back ${target.id}`, (read += bytes), target.bytes),
+        })
       : null
     drives.push({
       drive: target.id,
@@ -66,33 +120,91 @@ async function copy(args: string[]): Promise<boolean> {
       notes: check?.notes ?? [],
     })
   }
-  console.log(
-    JSON.stringify(
-      { card: source, files: copied.files, bytes: copied.bytes, problems: copied.problems, drives },
-      null,
-      2,
-    ),
+  bar.stop()
+  const well = copied.problems.length === 0 && drives.every((drive) => drive.copied && drive.checked)
+  if (values.json) {
+    console.log(
+      JSON.stringify(
+        { card: source, files: copied.files, bytes: copied.bytes, problems: copied.problems, drives },
+        null,
+        2,
+      ),
+    )
+    return well
+  }
+  const what = `${path.basename(card)}: ${counted(copied.files, 'file')}, ${sayBytes(copied.bytes)}`
+  const bad = drives.filter((drive) => !drive.copied || !drive.checked).map((drive) => drive.drive)
+  tell(
+    values,
+    well,
+    well
+      ? `${what}, copied to ${and(drives.map((drive) => drive.drive))}, read back, the same.`
+      : bad.length > 0
+        ? `${what}: the copy on ${and(bad)} is not whole. Do not wipe the card.`
+        : `${what}: copied, and not all of the card could be. Do not wipe the card.`,
+    [...copied.problems, ...drives.flatMap((drive) => drive.problems.map((problem) => `${drive.drive}: ${problem}`))],
   )
-  return copied.problems.length === 0 && drives.every((drive) => drive.copied && drive.checked)
+  return well
 }
 
 async function verify(args: string[]): Promise<boolean> {
-  const { positionals } = parseArgs({ args, allowPositionals: true })
-  const [folder] = positionals
-  if (!folder || positionals.length !== 1) throw new WrongCall('verify takes one folder.')
-  const outcome = await verifyFolder(path.resolve(folder))
-  console.log(JSON.stringify(outcome, null, 2))
-  return outcome.same && outcome.whole
+  const { values, positionals } = parseArgs({ args, allowPositionals: true, options: TELLING })
+  const [given] = positionals
+  if (!given || positionals.length !== 1) throw new WrongCall('verify takes one folder.')
+  const root = path.resolve(given)
+  if (!(await isFolder(root))) throw new WrongCall(`${given} is not a folder.`)
+  const folders = await foldersWithLists(root)
+  const outcomes: (VerifyOutcome & { readonly folder: string })[] = []
+  const bar = progressBar(values)
+  // A folder without a list is told so by the check itself.
+  for (const folder of folders.length > 0 ? folders : [root]) {
+    const total = (await listFiles(folder)).bytes
+    const name = path.relative(root, folder) || path.basename(root)
+    let read = 0
+    const outcome = await verifyFolder(folder, {
+      onBytes: (bytes) => bar.at(`reading ${name}`, (read += bytes), total),
+    })
+    outcomes.push({ folder: name, ...outcome })
+  }
+  bar.stop()
+  const well = outcomes.every((outcome) => outcome.same && outcome.whole)
+  if (values.json) {
+    const [only] = outcomes
+    console.log(JSON.stringify(folders.length === 1 && folders[0] === root ? only : { same: well, folders: outcomes }, null, 2)) // prettier-ignore
+    return well
+  }
+  const files = outcomes.reduce((sum, outcome) => sum + outcome.files, 0)
+  const bytes = outcomes.reduce((sum, outcome) => sum + outcome.bytes, 0)
+  const bad = outcomes.filter((outcome) => !outcome.same || !outcome.whole)
+  const where = outcomes.length === 1 ? outcomes[0]!.folder : counted(outcomes.length, 'copy', 'copies')
+  tell(
+    values,
+    well,
+    well
+      ? `${where}: ${counted(files, 'file')}, ${sayBytes(bytes)}, read back, the same as listed${outcomes.every((o) => o.fromMedium) ? '' : ' (some from memory, not from the medium)'}.`
+      : `${and(bad.map((outcome) => outcome.folder))}: ${bad.some((outcome) => !outcome.same) ? 'not the same as listed' : 'the same as listed, and nobody knows whether the list is whole'}.`,
+    outcomes.flatMap(({ folder, problems, notes }) =>
+      [...problems, ...notes].map((words) => (outcomes.length === 1 ? words : `${folder}: ${words}`)),
+    ),
+  )
+  return well
 }
 
 async function main([command, ...args]: string[]): Promise<number> {
-  if (command === undefined || command === 'help' || command === '--help') {
+  const asksHelp = [command, ...args.slice(0, Math.max(0, args.indexOf('--')) || args.length)].some(
+    (word) => word === '-h' || word === '--help',
+  )
+  if (command === undefined || command === 'help' || asksHelp) {
     console.log(HELP)
     return command === undefined ? 2 : 0
   }
   try {
     if (command === 'copy') return (await copy(args)) ? 0 : 1
     if (command === 'verify') return (await verify(args)) ? 0 : 1
+    if (command === 'completion') {
+      console.log(COMPLETION)
+      return 0
+    }
     throw new WrongCall(`There is no command ${command}.`)
   } catch (error) {
     const code = (error as NodeJS.ErrnoException).code ?? ''

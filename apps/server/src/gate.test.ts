@@ -186,8 +186,8 @@ describe('the card itself, while it is in the reader', () => {
       .json as unknown as MediaView
     expect(view.cards[card.id]).toMatchObject({ files: 3 })
     expect(Object.values(view.cards[card.id]!.lacking)).toEqual([
-      { count: 1, first: ['C.mov'] },
-      { count: 1, first: ['C.mov'] },
+      { count: 1, first: ['C.mov'], gone: 0 },
+      { count: 1, first: ['C.mov'], gone: 0 },
     ])
     await copy()
     expect((await wipe()).status).toBe(201)

@@ -106,3 +106,20 @@ async function readSeal(file: string, hashName: HashName) {
     throw error
   }
 }
+
+/** Folders at or below one that hold a list, in a stable order; links are not followed. */
+export async function foldersWithLists(root: string): Promise<string[]> {
+  const found: string[] = []
+  const walk = async (folder: string): Promise<void> => {
+    const entries = await readdir(folder, { withFileTypes: true })
+    if (entries.some((entry) => entry.isFile() && LIST.test(entry.name))) {
+      // What lies below is in its list, lists that came with the card among it.
+      found.push(folder)
+      return
+    }
+    for (const entry of entries.sort((a, b) => (a.name < b.name ? -1 : 1)))
+      if (entry.isDirectory()) await walk(path.join(folder, entry.name))
+  }
+  await walk(root)
+  return found
+}

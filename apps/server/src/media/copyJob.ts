@@ -126,6 +126,7 @@ async function copyThenCheck(
         startedAt,
         endedAt: deps.now().toISOString(),
         medium: volume.medium,
+        cardMedium: source.medium,
         manifest: complete ? await deps.manifests.keep(target.copied) : '',
         outcome: complete ? 'complete' : 'incomplete',
       }),

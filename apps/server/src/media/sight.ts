@@ -33,6 +33,7 @@ export async function lookAtCard(
     byManifest.set(manifest, files && lackingIn(listing.files, files))
   }
   return {
+    medium: volume.medium,
     files: listing.files.length,
     bytes: listing.bytes,
     lacking: Object.fromEntries(runs.map((run) => [run.id, byManifest.get(run.manifest) ?? null])),
@@ -48,5 +49,10 @@ function lackingIn(
     const copy = known.get(file.path)
     return !copy || copy.bytes !== file.bytes || Math.abs(copy.modifiedMs - file.modifiedMs) > SAME_TIME_MS
   })
-  return { count: lacking.length, first: lacking.slice(0, NAMED).map((file) => file.path) }
+  const there = new Set(onCard.map((file) => file.path))
+  return {
+    count: lacking.length,
+    first: lacking.slice(0, NAMED).map((file) => file.path),
+    gone: copied.filter((file) => !there.has(file.path)).length,
+  }
 }

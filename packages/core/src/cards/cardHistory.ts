@@ -99,11 +99,20 @@ export function newestRun(production: Production, cardId: string): CopyRun | und
   )
 }
 
+/** Which card it is: as the reader told it when it was listed, else when it was first copied. */
+function identityOf(production: Production, cardId: string): string {
+  const told = byId(production.card, cardId)?.medium ?? ''
+  if (told !== '') return told
+  const copied = Object.values(production.copyRun).filter((run) => run.cardId === cardId && run.cardMedium !== '')
+  return copied.reduce<CopyRun | undefined>((first, run) => (first && first.version <= run.version ? first : run), undefined)?.cardMedium ?? '' // prettier-ignore
+}
+
 /** Folds the ledgers into what the wipe rule asks about one card. */
 export function cardHistory(production: Production, cardId: string): CardHistory {
   const copies = copiesOfCard(production, cardId)
   const wiped = wipedLast(production, cardId)
   const { newest: rolled, open } = recordedOn(production, cardId)
+  const identity = identityOf(production, cardId)
   // A copy begun before the newest take on the card lacks that take: it is no copy of what is on the card now.
   const stale = (run: CopyRun) => rolled !== undefined && rolled.version > run.afterSeq
   return {
@@ -113,6 +122,7 @@ export function cardHistory(production: Production, cardId: string): CardHistory
         runId: run.id,
         driveId: run.driveId,
         medium: run.medium,
+        ofAnother: identity !== '' && run.cardMedium !== '' && run.cardMedium !== identity,
         proven: run.manifest !== '' && run.medium !== '',
         driveLabel: byId(production.drive, run.driveId)?.label ?? 'a drive no longer listed',
         checked: check?.outcome === 'same',
@@ -120,6 +130,7 @@ export function cardHistory(production: Production, cardId: string): CardHistory
         holder:
           newest(Object.values(production.custody).filter((entry) => entry.driveId === run.driveId))?.personId ?? null,
       })),
+    identity,
     stillRolling: open.length > 0,
     rolledSinceCopy: copies.some(({ run }) => stale(run)),
     alreadyWiped: wiped !== undefined && copies.length === 0 && !(rolled && rolled.version > wiped.version),

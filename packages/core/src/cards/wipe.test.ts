@@ -6,6 +6,7 @@ const copy = (driveId: string, holder: string | null, checked = true, damaged = 
   runId: `run to ${driveId}`,
   driveId,
   medium: `disk ${driveId}`,
+  ofAnother: false,
   proven: true,
   driveLabel: driveId,
   holder,
@@ -14,6 +15,7 @@ const copy = (driveId: string, holder: string | null, checked = true, damaged = 
 })
 const safe: CardHistory = {
   copies: [copy('S1', 'a'), copy('S2', 'b'), copy('H1', 'a', false)],
+  identity: '',
   rolledSinceCopy: false,
   stillRolling: false,
   alreadyWiped: false,
@@ -62,8 +64,8 @@ test.each<[string, CardHistory, WipeRule, RegExp]>([
   expect(answer.reasons.join(' ')).toMatch(reason)
 })
 
-const sees = (lacking: CardSight['lacking']): CardSight => ({ files: 4, bytes: 9e6, lacking })
-const lacks = (...first: string[]) => ({ count: first.length, first })
+const sees = (lacking: CardSight['lacking']): CardSight => ({ medium: '', files: 4, bytes: 9e6, lacking })
+const lacks = (...first: string[]) => ({ count: first.length, first, gone: 0 })
 
 describe('what is seen on the card itself', () => {
   const all = { 'run to S1': lacks(), 'run to S2': lacks(), 'run to H1': lacks() }

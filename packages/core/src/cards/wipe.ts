@@ -5,10 +5,14 @@ export interface LackingFiles {
   readonly count: number
   /** The first few by name. */
   readonly first: readonly string[]
+  /** How many files that copy has are not on the card: it was emptied in part, or is another card. */
+  readonly gone: number
 }
 
 /** What the reader sees on a card, held against its copies. */
 export interface CardSight {
+  /** Which card it is, as the reader tells it. */
+  readonly medium: string
   readonly files: number
   readonly bytes: number
   /** By copy run; null where nobody kept what that run copied, none where it was not held against that run. */
@@ -22,6 +26,8 @@ export interface CopyOfCard {
   readonly driveLabel: string
   /** The device that the drive was: two drives that are one medium are lost together. */
   readonly medium: string
+  /** It was read from a card that the reader knew as another one. */
+  readonly ofAnother: boolean
   /** It is kept what this copy holds, and on which device. Without that no check of it means anything. */
   readonly proven: boolean
   /** The newest check of this copy read every file back and found it the same. */
@@ -35,6 +41,8 @@ export interface CopyOfCard {
 /** What has happened to the files of one card, from the ledgers. */
 export interface CardHistory {
   readonly copies: readonly CopyOfCard[]
+  /** Which card it is, as a reader told it once; empty while none did. */
+  readonly identity: string
   /** Some copy began before the newest take on this card was logged; such copies are not among `copies`. */
   readonly rolledSinceCopy: boolean
   /** A device records on it, or did and nobody said that it stopped. */
@@ -73,7 +81,9 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
   const lacks = (copy: CopyOfCard) => sight?.lacking[copy.runId]
   /** The card is seen, and what this copy took from it cannot be held against it. */
   const unread = (copy: CopyOfCard) => sight !== null && !lacks(copy)
-  const good = card.copies.filter((copy) => copy.proven && !copy.damaged && !unread(copy) && !lacks(copy)?.count)
+  const good = card.copies.filter(
+    (copy) => copy.proven && !copy.damaged && !copy.ofAnother && !unread(copy) && !lacks(copy)?.count,
+  )
   const checked = good.filter((copy) => copy.checked)
   const holders = new Set(checked.flatMap((copy) => (copy.holder === null ? [] : [copy.holder])))
   const counts = { goodCopies: mediaOf(good).size, checkedCopies: mediaOf(checked).size, holders: holders.size }
@@ -86,6 +96,10 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
     reasons.push('Takes were logged on it after a copy began. Copy it again.')
   reasons.push(...lackingReasons(card.copies, lacks))
   for (const copy of card.copies) {
+    if (copy.ofAnother)
+      reasons.push(
+        `The copy on ${copy.driveLabel} was read from a card that the reader knew as another one. Copy it again.`,
+      )
     if (copy.damaged)
       reasons.push(`The copy on ${copy.driveLabel} did not pass its check. Copy again to another drive.`)
     if (!copy.proven) reasons.push(`Nobody kept what the copy on ${copy.driveLabel} holds. Copy it again.`)
@@ -97,6 +111,19 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
       )
   }
   for (const labels of shared(good)) reasons.push(`${labels.join(' and ')} are one medium and count once.`)
+  // A card that shows less than was copied from it is not known to be that card.
+  const gone = sight ? Math.max(0, ...good.map((copy) => lacks(copy)?.gone ?? 0)) : 0
+  const isUnknown = sight !== null && card.identity !== '' && sight.medium !== '' && sight.medium !== card.identity
+  const isOther = sight !== null && (isUnknown || sight.files === 0 || gone > 0)
+  if (isUnknown)
+    reasons.push(
+      'The reader knows this card as another one than before: look whether it is the same card. If it was only formatted, say so.',
+    )
+  if (sight?.files === 0) reasons.push('The reader sees no file on it: it is empty already, or it is not the card.')
+  else if (gone > 0)
+    reasons.push(
+      `${counted(gone, 'file')} that ${gone === 1 ? 'was' : 'were'} copied from it ${gone === 1 ? 'is' : 'are'} not on the card in the reader: look whether it is the same card. If it is, copy it again.`,
+    )
   const short = {
     copies: counts.goodCopies < rule.copies,
     checked: counts.checkedCopies < rule.checked,
@@ -109,6 +136,7 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
   const may =
     !card.alreadyWiped &&
     !card.stillRolling &&
+    !isOther &&
     rule.school === 'wipe' &&
     !short.copies &&
     !short.checked &&

@@ -8,6 +8,7 @@ const copy = fc.record({
   runId: fc.uuid(),
   driveId: fc.uuid(),
   medium: fc.constantFrom('disk 1', 'disk 2', 'disk 3', 'disk 4', 'disk 5'),
+  ofAnother: fc.boolean(),
   proven: fc.boolean(),
   driveLabel: fc.constantFrom('S1', 'S2', 'H1', 'H2'),
   checked: fc.boolean(),
@@ -16,6 +17,7 @@ const copy = fc.record({
 })
 const history: fc.Arbitrary<CardHistory> = fc.record({
   copies: fc.array(copy, { maxLength: 6 }),
+  identity: fc.constantFrom('', 'card'),
   rolledSinceCopy: fc.boolean(),
   stillRolling: fc.boolean(),
   alreadyWiped: fc.boolean(),
@@ -24,10 +26,14 @@ const history: fc.Arbitrary<CardHistory> = fc.record({
 const sightOf = (card: CardHistory, lacking: readonly boolean[], there: boolean): CardSight | null =>
   there
     ? {
+        medium: '',
         files: 3,
         bytes: 1,
         lacking: Object.fromEntries(
-          card.copies.map((c, i) => [c.runId, { count: lacking[i] ? 1 : 0, first: lacking[i] ? ['x.mov'] : [] }]),
+          card.copies.map((c, i) => [
+            c.runId,
+            { count: lacking[i] ? 1 : 0, first: lacking[i] ? ['x.mov'] : [], gone: 0 },
+          ]),
         ),
       }
     : null
@@ -93,6 +99,32 @@ describe('may a card be wiped: what must hold whatever happened to it', () => {
         if (mayWipe(card, stricter, null).may) expect(mayWipe(card, wants, null).may).toBe(true)
       }),
     ))
+  test('a card in the reader that shows nothing, or less than was copied from it, is not known to be the card', () =>
+    fc.assert(
+      fc.property(history, rule, fc.boolean(), (card, wants, empty) => {
+        const sight: CardSight = {
+          medium: '',
+          files: empty ? 0 : 3,
+          bytes: 1,
+          lacking: Object.fromEntries(card.copies.map((c) => [c.runId, { count: 0, first: [], gone: empty ? 3 : 1 }])),
+        }
+        return !mayWipe(card, wants, sight).may
+      }),
+    ))
+  test('a card that the reader knows as another one than before is not called safe', () =>
+    fc.assert(
+      fc.property(history, rule, (card, wants) => {
+        const sight = { ...sightOf(card, [], true)!, medium: 'another' }
+        return !mayWipe({ ...card, identity: 'card' }, wants, sight).may
+      }),
+    ))
+  test('copies that were read from another card count for nothing', () =>
+    fc.assert(
+      fc.property(history, rule, (card, wants) => {
+        const copies = card.copies.map((one) => ({ ...one, ofAnother: true }))
+        return !mayWipe({ ...card, copies }, wants, null).may
+      }),
+    ))
   test('while a device still records on it the answer is no', () =>
     fc.assert(fc.property(history, rule, (card, wants) => !mayWipe({ ...card, stillRolling: true }, wants, null).may)))
   test('kept until home means kept, however many copies there are', () =>
@@ -103,13 +135,14 @@ describe('may a card be wiped: what must hold whatever happened to it', () => {
       driveId: driveLabel,
       driveLabel,
       medium: driveLabel,
+      ofAnother: false,
       proven: true,
       checked: true,
       damaged: false,
       holder: null,
     }))
     const answer = mayWipe(
-      { copies, rolledSinceCopy: false, stillRolling: false, alreadyWiped: false },
+      { copies, identity: '', rolledSinceCopy: false, stillRolling: false, alreadyWiped: false },
       { copies: 3, checked: 3, holders: 1, school: 'wipe' },
       null,
     )

@@ -213,7 +213,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
   },
   fixedEvent: { dayId: 'day', title: 'High water', startMin: 720, endMin: null },
   kitItem: { name: 'Item', answersTo: '', owned: 0, rented: 0 },
-  card: { label: 'A1', cameraId: null, recorderId: null, capacityGb: 256 },
+  card: { label: 'A1', cameraId: null, recorderId: null, medium: '', capacityGb: 256 },
   drive: { label: 'S1', speed: 'fast', capacityGb: 2000 },
   plannedCopy: { cardId: 'card', driveId: 'drive' },
   take: {
@@ -286,6 +286,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     outcome: 'complete',
     manifest: 'f'.repeat(64),
     medium: '',
+    cardMedium: '',
     startedAt: '',
     endedAt: '',
   },

@@ -165,4 +165,6 @@ ALTER TABLE "take" ADD COLUMN "spotId" uuid REFERENCES "spot"(id) DEFERRABLE INI
 CREATE INDEX ON "take" ("unitId");
 CREATE INDEX ON "take" ("spotId");
 ALTER TABLE "production" ADD COLUMN "slateLetters" text NOT NULL DEFAULT 'no I and O';
+ALTER TABLE "card" ADD COLUMN "medium" text NOT NULL DEFAULT '';
+ALTER TABLE "copyRun" ADD COLUMN "cardMedium" text NOT NULL DEFAULT '';
 `

@@ -11,8 +11,8 @@ import { SnagList } from '../../ui/Snag.tsx'
 import { Answer, Button, Hint, Section } from '../../ui/parts.tsx'
 import { isUnderWay } from './RunningCopy.tsx'
 import { ENDPOINTS, type Job, type MediaVolume } from '@kavrell/contract'
-import { copiesOfCard, type mayWipe, openPlannedCopies } from '@kavrell/core/cards'
-import { createRecord, type RecordOf } from '@kavrell/core/records'
+import { cardHistory, copiesOfCard, type mayWipe, openPlannedCopies } from '@kavrell/core/cards'
+import { createRecord, type RecordOf, updateRecord } from '@kavrell/core/records'
 import { counted, sayBytes } from '@kavrell/core/text'
 
 interface PanelProps {
@@ -30,7 +30,12 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
   const productionId = useProductionStore((s) => s.productionId)
   const jobs = useProductionStore((s) => s.jobs)
   const copies = copiesOfCard(production, card.id)
-  const good = new Set(copies.filter((c) => c.check?.outcome === 'same').map((c) => c.run.driveId))
+  const { copies: current, identity } = cardHistory(production, card.id)
+  // A copy that was begun before the newest take lacks it, however well it was read back.
+  const isStale = (runId: string) => !current.some((copy) => copy.runId === runId)
+  const good = new Set(
+    copies.filter((c) => c.check?.outcome === 'same' && !isStale(c.run.id)).map((c) => c.run.driveId),
+  )
   const [picked, setPicked] = useState<ReadonlySet<string> | null>(null)
   const planned = openPlannedCopies(production, card.id)
   const chosen =
@@ -95,6 +100,27 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
           </Question>
         </Box>
       )}
+      {volume && identity !== '' && volume.medium !== '' && volume.medium !== identity && (
+        <Box bg="watchTint" px="10px" py="8px" mt="8px">
+          <Text fontWeight={600}>The reader knows what lies in it as another card than {card.label} was.</Text>
+          <Text color="soft">
+            Another one under this name is not copied from, nor wiped, for {card.label}. One that was formatted is known
+            by a new name.
+          </Text>
+          {rights.plan && (
+            <Button
+              mt="6px"
+              onClick={() =>
+                commitOrSay(`${card.label} is known to the reader anew`, [
+                  updateRecord('card', card.id, { medium: volume.medium }),
+                ])
+              }
+            >
+              It is {card.label}, formatted anew
+            </Button>
+          )}
+        </Box>
+      )}
       <SnagList stage="offload" about={(snag) => snag.about.id === card.id} title="" />
       <Section title="Copies">
         {copies.length === 0 && <Hint>None yet.</Hint>}
@@ -102,14 +128,19 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
           <Box key={run.id} py="6px" borderBottom="1px solid" borderColor="line">
             <Flex gap="8px">
               <Text fontWeight={700}>{production.drive[run.driveId]?.label}</Text>
-              <Text color={check?.outcome === 'same' ? 'safe' : check ? 'stop' : 'watch'} fontWeight={600}>
-                {check?.outcome === 'same'
-                  ? (check as RecordOf<'copyCheck'>).fromMedium
-                    ? 'read back, same'
-                    : 'read back through memory, same'
-                  : check
-                    ? 'differs'
-                    : 'not checked'}
+              <Text
+                color={isStale(run.id) ? 'watch' : check?.outcome === 'same' ? 'safe' : check ? 'stop' : 'watch'}
+                fontWeight={600}
+              >
+                {isStale(run.id)
+                  ? 'older than the newest take on it'
+                  : check?.outcome === 'same'
+                    ? (check as RecordOf<'copyCheck'>).fromMedium
+                      ? 'read back, same'
+                      : 'read back through memory, same'
+                    : check
+                      ? 'differs'
+                      : 'not checked'}
               </Text>
               {rights.log && (
                 <Button

@@ -29,7 +29,11 @@ export function Labels({
                 key={`${v.kind} ${v.folder}`}
                 onClick={() =>
                   v.kind === 'card'
-                    ? addRecord('card', `List card ${v.folder}`, { label: v.folder.slice(0, 12), folder: v.folder })
+                    ? addRecord('card', `List card ${v.folder}`, {
+                        label: v.folder.slice(0, 12),
+                        folder: v.folder,
+                        medium: v.medium,
+                      })
                     : addRecord('drive', `List drive ${v.folder}`, { label: v.folder.slice(0, 12), folder: v.folder })
                 }
               >

@@ -394,10 +394,10 @@ describe('the card itself', () => {
         ]),
       ),
     }) as Tables
-  const seen = (lacking: { count: number; first: string[] }) => {
+  const seen = (lacking: { count: number; first: string[]; gone: number }) => {
     const a1 = all('card').find((c) => c.label === 'A1')!
     const runs = all('copyRun').map((run) => [run.id, lacking])
-    reader(['A1'], { [a1.id]: { files: 4, bytes: 9000, lacking: Object.fromEntries(runs) as never } })
+    reader(['A1'], { [a1.id]: { medium: '', files: 4, bytes: 9000, lacking: Object.fromEntries(runs) as never } })
   }
   test('a yes about a card that is not in the reader says what it could not see', async () => {
     openDemo('logger', enough)
@@ -408,14 +408,14 @@ describe('the card itself', () => {
   })
   test('a clip that the reader sees and no copy has takes the yes back, by name', async () => {
     openDemo('logger', enough)
-    seen({ count: 1, first: ['C003.mov'] })
+    seen({ count: 1, first: ['C003.mov'], gone: 0 })
     draw(<OffloadScreen />, 'offload')
     await waitFor(() => expect(card('A1').textContent).toMatch(/1 file on the card \(C003.mov\) that no copy has/))
     expect(screen.getByText('Wipe no card yet')).toBeTruthy()
   })
   test('looked at and all there: the yes says so', async () => {
     openDemo('logger', enough)
-    seen({ count: 0, first: [] })
+    seen({ count: 0, first: [], gone: 0 })
     const user = draw(<OffloadScreen />, 'offload')
     await user.click(card('A1'))
     await waitFor(() => expect(screen.getByText('All 4 files that the reader sees on it are in them.')).toBeTruthy())

@@ -188,6 +188,8 @@ export const LEDGERS = {
       says: 'What was copied is kept under the digest of its list.',
     }),
     medium: text({ label: 'Medium', most: 200 }),
+    /** Which card it was read from, as the reader told it. */
+    cardMedium: text({ label: 'Card in the reader', most: 200 }),
     startedAt: instant({ label: 'Started' }),
     endedAt: instant({ label: 'Ended' }),
   }),

@@ -1,4 +1,4 @@
-import { choice, number, optional, pattern, ref } from '../fields.ts'
+import { choice, number, optional, pattern, ref, text } from '../fields.ts'
 import { plan } from '../tradeFields.ts'
 
 /** Cards, drives, and copies that are meant to be made. */
@@ -14,6 +14,8 @@ export const MEDIA = {
       }),
       cameraId: optional(ref({ label: 'Camera', to: 'camera' })),
       recorderId: optional(ref({ label: 'Recorder', to: 'recorder' })),
+      /** Which one it is, as the reader told it; what nobody has put into a reader yet has none. */
+      medium: text({ label: 'Known to the reader as', most: 200 }),
       capacityGb: number({
         label: 'Size',
         initial: 256,
