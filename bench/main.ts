@@ -9,6 +9,7 @@ import { logWithDevices } from '../soak/devices.ts'
 import { create, openWorld, type World } from '../soak/world.ts'
 import { measureBrowser } from './browser.ts'
 import { checksumTool, copyLargeFiles, copySmallFiles } from './copying.ts'
+import { firstTakeAndSheet } from './first.ts'
 import { joinByPhone } from './join.ts'
 import { fillLargeProduction } from './largeProduction.ts'
 import { measureLoad } from './load.ts'
@@ -21,7 +22,7 @@ const { values } = parseArgs({
     files: { type: 'string', default: '100000' },
   },
 })
-const PARTS = ['start', 'edits', 'join', 'large', 'load', 'copying'] as const
+const PARTS = ['start', 'edits', 'first', 'join', 'large', 'load', 'copying'] as const
 if (values.only !== '' && !PARTS.some((part) => part === values.only)) {
   console.error(`There is no part “${values.only}”. Parts are ${PARTS.join(', ')}.`)
   process.exit(2)
@@ -238,6 +239,13 @@ async function prep(world: World): Promise<void> {
   }
 }
 
+async function first(world: World): Promise<void> {
+  const { take, sheet } = await firstTakeAndSheet(world)
+  const said = ({ seconds, presses, keys }: typeof take) => `${Math.round(seconds)} s, ${presses} presses, ${keys} keys`
+  add('from nothing to the first logged take, at human speed', 'under 1 min', said(take), take.seconds < 60)
+  add('from nothing to a first call sheet, at human speed', 'under 5 min', said(sheet), sheet.seconds < 300)
+}
+
 const wanted = (part: (typeof PARTS)[number]) => values.only === '' || values.only === part
 if (wanted('start')) await secondStart()
 const world = await openWorld()
@@ -246,6 +254,7 @@ try {
     await editRoundTrip(world)
     await devices(world)
   }
+  if (wanted('first')) await first(world)
   if (wanted('join')) await join()
   if (wanted('large')) await large(world)
 } finally {

@@ -1,12 +1,32 @@
 // npm run soak [-- --rounds 110 --minutes 10 --devices 25 --seed N]: prepares what it needs, then soak/main.ts.
-import { spawn } from 'node:child_process'
+// npm run soak -- --histories 2000: random histories of cards against an oracle instead (gateHistories.test.ts).
+import { spawn, spawnSync } from 'node:child_process'
+import fs from 'node:fs'
+import os from 'node:os'
 import path from 'node:path'
-import { postgresVersion } from './database.mjs'
+import { postgresVersion, startPostgres } from './database.mjs'
 import { buildApps, installDebian, installPackages, root } from './prepare.mjs'
 
 if (!postgresVersion()) installDebian(['postgresql'])
 installPackages()
 await buildApps()
+const asked = process.argv.indexOf('--histories')
+if (asked > 0) {
+  const scratch = fs.mkdtempSync(path.join(os.tmpdir(), 'kavrell-soak-'))
+  fs.chmodSync(scratch, 0o755)
+  const postgres = await startPostgres(path.join(scratch, 'postgres'), { throwAway: true })
+  const env = {
+    ...process.env,
+    TEST_POSTGRES: postgres.url('postgres'),
+    GATE_HISTORIES: process.argv[asked + 1] ?? '2000',
+    GATE_SEED: String(Date.now() % 1_000_000_000),
+  }
+  const vitest = path.join(root, 'node_modules/.bin/vitest')
+  const code = spawnSync(vitest, ['run', 'apps/server/src/gateHistories.test.ts'], { cwd: root, stdio: 'inherit', env })
+  postgres.stop()
+  fs.rmSync(scratch, { recursive: true, force: true })
+  process.exit(code.status ?? 1)
+}
 const tsx = path.join(root, 'node_modules/.bin/tsx')
 spawn(tsx, ['soak/main.ts', ...process.argv.slice(2)], { cwd: root, stdio: 'inherit' }).on('exit', (code) =>
   process.exit(code ?? 1),

@@ -11,7 +11,7 @@ import { readSnapshot, type SnapshotOnTheWay } from '@kavrell/contract'
  * may be called safe only while all that is on it lies, as it was last read, on as many media as the rule wants.
  */
 const HISTORIES = Number(process.env.GATE_HISTORIES ?? 100)
-const STEPS = 14
+const STEPS = 9
 const WANTED = 2
 
 /** A generator of chance that is the same for the same seed. */
