@@ -49,17 +49,50 @@ async function ours(cwd: string): Promise<{ seconds: number; peakMb: number }> {
   return { seconds: took, peakMb: peakKb / 1024 }
 }
 
-/** `cp` to the same two places, flushed, then the checksum tool over both, in one run. */
-function theirs(cwd: string): void {
-  for (const drive of ['T1', 'T2']) must('cp', ['-r', 'card', drive], cwd)
-  must('sync', ['-f', 'T1'], cwd)
-  for (const drive of ['T1', 'T2'])
-    must('sh', ['-c', `cd ${drive}/card && find . -type f -print0 | xargs -0 ${HASHER} > /dev/null`], cwd)
+/** `xxhsum`, which Debian has as a package: a slower hash on the other side would be no comparison. */
+function needTool(): void {
+  if (spawnSync('xxhsum', ['--version']).status === 0) return
+  const { status } = spawnSync('apt-get', ['install', '-y', 'xxhash'], { stdio: 'ignore' })
+  if (status !== 0 || spawnSync('xxhsum', ['--version']).status !== 0)
+    throw new Error('The peer is xxhsum. Install it: apt-get install xxhash.')
 }
-const HASHER = spawnSync('xxhsum', ['--version']).status === 0 ? 'xxhsum -H1' : 'md5sum'
-export const checksumTool = HASHER
+export const checksumTool = 'xxhsum'
 
-async function measure(what: string, fill: (card: string) => Promise<void>): Promise<CopyFigures> {
+const program = (name: string, args: string[], cwd: string) =>
+  new Promise<void>((resolve, reject) => {
+    const child = spawn(name, args, { cwd, stdio: ['ignore', 'ignore', 'inherit'] })
+    child.once('error', reject)
+    child.once('exit', (code) => (code === 0 ? resolve() : reject(new Error(`${name} left with ${code}`))))
+  })
+
+/**
+ * The same work with the best tools: `cp` to both drives at once, `sync`, then both read back at once past the system's
+ * memory and hashed. Small files are read back by the tool itself, since a program for each would only be slower.
+ */
+async function theirs(cwd: string, small: boolean): Promise<void> {
+  await Promise.all(['T1', 'T2'].map((drive) => program('cp', ['-r', '--preserve=timestamps', 'card', drive], cwd)))
+  await program('sync', ['-f', 'T1'], cwd)
+  const readBack = small
+    ? 'find . -type f -print0 | xargs -0 xxhsum -H1 > /dev/null'
+    : 'for f in *; do dd if="$f" iflag=direct bs=4M status=none | xxhsum -H1 > /dev/null || exit 1; done'
+  await Promise.all(['T1', 'T2'].map((drive) => program('sh', ['-c', `cd ${drive}/card && ${readBack}`], cwd)))
+}
+
+/** What the medium itself does, without any of us: bytes a second written through, and read past the memory. */
+export async function rateOfMedium(): Promise<{ writeMBs: number; readMBs: number }> {
+  const cwd = await mkdtemp(path.join(os.tmpdir(), 'kavrell-medium-'))
+  try {
+    const MB = 1000
+    const write = await seconds(() => program('dd', ['if=/dev/zero', 'of=probe', 'bs=1M', `count=${MB}`, 'oflag=direct', 'status=none'], cwd)) // prettier-ignore
+    const read = await seconds(() => program('dd', ['if=probe', 'of=/dev/null', 'bs=1M', 'iflag=direct', 'status=none'], cwd)) // prettier-ignore
+    return { writeMBs: (MB * 1.048576) / write, readMBs: (MB * 1.048576) / read }
+  } finally {
+    await rm(cwd, { recursive: true, force: true })
+  }
+}
+
+async function measure(what: string, small: boolean, fill: (card: string) => Promise<void>): Promise<CopyFigures> {
+  needTool()
   const cwd = await mkdtemp(path.join(os.tmpdir(), 'kavrell-bench-'))
   try {
     for (const name of ['card', 'S1', 'S2', 'T1', 'T2']) await mkdir(path.join(cwd, name))
@@ -67,7 +100,7 @@ async function measure(what: string, fill: (card: string) => Promise<void>): Pro
     must('sync', ['-f', 'card'], cwd)
     const own = await ours(cwd)
     if (!(await readFile(path.join(cwd, 'S1/card', 'checksums.xxh64'), 'utf8'))) throw new Error('No hash list')
-    const theirSeconds = await seconds(() => theirs(cwd))
+    const theirSeconds = await seconds(() => theirs(cwd, small))
     return { what, ourSeconds: own.seconds, theirSeconds, peakMb: own.peakMb }
   } finally {
     await rm(cwd, { recursive: true, force: true })
@@ -75,7 +108,7 @@ async function measure(what: string, fill: (card: string) => Promise<void>): Pro
 }
 
 export const copyLargeFiles = (gigabytes: number): Promise<CopyFigures> =>
-  measure(`${gigabytes} GB in 4 files`, async (card) => {
+  measure(`${gigabytes} GB in 4 files`, false, async (card) => {
     const piece = Buffer.alloc(64 << 20)
     for (let i = 0; i < piece.length; i += 8) piece.writeUInt32LE((i * 2654435761) >>> 0, i)
     for (let f = 0; f < 4; f++)
@@ -84,7 +117,7 @@ export const copyLargeFiles = (gigabytes: number): Promise<CopyFigures> =>
   })
 
 export const copySmallFiles = (count: number): Promise<CopyFigures> =>
-  measure(`${count.toLocaleString('en')} files of 2 kB`, async (card) => {
+  measure(`${count.toLocaleString('en')} files of 2 kB`, true, async (card) => {
     const piece = Buffer.alloc(2048, 7)
     for (let d = 0; d < count / 1000; d++) {
       await mkdir(path.join(card, `d${d}`))

@@ -8,7 +8,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { logWithDevices } from '../soak/devices.ts'
 import { create, openWorld, type World } from '../soak/world.ts'
 import { measureBrowser } from './browser.ts'
-import { checksumTool, copyLargeFiles, copySmallFiles } from './copying.ts'
+import { checksumTool, copyLargeFiles, copySmallFiles, rateOfMedium } from './copying.ts'
 import { firstTakeAndSheet } from './first.ts'
 import { joinByPhone } from './join.ts'
 import { fillLargeProduction } from './largeProduction.ts'
@@ -141,15 +141,20 @@ async function browser(world: World): Promise<void> {
 }
 
 async function copying(): Promise<void> {
-  for (const figures of [await copyLargeFiles(Number(values.gigabytes)), await copySmallFiles(Number(values.files))]) {
+  const { writeMBs, readMBs } = await rateOfMedium()
+  const medium = `the medium itself writes ${Math.round(writeMBs)} MB/s and reads ${Math.round(readMBs)} MB/s`
+  for (const [figures, least] of [
+    [await copyLargeFiles(Number(values.gigabytes)), 0.9],
+    [await copySmallFiles(Number(values.files)), 0.5],
+  ] as const) {
     const rate = figures.theirSeconds / figures.ourSeconds
     add(
-      `copy to two drives with hash and check from the medium, ${figures.what}, against cp and ${checksumTool.split(' ')[0]}`,
-      'at least 0.9 of the rate',
-      `${rate.toFixed(2)} (${figures.ourSeconds.toFixed(1)} s against ${figures.theirSeconds.toFixed(1)} s)`,
-      rate >= 0.9,
+      `copy to two drives with hash and check from the medium, ${figures.what}, against cp to both at once, sync, and ${checksumTool} of both`,
+      `at least ${least} of the rate`,
+      `${rate.toFixed(2)} (${figures.ourSeconds.toFixed(1)} s against ${figures.theirSeconds.toFixed(1)} s; ${medium})`,
+      rate >= least,
     )
-    add(`memory while at it, ${figures.what}`, 'under 300 MB', `${Math.round(figures.peakMb)} MB`, figures.peakMb < 300)
+    add(`memory while at it, ${figures.what}`, 'under 200 MB', `${Math.round(figures.peakMb)} MB`, figures.peakMb < 200)
   }
 }
 

@@ -8,6 +8,7 @@ const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..')
 /** Left out of the bundles: native code, or code that finds its own files. */
 const EXTERNAL = [
   '@node-rs/argon2',
+  '@node-rs/xxhash',
   'sharp',
   'pg',
   'pg-hstore',

@@ -99,27 +99,30 @@ async function copy(args: string[]): Promise<boolean> {
     hashName,
     onProgress: ({ bytesDone, bytesTotal }) => bar.at('copying', bytesDone, bytesTotal),
   })
-  const drives = []
-  for (const target of copied.targets) {
-    // What this run wrote is what is checked, whatever lists lie beside it.
-    const expected = { hashName, files: target.copied }
-    let read = 0
-    const check = target.complete
-      ? await verifyFolder(targets.find((t) => t.id === target.id)!.folder, {
-          expected,
-          onBytes: (bytes) => bar.at(`reading back ${target.id}`, (read += bytes), target.bytes),
-        })
-      : null
-    drives.push({
-      drive: target.id,
-      copied: target.complete,
-      checked: check?.same ?? false,
-      files: target.files,
-      bytes: target.bytes,
-      problems: [...target.problems, ...(check?.problems ?? [])],
-      notes: check?.notes ?? [],
-    })
-  }
+  let read = 0
+  const toRead = copied.targets.reduce((sum, target) => sum + (target.complete ? target.bytes : 0), 0)
+  // Each drive is read at its own speed, beside the others.
+  const drives = await Promise.all(
+    copied.targets.map(async (target) => {
+      // What this run wrote is what is checked, whatever lists lie beside it.
+      const expected = { hashName, files: target.copied }
+      const check = target.complete
+        ? await verifyFolder(targets.find((t) => t.id === target.id)!.folder, {
+            expected,
+            onBytes: (bytes) => bar.at('reading back', (read += bytes), toRead),
+          })
+        : null
+      return {
+        drive: target.id,
+        copied: target.complete,
+        checked: check?.same ?? false,
+        files: target.files,
+        bytes: target.bytes,
+        problems: [...target.problems, ...(check?.problems ?? [])],
+        notes: check?.notes ?? [],
+      }
+    }),
+  )
   bar.stop()
   const well = copied.problems.length === 0 && drives.every((drive) => drive.copied && drive.checked)
   if (values.json) {

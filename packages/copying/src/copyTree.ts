@@ -2,10 +2,9 @@ import { randomBytes } from 'node:crypto'
 import { constants } from 'node:fs'
 import { type FileHandle, open, realpath } from 'node:fs/promises'
 import path from 'node:path'
-import type { IHasher } from 'hash-wasm'
 import { sayFault } from './faults.ts'
 import { flush, flushFile } from './flush.ts'
-import { CHUNK_BYTES, newHasher } from './hashFile.ts'
+import { CHUNK_BYTES, type Hasher, newHasher } from './hashFile.ts'
 import type { HashName } from './hashList.ts'
 import type { CopiedFile } from './hashLists.ts'
 import { mustBeInside } from './insideRoot.ts'
@@ -62,7 +61,7 @@ interface Run {
 type Buffers = readonly [Buffer, Buffer]
 /** What one lane works with: nobody else holds it meanwhile. */
 interface Tool {
-  readonly hasher: IHasher
+  readonly hasher: Hasher
   readonly buffers: Buffers
 }
 const SMALL_CHUNK = 64 * 1024
@@ -121,9 +120,7 @@ export async function copyTree(options: {
   }
   const problems = [...first.problems]
   const writing = targets.map(beginWriting)
-  const tools = await Promise.all(
-    Array.from({ length: LANES }, async () => ({ hasher: await newHasher(hashName), buffers: smallBuffers() })),
-  )
+  const tools = Array.from({ length: LANES }, () => ({ hasher: newHasher(hashName), buffers: smallBuffers() }))
   const seen = new Map<string, SourceFile>()
   const outdated: string[] = []
   let fresh: readonly SourceFile[] = first.files
@@ -219,6 +216,8 @@ export function* batches(files: readonly SourceFile[]): Generator<readonly Sourc
   if (batch.length > 0) yield batch
 }
 
+const NAMING_LANES = 8
+
 /** Brings a batch to every live target, flushes each once, gives the names. Returns what is wrong with the source. */
 async function copyBatch(
   run: Run,
@@ -257,19 +256,25 @@ async function nameAll({ hashName }: Run, w: Writing, whole: readonly Brought[])
   } catch (error) {
     giveUp(w, error, upTo)
   }
-  for (const { file, digest, part, found } of mine) {
-    if (part && w.failed) await drop(part.part)
-    else if (part)
-      try {
-        await nameForGood(part.part, part.final)
-        landed(w, file, digest)
-      } catch (error) {
-        await drop(part.part)
-        // A name that differs in capitals only is the same name to some drives.
-        if ((error as NodeJS.ErrnoException).code === 'EEXIST') await keepIfSame(w, file, digest, hashName)
-        else giveUp(w, error, file.path)
-      }
-    else if (found && !w.failed) await keepIfSame(w, file, digest, hashName)
+  // Names are given several at a time; what landed is told in the order of the listing.
+  const named: (unknown | null)[] = []
+  await inLanes(mine, Array.from({ length: NAMING_LANES }), async ({ part }, _lane, at) => {
+    if (!part) return
+    if (w.failed) return drop(part.part)
+    named[at] = await nameForGood(part.part, part.final).then(
+      () => null,
+      (error: unknown) => error,
+    )
+  })
+  for (const [at, { file, digest, part, found }] of mine.entries()) {
+    const error = named[at]
+    if (part && error === null) landed(w, file, digest)
+    else if (part && error !== undefined) {
+      await drop(part.part)
+      // A name that differs in capitals only is the same name to some drives.
+      if ((error as NodeJS.ErrnoException).code === 'EEXIST') await keepIfSame(w, file, digest, hashName)
+      else giveUp(w, error, file.path)
+    } else if (!part && found && !w.failed) await keepIfSame(w, file, digest, hashName)
   }
 }
 
@@ -300,7 +305,7 @@ async function bring(
     const before = await from.stat()
     hasher.init()
     const readBytes = await pump(run, from, before.size, parts, hasher, buffers, file.path)
-    const digest = hasher.digest('hex')
+    const digest = hasher.digest()
     const after = await from.stat()
     const changed =
       after.size !== before.size ||
@@ -365,7 +370,7 @@ async function pump(
   from: FileHandle,
   size: number,
   parts: readonly OpenPart[],
-  hasher: IHasher,
+  hasher: Hasher,
   small: Buffers,
   name: string,
 ): Promise<number> {

@@ -17,10 +17,10 @@ const nameOf = (hashName: HashName, turn: number) => `checksums${turn === 0 ? ''
 export const isListName = (name: string): boolean => LIST.test(name.endsWith(SEAL) ? name.slice(0, -SEAL.length) : name)
 
 export async function digestOfText(text: string, name: HashName): Promise<string> {
-  const hasher = await newHasher(name)
+  const hasher = newHasher(name)
   hasher.init()
   hasher.update(text)
-  return hasher.digest('hex')
+  return hasher.digest()
 }
 
 /**

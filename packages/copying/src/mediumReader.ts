@@ -29,7 +29,7 @@ const REFUSES_DIRECT = new Set(['EINVAL', 'EOPNOTSUPP', 'ENOTSUP'])
  * @param chunkBytes read at a time, a multiple of 64 KiB; the reader holds twice that
  */
 export async function openMediumReader(hashName: HashName, chunkBytes: number): Promise<MediumReader> {
-  const hasher = await newHasher(hashName)
+  const hasher = newHasher(hashName)
   // Direct reads want memory that begins on a page: that of a WebAssembly module always does.
   const memory = new WebAssembly.Memory({ initial: (2 * chunkBytes) / 65_536 }).buffer
   const halves = [Buffer.from(memory, 0, chunkBytes), Buffer.from(memory, chunkBytes, chunkBytes)] as const
@@ -44,7 +44,7 @@ export async function openMediumReader(hashName: HashName, chunkBytes: number): 
     let reading = handle.read(halves[0], 0, chunkBytes)
     for (let turn = 1; ; turn++) {
       const { bytesRead, buffer } = await reading
-      if (bytesRead === 0) return hasher.digest('hex')
+      if (bytesRead === 0) return hasher.digest()
       signal?.throwIfAborted()
       total += bytesRead
       const last = bytesRead < chunkBytes && total === size
@@ -53,7 +53,7 @@ export async function openMediumReader(hashName: HashName, chunkBytes: number): 
       reading.catch(() => undefined)
       hasher.update(buffer.subarray(0, bytesRead))
       onBytes(bytesRead)
-      if (last) return hasher.digest('hex')
+      if (last) return hasher.digest()
     }
   }
   const attempt = async (

@@ -86,7 +86,7 @@ async function checkAgain(deps: Deps, r: Running, copyRunId: string): Promise<vo
   const run = await findRecord(deps, 'copyRun', copyRunId, r)
   const drive = await driveOf(deps, r, run.driveId, run.folder)
   await r.update({ phase: 'checking', bytesTotal: run.bytes }, true)
-  const check = await checkOne(deps, r, drive, run)
+  const check = await checkOne(deps, r, drive, run, counterOf(r))
   await record(deps, r, `check ${run.id}`, `Check ${drive.drive.label} again`, [checkEntry(r, run.id, check)])
   await finish(r)
 }
@@ -143,12 +143,21 @@ async function copyThenCheck(
   const complete = runs.filter(({ fields }) => fields.outcome === 'complete')
   const bytesTotal = complete.reduce((sum, { fields }) => sum + fields.bytes, 0)
   await r.update({ phase: 'checking', bytesDone: 0, bytesTotal }, true)
-  for (const { id, fields } of complete) {
-    const drive = chosen.find((c) => c.drive.id === fields.driveId)!
-    const check = await checkOne(deps, r, drive, { id, ...fields })
-    const label = `Check card ${card.label} on ${drive.drive.label}`
-    await record(deps, r, `check ${id}`, label, [checkEntry(r, id, check)])
-  }
+  // Each medium is read at its own speed, beside the others; drives that are one medium after one another.
+  const checking = counterOf(r)
+  const media = [...new Set(complete.map(({ fields }) => fields.medium))]
+  const outcomes = await Promise.allSettled(
+    media.map(async (medium) => {
+      for (const { id, fields } of complete.filter((one) => one.fields.medium === medium)) {
+        const drive = chosen.find((c) => c.drive.id === fields.driveId)!
+        const check = await checkOne(deps, r, drive, { id, ...fields }, checking)
+        const label = `Check card ${card.label} on ${drive.drive.label}`
+        await record(deps, r, `check ${id}`, label, [checkEntry(r, id, check)])
+      }
+    }),
+  )
+  const stopped = outcomes.find((outcome) => outcome.status === 'rejected')
+  if (stopped) throw stopped.reason as Error
   await finish(r)
 }
 
@@ -172,10 +181,8 @@ async function checkOne(
   r: Running,
   { drive, volume, folder }: ChosenDrive,
   run: Pick<RecordOf<'copyRun'>, 'id' | 'manifest' | 'hashName' | 'files' | 'bytes' | 'medium'>,
+  count: (bytes: number) => void,
 ): Promise<RecordFields<'copyCheck'>> {
-  const base = r.job.bytesDone
-  let read = 0
-  const checking = progressOf(r)
   const files = run.manifest === '' ? null : await deps.manifests.read(run.manifest)
   const outcome = isAnotherMedium(run.medium, volume.medium)
     ? MOVED
@@ -183,10 +190,7 @@ async function checkOne(
       ? await verifyFolder(path.join(volume.root, folder), {
           expected: { hashName: run.hashName, files },
           signal: r.signal,
-          onBytes: (bytes) => {
-            read += bytes
-            checking(base + read, r.job.bytesTotal)
-          },
+          onBytes: count,
         })
       : UNKNOWN
   r.signal.throwIfAborted()
@@ -198,7 +202,7 @@ async function checkOne(
       ? { ...target, state: same ? 'done' : 'failed', says: outcome.problems.join(' ') }
       : target,
   )
-  await r.update({ targets, bytesDone: base + read }, true)
+  await r.update({ targets }, true)
   return blank('copyCheck', {
     copyRunId: run.id,
     files: outcome.files,
@@ -274,6 +278,13 @@ async function plansCarriedOut(
 }
 
 /** Shows how far a phase is, how fast it goes and how long it still takes. */
+/** Adds up what several readers read. */
+function counterOf(r: Running) {
+  const tell = progressOf(r)
+  let done = r.job.bytesDone
+  return (bytes: number): void => tell((done += bytes), r.job.bytesTotal)
+}
+
 function progressOf(r: Running) {
   const startedAt = performance.now()
   const before = r.job.bytesDone

@@ -17,12 +17,13 @@ import {
 } from '@kavrell/core/shotlist'
 
 /** A line of this production's own: its next scene and somebody who is in front of its cameras. */
-function exampleOf({ scene, shot, person }: Production): string {
+function exampleOf({ scene, shot, person, production }: Production): string {
   const number = inOrder(scene)[0]?.number ?? '1'
   const [code] = freeCodes(
     number,
     Object.values(shot).map((s) => s.code),
     1,
+    production.slateLetters,
   )
   const [inFrame] = Object.values(shot).flatMap((s) => s.personIds)
   const who = inFrame ? (person[inFrame]?.name.split(' ')[0] ?? '') : ''
@@ -53,6 +54,7 @@ export function TypedShot({ from, onMade }: { from: RecordOf<'shot'> | undefined
       taking: cameras.find((c) => c.id === from?.cameraId)?.taking ?? { ...DEFAULT_SENSOR, squeeze: 1 },
       fps: from ? from.fpsNum / from.fpsDen : 25,
       units,
+      letters: production.production.slateLetters,
     }
   }, [production, units, from])
   const example = useMemo(() => exampleOf(production), [production])

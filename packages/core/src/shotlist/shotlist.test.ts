@@ -95,6 +95,11 @@ describe('codes', () => {
     expect(codes.slice(22, 26)).toEqual(['1Y', '1Z', '1AA', '1AB'])
     expect(codes.join('')).not.toMatch(/[IO]/)
   })
+  test('where the house says so the whole alphabet is used', () => {
+    expect(freeCodes('1', [], 9, 'all').at(-1)).toBe('1I')
+    expect(nextCode('1H', [], 'all')).toBe('1I')
+    expect(nextCode('1H', [])).toBe('1J')
+  })
   test.each([
     ['3C', ['3C', '3D'], '3E'],
     ['3Z', [], '3AA'],

@@ -27,7 +27,7 @@ export function HouseRules() {
     ['Light and power', ['mainsHz', 'mainsVolts', 'circuitHeadroomPct', 'shutterSchool']],
     ['Once only', ['onceOnlyPictures', 'onceOnlySounds']],
     ['Minutes a change takes', ['relightMin', 'turnMin', 'rigMin', 'moveMin', 'spotMoveMin', 'wrapOutMin']],
-    ['Paper and units', ['units', 'dateOrder', 'paper', 'slateScheme']],
+    ['Paper and units', ['units', 'dateOrder', 'paper', 'slateScheme', 'slateLetters']],
     ['Colour', ['strayLimit', 'alikeLimit']],
     ['Money', ['budgetMinor', 'contingencyPct']],
   ] as const

@@ -159,6 +159,7 @@ function Patterns({ sceneId }: { sceneId: string }) {
       scene.number,
       all.map((s) => s.code),
       made.length,
+      production.production.slateLetters,
     )
     const ids = made.map(() => newId<'shot'>())
     const inScene = all.filter((s) => s.sceneId === sceneId)

@@ -1,7 +1,7 @@
 import { newRank, newRanks } from '../../store/newRank.ts'
 import { newId } from '../../store/newId.ts'
 import { commitOrSay } from '../../store/production.ts'
-import { useRecords } from '../../store/selectors.ts'
+import { useParts, useRecords } from '../../store/selectors.ts'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { useShotColumns } from './useShotColumns.tsx'
 import {
@@ -33,11 +33,12 @@ export function ShotSheet({
 }) {
   const all = useRecords('shot')
   const columns = useShotColumns()
+  const { slateLetters } = useParts('production').production
   const duplicate = (records: readonly Shot[]) => {
     const used = Object.values(all).map((s) => s.code)
     const order = inOrder(all)
     const changes = records.map((record): PlainChange => {
-      const code = nextCode(record.code, used)
+      const code = nextCode(record.code, used, slateLetters)
       used.push(code)
       // Right behind its original, before whatever follows it.
       const rank = newRank(record.rank, order[order.findIndex((s) => s.id === record.id) + 1]?.rank)

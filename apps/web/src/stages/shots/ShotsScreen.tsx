@@ -92,6 +92,7 @@ export function ShotsScreen() {
       number,
       all.map((s) => s.code),
       1,
+      production.production.slateLetters,
     )
     const id = newId()
     const sceneId = scene?.id ?? newScene(number)

@@ -127,7 +127,7 @@ class Reading {
     if (!/^\d/.test(number)) return
     const scene = known(number)
     if (scene) {
-      const [code] = freeCodes(scene.number, shots.map((shot) => shot.code), 1) // prettier-ignore
+      const [code] = freeCodes(scene.number, shots.map((shot) => shot.code), 1, this.context.letters) // prettier-ignore
       Object.assign(this.fields, { sceneId: scene.id, code })
       this.take(first.length > 2 && /\d/.test(first) ? 1 : 2, 'code', `shot ${code}, the next of scene ${scene.number}`)
     } else {

@@ -1,3 +1,4 @@
+import type { SlateLetters } from '../codes.ts'
 import type { Taking } from '../../optics/index.ts'
 import type { Id } from '../../records/index.ts'
 import type { Piece, Reader } from './pieces.ts'
@@ -16,6 +17,8 @@ export interface LineContext {
   readonly fps: number
   /** Lengths without a unit are in these. */
   readonly units: 'metric' | 'feet'
+  /** Which letters new codes have. */
+  readonly letters?: SlateLetters
 }
 
 const LETTER = /^[A-Z]{1,2}$/
