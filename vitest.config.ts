@@ -1,15 +1,10 @@
 import os from 'node:os'
 import { defineConfig } from 'vitest/config'
 
+const PURE = ['packages/core/**/*.test.ts', 'packages/contract/**/*.test.ts', 'demo/**/*.test.ts']
+
 export default defineConfig({
   test: {
-    include: [
-      'scripts/**/*.test.mjs',
-      'packages/**/*.test.ts',
-      'apps/**/*.test.{ts,tsx}',
-      'demo/**/*.test.ts',
-      'soak/**/*.test.ts',
-    ],
     testTimeout: 30_000,
     hookTimeout: 60_000,
     pool: 'forks',
@@ -21,5 +16,24 @@ export default defineConfig({
         client: { enabled: true, include: ['@chakra-ui/react', 'lucide-react'], exclude: ['react', 'react-dom'] },
       },
     },
+    projects: [
+      {
+        extends: true,
+        // Pure functions leave nothing behind: what they import is read once for all of them.
+        test: { name: 'pure', isolate: false, include: PURE },
+      },
+      {
+        extends: true,
+        test: {
+          name: 'rest',
+          include: [
+            'scripts/**/*.test.mjs',
+            'packages/copying/**/*.test.ts',
+            'apps/**/*.test.{ts,tsx}',
+            'soak/**/*.test.ts',
+          ],
+        },
+      },
+    ],
   },
 })
