@@ -194,9 +194,8 @@ async function verify(args: string[]): Promise<boolean> {
 }
 
 async function main([command, ...args]: string[]): Promise<number> {
-  const asksHelp = [command, ...args.slice(0, Math.max(0, args.indexOf('--')) || args.length)].some(
-    (word) => word === '-h' || word === '--help',
-  )
+  const options = args.includes('--') ? args.slice(0, args.indexOf('--')) : args
+  const asksHelp = [command, ...options].some((word) => word === '-h' || word === '--help')
   if (command === undefined || command === 'help' || asksHelp) {
     console.log(HELP)
     return command === undefined ? 2 : 0

@@ -23,13 +23,13 @@ export function progressBar({ json, quiet }: { readonly json: boolean; readonly 
     stop,
     at(what: string, done: number, total: number) {
       if (!bar || total === 0) return
-      const seconds = (Date.now() - beganMs) / 1000
       if (current !== what) {
         stop()
         current = what
         beganMs = Date.now()
         bar.start(total, 0, { what, rate: '', left: '' })
       }
+      const seconds = (Date.now() - beganMs) / 1000
       const rate = seconds > SETTLED_S ? done / seconds : 0
       bar.update(done, {
         what,

@@ -128,6 +128,15 @@ describe('what no database can hold', () => {
   })
 })
 
+test('a take that a phone logged with an older version of the app is taken, and stands in the main unit', async () => {
+  const place = create('place', {})
+  const day = create('day', { placeId: place.id })
+  const take = create('take', { dayId: day.id, slate: '1A', number: 1, startedAt: '2026-05-14T07:00:00Z' })
+  const { unitId: _unit, spotId: _spot, ...older } = take.fields
+  expect((await world.edit('owner', [place, day, { ...take, fields: older }])).status).toBe(201)
+  expect((await world.snapshot()).records.take[take.id]).toMatchObject({ unitId: null, spotId: null })
+})
+
 describe('what somebody has not seen', () => {
   const yard = async () => {
     const made = create('place', { name: 'Yard', noise: '' })

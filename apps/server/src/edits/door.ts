@@ -14,6 +14,7 @@ import {
   refuseTogether,
   refuseValue,
   schemaOf,
+  withNewFields,
   changedRecord,
   fieldsAlone,
   sameValue,
@@ -113,7 +114,7 @@ function readValues(changes: readonly Change[]): Outcome<Change[], Refusal> {
     const { kind, id } = change
     const invalid = (field: string, says: string) => fail<Refusal>({ code: 'invalid', kind, id, field, says })
     if (change.op === 'create') {
-      const parsed = schemaOf(kind).safeParse(change.fields)
+      const parsed = schemaOf(kind).safeParse(withNewFields(kind, change.fields))
       if (!parsed.success) {
         const issue = parsed.error.issues[0]!
         return invalid(issue.path.join('.') || kind, issue.message)

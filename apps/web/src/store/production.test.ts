@@ -158,6 +158,16 @@ test('a misfit survives a reload, can be insisted on over what is there now, and
   expect((await device.open(PRODUCTION)).misfits).toEqual([])
 })
 
+test('what an older version of the app kept here opens whole: a take then stands in the main unit', async () => {
+  const { unitId: _unit, ...older } = { ...blank('take', { slate: '1A' }), id: asId<'take'>(SHOT), version: 3 }
+  const { run: _run, ...kinds } = NO_RECORDS
+  const records = { ...kinds, take: { [SHOT]: older } } as unknown as typeof NO_RECORDS
+  await device.keepProduction({ productionId: PRODUCTION, role: 'logger', seq: 3, records })
+  await openKept(PRODUCTION)
+  expect(state().records.take[SHOT]!.unitId).toBeNull()
+  expect(state().records.run).toEqual({})
+})
+
 test('a misfit can be let go', async () => {
   answer = clash
   set({ tStop: 5.6 })

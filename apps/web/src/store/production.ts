@@ -18,7 +18,9 @@ import {
   type Change,
   invertChanges,
   type PlainChange,
+  type KindName,
   type Tables,
+  withNewFields,
   refuseTogether,
   refuseValue,
   fieldsAlone,
@@ -299,14 +301,24 @@ export function receiveJob(job: Job): void {
   setState({ jobs: jobs.some((j) => j.id === job.id) ? jobs.map((j) => (j.id === job.id ? job : j)) : [job, ...jobs] })
 }
 
+/** What an older version kept has neither every kind nor every field. */
+const withAllKinds = (kept: Tables): Tables =>
+  Object.fromEntries(
+    Object.entries({ ...NO_RECORDS, ...kept }).map(([kind, records]) => [
+      kind,
+      Object.fromEntries(
+        Object.entries(records).map(([id, record]) => [id, withNewFields(kind as KindName, record as never)]),
+      ),
+    ]),
+  ) as unknown as Tables
+
 /** Shows what this device last knew of a production, with what it has not got answered yet. */
 export async function openKept(productionId: string): Promise<void> {
   const { kept, pending, misfits } = await device
     .open(productionId)
     .catch(() => ({ kept: null, pending: [], misfits: [] }))
-  // What an older version kept does not have every kind.
   const known: Pick<KeptProduction, 'role' | 'seq' | 'head' | 'records'> = kept
-    ? { ...kept, records: { ...NO_RECORDS, ...kept.records } }
+    ? { ...kept, records: withAllKinds(kept.records) }
     : { role: 'reader', seq: 0, records: NO_RECORDS }
   const queue = pending.map(({ edit, queuedAt }): Pending => ({ edit, queuedAt, sent: false }))
   setState({

@@ -43,7 +43,7 @@ export function recordedOn(
   const emptied = wipedLast(production, cardId)?.version ?? -1
   const id = asId<'card'>(cardId)
   const runs = runStates(production).filter((run) => run.cardsNamed.includes(id))
-  const ids = new Set(runs.map((run) => run.id))
+  const ids = new Set<string>(runs.flatMap((run) => run.ids))
   const takes = Object.values(production.take).filter((take) => take.cardIds.includes(id))
   const entries = [
     ...takes,

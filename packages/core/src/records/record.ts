@@ -49,6 +49,22 @@ export function blank<K extends KindName>(kind: K, given: Partial<RecordFields<K
   return { ...initial, ...given } as RecordFields<K>
 }
 
+/**
+ * A record as an older version of the app wrote it, with the fields that it did not know: null where a field may be
+ * open, no words where there may be none. Anything else that is missing stays missing, and is refused where it matters.
+ */
+export function withNewFields(
+  kind: KindName,
+  known: Readonly<Record<string, unknown>>,
+): Readonly<Record<string, unknown>> {
+  const missing = Object.entries(fieldsOf(kind)).filter(
+    ([name, { column, initial }]) => !Object.hasOwn(known, name) && (column.nullable || initial === ''),
+  )
+  return missing.length === 0
+    ? known
+    : { ...Object.fromEntries(missing.map(([name, field]) => [name, field.initial])), ...known }
+}
+
 /** A record's fields alone, each kind's in its own turn. */
 export const fieldsAlone = <K extends KindName>(kind: K, record: Readonly<Record<string, unknown>>): RecordFields<K> =>
   Object.fromEntries(Object.keys(fieldsOf(kind)).map((name) => [name, record[name]])) as RecordFields<K>

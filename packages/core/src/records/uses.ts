@@ -15,7 +15,6 @@ const GOES_WITH: Partial<Record<KindName, readonly KindName[]>> = {
   lamp: ['setup'],
   mark: ['setup'],
   cameraPosition: ['setup'],
-  sensorMode: ['camera'],
 }
 
 const refersTo = (kind: KindName, record: AnyRecord, ids: ReadonlySet<string>): boolean =>

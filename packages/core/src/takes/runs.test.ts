@@ -156,6 +156,24 @@ describe('two who press at once', () => {
     expect(told[0]).toMatchObject({ verdict: 'good', cutAt: minute(3), twins: ['two'], double: false })
     expect(told[0]!.runs.map((run) => run.device.id)).toEqual(['a', 'b'])
   })
+  test('told of one run of each device, which stops once, and frees neither card that was named', () => {
+    const given: Given = {
+      camera: { a: {} },
+      card: { a1: { label: 'A1' }, a2: { label: 'A2' } },
+      take: { one: { startedAt: at(0), cameraIds: ['a'] }, two: { startedAt: at(1.2), cameraIds: ['a'] } },
+      run: {
+        first: { takeId: 'one', cameraId: 'a', cardId: 'a1', startedAt: at(0), startTimecode: label(0) },
+        second: { takeId: 'two', cameraId: 'a', cardId: 'a2', startedAt: at(1.2), startTimecode: label(0) },
+      },
+      runStop: { s: { runId: 'second', timecode: label(1), happenedAt: at(60) } },
+    }
+    const [take] = states(given)
+    expect(take!.runs).toMatchObject([{ ids: ['first', 'second'], cardsNamed: ['a1', 'a2'], stop: { at: at(60) } }])
+    expect(rollingRuns(runStates(productionWith(given)))).toEqual([])
+    // One that begins once the other has stopped is another run, however soon.
+    const again = { ...given, runStop: { s: { runId: 'first', timecode: label(1), happenedAt: at(1) } } }
+    expect(states(again)[0]!.runs).toHaveLength(2)
+  })
   test('in two units are two, and so are two moments, which are told to have one number', () => {
     const units = states({
       unit: { u: {} },

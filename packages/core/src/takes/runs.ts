@@ -20,6 +20,8 @@ export type DeviceRef =
 /** What one device recorded without a break, as it stands after all that was logged about it. */
 export interface RunState {
   readonly id: string
+  /** Every entry that tells of it: two who pressed at once told of one. */
+  readonly ids: readonly string[]
   readonly device: DeviceRef
   readonly dayId: Id<'day'>
   readonly unitId: Id<'unit'> | null
@@ -88,10 +90,49 @@ interface Kept {
 /** Ledgers never change in place: what was folded once is not folded again while it is asked for card by card. */
 const kept = new WeakMap<SetLog['take'], Kept[]>()
 
+const byStart = (a: RunState, b: RunState): number =>
+  a.start.at < b.start.at ? -1 : a.start.at > b.start.at ? 1 : a.id < b.id ? -1 : 1
+
+/** Two entries of one device that begin within this, the second before the first has stopped, are one run. */
+const TOGETHER_MS = 10_000
+
+/** One device records once at a time: what two people told of it at the same moment is one run. */
+function withoutTwins(told: readonly RunState[]): RunState[] {
+  const whole: RunState[] = []
+  const newest = new Map<string, number>()
+  for (const run of told) {
+    const at = newest.get(run.device.id)
+    const before = at === undefined ? undefined : whole[at]!
+    const isTwin =
+      before !== undefined &&
+      !before.struck &&
+      !run.struck &&
+      before.dayId === run.dayId &&
+      Date.parse(run.start.at) - Date.parse(before.start.at) <= TOGETHER_MS &&
+      (before.stop === null || run.start.at < before.stop.at)
+    if (!isTwin) {
+      newest.set(run.device.id, whole.push(run) - 1)
+      continue
+    }
+    const stops = [before.stop, run.stop].filter((stop) => stop !== null)
+    whole[at!] = {
+      ...before,
+      ids: [...before.ids, ...run.ids],
+      takeId: before.takeId ?? run.takeId,
+      cardId: before.cardId ?? run.cardId,
+      cardsNamed: [...new Set([...before.cardsNamed, ...run.cardsNamed])],
+      stop: stops.sort((a, b) => (a.at < b.at ? -1 : 1))[0] ?? null,
+      stays: before.stays || run.stays,
+      corrections: [...before.corrections, ...run.corrections].sort(byEntry),
+    }
+  }
+  return whole
+}
+
 function fold(log: SetLog): readonly RunState[] {
   const stops = gathered(Object.values(log.runStop), (stop) => stop.runId)
   const corrections = gathered(Object.values(log.correction), (one) => one.runId)
-  const told = Object.values(log.run).flatMap((run): RunState[] => {
+  const each = Object.values(log.run).flatMap((run): RunState[] => {
     const device = deviceOf(run)
     if (!device) return []
     const own = (corrections.get(run.id) ?? []).sort(byEntry)
@@ -99,6 +140,7 @@ function fold(log: SetLog): readonly RunState[] {
     const [stop] = (stops.get(run.id) ?? []).sort(byEntry)
     let state: RunState = {
       id: run.id,
+      ids: [run.id],
       device,
       dayId: run.dayId,
       unitId: run.unitId,
@@ -116,7 +158,8 @@ function fold(log: SetLog): readonly RunState[] {
     for (const one of own) state = corrected(state, one)
     return [state]
   })
-  const has = new Set(told.map((run) => `${run.takeId} ${run.device.id}`))
+  const told = withoutTwins(each.sort(byStart))
+  const has = new Set(each.map((run) => `${run.takeId} ${run.device.id}`))
   const cuts = gathered(
     Object.values(log.takeEvent).filter((event) => event.type === 'cut'),
     (event) => event.takeId,
@@ -125,9 +168,7 @@ function fold(log: SetLog): readonly RunState[] {
   const rest = Object.values(log.take).flatMap((take) =>
     unspoken(take, (cuts.get(take.id) ?? []).sort(byEntry)[0], has, ofDevice),
   )
-  return [...told, ...rest].sort((a, b) =>
-    a.start.at < b.start.at ? -1 : a.start.at > b.start.at ? 1 : a.id < b.id ? -1 : 1,
-  )
+  return [...told, ...rest].sort(byStart)
 }
 
 const corrected = (run: RunState, one: Correction): RunState => ({
@@ -158,6 +199,7 @@ function unspoken(
     return [
       {
         id: `${take.id} ${device.id}`,
+        ids: [],
         device,
         dayId: take.dayId,
         unitId: take.unitId,

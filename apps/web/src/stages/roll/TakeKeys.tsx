@@ -37,6 +37,8 @@ export function useHeld(does: Action, guarded: boolean) {
       swallow.current = false
       return
     }
+    // Somebody else cut it between the two presses: the second is not a new take.
+    if (!guarded && asked) return setAsked(false)
     if (!guarded || asked) return done()
     setAsked(true)
     clearTimeout(calm.current)
