@@ -96,41 +96,48 @@ export function WrapScreen() {
         <ProgressChart report={report} times={dayPlan.clock} />
       </Box>
       <Section title={`Takes, ${report.lines.length}`}>
-        <Grid templateColumns="64px 34px 66px 96px 96px 54px 64px 44px 1fr" gap="0 10px" fontSize="small">
-          {['slate', 'take', '', 'start', 'end', 'length', 'cameras', 'sound', 'notes'].map((h, i) => (
-            <Text key={i} color="faint" fontSize="note" borderBottom="1px solid" borderColor="line" pb="3px">
-              {h}
-            </Text>
-          ))}
-          {report.lines.map((l, i) =>
-            [
-              l.slate,
-              l.wild ? '–' : l.take,
-              l.wild ? 'wild' : l.verdict === 'no-good' ? 'no good' : l.verdict === 'open' ? '' : l.verdict,
-              l.start,
-              l.end,
-              l.seconds === null ? '' : minutesSeconds(l.seconds),
-              l.cameras,
-              l.sound,
-              l.notes,
-            ].map((value, c) => (
-              <Text
-                key={`${i} ${c}`}
-                py="4px"
-                borderBottom="1px solid"
-                borderColor="line"
-                truncate
-                fontFamily={c === 3 || c === 4 || c === 5 ? 'mono' : undefined}
-                fontWeight={c === 0 ? 700 : 400}
-                color={
-                  c === 2 ? (l.verdict === 'good' ? 'safe' : l.verdict === 'no-good' ? 'stop' : 'soft') : undefined
-                }
-              >
-                {value}
+        <Box overflowX="auto" tabIndex={0}>
+          <Grid
+            templateColumns="64px 34px 66px 96px 96px 54px 64px 44px 1fr"
+            minW="640px"
+            gap="0 10px"
+            fontSize="small"
+          >
+            {['slate', 'take', '', 'start', 'end', 'length', 'cameras', 'sound', 'notes'].map((h, i) => (
+              <Text key={i} color="faint" fontSize="note" borderBottom="1px solid" borderColor="line" pb="3px">
+                {h}
               </Text>
-            )),
-          )}
-        </Grid>
+            ))}
+            {report.lines.map((l, i) =>
+              [
+                l.slate,
+                l.wild ? '–' : l.take,
+                l.wild ? 'wild' : l.verdict === 'no-good' ? 'no good' : l.verdict === 'open' ? '' : l.verdict,
+                l.start,
+                l.end,
+                l.seconds === null ? '' : minutesSeconds(l.seconds),
+                l.cameras,
+                l.sound,
+                l.notes,
+              ].map((value, c) => (
+                <Text
+                  key={`${i} ${c}`}
+                  py="4px"
+                  borderBottom="1px solid"
+                  borderColor="line"
+                  truncate
+                  fontFamily={c === 3 || c === 4 || c === 5 ? 'mono' : undefined}
+                  fontWeight={c === 0 ? 700 : 400}
+                  color={
+                    c === 2 ? (l.verdict === 'good' ? 'safe' : l.verdict === 'no-good' ? 'stop' : 'soft') : undefined
+                  }
+                >
+                  {value}
+                </Text>
+              )),
+            )}
+          </Grid>
+        </Box>
       </Section>
       <SetLogs ofDay={ofDay} />
     </Page>
