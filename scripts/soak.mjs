@@ -1,5 +1,6 @@
 // npm run soak [-- --rounds 110 --minutes 10 --devices 25 --seed N]: prepares what it needs, then soak/main.ts.
 // npm run soak -- --histories 2000: random histories of cards against an oracle instead (gateHistories.test.ts).
+// npm run soak -- --laws 20: the laws of the core on so many other seeds; stops at the first that one is broken by.
 import { spawn, spawnSync } from 'node:child_process'
 import fs from 'node:fs'
 import os from 'node:os'
@@ -9,6 +10,18 @@ import { buildApps, installDebian, installPackages, root } from './prepare.mjs'
 
 if (!postgresVersion()) installDebian(['postgresql'])
 installPackages()
+const vitest = path.join(root, 'node_modules/.bin/vitest')
+const laws = process.argv.indexOf('--laws')
+if (laws > 0) {
+  for (let round = 0; round < Number(process.argv[laws + 1] ?? 20); round++) {
+    const seed = String((Date.now() + round) % 1_000_000_000)
+    console.log(`seed ${seed}`)
+    const env = { ...process.env, LAW_SEED: seed }
+    const code = spawnSync(vitest, ['run', '--project', 'pure', '--reporter=dot'], { cwd: root, stdio: 'inherit', env })
+    if (code.status !== 0) process.exit(1)
+  }
+  process.exit(0)
+}
 await buildApps()
 const asked = process.argv.indexOf('--histories')
 if (asked > 0) {
@@ -21,7 +34,6 @@ if (asked > 0) {
     GATE_HISTORIES: process.argv[asked + 1] ?? '2000',
     GATE_SEED: String(Date.now() % 1_000_000_000),
   }
-  const vitest = path.join(root, 'node_modules/.bin/vitest')
   const code = spawnSync(vitest, ['run', 'apps/server/src/gateHistories.test.ts'], { cwd: root, stdio: 'inherit', env })
   postgres.stop()
   fs.rmSync(scratch, { recursive: true, force: true })

@@ -70,6 +70,17 @@ describe('light that never comes', () => {
     expect(planOf(dayOf(480, [{ window: 'daylight', minutes: 900 }], '2026-06-21', polar)).missed).toEqual([]))
 })
 
+test('a second night that an order runs into is as long as nights are', () => {
+  const far = { timeZone: 'Pacific/Chatham', latitudeDeg: 0, longitudeDeg: 10 }
+  const shots = [{ window: 'dusk', minutes: 5 }, { window: 'dawn', minutes: 384 }, { window: 'night', minutes: 337 }] as const // prettier-ignore
+  expect(planOf(dayOf(1164, shots, '2026-03-28', far)).missed.map((m) => m.shot.code)).toEqual(['2'])
+})
+test('hours of a place come again on the third day of an order too', () => {
+  const production = dayOf(480, [{ minutes: 60 }, { minutes: 60 }], '2026-05-14', { ...LONDON, opensMin: 480, closesMin: 720 }) // prettier-ignore
+  const later = { ...production.orderItem, i1: { ...production.orderItem['i1']!, fixedAtMin: 480 + 4 * 1440 } }
+  expect(planOf({ ...production, orderItem: later }).missed).toEqual([])
+})
+
 describe('clocks that change in the night', () => {
   test('eight hours from 22:00 end an hour later on the clock in spring, an hour earlier in autumn', () => {
     const wrapOf = (date: string) => {
@@ -122,5 +133,5 @@ test('a shot is missed where a minute of it has not its light, looked at one by 
         }
       },
     ),
-    { numRuns: 80 },
+    { numRuns: Number(process.env['RUNS'] ?? 80) },
   ))

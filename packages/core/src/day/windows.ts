@@ -16,11 +16,13 @@ export interface ShotWindows {
   readonly windows: readonly Window[]
 }
 
-/** The sky over a day, from the evening before to the morning after. */
+/** The sky over a day, from the evening before to so many days after as its order runs into. */
 export interface DaySky {
   readonly clock: DayClock
   /** The unit call, as clocks show it. */
   readonly callMin: number
+  /** How many days after the day itself are looked at, for suns and opening hours. */
+  readonly daysAhead: number
   /** Of the day before, the day, and those after it; null where nobody knows where it is. */
   readonly suns: readonly SunDay[] | null
 }
@@ -59,7 +61,7 @@ export function lightWindows({ suns, clock }: DaySky, light: SunLight): ShotWind
  * goes on till morning both of its nights count. One that is open on a side is of this day alone.
  */
 export function dailyWindows(
-  { clock, callMin }: Omit<DaySky, 'suns'>,
+  { clock, callMin, daysAhead }: Omit<DaySky, 'suns'>,
   fromMin: number | null,
   toMin: number | null,
 ): readonly Window[] {
@@ -69,12 +71,12 @@ export function dailyWindows(
       { fromMin: fromMin === null ? -Infinity : written(fromMin), toMin: toMin === null ? Infinity : written(toMin) },
     ]
   const lastMin = toMin > fromMin ? toMin : toMin + DAY_MIN
-  const daily = [-DAY_MIN, 0, DAY_MIN].map((by) => ({
-    fromMin: clock.elapsed(fromMin + by),
-    toMin: clock.elapsed(lastMin + by),
+  const daily = Array.from({ length: daysAhead + 2 }, (_, i) => ({
+    fromMin: clock.elapsed(fromMin + (i - 1) * DAY_MIN),
+    toMin: clock.elapsed(lastMin + (i - 1) * DAY_MIN),
   }))
   // Round the clock is one stretch, without a seam at midnight.
-  if (lastMin - fromMin >= DAY_MIN) return [{ fromMin: daily[0]!.fromMin, toMin: daily[2]!.toMin }]
+  if (lastMin - fromMin >= DAY_MIN) return [{ fromMin: daily[0]!.fromMin, toMin: daily.at(-1)!.toMin }]
   return daily.filter((w) => w.toMin > 0)
 }
 

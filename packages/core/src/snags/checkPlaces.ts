@@ -165,7 +165,7 @@ function loudRows(production: Production, dayPlan: DayPlan) {
     return quiet.slice(0, 1).flatMap((shot) =>
       Object.values(production.noiseSource).flatMap((source) => {
         // What is on every night is on after midnight too.
-        const on = dailyWindows({ clock: dayPlan.clock, callMin: dayPlan.day.callMin }, source.fromMin, source.toMin)
+        const on = dailyWindows(dayPlan.sky, source.fromMin, source.toMin)
         const overlapMin = Math.max(
           ...on.map((w) => Math.min(row.endMin, w.toMin) - Math.max(row.startMin, w.fromMin)),
           0,

@@ -22,7 +22,7 @@ export interface DayClock {
 
 /** A plan looks from the evening before to the morning after the next day. */
 const FROM_MIN = -1440
-const TO_MIN = 3 * 1440
+const TO_MIN = 8 * 1440
 const STEP_MIN = 30
 
 interface Shift {
