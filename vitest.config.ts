@@ -5,7 +5,7 @@ const PURE = ['packages/core/**/*.test.ts', 'packages/contract/**/*.test.ts', 'd
 
 export default defineConfig({
   test: {
-    testTimeout: 30_000,
+    testTimeout: 120_000,
     hookTimeout: 60_000,
     pool: 'forks',
     // One more than cores, since a third of the tests waits for a disk or another process.
@@ -20,7 +20,7 @@ export default defineConfig({
       {
         extends: true,
         // Pure functions leave nothing behind: what they import is read once for all of them.
-        test: { name: 'pure', isolate: false, include: PURE, setupFiles: ['scripts/laws.ts'] },
+        test: { name: 'pure', isolate: false, include: PURE, setupFiles: ['packages/core/src/testing/laws.ts'] },
       },
       {
         extends: true,

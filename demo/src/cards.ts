@@ -1,5 +1,7 @@
 import { broadcastWave } from './media/broadcastWave.ts'
 import { bandPicture, quickTimeMovie } from './media/quickTime.ts'
+import { DEMO_CAMERAS } from './production.ts'
+import { TAKES, WILD_SOUND } from './takes.ts'
 import { mustBe } from '@kavrell/core/outcome'
 import { parseTimecode } from '@kavrell/core/timecode'
 
@@ -8,33 +10,32 @@ export interface DemoFile {
   readonly bytes: Buffer
 }
 
-/** How the stand-ins for the demo's drives behave; cards are as fast as the machine. */
-export const DEMO_VOLUMES: Readonly<Record<string, { capacityBytes: number; bytesPerSecond: number; medium: string }>> =
-  {
-    S1: { capacityBytes: 400e6, bytesPerSecond: 40e6, medium: 'drive S1' },
-    S2: { capacityBytes: 400e6, bytesPerSecond: 40e6, medium: 'drive S2' },
-    H1: { capacityBytes: 400e6, bytesPerSecond: 6e6, medium: 'drive H1' },
-  }
+/** A stand-in holds a thousandth of what it stands for: nobody waits for the demo as one waits for a night of copies. */
+const STANDS_FOR = 1000
+const volume = (medium: string, rest: object = {}) => ({ bytesStandFor: STANDS_FOR, medium, ...rest })
+
+/** How the stand-ins for the demo's drives behave. */
+export const DEMO_VOLUMES: Readonly<Record<string, object>> = {
+  S1: volume('drive S1', { capacityBytes: 400e6, bytesPerSecond: 40e6 }),
+  S2: volume('drive S2', { capacityBytes: 400e6, bytesPerSecond: 40e6 }),
+  H1: volume('drive H1', { capacityBytes: 400e6, bytesPerSecond: 6e6 }),
+}
+/** Of its cards, which are as fast as the machine. */
+export const DEMO_CARD_VOLUME = (label: string): object => volume(`card ${label}`)
 
 const RATE = { num: 25, den: 1, drop: false }
-const CLIPS: Readonly<Record<string, readonly (readonly [name: string, start: string])[]>> = {
-  A1: [
-    ['A001C001', '05:04:12:00'],
-    ['A001C002', '05:09:40:00'],
-    ['A001C006', '05:49:48:00'],
-  ],
-  A2: [
-    ['A002C001', '07:20:03:00'],
-    ['A002C003', '07:31:10:00'],
-  ],
-  B1: [
-    ['B001C001', '07:52:33:00'],
-    ['B001C002', '08:15:00:00'],
-    ['B001C003', '08:19:22:00'],
-  ],
-  C1: [['C001C001', '07:31:00:00']],
-  D1: [['D001C001', '07:31:05:00']],
+type Clip = readonly [start: string, seconds: number]
+/** What was recorded and never logged. */
+const UNLOGGED: Readonly<Record<string, readonly Clip[]>> = {
+  C1: [['07:31:00', 80]],
+  D1: [['07:31:05', 76]],
 }
+const MBPS: Readonly<Record<string, number>> = Object.fromEntries(DEMO_CAMERAS.map((camera) => [camera[0], camera[4]]))
+const clipsOn = (label: string): readonly Clip[] =>
+  [
+    ...TAKES.flatMap(([start, seconds, , , , card]): Clip[] => (card === label ? [[start, seconds]] : [])),
+    ...(UNLOGGED[label] ?? []),
+  ].sort(([a], [b]) => (a < b ? -1 : 1))
 const COLOURS: Readonly<Record<string, [number, number, number]>> = {
   A: [52, 78, 104],
   B: [122, 84, 48],
@@ -42,33 +43,39 @@ const COLOURS: Readonly<Record<string, [number, number, number]>> = {
   D: [96, 70, 90],
 }
 
-/** The files on one card of the demo, made on the spot: short clips with a timecode track, or Broadcast Wave. */
+/** Sound of the demo, as long as the log says. */
+const soundOn = (): readonly Clip[] => [
+  ...TAKES.flatMap(([start, seconds, , , , , sound]): Clip[] => (sound ? [[start, seconds]] : [])),
+  WILD_SOUND,
+]
+
+/** The files on one card of the demo, made on the spot: clips with a timecode track, or Broadcast Wave. */
 export function demoCardFiles(label: string): DemoFile[] {
   if (label === 'R1')
-    return [
-      ['1', '07:31:10', 27070],
-      ['2', '08:30:15', 30615],
-    ].map(([n, time, second]) => ({
-      path: `260514/R1_T0${n}.wav`,
-      bytes: broadcastWave({
-        description: `T0${n}`,
-        date: '2026-05-14',
-        time: time as string,
-        samplesSinceMidnight: (second as number) * 48000,
-        seconds: 3,
-        toneHz: 220,
-      }),
-    }))
+    return [...soundOn()]
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([time, seconds], i) => ({
+        path: `260514/R1_T${String(i + 1).padStart(2, '0')}.wav`,
+        bytes: broadcastWave({
+          description: `T${i + 1}`,
+          date: '2026-05-14',
+          time,
+          samplesSinceMidnight: mustBe(parseTimecode(`${time}:00`, RATE)) * (48_000 / 25),
+          seconds: Math.ceil(seconds / 40),
+          toneHz: 220,
+        }),
+      }))
   const colour = COLOURS[label[0]!]!
-  return (CLIPS[label] ?? []).map(([name, start], i) => ({
-    path: `CLIPS/${name}.mov`,
+  return clipsOn(label).map(([start, seconds], i) => ({
+    path: `CLIPS/${label[0]}00${label[1]}C${String(i + 1).padStart(3, '0')}.mov`,
     bytes: quickTimeMovie({
       rate: RATE,
-      startFrame: mustBe(parseTimecode(start, RATE)),
-      frames: 75,
+      startFrame: mustBe(parseTimecode(`${start}:00`, RATE)),
+      frames: seconds * 25,
       width: 192,
       height: 80,
       pictures: [0, 1, 2, 3].map((k) => bandPicture(192, 80, colour, (0.2 + k * 0.2 + i * 0.1) % 1)),
+      bytes: Math.round((seconds * MBPS[label[0]!]! * 1e6) / 8 / STANDS_FOR),
     }),
   }))
 }

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { demoCardFiles } from './cards.ts'
 import { demoProduction } from './production.ts'
+import { cardHistory } from '@kavrell/core/cards'
 import { pace, planDay } from '@kavrell/core/day'
 import { kitNeeds } from '@kavrell/core/kit'
 import { callSheet, callSheetChanges } from '@kavrell/core/callSheets'
@@ -153,6 +154,18 @@ test('the report of the first morning adds up', () => {
       40 -
       dayPlan.timeline.rows.find((r) => r.kind === 'shots' && r.shotIds.includes(demo.id('shot', '2J')))!.endMin,
   )
+})
+
+test('its cards hold what its log says, to the scale of its stand-ins', () => {
+  for (const label of ['A1', 'A2', 'B1', 'R1']) {
+    const files = demoCardFiles(label)
+    const { expected } = cardHistory(production, demo.id('card', label))
+    const bytes = files.reduce((sum, file) => sum + file.bytes.length, 0) * 1000
+    expect(files.length).toBeGreaterThanOrEqual(expected.recordings)
+    expect(expected.recordings).toBeGreaterThan(2)
+    expect(bytes).toBeGreaterThan(expected.leastBytes)
+    if (label !== 'R1') expect(bytes / expected.bytes).toBeCloseTo(1, 2)
+  }
 })
 
 test('its media are real files: a movie with a timecode track, a Broadcast Wave', () => {

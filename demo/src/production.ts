@@ -25,6 +25,14 @@ export interface DemoBuild {
  * *The Long Plank*, two days at Marlhythe Slip. Everything in it is invented. It is meant to be in trouble
  * in the usual ways: each finding it raises has a cause that a person on set would recognise.
  */
+/** Letter, name, sensor, Mb/s, native ISO, clean up to, operator. */
+export const DEMO_CAMERAS = [
+  ['A', '4K, large sensor', 36, 19, 480, 800, 6400, 'maren'],
+  ['B', '4K, large sensor', 36, 19, 480, 800, 6400, 'tobias'],
+  ['C', '4K, 24 mm sensor, locked wide', 23.5, 13.2, 200, 640, 3200, ''],
+  ['D', 'small action camera, locked low', 12.8, 7.2, 100, 400, 1600, ''],
+] as const
+
 export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
   const b = new Builder(newId)
   const now = new Date(nowMs).toISOString()
@@ -82,13 +90,16 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
   b.add('fixedEvent', 'tide 1', { dayId: b.id('day', 'day 1'), title: 'High water', startMin: 850 })
   b.add('fixedEvent', 'tide 2', { dayId: b.id('day', 'day 2'), title: 'High water', startMin: 889, endMin: 927 })
   addPeople(b)
-  const cameras = [
-    ['A', '4K, large sensor', 36, 19, 480, 800, 6400, 'maren'],
-    ['B', '4K, large sensor', 36, 19, 480, 800, 6400, 'tobias'],
-    ['C', '4K, 24 mm sensor, locked wide', 23.5, 13.2, 200, 640, 3200, ''],
-    ['D', 'small action camera, locked low', 12.8, 7.2, 100, 400, 1600, ''],
-  ] as const
-  for (const [letter, name, sensorWidthMm, sensorHeightMm, dataRateMbps, nativeIso, mostIso, operator] of cameras) {
+  for (const [
+    letter,
+    name,
+    sensorWidthMm,
+    sensorHeightMm,
+    dataRateMbps,
+    nativeIso,
+    mostIso,
+    operator,
+  ] of DEMO_CAMERAS) {
     b.add('camera', letter, {
       letter,
       name,

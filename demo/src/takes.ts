@@ -17,7 +17,7 @@ type Row = readonly [
 ]
 
 /** The log of the first morning, until the shed. */
-const TAKES: readonly Row[] = [
+export const TAKES: readonly Row[] = [
   ['05:04:12', 42, '1A', 1, 'no-good', 'A1', '', 'heron left early'],
   ['05:09:40', 37, '1A', 2, 'good', 'A1', ''],
   ['05:38:05', 21, '1B', 1, 'no-good', 'A1', '', 'key sticks'],
@@ -34,6 +34,9 @@ const TAKES: readonly Row[] = [
   ['08:44:10', 51, '2H', 1, '', 'A2', ''],
   ['08:47:59', 55, '2H', 2, 'good', 'A2', ''],
 ]
+
+/** Steel on oak, close, in the launch bay. */
+export const WILD_SOUND = ['08:30:15', 45] as const
 
 const iso = (clock: string, plusSeconds = 0) =>
   new Date(Date.parse(`2026-05-14T${clock}.000+01:00`) + plusSeconds * 1000).toISOString()
@@ -79,8 +82,8 @@ export function addTakes(b: Builder): void {
     recorderIds: [b.id('recorder', 'R')],
     cardIds: [b.id('card', 'R1')],
     wild: true,
-    startTimecode: timecodeAt('08:30:15'),
-    startedAt: iso('08:30:15'),
+    startTimecode: timecodeAt(WILD_SOUND[0]),
+    startedAt: iso(WILD_SOUND[0]),
   })
   event('W1 cut', wild, 'cut', timecodeAt('08:31:00'), iso('08:31:00'))
   event('W1 note', wild, 'note', timecodeAt('08:31:00'), iso('08:31:05'), 'plane on oak, close')

@@ -60,7 +60,10 @@ export interface Clip {
   readonly frames: number
   readonly width: number
   readonly height: number
+  /** In their turn, over and over. */
   readonly pictures: readonly Buffer[]
+  /** How long the file is at the least, as one from a camera of some data rate. */
+  readonly bytes: number
 }
 
 /**
@@ -72,11 +75,12 @@ export function quickTimeMovie(clip: Clip): Buffer {
   const timescale = rate.num,
     perFrame = rate.den,
     duration = frames * perFrame
-  const samples = Array.from({ length: frames }, (_, i) => pictures[i % pictures.length]!)
+  const samples = Array.from({ length: frames }, (_, i) => i % pictures.length)
   const head = atom('ftyp', text('qt  '), u32(0x20050300), text('qt  '))
   const dataStart = head.length + 8
   const timecodeSample = u32(startFrame)
-  const mdat = atom('mdat', ...samples, timecodeSample)
+  const mdat = atom('mdat', ...pictures, timecodeSample)
+  const pictureStarts = pictures.map((_, i) => dataStart + pictures.slice(0, i).reduce((sum, p) => sum + p.length, 0))
   const videoDescription = atom(
     'png ',
     zeros(6),
@@ -102,14 +106,20 @@ export function quickTimeMovie(clip: Clip): Buffer {
     u32(perFrame),
     Buffer.from([nominalFrames(rate), 0]),
   )
-  const table = (description: Buffer, count: number, each: number, sizes: readonly number[], offset: number) =>
+  const table = (
+    description: Buffer,
+    count: number,
+    each: number,
+    sizes: readonly number[],
+    offsets: readonly number[],
+  ) =>
     atom(
       'stbl',
       full('stsd', 0, u32(1), description),
       full('stts', 0, u32(1), u32(count), u32(each)),
-      full('stsc', 0, u32(1), u32(1), u32(count), u32(1)),
+      full('stsc', 0, u32(1), u32(1), u32(1), u32(1)),
       full('stsz', 0, u32(0), u32(sizes.length), ...sizes.map(u32)),
-      full('stco', 0, u32(1), u32(offset)),
+      full('stco', 0, u32(offsets.length), ...offsets.map(u32)),
     )
   const dataInfo = atom('dinf', full('dref', 0, u32(1), full('alis', 1)))
   const handler = (kind: string, sub: string) => full('hdlr', 0, text(kind), text(sub), zeros(12), Buffer.from([0]))
@@ -146,8 +156,8 @@ export function quickTimeMovie(clip: Clip): Buffer {
           videoDescription,
           frames,
           perFrame,
-          samples.map((s) => s.length),
-          dataStart,
+          samples.map((s) => pictures[s]!.length),
+          samples.map((s) => pictureStarts[s]!),
         ),
       ),
     ),
@@ -168,7 +178,7 @@ export function quickTimeMovie(clip: Clip): Buffer {
         ),
         handler('dhlr', 'alis'),
         dataInfo,
-        table(timecodeDescription, 1, duration, [4], dataStart + samples.reduce((sum, s) => sum + s.length, 0)),
+        table(timecodeDescription, 1, duration, [4], [dataStart + pictures.reduce((sum, p) => sum + p.length, 0)]),
       ),
     ),
   )
@@ -186,5 +196,6 @@ export function quickTimeMovie(clip: Clip): Buffer {
     zeros(24),
     u32(3),
   )
-  return Buffer.concat([head, mdat, atom('moov', movieHead, video, timecode)])
+  const movie = Buffer.concat([head, mdat, atom('moov', movieHead, video, timecode)])
+  return Buffer.concat([movie, atom('free', zeros(Math.max(0, clip.bytes - movie.length - 8)))])
 }

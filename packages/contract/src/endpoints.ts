@@ -182,6 +182,8 @@ export interface MediaVolume {
   readonly medium: string
   readonly files: number
   readonly bytes: number
+  /** How many bytes of a real medium each of its own is. */
+  readonly bytesStandFor: number
   readonly freeBytes: number | null
 }
 

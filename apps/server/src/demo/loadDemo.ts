@@ -7,7 +7,14 @@ import { v7 as uuidv7 } from 'uuid'
 import type { Services } from '../http/app.ts'
 import { drawPalette } from '@kavrell/core/colour'
 import { createRecord, asId, type Change, rankOfNumber } from '@kavrell/core/records'
-import { DEMO_PEOPLE, DEMO_PICTURES, DEMO_VOLUMES, demoCardFiles, demoProduction } from '@kavrell/demo'
+import {
+  DEMO_PEOPLE,
+  DEMO_CARD_VOLUME,
+  DEMO_PICTURES,
+  DEMO_VOLUMES,
+  demoCardFiles,
+  demoProduction,
+} from '@kavrell/demo'
 
 const CARDS = ['A1', 'A2', 'B1', 'C1', 'D1', 'R1']
 
@@ -130,7 +137,9 @@ async function readSheets(
 }
 
 async function makeMedia(mediaRoot: string): Promise<void> {
-  for (const label of CARDS)
+  for (const label of CARDS) {
+    await mkdir(path.join(mediaRoot, 'cards', label), { recursive: true })
+    await writeFile(path.join(mediaRoot, 'cards', `${label}.volume.json`), JSON.stringify(DEMO_CARD_VOLUME(label)))
     for (const file of demoCardFiles(label)) {
       const target = path.join(mediaRoot, 'cards', label, file.path)
       await mkdir(path.dirname(target), { recursive: true })
@@ -138,6 +147,7 @@ async function makeMedia(mediaRoot: string): Promise<void> {
         if (error.code !== 'EEXIST') throw error
       })
     }
+  }
   for (const [label, behaviour] of Object.entries(DEMO_VOLUMES)) {
     await mkdir(path.join(mediaRoot, 'drives', label), { recursive: true })
     await writeFile(path.join(mediaRoot, 'drives', `${label}.volume.json`), JSON.stringify(behaviour))

@@ -11,6 +11,8 @@ export interface Volume {
   readonly root: string
   /** The device it is, so that two folders of one drive are not taken for two drives. */
   readonly medium: string
+  /** How many bytes of a real card or drive each of its own is; 1 unless a stand-in says otherwise. */
+  readonly bytesStandFor: number
   readonly beforeWrite: (bytes: number) => Promise<void>
 }
 
@@ -23,6 +25,7 @@ export interface Volumes {
 interface Behaviour {
   readonly capacityBytes?: number
   readonly bytesPerSecond?: number
+  readonly bytesStandFor?: number
   /** Which device it stands for: folders of one disk are one medium unless they say otherwise. */
   readonly medium?: string
 }
@@ -36,7 +39,12 @@ export function folderVolumes(mediaRoot: string): Volumes {
       // A link that leads out of the media root is not a card.
       if (path.dirname(root) !== (await realpath(base)) || !(await stat(root)).isDirectory()) return null
       const behaviour = await readBehaviour(`${root}.volume.json`)
-      return { root, medium: await mediumOf(root, behaviour), beforeWrite: await behave(root, behaviour) }
+      return {
+        root,
+        medium: await mediumOf(root, behaviour),
+        bytesStandFor: standingFor(behaviour),
+        beforeWrite: await behave(root, behaviour),
+      }
     } catch (error) {
       if ((error as NodeJS.ErrnoException).code === 'ENOENT') return null
       throw error
@@ -65,6 +73,7 @@ export function folderVolumes(mediaRoot: string): Volumes {
             medium: await mediumOf(root, behaviour),
             files: files.length,
             bytes,
+            bytesStandFor: standingFor(behaviour),
             freeBytes: capacityBytes === undefined ? free : Math.max(0, capacityBytes - bytes),
           })
         }
@@ -73,6 +82,9 @@ export function folderVolumes(mediaRoot: string): Volumes {
     },
   }
 }
+
+const standingFor = ({ bytesStandFor }: Behaviour): number =>
+  typeof bytesStandFor === 'number' && bytesStandFor > 0 && Number.isFinite(bytesStandFor) ? bytesStandFor : 1
 
 async function readBehaviour(file: string): Promise<Behaviour> {
   try {

@@ -127,6 +127,7 @@ async function copyThenCheck(
         endedAt: deps.now().toISOString(),
         medium: volume.medium,
         cardMedium: source.medium,
+        bytesStandFor: source.bytesStandFor,
         manifest: complete ? await deps.manifests.keep(target.copied) : '',
         outcome: complete ? 'complete' : 'incomplete',
       }),

@@ -14,6 +14,7 @@ import { issuedPapers } from './migrations/0014-issued-papers.ts'
 import { sizeAndNotes } from './migrations/0015-size-and-notes.ts'
 import { where } from './migrations/0017-where.ts'
 import { runs } from './migrations/0018-runs.ts'
+import { standIns } from './migrations/0019-stand-ins.ts'
 import { who } from './migrations/0016-who.ts'
 import { whoIsNeeded } from './migrations/0013-who-is-needed.ts'
 import { placedFigures } from './migrations/0009-placed-figures.ts'
@@ -38,6 +39,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0016-who', who],
   ['0017-where', where],
   ['0018-runs', runs],
+  ['0019-stand-ins', standIns],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

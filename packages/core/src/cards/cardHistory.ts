@@ -10,6 +10,7 @@ import {
   type Wipe,
 } from '../records/index.ts'
 import { type RunState, runStates } from '../takes/index.ts'
+import { expectedOnCard, NOTHING_EXPECTED } from './expected.ts'
 import type { CardHistory, WipeRule } from './wipe.ts'
 
 // Ledger entries are put in order by the number of the edit that added them: clocks of devices differ, numbers do not.
@@ -111,7 +112,9 @@ function identityOf(production: Production, cardId: string): string {
 export function cardHistory(production: Production, cardId: string): CardHistory {
   const copies = copiesOfCard(production, cardId)
   const wiped = wipedLast(production, cardId)
-  const { newest: rolled, open } = recordedOn(production, cardId)
+  const recorded = recordedOn(production, cardId)
+  const { newest: rolled, open } = recorded
+  const card = byId(production.card, cardId)
   const identity = identityOf(production, cardId)
   // A copy begun before the newest take on the card lacks that take: it is no copy of what is on the card now.
   const stale = (run: CopyRun) => rolled !== undefined && rolled.version > run.afterSeq
@@ -123,6 +126,8 @@ export function cardHistory(production: Production, cardId: string): CardHistory
         driveId: run.driveId,
         medium: run.medium,
         ofAnother: identity !== '' && run.cardMedium !== '' && run.cardMedium !== identity,
+        files: run.files,
+        bytes: run.bytes * run.bytesStandFor,
         proven: run.manifest !== '' && run.medium !== '',
         driveLabel: byId(production.drive, run.driveId)?.label ?? 'a drive no longer listed',
         checked: check?.outcome === 'same',
@@ -131,6 +136,7 @@ export function cardHistory(production: Production, cardId: string): CardHistory
           newest(Object.values(production.custody).filter((entry) => entry.driveId === run.driveId))?.personId ?? null,
       })),
     identity,
+    expected: card ? expectedOnCard(production, card, recorded.runs) : NOTHING_EXPECTED,
     stillRolling: open.length > 0,
     rolledSinceCopy: copies.some(({ run }) => stale(run)),
     alreadyWiped: wiped !== undefined && copies.length === 0 && !(rolled && rolled.version > wiped.version),

@@ -8,5 +8,7 @@ export {
   recordedOn,
   wipeRule,
 } from './cardHistory.ts'
-export { minutesLeft, rateOfDevice } from './room.ts'
+export { type ExpectedOnCard } from './expected.ts'
+export { rateOfDevice } from './rates.ts'
+export { minutesLeft } from './room.ts'
 export { type CardHistory, type CardSight, type LackingFiles, mayWipe, type WipeAnswer, type WipeRule } from './wipe.ts'

@@ -7,6 +7,8 @@ const copy = (driveId: string, holder: string | null, checked = true, damaged = 
   driveId,
   medium: `disk ${driveId}`,
   ofAnother: false,
+  files: 4,
+  bytes: 9e9,
   proven: true,
   driveLabel: driveId,
   holder,
@@ -16,6 +18,7 @@ const copy = (driveId: string, holder: string | null, checked = true, damaged = 
 const safe: CardHistory = {
   copies: [copy('S1', 'a'), copy('S2', 'b'), copy('H1', 'a', false)],
   identity: '',
+  expected: { recordings: 4, seconds: 150, bytes: 9e9, leastBytes: 1.8e9, from: 'A at 480 Mb/s' },
   rolledSinceCopy: false,
   stillRolling: false,
   alreadyWiped: false,
@@ -62,6 +65,26 @@ test.each<[string, CardHistory, WipeRule, RegExp]>([
   const answer = mayWipe(history, r, null)
   expect(answer.may).toBe(false)
   expect(answer.reasons.join(' ')).toMatch(reason)
+})
+
+describe('copies that the log does not fit', () => {
+  const of = (files: number, bytes: number) => safe.copies.map((one) => ({ ...one, files, bytes }))
+  test('of too few bytes for what was recorded are no copies of it, and both sides are said', () => {
+    const answer = mayWipe({ ...safe, copies: of(4, 2e6) }, rule, null)
+    expect(answer).toMatchObject({ may: false, goodCopies: 0 })
+    expect(answer.reasons[0]).toBe(
+      'The log has 4 recordings on it, 3 min, about 9.00 GB (A at 480 Mb/s); the copies on S1, S2, H1 hold 4 files, 2.00 MB. Look whether it is the right card. If it is, put the log right in Roll, or the data rate in Shots.',
+    )
+  })
+  test('of fewer files than recordings neither, however large they are', () =>
+    expect(mayWipe({ ...safe, copies: of(3, 9e9) }, rule, null).may).toBe(false))
+  test('of pictures that pack well they are', () => expect(mayWipe({ ...safe, copies: of(4, 2e9) }, rule, null).may).toBe(true)) // prettier-ignore
+  test('only the one that is short counts for nothing', () => {
+    const [first, ...rest] = safe.copies
+    const answer = mayWipe({ ...safe, copies: [{ ...first!, files: 2 }, ...rest] }, rule, null)
+    expect(answer.goodCopies).toBe(2)
+    expect(answer.reasons[0]).toMatch(/the copy on S1 holds 2 files, 9.00 GB/)
+  })
 })
 
 const sees = (lacking: CardSight['lacking']): CardSight => ({ medium: '', files: 4, bytes: 9e6, lacking })

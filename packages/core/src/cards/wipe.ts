@@ -1,4 +1,5 @@
-import { counted } from '../text/index.ts'
+import { counted, sayBytes, stretch } from '../text/index.ts'
+import type { ExpectedOnCard } from './expected.ts'
 
 /** Files of a card that a copy does not have, or has as they were before. */
 export interface LackingFiles {
@@ -28,6 +29,9 @@ export interface CopyOfCard {
   readonly medium: string
   /** It was read from a card that the reader knew as another one. */
   readonly ofAnother: boolean
+  readonly files: number
+  /** What they stand for: a stand-in may hold a part of what a card would. */
+  readonly bytes: number
   /** It is kept what this copy holds, and on which device. Without that no check of it means anything. */
   readonly proven: boolean
   /** The newest check of this copy read every file back and found it the same. */
@@ -43,6 +47,8 @@ export interface CardHistory {
   readonly copies: readonly CopyOfCard[]
   /** Which card it is, as a reader told it once; empty while none did. */
   readonly identity: string
+  /** What the log says must be on it. */
+  readonly expected: ExpectedOnCard
   /** Some copy began before the newest take on this card was logged; such copies are not among `copies`. */
   readonly rolledSinceCopy: boolean
   /** A device records on it, or did and nobody said that it stopped. */
@@ -68,12 +74,16 @@ export interface WipeAnswer {
   readonly unseen: readonly string[]
 }
 
+/** A copy that cannot be all that the log tells of: of another card, of a part of it, or of takes that never were. */
+const isShort = ({ files, bytes }: CopyOfCard, { recordings, leastBytes }: ExpectedOnCard): boolean =>
+  files < recordings || bytes < leastBytes
+
 const CARD_NOT_SEEN =
   'The card is not in the reader: a file that nobody logged, or that came after the copy, cannot be seen.'
 
 /**
  * May this card be wiped? Only copies count that reached the end, hold all that the card holds, are not known to be
- * damaged, and of which it is kept what they hold; only one read back from the drive counts as checked; drives that
+ * damaged, of which it is kept what they hold, and that hold what the log says was recorded; only one read back from the drive counts as checked; drives that
  * are one medium count once. The answer is no whenever anything it could look at is unknown.
  * @param sight what the reader sees on the card now; null when it is not in there
  */
@@ -82,7 +92,13 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
   /** The card is seen, and what this copy took from it cannot be held against it. */
   const unread = (copy: CopyOfCard) => sight !== null && !lacks(copy)
   const good = card.copies.filter(
-    (copy) => copy.proven && !copy.damaged && !copy.ofAnother && !unread(copy) && !lacks(copy)?.count,
+    (copy) =>
+      copy.proven &&
+      !copy.damaged &&
+      !copy.ofAnother &&
+      !unread(copy) &&
+      !lacks(copy)?.count &&
+      !isShort(copy, card.expected),
   )
   const checked = good.filter((copy) => copy.checked)
   const holders = new Set(checked.flatMap((copy) => (copy.holder === null ? [] : [copy.holder])))
@@ -95,6 +111,7 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
   if (card.rolledSinceCopy && counts.goodCopies < rule.copies)
     reasons.push('Takes were logged on it after a copy began. Copy it again.')
   reasons.push(...lackingReasons(card.copies, lacks))
+  reasons.push(...shortReasons(card))
   for (const copy of card.copies) {
     if (copy.ofAnother)
       reasons.push(
@@ -162,6 +179,23 @@ function shared(copies: readonly CopyOfCard[]): string[][] {
   return Array.from(mediaOf(copies), (medium) =>
     copies.filter((copy) => copy.medium === medium).map((copy) => copy.driveLabel),
   ).filter((labels) => labels.length > 1)
+}
+
+/** Copies that the log does not fit, with what each side says and where it is put right. */
+function shortReasons({ copies, expected }: CardHistory): string[] {
+  const short = copies.filter((copy) => isShort(copy, expected))
+  if (short.length === 0) return []
+  const { recordings, seconds, bytes, from } = expected
+  const held = new Map<string, string[]>()
+  for (const copy of short) {
+    const words = `${counted(copy.files, 'file')}, ${sayBytes(copy.bytes)}`
+    held.set(words, [...(held.get(words) ?? []), copy.driveLabel])
+  }
+  return Array.from(
+    held,
+    ([words, labels]) =>
+      `The log has ${counted(recordings, 'recording')} on it, ${stretch(seconds / 60)}, about ${sayBytes(bytes)} (${from}); the ${labels.length === 1 ? 'copy' : 'copies'} on ${labels.join(', ')} ${labels.length === 1 ? 'holds' : 'hold'} ${words}. Look whether it is the right card. If it is, put the log right in Roll, or the data rate in Shots.`,
+  )
 }
 
 /** Said once where all copies lack the same. */

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { recordingRateMbps, takeBytes } from '../media/index.ts'
 import { formatBytesParts } from '../text/index.ts'
+import { NOTHING_EXPECTED } from './expected.ts'
 import { type CardHistory, type CardSight, mayWipe, type WipeRule } from './wipe.ts'
 
 const copy = fc.record({
@@ -9,6 +10,8 @@ const copy = fc.record({
   driveId: fc.uuid(),
   medium: fc.constantFrom('disk 1', 'disk 2', 'disk 3', 'disk 4', 'disk 5'),
   ofAnother: fc.boolean(),
+  files: fc.integer({ min: 1, max: 5 }),
+  bytes: fc.integer({ min: 1, max: 5e9 }),
   proven: fc.boolean(),
   driveLabel: fc.constantFrom('S1', 'S2', 'H1', 'H2'),
   checked: fc.boolean(),
@@ -18,6 +21,13 @@ const copy = fc.record({
 const history: fc.Arbitrary<CardHistory> = fc.record({
   copies: fc.array(copy, { maxLength: 6 }),
   identity: fc.constantFrom('', 'card'),
+  expected: fc.record({
+    recordings: fc.integer({ min: 0, max: 3 }),
+    seconds: fc.constant(60),
+    bytes: fc.constant(3.6e9),
+    leastBytes: fc.constantFrom(0, 0.7e9),
+    from: fc.constant('A at 480 Mb/s'),
+  }),
   rolledSinceCopy: fc.boolean(),
   stillRolling: fc.boolean(),
   alreadyWiped: fc.boolean(),
@@ -51,7 +61,9 @@ describe('may a card be wiped: what must hold whatever happened to it', () => {
       fc.property(history, rule, looks, fc.boolean(), (card, wants, lacking, there) => {
         const answer = mayWipe(card, wants, sightOf(card, lacking, there))
         if (!answer.may) return
-        const good = card.copies.filter((c, i) => c.proven && !(there && lacking[i]))
+        const fits = (c: (typeof card.copies)[number]) =>
+          c.files >= card.expected.recordings && c.bytes >= card.expected.leastBytes
+        const good = card.copies.filter((c, i) => c.proven && fits(c) && !(there && lacking[i]))
         const media = (copies: typeof good) => new Set(copies.map((c) => c.medium)).size
         expect(media(good)).toBeGreaterThanOrEqual(wants.copies)
         expect(media(good.filter((c) => c.checked))).toBeGreaterThanOrEqual(wants.checked)
@@ -136,13 +148,22 @@ describe('may a card be wiped: what must hold whatever happened to it', () => {
       driveLabel,
       medium: driveLabel,
       ofAnother: false,
+      files: 1,
+      bytes: 1,
       proven: true,
       checked: true,
       damaged: false,
       holder: null,
     }))
     const answer = mayWipe(
-      { copies, identity: '', rolledSinceCopy: false, stillRolling: false, alreadyWiped: false },
+      {
+        copies,
+        identity: '',
+        expected: NOTHING_EXPECTED,
+        rolledSinceCopy: false,
+        stillRolling: false,
+        alreadyWiped: false,
+      },
       { copies: 3, checked: 3, holders: 1, school: 'wipe' },
       null,
     )

@@ -51,7 +51,7 @@ const MOST_DAYS_AHEAD = 40
 /** The timeline under a sky that reaches a day further than it. */
 function underTheSky(production: Production, view: DayView): { sky: DaySky; timeline: Timeline } {
   const { day, place, clock } = view
-  for (let daysAhead = DAYS_AHEAD; ; ) {
+  for (let daysAhead = DAYS_AHEAD; ;) {
     const sky = { clock, suns: sunsOf(day, place, daysAhead), callMin: day.callMin, daysAhead }
     const timeline = dayTimeline(production, view, (shot, nowMin) => earliestStart(shotWindows(shot, sky), nowMin))
     const asked = Math.min(MOST_DAYS_AHEAD, Math.ceil(timeline.lastEndMin / 1440 + 0.5))

@@ -287,6 +287,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     manifest: 'f'.repeat(64),
     medium: '',
     cardMedium: '',
+    bytesStandFor: 1,
     startedAt: '',
     endedAt: '',
   },

@@ -153,7 +153,8 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
               )}
             </Flex>
             <Text fontSize="note" color="soft" css={{ overflowWrap: 'anywhere' }}>
-              {counted(run.files, 'file')}, {sayBytes(run.bytes)}, {(run as RecordOf<'copyRun'>).folder}
+              {counted(run.files, 'file')}, {sayBytes(run.bytes * run.bytesStandFor)},{' '}
+              {(run as RecordOf<'copyRun'>).folder}
             </Text>
             {check?.problems.slice(0, 4).map((p) => (
               <Text key={p} color="stop" fontSize="note">
@@ -165,6 +166,11 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
       </Section>
       {rights.log && (
         <Section title="Copy it">
+          {volume && volume.bytesStandFor !== 1 && (
+            <Hint>
+              In the reader is a stand-in: each of its bytes stands for {volume.bytesStandFor.toLocaleString('en')}.
+            </Hint>
+          )}
           {!volume && (
             <Hint>
               Card {card.label} is not in the reader: no folder “{card.folder}” there.

@@ -112,7 +112,7 @@ function CardLine({
         {from}
       </Text>
       <Text as="span" fontFamily="mono" fontSize="small" display={DESK_ONLY}>
-        {volume ? sayBytes(volume.bytes) : 'not in reader'}
+        {volume ? sayBytes(volume.bytes * volume.bytesStandFor) : 'not in reader'}
       </Text>
       <Text as="span" display={DESK_ONLY}>
         {answer.checkedCopies} of {wanted} checked

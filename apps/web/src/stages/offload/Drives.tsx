@@ -47,7 +47,7 @@ export function Drives({
               {drive.speed}
             </Text>
             <Text fontFamily="mono" fontSize="small" display={DESK_ONLY}>
-              {volume ? `${sayBytes(volume.freeBytes ?? 0)} free` : 'not plugged in'}
+              {volume ? `${sayBytes((volume.freeBytes ?? 0) * volume.bytesStandFor)} free` : 'not plugged in'}
             </Text>
             <Text color="soft">
               {holder
