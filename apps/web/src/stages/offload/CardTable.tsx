@@ -4,7 +4,7 @@ import { Button, Section } from '../../ui/parts.tsx'
 import type { MediaVolume } from '@kavrell/contract'
 import type { CardHistory, mayWipe } from '@kavrell/core/cards'
 import type { RecordOf } from '@kavrell/core/records'
-import { sayBytes } from '@kavrell/core/text'
+import { counted, sayBytes } from '@kavrell/core/text'
 
 const COLUMNS = '56px 90px 96px 112px 1fr'
 /** Left out where the screen is held in one hand: the answer matters more. */
@@ -15,7 +15,7 @@ export interface CardAnswer {
   readonly card: RecordOf<'card'>
   readonly history: CardHistory
   readonly answer: ReturnType<typeof mayWipe>
-  /** Whether a take is logged on it or a copy was made of it. */
+  /** Whether a take is logged on it, a copy was made of it, or the reader sees files on it. */
   readonly used: boolean
   /** What the reader sees of it; undefined while it is not in there. */
   readonly volume: MediaVolume | undefined
@@ -66,11 +66,15 @@ export function CardTable({
 }
 
 /** The answer in words, and in which tone. */
-function inWords({ answer, history, used }: CardAnswer): readonly [says: string, tone: string] {
+function inWords({ answer, history, used, volume }: CardAnswer): readonly [says: string, tone: string] {
   if (answer.may) return [`yes: ${[answer.reasons[0], ...answer.unseen].join(' ')}`, 'safe']
-  const tone = !used ? 'faint' : answer.goodCopies === 0 ? 'stop' : 'watch'
-  if (history.alreadyWiped) return ['wiped', tone]
-  return [used ? `no: ${answer.reasons.join(' ')}` : 'no take logged, no copy', tone]
+  if (!used) return ['no take logged, no copy', 'faint']
+  if (history.alreadyWiped) return ['wiped', answer.goodCopies === 0 ? 'stop' : 'watch']
+  const unlogged =
+    volume && history.copies.length === 0 && history.expected.recordings === 0
+      ? `${counted(volume.files, 'file')} on it that nobody logged. `
+      : ''
+  return [`no: ${unlogged}${answer.reasons.join(' ')}`, answer.goodCopies === 0 ? 'stop' : 'watch']
 }
 
 function CardLine({

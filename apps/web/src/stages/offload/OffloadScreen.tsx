@@ -54,13 +54,14 @@ export function OffloadScreen() {
   ])
   const answers = cards.map((card): CardAnswer => {
     const history = cardHistory(production, card.id)
-    const used = history.copies.length > 0 || rolled.has(card.id)
+    const volume = volumeOf('card', card.folder)
+    const used = history.copies.length > 0 || rolled.has(card.id) || (volume?.files ?? 0) > 0
     return {
       card,
       history,
       answer: mayWipe(history, rule, seen[card.id] ?? null),
       used,
-      volume: volumeOf('card', card.folder),
+      volume,
     }
   })
   const chosen = answers.find((a) => a.card.id === chosenId) ?? answers[0]
@@ -98,7 +99,7 @@ export function OffloadScreen() {
       </Answer>
       {used.length > 0 && (
         <Text color="soft" mt="2px">
-          {safe.length} of {used.length} rolled cards are safe.
+          {safe.length} of {used.length} cards that hold something are safe.
         </Text>
       )}
       {running.map((job) => (

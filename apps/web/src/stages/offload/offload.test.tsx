@@ -81,6 +81,12 @@ describe('may I wipe this card?', () => {
     expect(card('A1').textContent).toMatch(/no: /)
     expect(screen.queryByRole('button', { name: /is wiped/ })).toBeNull()
   })
+  test('a card that nobody logged and that holds files is kept, loudly', async () => {
+    openDemo('logger', (records) => ({ ...records, copyRun: {}, copyCheck: {}, wipe: {} }))
+    reader(['C1'])
+    draw(<OffloadScreen />, 'offload')
+    await waitFor(() => expect(card('C1').textContent).toMatch(/no: 3 files on it that nobody logged\. 0 copies of/))
+  })
   test('copied enough and read back, in enough hands, it is yes and the wiping can be written down', async () => {
     const enough = (records: Tables) => ({
       ...copied(0)(records),
