@@ -8,6 +8,7 @@ import { afterEach, beforeEach, expect, test } from 'vitest'
 const TREE = fileURLToPath(new URL('../../../packages/copying/vectors/hashes/tree', import.meta.url))
 const TSX = fileURLToPath(new URL('../../../node_modules/.bin/tsx', import.meta.url))
 const MAIN = fileURLToPath(new URL('./main.ts', import.meta.url))
+const SCENES = fileURLToPath(new URL('../../../packages/core/vectors/scenes.json', import.meta.url))
 let scratch = ''
 beforeEach(async () => {
   scratch = await mkdtemp(path.join(os.tmpdir(), 'kavrell cli '))
@@ -123,4 +124,20 @@ test.each([
   const { status, stderr } = kavrell(...args)
   expect(status).toBe(2)
   expect(stderr).toMatch(why)
+})
+
+test('a scene is answered in the form of the reference file, from standard input or a file', async () => {
+  const vectors = JSON.parse(await readFile(SCENES, 'utf8')) as { rows: { id: string; input: object; expected: { receiver: string; direct_lux: number }[] }[] } // prettier-ignore
+  const [row] = vectors.rows
+  await writeFile(path.join(scratch, 'scene.json'), JSON.stringify(row))
+  const asked = spawnSync(TSX, [MAIN, 'light'], { cwd: scratch, encoding: 'utf8', input: JSON.stringify(row!.input) })
+  const { expected } = JSON.parse(asked.stdout) as { expected: (typeof vectors.rows)[0]['expected'] }
+  expect(expected.map((e) => e.receiver)).toEqual(row!.expected.map((e) => e.receiver))
+  for (const [i, e] of expected.entries()) expect(e.direct_lux).toBeCloseTo(row!.expected[i]!.direct_lux, 2)
+  const told = plain('light', 'scene.json')
+  expect(JSON.parse(told.stdout)).toEqual({ id: row!.id, expected })
+  const wrong = spawnSync(TSX, [MAIN, 'light'], { cwd: scratch, encoding: 'utf8', input: '{"room": 1}' })
+  expect(wrong).toMatchObject({ status: 1, stdout: '', stderr: expect.stringMatching(/^room: /) as string })
+  const none = spawnSync(TSX, [MAIN, 'light'], { cwd: scratch, encoding: 'utf8', input: 'NaN' })
+  expect(none).toMatchObject({ status: 1, stderr: expect.stringMatching(/is no JSON/) as string })
 })

@@ -12,6 +12,7 @@ import {
 } from '@kavrell/copying'
 import { counted, sayBytes } from '@kavrell/core/text'
 import { progressBar } from './progressBar.ts'
+import { reckon, RECKONERS } from './reckon.ts'
 
 const HELP = `kavrell copy CARD --to DRIVE [--to DRIVE …] [--hash xxh64|md5]
   Copies every file of the folder CARD into DRIVE/NAME-OF-CARD, all drives in one pass, then reads the
@@ -20,6 +21,9 @@ kavrell verify FOLDER
   Reads copies back and compares them with their hash lists: the one in FOLDER, or every one below it. A list
   without its seal does not say how many files there were: what it lists may be the same and the copy is not
   called whole.
+kavrell light [FILE]
+  Reads a scene as JSON (a room, lamps, cloths, panels, receivers) from FILE or standard input and prints what each
+  receiver gets as JSON: unblocked, direct, with one bounce, with all of them and the range of that, in lux.
 kavrell completion
   Prints words for bash to complete: eval "$(kavrell completion)".
 
@@ -34,7 +38,7 @@ const COMPLETION = `_kavrell() {
   case "$word" in
     -*) COMPREPLY=($(compgen -W "--to --hash --json --quiet --help" -- "$word")) ;;
     *)
-      if [ "$COMP_CWORD" = 1 ]; then COMPREPLY=($(compgen -W "copy verify completion help" -- "$word"))
+      if [ "$COMP_CWORD" = 1 ]; then COMPREPLY=($(compgen -W "copy verify light completion help" -- "$word"))
       else COMPREPLY=($(compgen -d -- "$word")); fi ;;
   esac
 }
@@ -203,6 +207,11 @@ async function main([command, ...args]: string[]): Promise<number> {
   try {
     if (command === 'copy') return (await copy(args)) ? 0 : 1
     if (command === 'verify') return (await verify(args)) ? 0 : 1
+    if (Object.hasOwn(RECKONERS, command)) {
+      const { positionals } = parseArgs({ args, allowPositionals: true, options: TELLING })
+      if (positionals.length > 1) throw new WrongCall(`${command} takes one file.`)
+      return (await reckon(command, positionals)) ? 0 : 1
+    }
     if (command === 'completion') {
       console.log(COMPLETION)
       return 0

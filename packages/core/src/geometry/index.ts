@@ -20,3 +20,4 @@ export {
   wallsOf,
 } from './outline.ts'
 export { aimedAt, cornersOf, turnTo } from './turned.ts'
+export { along, basis, cross, dot, facing, length, minus, unit, type Vec } from './vector.ts'

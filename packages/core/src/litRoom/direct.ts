@@ -1,0 +1,82 @@
+import { type Facet, inFront, isBlocked } from './facet.ts'
+import { along, minus, type Vec } from '../geometry/index.ts'
+import { formFactor, visiblePieces } from './visible.ts'
+
+/** A source small against its distances. */
+export interface PointSource {
+  readonly at: Vec
+  /** Candela towards a direction of unit length away from it. */
+  readonly candela: (direction: Vec) => number
+}
+
+/** All that shines and all that stands about. */
+export interface Scene {
+  readonly facets: readonly Facet[]
+  readonly lamps: readonly PointSource[]
+}
+
+/** A face that sends light out, and which facet it is a face of. */
+interface Emitter {
+  readonly facet: Facet
+  readonly exitance: number
+  readonly sign: 1 | -1
+}
+
+/** The faces of a scene that shine by themselves. */
+export const emittersOf = ({ facets }: Scene): readonly Emitter[] =>
+  facets.flatMap((facet): Emitter[] => [
+    ...(facet.front.exitance > 0 ? [{ facet, exitance: facet.front.exitance, sign: 1 } as const] : []),
+    ...(facet.back.exitance > 0 ? [{ facet, exitance: facet.back.exitance, sign: -1 } as const] : []),
+  ])
+
+/** Lux of one lamp on a small surface, whatever stands between. @source inverse square and cosine law */
+export function lampLux(lamp: PointSource, at: Vec, normal: Vec): number {
+  const dx = at[0] - lamp.at[0]
+  const dy = at[1] - lamp.at[1]
+  const dz = at[2] - lamp.at[2]
+  const r2 = dx * dx + dy * dy + dz * dz
+  if (r2 === 0) return 0
+  const r = Math.sqrt(r2)
+  const cosIncidence = -(dx * normal[0] + dy * normal[1] + dz * normal[2]) / r
+  return cosIncidence <= 0 ? 0 : (lamp.candela([dx / r, dy / r, dz / r]) * cosIncidence) / r2
+}
+
+/**
+ * Light that comes straight from lamps and shining faces to a small one-sided surface, lux.
+ * @param blocked false leaves out whatever stands between
+ */
+export function directLux(scene: Scene, emitters: readonly Emitter[], at: Vec, normal: Vec, blocked = true): number {
+  let sum = 0
+  for (const lamp of scene.lamps) {
+    const lux = lampLux(lamp, at, normal)
+    if (lux > 0 && !(blocked && isBlocked(scene.facets, at, lamp.at))) sum += lux
+  }
+  for (const { facet, exitance, sign } of emitters) {
+    if (inFront(facet, at) * sign <= 0) continue
+    const whole = formFactor(facet.corners, at, normal)
+    // What gives nothing unblocked need not be cut, nor what nothing cuts be reckoned twice.
+    const pieces = blocked && whole > 0 ? visiblePieces(facet.corners, at, scene.facets) : [facet.corners]
+    if (pieces[0] === facet.corners) sum += exitance * whole
+    else for (const piece of pieces) sum += exitance * formFactor(piece, at, normal)
+  }
+  return sum
+}
+
+/** Places a side at which a rectangle is looked at for its mean. */
+const ACROSS = 160
+
+/**
+ * Mean light of one source on the side of a rectangle that it is on, lux; what lights a cloth from behind.
+ * @param rectangle four corners in turn
+ */
+export function meanLux(rectangle: Facet, source: PointSource): number {
+  const [a, b, , d] = rectangle.corners as readonly [Vec, Vec, Vec, Vec]
+  const side = inFront(rectangle, source.at) >= 0 ? 1 : -1
+  const normal: Vec = [rectangle.normal[0] * side, rectangle.normal[1] * side, rectangle.normal[2] * side]
+  const [right, up] = [minus(b, a), minus(d, a)]
+  let sum = 0
+  for (let i = 0; i < ACROSS; i++)
+    for (let k = 0; k < ACROSS; k++)
+      sum += lampLux(source, along(along(a, right, (i + 0.5) / ACROSS), up, (k + 0.5) / ACROSS), normal)
+  return sum / ACROSS ** 2
+}
