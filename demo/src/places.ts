@@ -82,6 +82,8 @@ export function addPlaces(b: Builder): void {
       outdoors,
       note,
       upBearingDeg: name === 'shed' ? 20 : 0,
+      // Old boards, tarred and dusty.
+      ...(placeId === slip && !outdoors ? { wallPct: 22, ceilingPct: 25, floorPct: 18 } : {}),
     })
   addPlans(b)
   addNoise(b, slip, quay)

@@ -20,9 +20,10 @@ interface SetupPlan {
   ambientLux: number
   ratio?: [number, number]
   cautions: string[]
-  marks: [name: string, x: number, y: number, height: number, facing: number][]
+  marks: [name: string, x: number, y: number, height: number, facing: number, wantStops?: number][]
   cameras: [camera: string, x: number, y: number, bearing: number][]
   lamps: LampPlan[]
+  panels?: Partial<RecordFields<'panel'>>[]
 }
 
 const SETUPS: readonly SetupPlan[] = [
@@ -72,7 +73,7 @@ const SETUPS: readonly SetupPlan[] = [
     cautions: ['heat', 'mains', 'cable'],
     marks: [
       ['Edda', 10.4, 4.4, 1.5, 220],
-      ['Corin', 6.2, 4.1, 1.5, 160],
+      ['Corin', 6.2, 4.1, 1.5, 160, -2],
     ],
     cameras: [
       ['A', 8.6, 6.8, 20],
@@ -92,7 +93,7 @@ const SETUPS: readonly SetupPlan[] = [
     spot: 'loft',
     colour: 3,
     buildMin: 35,
-    ambientLux: 55,
+    ambientLux: 30,
     ratio: [4, 8],
     cautions: ['cable'],
     marks: [['Chair', 6.4, 5.2, 1.2, 225]],
@@ -101,9 +102,13 @@ const SETUPS: readonly SetupPlan[] = [
       ['B', 2.6, 5.7, 82],
     ],
     lamps: [
-      { kind: 'led-300-soft', role: 'key', at: [3.9, 5.9, 2.1], level: 60, circuit: 'loft ring' },
+      { kind: 'led-600-reflector', role: 'key', at: [3, 6.25, 2.3], level: 65, circuit: 'loft ring' },
       { kind: 'panel-60', role: 'fill', at: [7.2, 8.3, 1.8], level: 20, circuit: 'loft ring' },
       { kind: 'tube-120', role: 'edge', at: [8.6, 3, 2.6], level: 80, circuit: 'loft ring' },
+    ],
+    panels: [
+      { name: 'Half cloth, 1.2 × 1.2', type: 'cloth', xM: 4.1, yM: 5.9, heightM: 2, lossStops: 1, bearingDeg: 107, tiltDeg: -18 },
+      { name: 'Black, 1.2 × 1.8', type: 'black', xM: 7.3, yM: 6, heightM: 1.3, tallM: 1.8, bearingDeg: 312, lossStops: 0, backPct: 4 }, // prettier-ignore
     ],
   },
   {
@@ -193,8 +198,10 @@ export function addSetups(b: Builder): void {
       ratioMost: plan.ratio?.[1] ?? null,
       cautions: plan.cautions,
     })
-    for (const [name, xM, yM, heightM, facingDeg] of plan.marks)
-      b.add('mark', `${plan.letter} ${name}`, { setupId: asId(setupId), name, xM, yM, heightM, facingDeg })
+    for (const [name, xM, yM, heightM, facingDeg, wantStops = 0] of plan.marks)
+      b.add('mark', `${plan.letter} ${name}`, { setupId: asId(setupId), name, xM, yM, heightM, facingDeg, wantStops })
+    for (const panel of plan.panels ?? [])
+      b.add('panel', `${plan.letter} ${panel.name}`, { setupId: asId(setupId), ...panel })
     for (const [camera, xM, yM, bearingDeg] of plan.cameras)
       b.add('cameraPosition', `${plan.letter} ${camera}`, {
         setupId: asId(setupId),

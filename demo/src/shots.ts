@@ -318,6 +318,14 @@ const SHOTS: readonly Row[] = [
   ['6E', 'Evening thanks', 'A', 'edda', 50, 2, 3, 'H', 'out', 'sticks', 25, { window: 'golden-evening' }],
 ]
 
+/** Neutral density in front of the lens, in stops, where a setup's light is more than the shot wants. 4B has none yet. */
+const ND: Readonly<Record<string, number>> = {
+  '1A': 0.6, '1B': 1.8, '1C': 0.6,
+  '2A': 2.2, '2B': 3.3, '2C': 2.2, '2D': 3.3,
+  '2E': 1.2, '2F': 1.2, '2G': 2.1, '2H': 0.9,
+  '3A': 1.8, '3B': 1.8, '3C': 1.8, '3D': 0.9,
+  '5A': 0.9, '5B': 0.9, '6E': 2.4,
+} // prettier-ignore
 const PAIRS: Readonly<Record<string, string>> = { '3C': '3A', '2G': '2F' }
 
 export function addScenesAndShots(b: Builder): void {
@@ -340,6 +348,7 @@ export function addScenesAndShots(b: Builder): void {
         rig,
         minutes,
         rank: rankOfNumber(rank),
+        ndStops: ND[code] ?? 0,
         pairId: PAIRS[code] ? b.id('shot', PAIRS[code]) : null,
         ...extra,
       })

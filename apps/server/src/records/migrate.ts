@@ -15,6 +15,7 @@ import { sizeAndNotes } from './migrations/0015-size-and-notes.ts'
 import { where } from './migrations/0017-where.ts'
 import { runs } from './migrations/0018-runs.ts'
 import { standIns } from './migrations/0019-stand-ins.ts'
+import { lightInRooms } from './migrations/0020-light-in-rooms.ts'
 import { who } from './migrations/0016-who.ts'
 import { whoIsNeeded } from './migrations/0013-who-is-needed.ts'
 import { placedFigures } from './migrations/0009-placed-figures.ts'
@@ -40,6 +41,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0017-where', where],
   ['0018-runs', runs],
   ['0019-stand-ins', standIns],
+  ['0020-light-in-rooms', lightInRooms],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

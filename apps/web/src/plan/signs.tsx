@@ -68,3 +68,33 @@ export const LampSign = ({ facingDeg, on }: { facingDeg: number; on: boolean }) 
     strokeDasharray={on ? undefined : '2 2'}
   />
 )
+
+/** A cloth, flag or board seen from above, with its face: open for cloth, full for what stops light, double for a board. */
+export function PanelSign({
+  facingDeg,
+  widthM,
+  type,
+}: {
+  facingDeg: number
+  widthM: number
+  type: 'cloth' | 'flag' | 'board' | 'black'
+}) {
+  const { scale } = usePlan()
+  const half = Math.max(6, (widthM * scale) / 2)
+  return (
+    <g transform={`rotate(${facingDeg})`}>
+      <rect x={-half} y={-9} width={2 * half} height={18} fill="transparent" />
+      <rect
+        x={-half}
+        y={-2.5}
+        width={2 * half}
+        height={5}
+        fill={colour(type === 'flag' || type === 'black' ? 'ink' : 'leaf')}
+        stroke={colour('ink')}
+        strokeWidth={type === 'board' ? 2 : 1.2}
+        strokeDasharray={type === 'cloth' ? '4 2' : undefined}
+      />
+      <path d="M -4 -4 L 0 -10 L 4 -4" fill="none" stroke={colour('ink')} strokeWidth={1.2} />
+    </g>
+  )
+}

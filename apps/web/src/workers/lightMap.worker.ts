@@ -1,6 +1,7 @@
 import { expose } from 'comlink'
 import { contours } from 'd3-contour'
-import { type Lamp, lightMap } from '@kavrell/core/light'
+import { type Lamp, sourceOfLamp } from '@kavrell/core/light'
+import { lightMap, type MapArea, type Stage } from '@kavrell/core/litRoom'
 
 /** Where a map of light has its edges: for each, the path round all that is at least as bright, in columns and rows. */
 export interface LightBands {
@@ -12,13 +13,14 @@ export interface LightBands {
 /** Works out the light and its bands off the page's own thread. */
 const api = {
   lightBands(
-    spot: { widthM: number; depthM: number; heightM: number },
+    stage: Stage,
+    area: MapArea,
     lamps: readonly Lamp[],
     ambientLux: number,
     columns: number,
     edgesLux: readonly number[],
   ): LightBands {
-    const { rows, lux, ...map } = lightMap(spot, lamps, ambientLux, columns)
+    const { rows, lux, ...map } = lightMap(stage, lamps.map(sourceOfLamp), area, ambientLux, columns)
     const drawn = contours()
       .size([map.columns, rows])
       .thresholds([...edgesLux])

@@ -2,8 +2,8 @@ import { describe, expect, test } from 'vitest'
 import vectors from '../../vectors/photometry.json'
 import { exposureErrorStops, illuminanceForStop, shutterSeconds, stopForIlluminance } from '../exposure/index.ts'
 import { setupDifference } from './difference.ts'
-import { aimAt, illuminance } from './illuminance.ts'
-import { lightMap } from './lightMap.ts'
+import { lampLux, lightMap } from '../litRoom/index.ts'
+import { aimAt, type Lamp, type Point, sourceOfLamp } from './lamp.ts'
 import { readMark } from './mark.ts'
 import { waysOut } from './waysOut.ts'
 
@@ -44,17 +44,17 @@ describe('exposure against the reference rows', () => {
     ),
   )
   test.each(rows('key_fill_ratio'))('$id ratio', ({ input: i, expected: e }) => {
-    // One lamp per role straight in front of the face at 1 m gives exactly its lux.
-    const front = { at: { xM: 0, yM: -1, zM: 1 }, bearingDeg: 180, tiltDeg: 0, beamDeg: 60, level: 1, lossStops: 0 }
-    const reading = readMark({ at: { xM: 0, yM: 0, zM: 1 }, facingDeg: 0 }, [
-      { ...front, role: 'key', luxAt1m: i.key_lux! },
-      { ...front, role: 'fill', luxAt1m: i.fill_lux! },
-    ])
+    const lit = (role: 'key' | 'fill', lux: number) => ({ role, lux, returnedLux: 0, deviationLux: 0 })
+    const reading = readMark([lit('key', i.key_lux!), lit('fill', i.fill_lux!)])
     close(reading.ratio!, e.key_plus_fill_to_fill!)
     close(reading.ratioStops!, e.key_plus_fill_to_fill_stops!)
   })
 })
 
+const illuminance = (from: Lamp, { at, facing: f }: { at: Point; facing: Point }) => {
+  const by = Math.hypot(f.xM, f.yM, f.zM)
+  return lampLux(sourceOfLamp(from), [at.xM, at.yM, at.zM], [f.xM / by, f.yM / by, f.zM / by])
+}
 const lamp = {
   at: { xM: 0, yM: 0, zM: 2 },
   bearingDeg: 90,
@@ -83,8 +83,9 @@ test('aiming points the beam exactly there', () =>
   expect(aimAt({ xM: 0, yM: 0, zM: 2 }, { xM: 3, yM: 0, zM: 2 })).toEqual({ bearingDeg: 90, tiltDeg: 0 }))
 test('the map shows the brightest place under the lamp', () => {
   const map = lightMap(
-    { widthM: 4, depthM: 2, heightM: 1.5 },
-    [{ ...lamp, at: { xM: 1, yM: 1, zM: 3 }, tiltDeg: -90 }],
+    { facets: [], cloths: [] },
+    [sourceOfLamp({ ...lamp, at: { xM: 1, yM: 1, zM: 3 }, tiltDeg: -90 })],
+    { leftM: 0, topM: 0, widthM: 4, depthM: 2, heightM: 1.5 },
     10,
     40,
   )

@@ -62,21 +62,27 @@ export function directLux(scene: Scene, emitters: readonly Emitter[], at: Vec, n
   return sum
 }
 
-/** Places a side at which a rectangle is looked at for its mean. */
-const ACROSS = 160
-
 /**
  * Mean light of one source on the side of a rectangle that it is on, lux; what lights a cloth from behind.
  * @param rectangle four corners in turn
+ * @param across places a side at which it is looked at
  */
-export function meanLux(rectangle: Facet, source: PointSource): number {
+export function meanLux(
+  rectangle: Facet,
+  source: PointSource,
+  across = 160,
+  isHidden: (at: Vec) => boolean = () => false,
+): number {
   const [a, b, , d] = rectangle.corners as readonly [Vec, Vec, Vec, Vec]
   const side = inFront(rectangle, source.at) >= 0 ? 1 : -1
   const normal: Vec = [rectangle.normal[0] * side, rectangle.normal[1] * side, rectangle.normal[2] * side]
   const [right, up] = [minus(b, a), minus(d, a)]
   let sum = 0
-  for (let i = 0; i < ACROSS; i++)
-    for (let k = 0; k < ACROSS; k++)
-      sum += lampLux(source, along(along(a, right, (i + 0.5) / ACROSS), up, (k + 0.5) / ACROSS), normal)
-  return sum / ACROSS ** 2
+  for (let i = 0; i < across; i++)
+    for (let k = 0; k < across; k++) {
+      const at = along(along(a, right, (i + 0.5) / across), up, (k + 0.5) / across)
+      const lux = lampLux(source, at, normal)
+      if (lux > 0 && !isHidden(at)) sum += lux
+    }
+  return sum / across ** 2
 }

@@ -56,6 +56,15 @@ export function facet(corners: readonly Vec[], front: Face, back: Face, name = '
 /** How far a point is in front of a facet's plane; negative behind it, metres. */
 export const inFront = (f: Facet, p: Vec): number => dot(f.normal, p) - f.offset
 
+/** Whether a point on a facet's plane is on the facet. */
+function isWithin({ edges }: Facet, x: number, y: number, z: number): boolean {
+  for (let i = 0; i < edges.length; i++) {
+    const { normal, offset } = edges[i]!
+    if (normal[0] * x + normal[1] * y + normal[2] * z > offset + 1e-9) return false
+  }
+  return true
+}
+
 export interface Hit {
   readonly facet: number
   readonly at: Vec
@@ -75,13 +84,7 @@ export function firstHit(facets: readonly Facet[], from: Vec, direction: Vec): H
     const x = from[0] + direction[0] * t
     const y = from[1] + direction[1] * t
     const z = from[2] + direction[2] * t
-    let isIn = true
-    for (const { normal, offset } of f.edges)
-      if (normal[0] * x + normal[1] * y + normal[2] * z > offset + 1e-9) {
-        isIn = false
-        break
-      }
-    if (!isIn) continue
+    if (!isWithin(f, x, y, z)) continue
     nearest = t
     found = i
   }

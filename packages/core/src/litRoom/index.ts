@@ -1,4 +1,5 @@
-export { type BouncedLight, bouncedLight, type Effort, FINE, read, type Reading } from './bounce.ts'
+export { bouncedLight, EIGHT_IN_TEN, read, type Reading } from './bounce.ts'
+export { type Effort, FINE, QUICK } from './effort.ts'
 export {
   type Panel,
   panelFacet,
@@ -12,3 +13,6 @@ export { directLux, emittersOf, lampLux, meanLux, type PointSource, type Scene }
 export { BLACK, type Face, facet, type Facet } from './facet.ts'
 export { formFactor, visiblePieces } from './visible.ts'
 export { beamSource, readReceivers, type ReceiverReading, readSceneFile, type SceneFile } from './sceneFile.ts'
+export { lightMap, type LightMap, type MapArea } from './lightMap.ts'
+export { lampLight, type LampLight, litBy, sightsOf, type Stage, type StageReceiver, type StageSight } from './stage.ts'
+export { type Surface, SURFACES } from './surfaces.ts'

@@ -1,9 +1,11 @@
 import { z } from 'zod'
 import { dot, facing, length, type Vec } from '../geometry/index.ts'
 import { fail, ok, type Outcome } from '../outcome/index.ts'
-import { bouncedLight, type Effort, FINE, read } from './bounce.ts'
+import { bouncedLight, read } from './bounce.ts'
 import { panelFacet, roomFacets } from './build.ts'
+import { cellsOf, sightOf } from './cells.ts'
 import { directLux, emittersOf, type PointSource, type Scene } from './direct.ts'
+import { type Effort, FINE } from './effort.ts'
 
 /*
  * A scene as a file, for other programs: a room, what shines, what stands about and where the light is asked for. Metres;
@@ -187,11 +189,13 @@ export interface ReceiverReading {
 export function readReceivers(file: SceneFile, effort: Effort = FINE): ReceiverReading[] {
   const scene = sceneOf(file)
   const emitters = emittersOf(scene)
-  const bounced = bouncedLight(scene, effort)
+  const cells = cellsOf(scene.facets, effort)
+  const bounced = bouncedLight(scene, cells)
   return file.receivers.map(({ id, at_m: at, facing: given }, i) => {
     const by = length(given)
     const normal: Vec = [given[0] / by, given[1] / by, given[2] / by]
-    const reading = read(scene, bounced, at, normal, effort, i + 1)
+    const sight = sightOf(scene.facets, cells, at, normal, effort, i + 1)
+    const reading = read(scene, bounced, sight, at, normal, effort)
     return {
       receiver: id,
       unoccluded_lux: directLux(scene, emitters, at, normal, false),

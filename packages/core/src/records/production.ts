@@ -28,6 +28,7 @@ export type Setup = RecordOf<'setup'>
 export type PlacedLamp = RecordOf<'lamp'>
 export type Mark = RecordOf<'mark'>
 export type CameraPosition = RecordOf<'cameraPosition'>
+export type Panel = RecordOf<'panel'>
 export type Card = RecordOf<'card'>
 export type Drive = RecordOf<'drive'>
 export type PlannedCopy = RecordOf<'plannedCopy'>

@@ -73,6 +73,9 @@ export const height = (label: string, initial: number) =>
 /** Degrees clockwise from the top of the plan or from north. */
 export const bearing = (label: string, initial = 0) =>
   number({ label, initial, unit: '°', least: 0, most: 360, says: `${label} is between 0° and 360°.` })
+/** A share of the light, in hundredths. */
+export const share = (label: string, initial: number) =>
+  number({ label, initial, unit: '%', least: 0, most: 100, says: `${label} between 0 and 100 % of the light.` })
 /** A whole number of things. */
 export const count = (label: string, initial: number, least = 0, most = 999) =>
   whole({ label, initial, least, most, says: `${label} is between ${least} and ${most}.` })

@@ -15,6 +15,7 @@ const GOES_WITH: Partial<Record<KindName, readonly KindName[]>> = {
   lamp: ['setup'],
   mark: ['setup'],
   cameraPosition: ['setup'],
+  panel: ['setup'],
 }
 
 const refersTo = (kind: KindName, record: AnyRecord, ids: ReadonlySet<string>): boolean =>

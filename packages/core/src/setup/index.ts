@@ -2,12 +2,19 @@ export { mirrorSights, type MirrorWay, mirrorWays, unwanted } from './mirrorWays
 export { ofSetup } from './ofSetup.ts'
 export { letter, planCamera, shotOfPosition } from './planCamera.ts'
 export {
+  furthestOff,
+  isOff,
   isTooDark,
   lampOf,
   lampsOfSetup,
   luxWanted,
   readSetup,
+  type MarkRead,
   type SetupReading,
+  type ShotAtMark,
   type ShotReading,
+  tooBright,
+  worstShot,
 } from './readSetup.ts'
 export { type StagedCamera, type Staging, staging } from './staging.ts'
+export { stageOfSetup } from './stageOfSetup.ts'

@@ -1,34 +1,71 @@
 import { exposureErrorStops, shutterSeconds, stopForIlluminance } from '../exposure/index.ts'
+import { turnTo } from '../geometry/index.ts'
 import { type Lamp, type LampRole, type MarkReading, readMark } from '../light/index.ts'
+import { angleOfView } from '../optics/index.ts'
 import type { Mark, PlacedLamp, Production, Setup, Shot } from '../records/index.ts'
-import { captureRate, filterStops } from '../shotlist/index.ts'
+import { captureRate, filterStops, takingOfShot } from '../shotlist/index.ts'
+import { lightAtMarks } from './lightAtMarks.ts'
+import { ofSetup } from './ofSetup.ts'
+import { stageOfSetup } from './stageOfSetup.ts'
 
-/** How one shot of a setup comes out at the setup's first mark. */
-export interface ShotReading {
-  readonly shot: Shot
-  readonly shutterS: number
+/** A mark and the light that is read there. */
+export interface MarkRead {
+  readonly mark: Mark
+  readonly reading: MarkReading
+}
+
+/** How a shot comes out at one of the marks in its frame. */
+export interface ShotAtMark extends MarkRead {
   /** The stop this light gives at the shot's index, shutter and filters. */
   readonly stop: number
-  /** Over (+) or under (−) at the stop the shot asks for. */
+  /** Over (+) or under (−) what is wanted of the mark, at the stop the shot asks for. */
   readonly errorStops: number
+}
+
+/** How one shot of a setup comes out, at the mark where it is furthest under. */
+export interface ShotReading extends ShotAtMark {
+  readonly shot: Shot
+  readonly shutterS: number
+  /** At every mark that is in its frame and judged, the darkest first. */
+  readonly at: readonly ShotAtMark[]
 }
 
 /** Less than this is within what grading and metering forgive. */
 const SEEN_STOPS = 0.33
 
-/** Whether a shot is further under than is forgiven. */
+/** Whether a shot is further under than is forgiven at some mark. */
 export const isTooDark = ({ errorStops }: Pick<ShotReading, 'errorStops'>): boolean => errorStops < -SEEN_STOPS
+/** The mark where a shot is furthest over, if that is more than is forgiven. */
+export const tooBright = ({ at }: Pick<ShotReading, 'at'>): ShotAtMark | null => {
+  const last = at.at(-1)
+  return last && last.errorStops > SEEN_STOPS ? last : null
+}
+
+/** The mark where a shot is furthest off: what is too dark goes before what is too bright. */
+export const furthestOff = (shot: ShotReading): ShotAtMark => (isTooDark(shot) ? shot : (tooBright(shot) ?? shot))
+/** Whether a shot is further off than is forgiven, under or over, at some mark. */
+export const isOff = (shot: ShotReading): boolean => isTooDark(shot) || tooBright(shot) !== null
+/** The shot that needs looking after most. */
+export const worstShot = ({ shots }: Pick<SetupReading, 'shots'>): ShotReading | undefined =>
+  [...shots].sort(
+    (a, b) =>
+      Number(isTooDark(b)) - Number(isTooDark(a)) ||
+      Math.abs(furthestOff(b).errorStops) - Math.abs(furthestOff(a).errorStops),
+  )[0]
 
 export interface SetupReading {
   readonly setup: Setup
   readonly lamps: readonly PlacedLamp[]
-  readonly marks: readonly { readonly mark: Mark; readonly reading: MarkReading }[]
+  readonly marks: readonly MarkRead[]
+  /** Those that some mark in their frame is judged for. */
   readonly shots: readonly ShotReading[]
+  /** Those of which nothing can be said: no mark is in their frame, or none that is to be judged. */
+  readonly unread: readonly Shot[]
 }
 
-/** The light in lux that a shot of a setup asks for where it is read; null without a mark. */
-export const luxWanted = ({ marks }: SetupReading, { errorStops }: Pick<ShotReading, 'errorStops'>): number | null =>
-  marks[0] ? marks[0].reading.totalLux / 2 ** errorStops : null
+/** The light in lux that a shot of a setup asks for at the mark where it is read. */
+export const luxWanted = ({ reading, errorStops }: Pick<ShotReading, 'reading' | 'errorStops'>): number =>
+  reading.totalLux / 2 ** errorStops
 
 /** The lamps of a setup: key first, practicals last. */
 export const lampsOfSetup = (production: Production, setupId: string): PlacedLamp[] =>
@@ -50,41 +87,69 @@ export const lampOf = (placed: PlacedLamp): Lamp & { role: LampRole } => ({
   lossStops: placed.lossStops,
 })
 
-/** Every lamp on every mark, and what that gives each shot of the setup at its first mark. */
+/** The marks in the frame of a shot: those its camera sees from where it stands; all, where it stands nowhere yet. */
+function inFrame(production: Production, shot: Shot, marks: readonly MarkRead[]): readonly MarkRead[] {
+  const cameras = Object.values(production.cameraPosition).filter(
+    (position) => position.setupId === shot.setupId && position.cameraId === shot.cameraId,
+  )
+  if (cameras.length === 0) return marks
+  const half = angleOfView(takingOfShot(production, shot).used, shot.focalLengthMm).horizontalDeg / 2
+  const seen = marks.filter(({ mark }) =>
+    cameras.some((camera) => Math.abs(((turnTo(camera, mark) - camera.bearingDeg + 540) % 360) - 180) <= half),
+  )
+  // One that looks past all of them is not aimed yet.
+  return seen.length > 0 ? seen : marks
+}
+
+function readShot(production: Production, shot: Shot, marks: readonly MarkRead[]): ShotReading | null {
+  const shutterS = shutterSeconds(shot.shutterDeg, captureRate(shot))
+  const ndStops = filterStops(shot)
+  const at = inFrame(production, shot, marks)
+    .filter(({ mark }) => mark.judged)
+    .map(({ mark, reading }): ShotAtMark => {
+      const lux = reading.totalLux
+      const error = exposureErrorStops(lux, { tStop: shot.tStop, iso: shot.iso, shutterS, ndStops })
+      return { mark, reading, stop: stopForIlluminance(lux, shot.iso, shutterS, ndStops), errorStops: error - mark.wantStops } // prettier-ignore
+    })
+    .sort((a, b) => a.errorStops - b.errorStops)
+  return at[0] ? { ...at[0], shot, shutterS, at } : null
+}
+
+const kept = new WeakMap<Production, Map<string, SetupReading>>()
+
+/** Every lamp on every mark, in the room as scouted, and what that gives each shot at the marks in its frame. */
 export function readSetup(production: Production, setup: Setup): SetupReading {
+  const known = kept.get(production) ?? new Map<string, SetupReading>()
+  kept.set(production, known)
+  let found = known.get(setup.id)
+  if (!found || found.setup !== setup) known.set(setup.id, (found = read(production, setup)))
+  return found
+}
+
+function read(production: Production, setup: Setup): SetupReading {
   const lamps = lampsOfSetup(production, setup.id)
-  const physical = lamps.map(lampOf)
-  const marks = Object.values(production.mark)
-    .filter((mark) => mark.setupId === setup.id)
-    .sort((a, b) => (a.id < b.id ? -1 : 1))
-    .map((mark) => ({
-      mark,
-      reading: readMark(
-        { at: { xM: mark.xM, yM: mark.yM, zM: mark.heightM }, facingDeg: mark.facingDeg },
-        physical,
-        setup.ambientLux,
-      ),
-    }))
-  const lux = marks[0]?.reading.totalLux
-  const shots =
-    lux === undefined
-      ? []
-      : Object.values(production.shot)
-          .filter((shot) => shot.setupId === setup.id)
-          .sort((a, b) => a.code.localeCompare(b.code, 'en', { numeric: true }))
-          .map((shot) => {
-            const shutterS = shutterSeconds(shot.shutterDeg, captureRate(shot))
-            return {
-              shot,
-              shutterS,
-              stop: stopForIlluminance(lux, shot.iso, shutterS, filterStops(shot)),
-              errorStops: exposureErrorStops(lux, {
-                tStop: shot.tStop,
-                iso: shot.iso,
-                shutterS,
-                ndStops: filterStops(shot),
-              }),
-            }
-          })
-  return { setup, lamps, marks, shots }
+  const standing = ofSetup(production.mark, setup)
+  const stage = stageOfSetup(production, setup)
+  const stageKey = JSON.stringify([stage.cloths, stage.facets.map((f) => [f.corners, f.front.reflectance, f.back.reflectance])]) // prettier-ignore
+  const lit = standing.length === 0 ? [] : lamps.map((lamp) => lightAtMarks(stage, stageKey, lamp, standing))
+  const marks = standing.map((mark, i): MarkRead => {
+    const atMark = lamps.map((lamp, k) => {
+      const { front, rim } = lit[k]!
+      const { straightLux, clothLux } = (lamp.role === 'edge' ? rim : front)[i]!
+      const { returnedLux, deviationLux } = front[i]!
+      return { role: lamp.role, lux: straightLux + clothLux, returnedLux, deviationLux }
+    })
+    return { mark, reading: readMark(atMark, setup.ambientLux) }
+  })
+  const shots = Object.values(production.shot)
+    .filter((shot) => shot.setupId === setup.id)
+    .sort((a, b) => a.code.localeCompare(b.code, 'en', { numeric: true }))
+  const readings = shots.map((shot) => readShot(production, shot, marks))
+  return {
+    setup,
+    lamps,
+    marks,
+    shots: readings.filter((reading) => reading !== null),
+    unread: shots.filter((_, i) => !readings[i]),
+  }
 }

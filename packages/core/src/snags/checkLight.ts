@@ -1,54 +1,121 @@
 import { waysOut } from '../light/index.ts'
 import { byId, type PlacedLamp, type Production, type Shot, updateRecord } from '../records/index.ts'
-import { isTooDark, readSetup, type SetupReading } from '../setup/index.ts'
+import {
+  isTooDark,
+  type MarkRead,
+  readSetup,
+  type SetupReading,
+  type ShotAtMark,
+  type ShotReading,
+  tooBright,
+} from '../setup/index.ts'
 import { captureRate, masterDeliverable } from '../shotlist/index.ts'
-import { lengthText } from '../text/index.ts'
+import { lengthText, lux } from '../text/index.ts'
 import type { Finding, Fix } from './finding.ts'
 
 /** From here on nobody rescues the shot. */
 const LOST_STOPS = 1
 
-/** Is every shot of a setup bright enough at its stop, index, shutter and rate? */
+/** Is every shot of a setup bright enough, and not too bright, at its stop, index, shutter and rate, for all in its frame? */
 export function checkExposure(production: Production): Finding[] {
   return Object.values(production.setup).flatMap((setup) => {
     const reading = readSetup(production, setup)
-    return reading.shots.filter(isTooDark).flatMap(({ shot, errorStops, stop, shutterS }) => {
-      const short = -errorStops
-      const light = reading.marks[0]!.reading
-      return [
-        {
-          check: 'light.too-dark-for-shot',
-          severity: short >= LOST_STOPS ? 'stop' : 'watch',
-          stage: 'light',
-          rule: null,
-          about: { kind: 'shot', id: shot.id },
-          says: Number.isFinite(short)
-            ? `${shot.code} is ${short.toFixed(1)} stops too dark in setup ${setup.letter}: the light gives T${stop.toFixed(1)}, the shot wants T${shot.tStop}.`
-            : `${shot.code} has no light at all in setup ${setup.letter}.`,
-          evidence: [
-            {
-              label: 'light at the mark',
-              value: light.totalLux,
-              unit: 'lx',
-              from: `setup ${setup.letter}, ${reading.marks[0]!.mark.name}`,
-            },
-            {
-              label: 'exposure',
-              value: `1/${Math.round(1 / shutterS)}`,
-              unit: 's',
-              from: `${shot.shutterDeg}° at ${captureRate(shot)} fps, ISO ${shot.iso}`,
-            },
-            { label: 'gives', value: `T${stop.toFixed(2)}`, unit: '', from: 'N² / t = E S / 250' },
-            { label: 'short', value: short, unit: 'stops', from: `against T${shot.tStop}` },
-          ],
-          fixes: Number.isFinite(short) ? exposureFixes(production, reading, shot, short) : [],
-        } satisfies Finding,
-      ]
+    return reading.shots.flatMap((shot): Finding[] => {
+      const over = tooBright(shot)
+      if (isTooDark(shot)) return [exposureFinding(production, reading, shot, shot)]
+      return over ? [exposureFinding(production, reading, shot, over)] : []
     })
   })
 }
 
-function exposureFixes(production: Production, reading: SetupReading, shot: Shot, short: number): Fix[] {
+const wanted = ({ mark: { wantStops } }: ShotAtMark): string =>
+  wantStops === 0 ? '' : `, meant to be ${Math.abs(wantStops)} stops ${wantStops < 0 ? 'under' : 'over'}`
+
+function exposureFinding(
+  production: Production,
+  reading: SetupReading,
+  { shot, shutterS }: ShotReading,
+  at: ShotAtMark,
+): Finding {
+  const { setup } = reading
+  const stops = Math.abs(at.errorStops)
+  const isDark = at.errorStops < 0
+  const where = reading.marks.length > 1 ? ` for ${at.mark.name}` : ''
+  const [least, most] = at.reading.rangeLux
+  return {
+    check: isDark ? 'light.too-dark-for-shot' : 'light.too-bright-for-shot',
+    severity: stops >= LOST_STOPS ? 'stop' : 'watch',
+    stage: 'light',
+    rule: null,
+    about: { kind: 'shot', id: shot.id },
+    says: Number.isFinite(stops)
+      ? `${shot.code} is ${stops.toFixed(1)} stops too ${isDark ? 'dark' : 'bright'}${where} in setup ${setup.letter}: the light gives T${at.stop.toFixed(1)}, the shot wants T${shot.tStop}${wanted(at)}.`
+      : `${shot.code} has no light at all${where} in setup ${setup.letter}.`,
+    evidence: [
+      {
+        label: 'light at the mark',
+        value: at.reading.totalLux,
+        unit: 'lx',
+        from: `setup ${setup.letter}, ${at.mark.name}; between ${lux(least)} and ${lux(most)}`,
+      },
+      {
+        label: 'of it from the room',
+        value: at.reading.returnedLux,
+        unit: 'lx',
+        from: 'sent back by walls and things',
+      },
+      {
+        label: 'exposure',
+        value: `1/${Math.round(1 / shutterS)}`,
+        unit: 's',
+        from: `${shot.shutterDeg}° at ${captureRate(shot)} fps, ISO ${shot.iso}`,
+      },
+      { label: 'gives', value: `T${at.stop.toFixed(2)}`, unit: '', from: 'N² / t = E S / 250' },
+      { label: isDark ? 'short' : 'over', value: stops, unit: 'stops', from: `against T${shot.tStop}${wanted(at)}` },
+    ],
+    fixes: !Number.isFinite(stops)
+      ? []
+      : isDark
+        ? brighterFixes(production, reading, shot, at, stops)
+        : dimmerFixes(production, reading, shot, at, stops),
+  }
+}
+
+/** Down to this a level is set; below it many lamps flicker or change colour. */
+const LEAST_LEVEL_PCT = 1
+/** Smaller than this a lens loses sharpness to diffraction. */
+const SMALLEST_T = 16
+
+/** Filter, level, stop or index, each enough by itself. */
+function dimmerFixes(production: Production, reading: SetupReading, shot: Shot, at: ShotAtMark, over: number): Fix[] {
+  const fixes: Fix[] = []
+  // Filters come in thirds of a stop at the finest; to the nearest is within what is forgiven.
+  const nd = Math.round((shot.ndStops + over) * 3) / 3
+  const ndStops = Math.round(nd * 100) / 100
+  fixes.push({
+    says: `Put in ${Math.round((ndStops - shot.ndStops) * 10) / 10} stops of neutral density`,
+    changes: [updateRecord('shot', shot.id, { ndStops })],
+  })
+  const key = keyFactor(reading, at, -over)
+  const levelPct = key ? Math.round(key.lamp.levelPct * key.factor) : 0
+  if (key && levelPct >= LEAST_LEVEL_PCT)
+    fixes.push({ says: `Key to ${levelPct} %`, changes: [updateRecord('lamp', key.lamp.id, { levelPct })] })
+  const tStop = Math.round(shot.tStop * 2 ** (over / 2) * 10) / 10
+  if (tStop <= SMALLEST_T)
+    fixes.push({ says: `Close to T${tStop}`, changes: [updateRecord('shot', shot.id, { tStop })] })
+  const native = byId(production.camera, shot.cameraId)?.nativeIso ?? 800
+  const iso = Math.round(shot.iso / 2 ** over / 50) * 50
+  if (iso >= native) fixes.push({ says: `ISO ${iso}`, changes: [updateRecord('shot', shot.id, { iso })] })
+  return fixes
+}
+
+function brighterFixes(
+  production: Production,
+  reading: SetupReading,
+  shot: Shot,
+  at: ShotAtMark,
+  short: number,
+): Fix[] {
   const camera = byId(production.camera, shot.cameraId)
   const deliverable = masterDeliverable(production)
   const slowest = deliverable ? deliverable.rateNum / deliverable.rateDen : 24
@@ -64,13 +131,13 @@ function exposureFixes(production: Production, reading: SetupReading, shot: Shot
       says: `Take out ${Math.ceil(short * 10) / 10} stops of neutral density`,
       changes: [updateRecord('shot', shot.id, { ndStops: Math.floor((shot.ndStops - short) * 10) / 10 })],
     })
-  const brighter = brighterKey(reading, short)
+  const brighter = brighterKey(reading, at, short)
   if (brighter)
     fixes.push({
       says: `Key to ${brighter.levelPct} %`,
       changes: [updateRecord('lamp', brighter.id, { levelPct: brighter.levelPct })],
     })
-  const nearer = nearerKey(reading, short)
+  const nearer = nearerKey(reading, at, short)
   if (nearer)
     fixes.push({
       says: `Move the key to ${lengthText(nearer.distanceM, production.production.units)}`,
@@ -94,17 +161,25 @@ function exposureFixes(production: Production, reading: SetupReading, shot: Shot
 }
 
 /** Light the key alone would have to give, as a factor on what it gives now; the rest stays as it is. */
-function keyFactor(reading: SetupReading, short: number): { lamp: PlacedLamp; factor: number } | null {
-  const { reading: light } = reading.marks[0]!
-  const index = reading.lamps.findIndex((lamp) => lamp.role === 'key')
-  const lamp = reading.lamps[index]
+function keyFactor(
+  { lamps }: SetupReading,
+  { reading: light }: ShotAtMark,
+  byStops: number,
+): { lamp: PlacedLamp; factor: number } | null {
+  const index = lamps.findIndex((lamp) => lamp.role === 'key')
+  const lamp = lamps[index]
   const lux = index < 0 ? 0 : light.each[index]!
   if (!lamp || lux <= 0) return null
-  return { lamp, factor: (light.totalLux * 2 ** short - light.totalLux + lux) / lux }
+  const factor = (light.totalLux * 2 ** byStops - light.totalLux + lux) / lux
+  return factor > 0 ? { lamp, factor } : null
 }
 
-function brighterKey(reading: SetupReading, short: number): { id: PlacedLamp['id']; levelPct: number } | null {
-  const key = keyFactor(reading, short)
+function brighterKey(
+  reading: SetupReading,
+  at: ShotAtMark,
+  short: number,
+): { id: PlacedLamp['id']; levelPct: number } | null {
+  const key = keyFactor(reading, at, short)
   if (!key) return null
   const levelPct = Math.ceil(key.lamp.levelPct * key.factor)
   return levelPct <= 100 ? { id: key.lamp.id, levelPct } : null
@@ -113,10 +188,10 @@ function brighterKey(reading: SetupReading, short: number): { id: PlacedLamp['id
 /** Nearer than this a lamp is in frame or in somebody's face. */
 const CLOSEST_M = 0.7
 
-function nearerKey(reading: SetupReading, short: number) {
-  const key = keyFactor(reading, short)
+function nearerKey(reading: SetupReading, at: ShotAtMark, short: number) {
+  const key = keyFactor(reading, at, short)
   if (!key) return null
-  const { mark } = reading.marks[0]!
+  const { mark } = at
   const { lamp, factor } = key
   const scale = 1 / Math.sqrt(factor)
   const offset = { x: lamp.xM - mark.xM, y: lamp.yM - mark.yM, z: lamp.heightM - mark.heightM }
@@ -134,39 +209,40 @@ function nearerKey(reading: SetupReading, short: number) {
   }
 }
 
-/** Is the key to fill ratio within what the setup asks for? */
+/** Is the key to fill ratio within what the setup asks for, at every mark that is judged? */
 export function checkRatio(production: Production): Finding[] {
   return Object.values(production.setup).flatMap((setup) => {
     if (setup.ratioLeast === null && setup.ratioMost === null) return []
     const reading = readSetup(production, setup)
-    const first = reading.marks[0]
-    const ratio = first?.reading.ratio ?? null
-    if (!first || ratio === null) return []
     const least = setup.ratioLeast ?? 1,
       most = setup.ratioMost ?? Infinity
-    if (ratio >= least * 0.95 && ratio <= most * 1.05) return []
-    return [
-      {
-        check: 'light.ratio',
-        severity: 'watch',
-        stage: 'light',
-        rule: null,
-        about: { kind: 'setup', id: setup.id },
-        says: `Setup ${setup.letter} lights ${first.mark.name} at ${ratio.toFixed(1)} : 1, ${ratio < least ? 'flatter' : 'harder'} than the ${least} : 1 to ${Number.isFinite(most) ? most : 'any'} : 1 asked for.`,
-        evidence: [
-          { label: 'key', value: first.reading.keyLux, unit: 'lx', from: first.mark.name },
-          { label: 'fill and ambient', value: first.reading.fillLux, unit: 'lx', from: first.mark.name },
-          { label: 'ratio', value: ratio, unit: ': 1', from: '(key + fill) / fill' },
-        ],
-        fixes: ratioFixes(reading, Math.min(most, Math.max(least, ratio))),
-      } satisfies Finding,
-    ]
+    return reading.marks.flatMap((at): Finding[] => {
+      const { mark, reading: light } = at
+      const { ratio } = light
+      if (!mark.judged || ratio === null || (ratio >= least * 0.95 && ratio <= most * 1.05)) return []
+      return [
+        {
+          check: 'light.ratio',
+          severity: 'watch',
+          stage: 'light',
+          rule: null,
+          about: reading.marks[0] === at ? { kind: 'setup', id: setup.id } : { kind: 'mark', id: mark.id },
+          says: `Setup ${setup.letter} lights ${mark.name} at ${ratio.toFixed(1)} : 1, ${ratio < least ? 'flatter' : 'harder'} than the ${least} : 1 to ${Number.isFinite(most) ? most : 'any'} : 1 asked for.`,
+          evidence: [
+            { label: 'key', value: light.keyLux, unit: 'lx', from: mark.name },
+            { label: 'fill, ambient and from the room', value: light.fillLux, unit: 'lx', from: mark.name },
+            { label: 'ratio', value: ratio, unit: ': 1', from: '(key + fill) / fill' },
+          ],
+          fixes: ratioFixes(reading, at, Math.min(most, Math.max(least, ratio))),
+        },
+      ]
+    })
   })
 }
 
 /** The strongest fill set so that the ratio is met; where it cannot be, the key taken down. */
-function ratioFixes(reading: SetupReading, wanted: number): Fix[] {
-  const { keyLux, fillLux, each } = reading.marks[0]!.reading
+function ratioFixes(reading: SetupReading, { reading: light }: MarkRead, wantedRatio: number): Fix[] {
+  const { keyLux, fillLux, each } = light
   const level = (role: PlacedLamp['role'], luxOf: (now: number) => number): Fix[] => {
     const strongest = reading.lamps
       .map((lamp, i) => ({ lamp, lux: each[i]! }))
@@ -179,7 +255,7 @@ function ratioFixes(reading: SetupReading, wanted: number): Fix[] {
     const says = `${role === 'key' ? 'Key' : 'Fill'} to ${levelPct} %`
     return [{ says, changes: [updateRecord('lamp', lamp.id, { levelPct })] }]
   }
-  const fill = wanted > 1 ? level('fill', (now) => keyLux / (wanted - 1) - (fillLux - now)) : []
-  const key = level('key', (now) => now + fillLux * (wanted - 1) - keyLux)
+  const fill = wantedRatio > 1 ? level('fill', (now) => keyLux / (wantedRatio - 1) - (fillLux - now)) : []
+  const key = level('key', (now) => now + fillLux * (wantedRatio - 1) - keyLux)
   return [...fill, ...key]
 }

@@ -53,6 +53,10 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     outdoors: false,
     upBearingDeg: 0,
     outline: [],
+    // Hung with black: what a lamp gives is then what it gives straight.
+    wallPct: 0,
+    ceilingPct: 0,
+    floorPct: 0,
   },
   scene: { number: '1', title: '', spotId: 'spot', rank: 0, characters: [], dropped: false },
   camera: {
@@ -150,6 +154,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     windowFromMin: null,
     windowToMin: null,
   },
+  panel: { setupId: 'setup' },
   cameraPosition: { setupId: 'setup', cameraId: 'camera', xM: 2, yM: 4, heightM: 1.5, bearingDeg: 0 },
   sensorMode: {
     cameraId: 'camera',

@@ -6,12 +6,12 @@ import { SnagList } from '../../ui/Snag.tsx'
 import { Button, Answer, Hint, Section } from '../../ui/parts.tsx'
 import type { Thing } from './LightPlan.tsx'
 import { Power } from './Power.tsx'
-import { addLamp } from './placing.ts'
+import { addLamp, addPanel } from './placing.ts'
 import { stopForIlluminance } from '@kavrell/core/exposure'
-import { LAMP_LIBRARY } from '@kavrell/core/light'
+import { LAMP_LIBRARY, PANEL_LIBRARY } from '@kavrell/core/light'
 import type { RecordOf } from '@kavrell/core/records'
-import { isTooDark, type SetupReading, type ShotReading } from '@kavrell/core/setup'
-import { exposureError, lux, frameRateText, shutter, stopName } from '@kavrell/core/text'
+import { furthestOff, isOff, ofSetup, type SetupReading, type ShotReading, worstShot } from '@kavrell/core/setup'
+import { counted, exposureError, lux, frameRateText, shutter, stopName } from '@kavrell/core/text'
 
 type MarkRead = SetupReading['marks'][number]
 
@@ -27,10 +27,10 @@ interface Props {
 export function LightAside({ setup, spot, reading, selectedId, onSelect }: Props) {
   const [markId, setMarkId] = useState<string | null>(null)
   const mark = reading.marks.find((m) => m.mark.id === markId) ?? reading.marks[0]
-  const worst = [...reading.shots].sort((a, b) => a.errorStops - b.errorStops)[0]
+  const worst = worstShot(reading)
   return (
     <>
-      <Answer tone={worst && isTooDark(worst) ? 'stop' : 'ink'}>{inWords(reading, worst)}</Answer>
+      <Answer tone={worst && isOff(worst) ? 'stop' : 'ink'}>{inWords(reading, worst)}</Answer>
       {mark && (
         <Text color="soft" mt="6px">
           {mark.reading.ratio ? (
@@ -39,7 +39,12 @@ export function LightAside({ setup, spot, reading, selectedId, onSelect }: Props
               {setup.ratioLeast ? `, asked for ${setup.ratioLeast} : 1 to ${setup.ratioMost ?? 'any'} : 1` : ''}.{' '}
             </>
           ) : null}
-          {lux(mark.reading.totalLux)} at {mark.mark.name}.
+          {lux(mark.reading.totalLux)} at {mark.mark.name}
+          {mark.reading.returnedLux >= 1
+            ? `, ${lux(mark.reading.returnedLux)} of it from the room: between ${lux(mark.reading.rangeLux[0])} and ${lux(mark.reading.rangeLux[1])}`
+            : ''}
+          .{mark.mark.wantStops !== 0 ? ` Meant to be ${sayWanted(mark.mark.wantStops)}.` : ''}
+          {mark.mark.judged ? '' : ' Not judged.'}
         </Text>
       )}
       {reading.marks.length > 1 && <Marks marks={reading.marks} chosen={mark} onChoose={setMarkId} />}
@@ -56,21 +61,33 @@ export function LightAside({ setup, spot, reading, selectedId, onSelect }: Props
         {reading.shots.map((shot) => (
           <ShotLine key={shot.shot.id} {...shot} />
         ))}
+        {reading.unread.length > 0 && mark && (
+          <Hint>Not read: {reading.unread.map((shot) => shot.code).join(', ')}; no mark in frame is judged.</Hint>
+        )}
       </Section>
+      <Panels setup={setup} spot={spot} reading={reading} selectedId={selectedId} onSelect={onSelect} />
       <Lamps setup={setup} spot={spot} reading={reading} mark={mark} selectedId={selectedId} onSelect={onSelect} />
       <Power setup={setup} lamps={reading.lamps} />
     </>
   )
 }
 
+const sayWanted = (stops: number) => `${counted(Math.abs(stops), 'stop')} ${stops < 0 ? 'under' : 'over'}`
+
 /** The screen's answer. Without a shot it is a stop to go by. */
-function inWords({ marks: [mark] }: SetupReading, worst: ShotReading | undefined): string {
+function inWords({ marks, shots, unread }: SetupReading, worst: ShotReading | undefined): string {
+  const [mark] = marks
   if (!mark) return 'Put a mark where the face will be.'
   const { totalLux } = mark.reading
-  if (!worst) return `${lux(totalLux)}: ${stopName(stopForIlluminance(totalLux, 800, 1 / 50))} at ISO 800, 1/50 s`
-  return isTooDark(worst)
-    ? `${worst.shot.code} is ${exposureError(worst.errorStops)}`
-    : 'Bright enough for every shot here'
+  if (!worst)
+    return unread.length > 0
+      ? 'No mark here is judged'
+      : `${lux(totalLux)}: ${stopName(stopForIlluminance(totalLux, 800, 1 / 50))} at ISO 800, 1/50 s`
+  const off = furthestOff(worst)
+  const who = worst.at.length > 1 ? `, ${off.mark.name}` : ''
+  if (isOff(worst)) return `${worst.shot.code} is ${exposureError(off.errorStops)}${who}`
+  if (unread.length > 0) return `Right for the ${shots.length} that could be read`
+  return marks.length > 1 ? 'Right for every shot here, at every mark in its frame' : 'Right for every shot here'
 }
 
 const Marks = ({
@@ -101,11 +118,12 @@ const Marks = ({
 )
 
 function ShotLine(reading: ShotReading) {
-  const { shot, shutterS, stop, errorStops } = reading
-  const short = isTooDark(reading)
+  const { shot, shutterS } = reading
+  const { stop, errorStops, mark } = furthestOff(reading)
+  const off = isOff(reading)
   return (
     <Grid
-      templateColumns="38px 1fr 62px 112px"
+      templateColumns="38px 1fr 54px 150px"
       gap="8px"
       py="5px"
       borderBottom="1px solid"
@@ -119,10 +137,68 @@ function ShotLine(reading: ShotReading) {
       <Text fontFamily="mono" textAlign="right">
         {stopName(stop)}
       </Text>
-      <Text textAlign="right" color={short ? 'stop' : 'ink'} fontWeight={short ? 700 : 400}>
+      <Text textAlign="right" color={off ? 'stop' : 'ink'} fontWeight={off ? 700 : 400}>
         {exposureError(errorStops)}
+        {reading.at.length > 1 ? `, ${mark.name}` : ''}
       </Text>
     </Grid>
+  )
+}
+
+/** Cloths, flags, boards and blacks that stand in the setup. */
+function Panels({ setup, spot, reading, selectedId, onSelect }: Props) {
+  const production = useProduction()
+  const rights = useRights()
+  const panels = ofSetup(production.panel, setup)
+  if (panels.length === 0 && !rights.plan) return null
+  return (
+    <Section
+      title="Put up"
+      actions={
+        rights.plan && (
+          <Select
+            aria-label="Put something up"
+            value=""
+            w="150px"
+            onChange={(e) => {
+              const id = addPanel(production, setup, spot, e.target.value, reading)
+              if (id) onSelect({ kind: 'panel', id })
+            }}
+          >
+            <option value="">Cloth, flag, board …</option>
+            {PANEL_LIBRARY.map((panel) => (
+              <option key={panel.key} value={panel.key}>
+                {panel.name}
+              </option>
+            ))}
+          </Select>
+        )
+      }
+    >
+      {panels.map((panel) => (
+        <Button
+          kind="bare"
+          key={panel.id}
+          display="grid"
+          gridTemplateColumns="1fr 120px"
+          gap="8px"
+          w="100%"
+          textAlign="left"
+          py="5px"
+          borderBottom="1px solid"
+          borderColor="line"
+          bg={selectedId === panel.id ? 'leaf' : undefined}
+          onClick={() => onSelect({ kind: 'panel', id: panel.id })}
+        >
+          <Text as="span" truncate>
+            {panel.name}
+          </Text>
+          <Text as="span" fontFamily="mono" textAlign="right">
+            {panel.type === 'cloth' ? `takes ${counted(panel.lossStops, 'stop')}` : `${panel.backPct} % back`}
+          </Text>
+        </Button>
+      ))}
+    </Section>
   )
 }
 

@@ -1,6 +1,7 @@
 import { useId } from 'react'
 import { extentOf } from '@kavrell/core/geometry'
 import type { Lamp, LightScale } from '@kavrell/core/light'
+import type { Stage } from '@kavrell/core/litRoom'
 import type { SpotPlan } from '@kavrell/core/place'
 import { around, colour, usePlan } from '../../plan/frame.ts'
 import { useLightBands } from './useLightBands.ts'
@@ -16,12 +17,14 @@ export const toneOf = (scale: LightScale, band: number): string =>
 /** The light of a setup at one height as bands in greys, the line where it is as bright as wanted heavy. */
 export function LightLayer({
   plan,
+  stage,
   lamps,
   heightM,
   ambientLux,
   scale,
 }: {
   plan: SpotPlan
+  stage: Stage
   lamps: readonly Lamp[]
   heightM: number
   ambientLux: number
@@ -31,8 +34,9 @@ export function LightLayer({
   const clip = useId()
   const { leftM, topM, widthM, depthM } = extentOf(plan.outline)
   const bands = useLightBands(
-    { widthM, depthM, heightM },
-    lamps.map((lamp) => ({ ...lamp, at: { ...lamp.at, xM: lamp.at.xM - leftM, yM: lamp.at.yM - topM } })),
+    stage,
+    { leftM, topM, widthM, depthM, heightM },
+    lamps,
     ambientLux,
     COLUMNS,
     scale.edgesLux,

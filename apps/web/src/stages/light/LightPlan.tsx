@@ -6,18 +6,18 @@ import { Plan, type PlanLabel } from '../../plan/Plan.tsx'
 import { extentWith } from '../../plan/frame.ts'
 import { fittingLabels, FittingLayer, GridLayer, WallLayer } from '../../plan/layers.tsx'
 import { Name } from '../../plan/words.tsx'
-import { CameraSign, LampSign, MarkSign, North } from '../../plan/signs.tsx'
+import { CameraSign, LampSign, MarkSign, North, PanelSign } from '../../plan/signs.tsx'
 import { MirrorLayer } from '../../plan/lightLayers.tsx'
 import { LightLayer } from './LightLayer.tsx'
 import { aimedAt, extentOf, type PlanPoint, turnTo, wallsOf } from '@kavrell/core/geometry'
 import type { LightScale } from '@kavrell/core/light'
 import { spotPlan } from '@kavrell/core/place'
 import { asId, type RecordOf, updateRecord } from '@kavrell/core/records'
-import { lampOf, mirrorWays, ofSetup, planCamera, shotOfPosition } from '@kavrell/core/setup'
+import { lampOf, mirrorWays, ofSetup, planCamera, shotOfPosition, stageOfSetup } from '@kavrell/core/setup'
 import { lengthText } from '@kavrell/core/text'
 
 export interface Thing {
-  readonly kind: 'lamp' | 'mark' | 'cameraPosition'
+  readonly kind: 'lamp' | 'mark' | 'cameraPosition' | 'panel'
   readonly id: string
 }
 
@@ -43,8 +43,10 @@ export function LightPlan({
   const units = useUnits()
   const spot = production.spot[setup.spotId]!
   const plan = useMemo(() => spotPlan(production, spot), [production, spot])
+  const stage = useMemo(() => stageOfSetup(production, setup), [production, setup])
   const marks = ofSetup(production.mark, setup)
   const cameras = ofSetup(production.cameraPosition, setup)
+  const panels = ofSetup(production.panel, setup)
   const ways = useMemo(() => mirrorWays(production, setup), [production, setup])
   /** A lamp that is in the hand: the light follows before it is put down. */
   const [held, setHeld] = useState<{ id: string; at?: PlanPoint; bearingDeg?: number } | null>(null)
@@ -70,6 +72,7 @@ export function LightPlan({
   const labels: PlanLabel[] = [
     ...marks.map((m) => ({ id: m.id, at: m, text: m.name, clear: 14 })),
     ...cameras.map((c) => ({ id: c.id, at: c, text: cameraName(c), clear: 14 })),
+    ...panels.map((p) => ({ id: p.id, at: p, text: p.type, clear: 10 })),
     ...lamps.map((l, i) => ({ id: l.id, at: l, text: `${i + 1} ${l.role}`, clear: 13 })),
     ...fittingLabels(plan),
   ]
@@ -78,13 +81,14 @@ export function LightPlan({
     <Plan
       svg={svg}
       label={`Plan of ${spot.name}, ${lengthText(extent.widthM, units)} by ${lengthText(extent.depthM, units)}`}
-      extent={extentWith(extent, [...lamps, ...marks, ...cameras])}
+      extent={extentWith(extent, [...lamps, ...marks, ...cameras, ...panels])}
       labels={labels}
       walls={wallsOf(plan.outline)}
       onGround={() => onSelect(null)}
     >
       <LightLayer
         plan={plan}
+        stage={stage}
         lamps={moved}
         heightM={marks[0]?.heightM ?? 1.5}
         ambientLux={setup.ambientLux}
@@ -142,6 +146,24 @@ export function LightPlan({
                 <Name id={mark.id} weight={700}>
                   {mark.name}
                 </Name>
+              </>
+            )}
+          </Grip>
+        )
+      })}
+      {panels.map((panel) => {
+        const thing = { kind: 'panel', id: panel.id } as const
+        return (
+          <Grip
+            key={panel.id}
+            {...grip(thing, panel, panel.name)}
+            facingDeg={panel.bearingDeg}
+            onTurn={(bearingDeg) => change(thing, `Turn ${panel.name}`, { bearingDeg })}
+          >
+            {({ facingDeg }) => (
+              <>
+                <PanelSign facingDeg={facingDeg} widthM={panel.widthM} type={panel.type} />
+                <Name id={panel.id}>{panel.type}</Name>
               </>
             )}
           </Grip>

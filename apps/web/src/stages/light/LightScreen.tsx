@@ -20,7 +20,7 @@ import { addMark, placeCamera } from './placing.ts'
 import { firstSetup } from '@kavrell/core/beginnings'
 import { lightScale, setupDifference } from '@kavrell/core/light'
 import type { RecordOf } from '@kavrell/core/records'
-import { lampsOfSetup, luxWanted, readSetup } from '@kavrell/core/setup'
+import { isTooDark, lampsOfSetup, luxWanted, readSetup, worstShot } from '@kavrell/core/setup'
 import { lengthText, stopName } from '@kavrell/core/text'
 
 /** Is it bright enough? */
@@ -36,7 +36,7 @@ export function LightScreen() {
   })
   const setup =
     setups.find((s) => s.id === chosen) ??
-    setups.find((s) => readSetup(production, s).shots.some((shot) => shot.errorStops < -1)) ??
+    setups.find((s) => readSetup(production, s).shots.some(isTooDark)) ??
     setups[0]
   const add = () => {
     const letter = nextLetter(setups.map((s) => s.letter))
@@ -117,8 +117,8 @@ function Setup({
   const parent = setup.parentId ? production.setup[setup.parentId] : undefined
   const svg = useRef<SVGSVGElement | null>(null)
   // The map is read from the shot that is worst off: where its line is, that shot would be right.
-  const [worst] = [...reading.shots].sort((a, b) => a.errorStops - b.errorStops)
-  const wanted = worst ? luxWanted(reading, worst) : null
+  const worst = worstShot(reading)
+  const wanted = worst ? luxWanted(worst) : null
   const scale = useMemo(() => lightScale(wanted), [wanted])
   const heightM = reading.marks[0]?.mark.heightM ?? 1.5
   const difference = parent ? setupDifference(lampsOfSetup(production, parent.id), lamps, units) : null

@@ -21,10 +21,9 @@ export function Selected({ thing, setup, onGone }: { thing: Thing; setup: Record
   const lamp = thing.kind === 'lamp' ? (record as RecordOf<'lamp'>) : null
   const aim = (mark: RecordOf<'mark'>) => {
     if (!lamp) {
-      const camera = record as RecordOf<'cameraPosition'>
-      commitOrSay(`Aim at ${mark.name}`, [
-        updateRecord('cameraPosition', camera.id, { bearingDeg: turnTo(camera, mark) }),
-      ])
+      const turned = record as RecordOf<'cameraPosition'> | RecordOf<'panel'>
+      const kind = thing.kind === 'panel' ? 'panel' : 'cameraPosition'
+      commitOrSay(`Aim at ${mark.name}`, [updateRecord(kind, asId(turned.id), { bearingDeg: turnTo(turned, mark) })])
       return
     }
     const to = aimAt({ xM: lamp.xM, yM: lamp.yM, zM: lamp.heightM }, { xM: mark.xM, yM: mark.yM, zM: mark.heightM })

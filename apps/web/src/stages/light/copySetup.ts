@@ -7,7 +7,7 @@ import { createRecord, fieldsAlone, type Production, type RecordOf } from '@kavr
 export function copySetup(production: Production, from: RecordOf<'setup'>): RecordOf<'setup'>['id'] | null {
   const letter = nextLetter(Object.values(production.setup).map((s) => s.letter))
   const id = newId<'setup'>()
-  const copies = (['lamp', 'mark', 'cameraPosition'] as const).flatMap((kind) =>
+  const copies = (['lamp', 'mark', 'panel', 'cameraPosition'] as const).flatMap((kind) =>
     Object.values<RecordOf<typeof kind>>(production[kind])
       .filter((r) => r.setupId === from.id)
       .map((standing) => createRecord(kind, { ...fieldsAlone(kind, standing), setupId: id }, newId())),

@@ -100,10 +100,21 @@ const withEach = (kind: KindName, fields: object) => (records: Tables) =>
   }) as Tables
 
 describe('the answer', () => {
-  test('is that it is bright enough, once it is', async () => {
+  test('is that it is right, once it is', async () => {
+    openDemo('planner', withEach('shot', { ndStops: 0, tStop: 7, fpsNum: 25, fpsDen: 1, shutterDeg: 180, iso: 800 }))
+    await open('E')
+    expect(screen.getByText('Right for every shot here')).toBeTruthy()
+  })
+  test('is the shot that is too bright, where none is too dark', async () => {
     openDemo('planner', withEach('lamp', { luxAt1m: 5e6 }))
     await open('E')
-    expect(screen.getByText('Bright enough for every shot here')).toBeTruthy()
+    expect(screen.getByText(/^4B is \d+\.\d over$/)).toBeTruthy()
+  })
+  test('is nothing where no mark is to be judged', async () => {
+    openDemo('planner', withEach('mark', { judged: false }))
+    await open('E')
+    expect(screen.getByText('No mark here is judged')).toBeTruthy()
+    expect(screen.getByText(/^Not read: 4A, 4B/)).toBeTruthy()
   })
   test('is a stop to go by where no shot is planned yet', async () => {
     openDemo('planner', withEach('shot', { setupId: null }))
@@ -181,7 +192,7 @@ describe('what stands in it', () => {
     await user.click(screen.getByRole('button', { name: `Aim at ${mark.name}` }))
     const aimed = lampsOf('D')[0]!
     const bearing = (Math.atan2(mark.xM - lamp!.xM, lamp!.yM - mark.yM) * 180) / Math.PI
-    expect((aimed.bearingDeg - bearing + 720) % 360).toBeCloseTo(0, 0)
+    expect(((aimed.bearingDeg - bearing + 900) % 360) - 180).toBeCloseTo(0, 0)
     const down = Math.hypot(mark.xM - lamp!.xM, mark.yM - lamp!.yM)
     expect(aimed.tiltDeg).toBeCloseTo((Math.atan2(mark.heightM - lamp!.heightM, down) * 180) / Math.PI, 0)
   })
@@ -192,6 +203,33 @@ describe('what stands in it', () => {
     expect(sent).toEqual([])
     fireEvent.keyDown(document.querySelector('[data-thing="lamp"]')!, { key: 'E' })
     expect(sent).toHaveLength(1)
+  })
+})
+
+describe('what is put up', () => {
+  const panels = (letter: string) => all('panel').filter((p) => p.setupId === setup(letter).id)
+  test('a cloth lands between the key and the mark, faces it, and the light at the mark is less', async () => {
+    const user = await open('E')
+    const before = section('Lamps').getByText(/^[\d,]+ lx$/, { selector: ':scope button:first-of-type span' })?.textContent // prettier-ignore
+    await user.selectOptions(screen.getByLabelText('Put something up'), 'cloth-half-1.2')
+    const [cloth] = panels('E')
+    expect(cloth).toMatchObject({ type: 'cloth', widthM: 1.2, lossStops: 1.2 })
+    const [key] = lampsOf('E')
+    const mark = all('mark').find((m) => m.setupId === setup('E').id)!
+    expect(cloth!.xM).toBeGreaterThan(Math.min(key!.xM, mark.xM) - 0.3)
+    expect(cloth!.xM).toBeLessThan(Math.max(key!.xM, mark.xM) + 0.3)
+    expect(section('Lamps').getAllByRole('button')[0]!.textContent).not.toContain(before)
+  })
+  test('a black is drawn, chosen, moved by the arrows and taken down', async () => {
+    const user = await open('D')
+    await user.click(section('Put up').getByRole('button', { name: /^Black/ }))
+    const [black] = panels('D').filter((p) => p.type === 'black')
+    const sign = document.querySelectorAll('[data-thing="panel"]')
+    expect(sign).toHaveLength(2)
+    fireEvent.keyDown(sign[1]!, { key: 'ArrowRight' })
+    expect(panels('D').find((p) => p.id === black!.id)!.xM).toBeCloseTo(black!.xM + 0.05, 9)
+    await user.click(screen.getByRole('button', { name: 'Remove' }))
+    expect(panels('D').map((p) => p.type)).toEqual(['cloth'])
   })
 })
 

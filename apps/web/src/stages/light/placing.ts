@@ -1,6 +1,6 @@
 import { addRecord } from '../../ui/addRecord.ts'
 import { extentOf, freePlace, type PlanPoint, turnTo } from '@kavrell/core/geometry'
-import { aimAt, LAMP_LIBRARY } from '@kavrell/core/light'
+import { aimAt, LAMP_LIBRARY, PANEL_LIBRARY } from '@kavrell/core/light'
 import { outlineOfSpot } from '@kavrell/core/place'
 import { asId, type Production, type RecordOf } from '@kavrell/core/records'
 import { ofSetup, type SetupReading } from '@kavrell/core/setup'
@@ -19,6 +19,7 @@ function floorOf(production: Production, setup: Setup, spot: Spot) {
     ...ofSetup(production.lamp, setup),
     ...ofSetup(production.mark, setup),
     ...ofSetup(production.cameraPosition, setup),
+    ...ofSetup(production.panel, setup),
   ]
   return {
     middle: { xM: leftM + widthM / 2, yM: topM + depthM / 2 },
@@ -59,6 +60,43 @@ export function addLamp(
     heightM: from.zM,
     bearingDeg: Math.round(aim.bearingDeg),
     tiltDeg: Math.round(aim.tiltDeg),
+  })
+}
+
+/**
+ * Something of the library put up: a cloth or flag halfway from the key to the first mark and facing it, a board or black
+ * beside the mark. Gives its id.
+ */
+export function addPanel(
+  production: Production,
+  setup: Setup,
+  spot: Spot,
+  key: string,
+  reading: SetupReading,
+): string | null {
+  const kind = PANEL_LIBRARY.find((one) => one.key === key)
+  if (!kind) return null
+  const { middle, free } = floorOf(production, setup, spot)
+  const mark = reading.marks[0]?.mark
+  const keyLamp = reading.lamps[0]
+  const face = mark ?? { ...middle, heightM: 1.5 }
+  const isBefore = keyLamp && (kind.type === 'cloth' || kind.type === 'flag')
+  const wanted = isBefore
+    ? { xM: (keyLamp.xM + face.xM) / 2, yM: (keyLamp.yM + face.yM) / 2 }
+    : { xM: face.xM + 0.9, yM: face.yM }
+  const at = free(wanted)
+  const { key: _, ...fields } = kind
+  const heightM = isBefore
+    ? Math.max(kind.tallM / 2, (keyLamp.heightM + face.heightM) / 2)
+    : Math.max(kind.tallM / 2, face.heightM)
+  const aim = aimAt({ ...at, zM: heightM }, { xM: face.xM, yM: face.yM, zM: face.heightM })
+  return addRecord('panel', `Put up ${kind.name}`, {
+    ...fields,
+    setupId: setup.id,
+    ...at,
+    heightM: Math.round(heightM * 100) / 100,
+    bearingDeg: Math.round(aim.bearingDeg) % 360,
+    tiltDeg: isBefore ? Math.round(aim.tiltDeg) : 0,
   })
 }
 

@@ -2,6 +2,7 @@ import { type Remote, wrap } from 'comlink'
 import { useEffect, useState } from 'react'
 import type { LightBands, LightMapWorker } from '../../workers/lightMap.worker.ts'
 import type { Lamp } from '@kavrell/core/light'
+import type { MapArea, Stage } from '@kavrell/core/litRoom'
 
 let worker: Remote<LightMapWorker> | null = null
 const shared = () =>
@@ -11,14 +12,15 @@ const shared = () =>
 
 /** The light of a spot in bands, computed in a worker; the newest request wins. */
 export function useLightBands(
-  spot: { widthM: number; depthM: number; heightM: number },
+  stage: Stage,
+  area: MapArea,
   lamps: readonly Lamp[],
   ambientLux: number,
   columns: number,
   edgesLux: readonly number[],
 ): LightBands | null {
   const [bands, setBands] = useState<LightBands | null>(null)
-  const key = JSON.stringify([spot, lamps, ambientLux, columns, edgesLux])
+  const key = JSON.stringify([stage, area, lamps, ambientLux, columns, edgesLux])
   useEffect(() => {
     let stale = false
     shared()

@@ -8,6 +8,7 @@ import { addRecord, takeOut } from '../../ui/addRecord.ts'
 import { Input, Select } from '../../ui/fields.tsx'
 import { Button, Hint } from '../../ui/parts.tsx'
 import { APART_M, extentOf, freePlace, freeStretch, type Outline, PLAN_STEP_M } from '@kavrell/core/geometry'
+import { SURFACES } from '@kavrell/core/litRoom'
 import { isOnWall, outlineOfSpot } from '@kavrell/core/place'
 import {
   asId,
@@ -143,6 +144,27 @@ export function SpotTools({
         <RecordField kind="spot" id={spot.id} field="heightM" />
         <RecordField kind="spot" id={spot.id} field="upBearingDeg" />
         <RecordField kind="spot" id={spot.id} field="outdoors" />
+        {(spot.outdoors ? (['floorPct'] as const) : (['wallPct', 'ceilingPct', 'floorPct'] as const)).map((field) => (
+          <Box key={field}>
+            <RecordField kind="spot" id={spot.id} field={field} />
+            <Select
+              aria-label={`${WORDS[field]} made of`}
+              value=""
+              onChange={(e) =>
+                commitOrSay(`${WORDS[field]} of ${spot.name}`, [
+                  updateRecord('spot', spot.id, { [field]: Number(e.target.value) }),
+                ])
+              }
+            >
+              <option value="">{surfaceNear(spot[field])}</option>
+              {SURFACES.map((surface) => (
+                <option key={surface.name} value={surface.reflectancePct}>
+                  {surface.name}, {surface.reflectancePct} %
+                </option>
+              ))}
+            </Select>
+          </Box>
+        ))}
       </Grid>
       <Hint>
         Drag what is on the plan, or take it with Tab and move it by {PLAN_STEP_M * 100} cm with the arrows, ten times
@@ -151,6 +173,11 @@ export function SpotTools({
     </Box>
   )
 }
+
+const WORDS = { wallPct: 'Walls', ceilingPct: 'Ceiling', floorPct: 'Floor or ground' } as const
+/** What sends back about as much. */
+const surfaceNear = (pct: number): string =>
+  `like ${SURFACES.reduce((best, one) => (Math.abs(one.reflectancePct - pct) < Math.abs(best.reflectancePct - pct) ? one : best)).name}`
 
 /** Four walls become corners that can be taken and moved. */
 function drawCorners(spot: Spot): void {

@@ -22,7 +22,7 @@ import {
   frameInFocus,
 } from '@kavrell/core/optics'
 import { updateRecord, byId, type RecordOf } from '@kavrell/core/records'
-import { isTooDark, readSetup } from '@kavrell/core/setup'
+import { furthestOff, isOff, readSetup } from '@kavrell/core/setup'
 import {
   captureRate,
   deliverablesInOrder,
@@ -231,8 +231,14 @@ function Exposure({ shot }: { shot: Shot }) {
       />
       <Reading
         name={setup ? `Setup ${setup.letter} gives` : 'Light'}
-        value={lit ? `${stopName(lit.stop)}, ${exposureError(lit.errorStops)}` : setup ? 'no mark yet' : 'no setup'}
-        tone={lit && isTooDark(lit) ? 'stop' : undefined}
+        value={
+          lit
+            ? `${stopName(furthestOff(lit).stop)}, ${exposureError(furthestOff(lit).errorStops)}`
+            : setup
+              ? 'no mark yet'
+              : 'no setup'
+        }
+        tone={lit && isOff(lit) ? 'stop' : undefined}
       />
       <Reading
         name={`Mains ${mainsHz} Hz`}

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { choice, data, longText, number, optional, pattern, ref, text, whole } from '../fields.ts'
-import { bearing, height, minutes, plan, position, ascends } from '../tradeFields.ts'
+import { choice, data, flag, longText, number, optional, pattern, ref, text, whole } from '../fields.ts'
+import { bearing, height, metres, minutes, plan, position, share, ascends } from '../tradeFields.ts'
 
 export const CAUTIONS = ['water', 'mains', 'wind', 'height', 'heat', 'haze', 'cable', 'fire', 'moving vehicle'] as const
 
@@ -134,6 +134,43 @@ export const LIGHT = {
     yM: position('Down'),
     heightM: height('Face height', 1.5),
     facingDeg: bearing('Faces', 180),
+    wantStops: number({
+      label: 'Wanted',
+      initial: 0,
+      unit: 'stops',
+      least: -8,
+      most: 4,
+      says: 'What is wanted is between 8 stops under and 4 over.',
+    }),
+    judged: flag({ label: 'Judge its light', initial: true }),
+  }),
+  panel: plan('a cloth, flag, board or black that stands in a setup', {
+    setupId: ref({ label: 'Setup', to: 'setup' }),
+    name: text({ label: 'Name', initial: 'Cloth', least: 1, says: 'Give it a name.' }),
+    type: choice({ label: 'What', initial: 'cloth', of: ['cloth', 'flag', 'board', 'black'] }),
+    widthM: metres('Width', 1.2, 20),
+    tallM: metres('Tall', 1.2, 20),
+    xM: position('Across'),
+    yM: position('Down'),
+    heightM: height('Middle above the floor', 1.8),
+    bearingDeg: bearing('Faces'),
+    tiltDeg: number({
+      label: 'Tilt',
+      initial: 0,
+      unit: '°',
+      least: -90,
+      most: 90,
+      says: 'Tilt is between −90° (down) and 90° (up).',
+    }),
+    lossStops: number({
+      label: 'Takes',
+      initial: 1.5,
+      unit: 'stops',
+      least: 0,
+      most: 10,
+      says: 'A cloth takes between 0 and 10 stops.',
+    }),
+    backPct: share('Sends back', 40),
   }),
   cameraPosition: plan('where a camera stands in a setup', {
     setupId: ref({ label: 'Setup', to: 'setup' }),

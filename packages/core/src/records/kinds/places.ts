@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { choice, data, flag, longText, minuteOfDay, number, optional, ref, text } from '../fields.ts'
-import { bearing, count, metres, plan, position, wallHeight, ascends } from '../tradeFields.ts'
+import { bearing, count, metres, plan, position, share, wallHeight, ascends } from '../tradeFields.ts'
 
 function isTimeZone(name: string): boolean {
   try {
@@ -121,6 +121,9 @@ export const PLACES = {
         .max(60, 'A room has at most 60 corners.')
         .refine((corners) => corners.length === 0 || corners.length >= 3, 'A room has at least three corners.'),
     }),
+    wallPct: share('Walls send back', 50),
+    ceilingPct: share('Ceiling sends back', 70),
+    floorPct: share('Floor sends back', 20),
     note: longText({ label: 'Notes' }),
   }),
   fitting: plan(

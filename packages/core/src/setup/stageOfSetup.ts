@@ -1,0 +1,88 @@
+import { cornersOf, type Vec } from '../geometry/index.ts'
+import { type Facet, facet, panelFacet, roomFacets, type Stage, type WallRectangle } from '../litRoom/index.ts'
+import { spotPlan, type SpotPlan } from '../place/index.ts'
+import { byId, type Fitting, type Panel, type Production, type Setup } from '../records/index.ts'
+import { ofSetup } from './ofSetup.ts'
+
+/** What furniture and obstacles send back, as a share. */
+const THING_REFLECTANCE = 0.3
+/** Ground outdoors is taken into account so far around the spot, metres. */
+const GROUND_M = 15
+
+const face = (reflectance: number) => ({ reflectance, exitance: 0 })
+
+/** A box that stands on the floor or hangs above it: its sides, and what is on top. */
+function boxFacets(fitting: Fitting): Facet[] {
+  const corners = cornersOf(fitting)
+  const [bottom, top] = [fitting.type === 'obstacle' || fitting.type === 'furniture' ? 0 : fitting.sillM, fitting.headM]
+  if (!(top > bottom) || !(fitting.widthM > 0) || !(fitting.depthM > 0)) return []
+  const at = (i: number, z: number): Vec => [corners[i % 4]!.xM, corners[i % 4]!.yM, z]
+  const matt = face(THING_REFLECTANCE)
+  const name = fitting.name || fitting.type
+  const sides = [0, 1, 2, 3].map((i) => [at(i, bottom), at(i, top), at(i + 1, top), at(i + 1, bottom)])
+  return [...sides, [at(0, top), at(1, top), at(2, top), at(3, top)]].map((polygon) => facet(polygon, matt, matt, name))
+}
+
+/** The part of a wall that a thing on it takes up, cut to the wall; null where nothing of it is on there. */
+function holeOf(plan: SpotPlan, window: SpotPlan['windows'][number]): WallRectangle | null {
+  const [a, b] = [plan.outline[window.wall], plan.outline[(window.wall + 1) % plan.outline.length]]
+  if (!a || !b) return null
+  const lengthM = Math.hypot(b.xM - a.xM, b.yM - a.yM)
+  const hole = {
+    wall: window.wall,
+    fromM: Math.max(0, window.alongM),
+    toM: Math.min(lengthM, window.alongM + window.widthM),
+    bottomM: Math.max(0, window.sillM),
+    topM: Math.min(plan.spot.heightM, window.headM),
+  }
+  return hole.toM > hole.fromM && hole.topM > hole.bottomM ? hole : null
+}
+
+/**
+ * What stands in a setup, as light finds it: the walls of its spot as scouted, with windows as holes and doors shut,
+ * furniture, and what was put up. Outdoors there is the ground and what stands about.
+ */
+export function stageOfSetup(production: Production, setup: Setup): Stage {
+  const spot = byId(production.spot, setup.spotId)
+  const facets: Facet[] = []
+  if (spot) {
+    const plan = spotPlan(production, spot)
+    const outlineM = plan.outline.map((p) => [p.xM, p.yM] as const)
+    if (spot.outdoors) {
+      const xs = outlineM.map(([x]) => x)
+      const ys = outlineM.map(([, y]) => y)
+      const [left, right] = [Math.min(...xs) - GROUND_M, Math.max(...xs) + GROUND_M]
+      const [far, near] = [Math.min(...ys) - GROUND_M, Math.max(...ys) + GROUND_M]
+      const ground: Vec[] = [[left, far, 0], [right, far, 0], [right, near, 0], [left, near, 0]] // prettier-ignore
+      facets.push(facet(ground, face(spot.floorPct / 100), face(0), 'ground'))
+    } else if (
+      plan.faults.every(
+        (fault) => !('walls' in fault && fault.code.startsWith('walls')) && fault.code !== 'too-few-corners',
+      )
+    ) {
+      const walls = outlineM.map(() => spot.wallPct / 100)
+      const reflectance = { floor: spot.floorPct / 100, ceiling: spot.ceilingPct / 100, walls }
+      const holes = plan.windows.flatMap((window) => holeOf(plan, window) ?? [])
+      facets.push(...roomFacets({ outlineM, heightM: spot.heightM, reflectance }, holes, []))
+    }
+    for (const f of plan.fittings) if (f.type === 'furniture' || f.type === 'obstacle') facets.push(...boxFacets(f))
+  }
+  const cloths: { facet: number; transmission: number }[] = []
+  for (const panel of ofSetup(production.panel, setup)) {
+    if (panel.type === 'cloth') cloths.push({ facet: facets.length, transmission: 2 ** -panel.lossStops })
+    facets.push(facetOfPanel(panel))
+  }
+  return { facets, cloths }
+}
+
+const facetOfPanel = (panel: Panel): Facet =>
+  panelFacet({
+    at: [panel.xM, panel.yM, panel.heightM],
+    bearingDeg: panel.bearingDeg,
+    tiltDeg: panel.tiltDeg,
+    widthM: panel.widthM,
+    heightM: panel.tallM,
+    reflectance: panel.backPct / 100,
+    exitance: 0,
+    name: panel.name,
+  })
