@@ -148,7 +148,7 @@ test('a whole day, from first sign-in to the wrap report, on a production typed 
     await expect(answer).toHaveText(/1A is \d\.\d stops short/)
     const fixes = page.locator('[data-snag="light.too-dark-for-shot"]').getByRole('button')
     await fixes.first().click()
-    await expect(answer).toHaveText('Bright enough for every shot here')
+    await expect(answer).toHaveText('Right for every shot here')
     await page.getByRole('alert').or(page.getByRole('status')).getByRole('button', { name: 'Undo' }).click()
     await expect(answer).toHaveText(/stops short/)
   })

@@ -10,6 +10,14 @@ export interface LightBands {
   readonly paths: readonly string[]
 }
 
+/** The stage as it came last: while a lamp is carried about, what was found out about it stays. */
+let last: { key: string; stage: Stage } | null = null
+function sameStage(given: Stage): Stage {
+  const key = JSON.stringify(given)
+  if (last?.key !== key) last = { key, stage: given }
+  return last.stage
+}
+
 /** Works out the light and its bands off the page's own thread. */
 const api = {
   lightBands(
@@ -20,7 +28,7 @@ const api = {
     columns: number,
     edgesLux: readonly number[],
   ): LightBands {
-    const { rows, lux, ...map } = lightMap(stage, lamps.map(sourceOfLamp), area, ambientLux, columns)
+    const { rows, lux, ...map } = lightMap(sameStage(stage), lamps.map(sourceOfLamp), area, ambientLux, columns)
     const drawn = contours()
       .size([map.columns, rows])
       .thresholds([...edgesLux])

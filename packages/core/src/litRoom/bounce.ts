@@ -5,6 +5,8 @@ import type { Effort } from './effort.ts'
 
 /** What each cell of a scene gets that has been reflected once at the least, lux, and what is left out by stopping. */
 export interface BouncedLight {
+  /** What comes straight to each cell, lux. */
+  readonly directLux: Float64Array
   readonly lux: Float64Array
   readonly leftLux: number
 }
@@ -51,7 +53,7 @@ function settle(direct: Float64Array, { reflectance, goesTo, rays }: Cells): Bou
     leftLux = cells > 0 ? gained / cells : 0
     if (gained <= ENOUGH * had) break
   }
-  return { lux: total, leftLux }
+  return { directLux: direct, lux: total, leftLux }
 }
 
 /** What a small one-sided surface gets, lux. */
@@ -104,6 +106,13 @@ export function read(
   const deviationLux = Math.hypot(fullError, cellsShare * (fullLux - oneBounceLux))
   const rangeLux = [fullLux - EIGHT_IN_TEN * deviationLux, fullLux + EIGHT_IN_TEN * deviationLux] as const
   return { directLux: direct, oneBounceLux, fullLux, oneBounceError, fullError, deviationLux, rangeLux }
+}
+
+/** What a surface is sent back, quickly: each cell it sees taken as evenly lit. */
+export function readReturn({ directLux: direct, lux }: BouncedLight, { lots, perLot }: Sight): number {
+  let sum = 0
+  for (const lot of lots) for (const { reflectance, cell } of lot) sum += reflectance * (direct[cell]! + lux[cell]!)
+  return sum / (perLot * lots.length)
 }
 
 function meanAndError(lots: readonly number[]): readonly [mean: number, error: number] {

@@ -1,6 +1,6 @@
 import { type Facet, inFront, isBlocked } from './facet.ts'
 import { along, minus, type Vec } from '../geometry/index.ts'
-import { formFactor, visiblePieces } from './visible.ts'
+import { visibleFormFactor } from './visible.ts'
 
 /** A source small against its distances. */
 export interface PointSource {
@@ -8,6 +8,8 @@ export interface PointSource {
   /** Candela towards a direction of unit length away from it. */
   readonly candela: (direction: Vec) => number
 }
+
+const NONE: readonly Facet[] = []
 
 /** All that shines and all that stands about. */
 export interface Scene {
@@ -53,11 +55,7 @@ export function directLux(scene: Scene, emitters: readonly Emitter[], at: Vec, n
   }
   for (const { facet, exitance, sign } of emitters) {
     if (inFront(facet, at) * sign <= 0) continue
-    const whole = formFactor(facet.corners, at, normal)
-    // What gives nothing unblocked need not be cut, nor what nothing cuts be reckoned twice.
-    const pieces = blocked && whole > 0 ? visiblePieces(facet.corners, at, scene.facets) : [facet.corners]
-    if (pieces[0] === facet.corners) sum += exitance * whole
-    else for (const piece of pieces) sum += exitance * formFactor(piece, at, normal)
+    sum += exitance * visibleFormFactor(facet, at, normal, blocked ? scene.facets : NONE)
   }
   return sum
 }

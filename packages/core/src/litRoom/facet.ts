@@ -19,6 +19,9 @@ export interface Facet {
   readonly back: Face
   /** For each edge, what is inside of it as seen from the front: normal · p ≤ offset. */
   readonly edges: readonly { readonly normal: Vec; readonly offset: number }[]
+  /** A ball that holds it. */
+  readonly centre: Vec
+  readonly radiusM: number
   /** What it is a part of, as somebody would name it. */
   readonly name: string
 }
@@ -37,6 +40,8 @@ export function facet(corners: readonly Vec[], front: Face, back: Face, name = '
     normal = [normal[0] + c[0], normal[1] + c[1], normal[2] + c[2]]
   })
   const n = unit(normal)
+  const mean = (axis: 0 | 1 | 2) => corners.reduce((sum, c) => sum + c[axis], 0) / corners.length
+  const centre: Vec = [mean(0), mean(1), mean(2)]
   return {
     corners,
     normal: n,
@@ -49,6 +54,8 @@ export function facet(corners: readonly Vec[], front: Face, back: Face, name = '
       const edge: Vec = [outward[0] / by, outward[1] / by, outward[2] / by]
       return { normal: edge, offset: dot(edge, a) }
     }),
+    centre,
+    radiusM: Math.max(...corners.map((c) => length(minus(c, centre)))),
     name,
   }
 }

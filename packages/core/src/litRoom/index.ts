@@ -11,7 +11,7 @@ export {
 } from './build.ts'
 export { directLux, emittersOf, lampLux, meanLux, type PointSource, type Scene } from './direct.ts'
 export { BLACK, type Face, facet, type Facet } from './facet.ts'
-export { formFactor, visiblePieces } from './visible.ts'
+export { formFactor, visibleFormFactor } from './visible.ts'
 export { beamSource, readReceivers, type ReceiverReading, readSceneFile, type SceneFile } from './sceneFile.ts'
 export { lightMap, type LightMap, type MapArea } from './lightMap.ts'
 export { lampLight, type LampLight, litBy, sightsOf, type Stage, type StageReceiver, type StageSight } from './stage.ts'

@@ -2,31 +2,22 @@ import { type Facet, inFront, ON_PLANE_M } from './facet.ts'
 import { dot, type Vec } from '../geometry/index.ts'
 
 type Polygon = readonly Vec[]
-interface Split {
-  /** Where normal · p > offset. */
-  readonly over: Polygon
-  readonly under: Polygon
-}
-
-/** Cuts a convex polygon by a plane. @source Sutherland and Hodgman, CACM 17 (1), 1974 */
-export function cut(polygon: Polygon, normal: Vec, offset: number): Split {
-  const over: Vec[] = []
-  const under: Vec[] = []
-  for (let i = 0; i < polygon.length; i++) {
-    const a = polygon[i]!
-    const b = polygon[(i + 1) % polygon.length]!
-    const da = dot(normal, a) - offset
-    const db = dot(normal, b) - offset
-    if (da >= 0) over.push(a)
-    if (da <= 0) under.push(a)
+/** What of a convex polygon is where normal · p ≤ offset. @source Sutherland and Hodgman, CACM 17 (1), 1974 */
+function under(polygon: Polygon, nx: number, ny: number, nz: number, offset: number): Polygon {
+  const kept: Vec[] = []
+  let a = polygon[polygon.length - 1]!
+  let da = nx * a[0] + ny * a[1] + nz * a[2] - offset
+  for (const b of polygon) {
+    const db = nx * b[0] + ny * b[1] + nz * b[2] - offset
     if ((da > 0 && db < 0) || (da < 0 && db > 0)) {
       const t = da / (da - db)
-      const at: Vec = [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t, a[2] + (b[2] - a[2]) * t]
-      over.push(at)
-      under.push(at)
+      kept.push([a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t, a[2] + (b[2] - a[2]) * t])
     }
+    if (db <= 0) kept.push(b)
+    a = b
+    da = db
   }
-  return { over: over.length < 3 ? [] : over, under: under.length < 3 ? [] : under }
+  return kept.length < 3 ? [] : kept
 }
 
 /** Whether all of a polygon is where normal · p ≥ offset. */
@@ -35,52 +26,38 @@ function isOver(polygon: Polygon, nx: number, ny: number, nz: number, offset: nu
   return true
 }
 
-/** What of a polygon is not behind a blocker as seen from a point: the pieces that its shadow leaves. */
-function outOfShadow(polygon: Polygon, from: Vec, blocker: Facet): readonly Polygon[] | null {
+/** What of a polygon is behind a blocker as seen from a point, which is convex again; null where nothing is. */
+function inShadow(polygon: Polygon, from: Vec, blocker: Facet): Polygon | null {
   const distance = inFront(blocker, from)
   if (Math.abs(distance) < ON_PLANE_M) return null
   const side = distance > 0 ? 1 : -1
   const { normal: n, corners } = blocker
   const depth = blocker.offset * side
   if (isOver(polygon, n[0] * side, n[1] * side, n[2] * side, depth - ON_PLANE_M)) return null
-  // Planes through the eye and each edge; which of their sides is the blocker's depends on the side it is seen from.
-  const planes: Vec[] = []
   const [x, y, z] = from
-  for (let i = 0; i < corners.length; i++) {
-    const a = corners[i]!
-    const b = corners[i + 1 === corners.length ? 0 : i + 1]!
-    const [ax, ay, az] = [a[0] - x, a[1] - y, a[2] - z]
+  const planes: number[] = []
+  const last = corners[corners.length - 1]!
+  let [ax, ay, az] = [last[0] - x, last[1] - y, last[2] - z]
+  for (const b of corners) {
+    // The plane through the eye and an edge; which of its sides is the blocker's depends on the side it is seen from.
     const [bx, by, bz] = [b[0] - x, b[1] - y, b[2] - z]
-    const plane: Vec = [(ay * bz - az * by) * side, (az * bx - ax * bz) * side, (ax * by - ay * bx) * side]
+    const nx = (ay * bz - az * by) * side
+    const ny = (az * bx - ax * bz) * side
+    const nz = (ax * by - ay * bx) * side
+    const offset = nx * x + ny * y + nz * z
     // Nearly always something is wholly beside what stands about, and nothing need be cut.
-    if (isOver(polygon, plane[0], plane[1], plane[2], plane[0] * x + plane[1] * y + plane[2] * z)) return null
-    planes.push(plane)
+    if (isOver(polygon, nx, ny, nz, offset)) return null
+    planes.push(nx, ny, nz, offset)
+    ax = bx
+    ay = by
+    az = bz
   }
-  const left: Polygon[] = []
-  const behind = cut(polygon, [-n[0] * side, -n[1] * side, -n[2] * side], -depth)
-  if (behind.under.length > 0) left.push(behind.under)
-  let inShadow = behind.over
-  for (const plane of planes) {
-    if (inShadow.length === 0) return null
-    const { over, under } = cut(inShadow, plane, dot(plane, from))
-    if (over.length > 0) left.push(over)
-    inShadow = under
-  }
-  return inShadow.length === 0 ? null : left
-}
-
-/**
- * What of a polygon can be seen from a point, as convex pieces: exact, since the shadow of a flat blocker is a pyramid.
- * @param blockers all that may stand between; those that lie on the point or on the polygon do not
- */
-export function visiblePieces(polygon: Polygon, from: Vec, blockers: readonly Facet[]): readonly Polygon[] {
-  let pieces: readonly Polygon[] = [polygon]
-  for (const blocker of blockers) {
-    if (pieces.length === 0) return pieces
-    if (pieces.length === 1) pieces = outOfShadow(pieces[0]!, from, blocker) ?? pieces
-    else pieces = pieces.flatMap((piece) => outOfShadow(piece, from, blocker) ?? [piece])
-  }
-  return pieces
+  let part = polygon
+  for (let i = 0; i < planes.length && part.length > 0; i += 4)
+    part = under(part, planes[i]!, planes[i + 1]!, planes[i + 2]!, planes[i + 3]!)
+  if (part.length === 0) return null
+  part = under(part, n[0] * side, n[1] * side, n[2] * side, depth)
+  return part.length === 0 ? null : part
 }
 
 /**
@@ -92,7 +69,8 @@ export function visiblePieces(polygon: Polygon, from: Vec, blockers: readonly Fa
  */
 export function formFactor(polygon: Polygon, at: Vec, normal: Vec): number {
   const offset = dot(normal, at)
-  const above = isOver(polygon, normal[0], normal[1], normal[2], offset) ? polygon : cut(polygon, normal, offset).over
+  const [nx, ny, nz] = normal
+  const above = isOver(polygon, nx, ny, nz, offset) ? polygon : under(polygon, -nx, -ny, -nz, -offset)
   if (above.length < 3) return 0
   let sum = 0
   const last = above[above.length - 1]!
@@ -110,4 +88,52 @@ export function formFactor(polygon: Polygon, at: Vec, normal: Vec): number {
     az = bz
   }
   return Math.abs(sum) / (2 * Math.PI)
+}
+
+/** Those of some blockers whose balls meet the cone from an eye to a face's ball, and are not wholly beyond it. */
+function nearCone(face: Facet, at: Vec, blockers: readonly Facet[]): readonly Facet[] {
+  const [cx, cy, cz] = [face.centre[0] - at[0], face.centre[1] - at[1], face.centre[2] - at[2]]
+  const c2 = cx * cx + cy * cy + cz * cz
+  const r = face.radiusM
+  if (c2 <= r * r) return blockers
+  const c = Math.sqrt(c2)
+  const sinC = r / c
+  const cosC = Math.sqrt(1 - sinC * sinC)
+  const found: Facet[] = []
+  for (const blocker of blockers) {
+    const [bx, by, bz] = [blocker.centre[0] - at[0], blocker.centre[1] - at[1], blocker.centre[2] - at[2]]
+    const b2 = bx * bx + by * by + bz * bz
+    const rb = blocker.radiusM
+    if (b2 > rb * rb) {
+      const b = Math.sqrt(b2)
+      if (b - rb > c + r) continue
+      const sinB = rb / b
+      // Further apart than both half angles together: cos α < cos (γ + β).
+      const apart = (cx * bx + cy * by + cz * bz) / (c * b)
+      const together = cosC * Math.sqrt(1 - sinB * sinB) - sinC * sinB
+      if (apart < together && sinB + sinC < 1.4) continue
+    }
+    found.push(blocker)
+  }
+  return found
+}
+
+function visiblePart(polygon: Polygon, at: Vec, normal: Vec, blockers: readonly Facet[], count: number): number {
+  let sum = formFactor(polygon, at, normal)
+  for (let i = 0; i < count && sum > 0; i++) {
+    const hidden = inShadow(polygon, at, blockers[i]!)
+    if (hidden) sum -= visiblePart(hidden, at, normal, blockers, i)
+  }
+  return Math.max(0, sum)
+}
+
+/**
+ * The same of what can be seen of a face past what may stand between: exact, since the shadow of a flat blocker is a
+ * pyramid. What one blocker hides is taken off, less what those before it hide of that already.
+ * @param blockers those that lie on the surface's place or on the face hide nothing
+ */
+export function visibleFormFactor(face: Facet, at: Vec, normal: Vec, blockers: readonly Facet[]): number {
+  if (blockers.length === 0) return formFactor(face.corners, at, normal)
+  const near = nearCone(face, at, blockers)
+  return visiblePart(face.corners, at, normal, near, near.length)
 }

@@ -1,0 +1,100 @@
+import { readFileSync } from 'node:fs'
+import {
+  lightMap,
+  panelFacet,
+  readReceivers,
+  readSceneFile,
+  roomFacets,
+  type PointSource,
+  type Stage,
+  beamSource,
+} from '@kavrell/core/litRoom'
+import { mustBe } from '@kavrell/core/outcome'
+
+const AREA = { leftM: 0, topM: 0, widthM: 12, depthM: 9, heightM: 1.5 }
+
+/** A room of 12 × 9 m with lamps round it, two of them behind cloths of 2.4 m, and flags before the others. */
+function studio(lamps: number, blockers: number): { stage: Stage; sources: PointSource[] } {
+  const outlineM = [[0, 0], [12, 0], [12, 9], [0, 9]] as const // prettier-ignore
+  const facets = roomFacets({ outlineM, heightM: 4, reflectance: { floor: 0.2, ceiling: 0.6, walls: [0.4, 0.4, 0.4, 0.4] } }, [], []) // prettier-ignore
+  const cloths: { facet: number; transmission: number }[] = []
+  const sources = Array.from({ length: lamps }, (_, i) => {
+    const turn = (i / lamps) * 2 * Math.PI
+    const at = [6 + 5 * Math.sin(turn), 4.5 - 3.8 * Math.cos(turn), 2.6] as const
+    const bearingDeg = ((turn * 180) / Math.PI + 180) % 360
+    if (i < 2) {
+      cloths.push({ facet: facets.length, transmission: 0.4 })
+      const cloth = [6 + 3.6 * Math.sin(turn), 4.5 - 2.6 * Math.cos(turn), 1.6] as const
+      facets.push(panelFacet({ at: cloth, bearingDeg, tiltDeg: 0, widthM: 2.4, heightM: 2.4, reflectance: 0.4, exitance: 0 })) // prettier-ignore
+    }
+    return beamSource({ at, bearingDeg, tiltDeg: -15, luxAt1m: 20_000, beamDeg: 60 })
+  })
+  for (let i = 0; i < blockers; i++) {
+    const turn = ((i + 0.4) / blockers) * 2 * Math.PI
+    const at = [6 + 2.2 * Math.sin(turn), 4.5 - 1.8 * Math.cos(turn), 1.6] as const
+    facets.push(panelFacet({ at, bearingDeg: (turn * 180) / Math.PI, tiltDeg: 0, widthM: 0.9, heightM: 1.2, reflectance: 0.04, exitance: 0 })) // prettier-ignore
+  }
+  return { stage: { facets, cloths }, sources }
+}
+
+/** Milliseconds of a map, the middle of five after two to warm up. */
+function mapMs(lamps: number, blockers: number, columns: number): number {
+  const { stage, sources } = studio(lamps, blockers)
+  const times = Array.from({ length: 7 }, () => {
+    const from = performance.now()
+    lightMap(stage, sources, AREA, 20, columns)
+    return performance.now() - from
+  })
+  return times.slice(2).sort((a, b) => a - b)[2]!
+}
+
+export interface LightFigures {
+  /** 12 lamps, 8 blockers, 5 cm. */
+  readonly mapMs: number
+  /** The same as it is drawn while a hand moves something. */
+  readonly handMs: number
+  readonly growth: readonly { readonly what: string; readonly ms: number }[]
+  readonly marks: number
+  /** Against the path tracer, all bounces: relative, the mean and the worst. */
+  readonly meanError: number
+  readonly worstError: number
+  readonly held: number
+  readonly sceneMs: number
+}
+
+/** Columns of the map while something is dragged. */
+const HAND_COLUMNS = 70
+
+/** Measures maps of light, and light in rooms against the reference scenes. */
+export function measureLight(): LightFigures {
+  const growth = [
+    { what: '6 lamps', ms: mapMs(6, 8, 240) },
+    { what: '12 lamps', ms: mapMs(12, 8, 240) },
+    { what: '24 lamps', ms: mapMs(24, 8, 240) },
+    { what: 'no blocker', ms: mapMs(12, 0, 240) },
+    { what: '16 blockers', ms: mapMs(12, 16, 240) },
+    { what: 'a quarter of the cells', ms: mapMs(12, 8, 120) },
+  ]
+  const { rows } = JSON.parse(readFileSync('packages/core/vectors/scenes.json', 'utf8')) as {
+    rows: { input: unknown; expected: { full_lux: number }[] }[]
+  }
+  const from = performance.now()
+  const errors: number[] = []
+  let held = 0
+  for (const { input, expected } of rows)
+    readReceivers(mustBe(readSceneFile(input))).forEach(({ full_lux: lux, full_range_lux: [least, most] }, i) => {
+      const truth = expected[i]!.full_lux
+      errors.push(Math.abs(lux - truth) / truth)
+      if (truth >= least && truth <= most) held++
+    })
+  return {
+    mapMs: growth[1]!.ms,
+    handMs: mapMs(12, 8, HAND_COLUMNS),
+    growth,
+    marks: errors.length,
+    meanError: errors.reduce((sum, e) => sum + e, 0) / errors.length,
+    worstError: Math.max(...errors),
+    held,
+    sceneMs: (performance.now() - from) / rows.length,
+  }
+}
