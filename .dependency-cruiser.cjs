@@ -4,7 +4,20 @@
  */
 const FLOORS = {
   ground: ['outcome', 'text', 'time', 'geometry', 'timecode'],
-  trade: ['optics', 'exposure', 'photometry', 'litRoom', 'light', 'sun', 'room', 'power', 'media', 'colour', 'script', 'money'],
+  trade: [
+    'optics',
+    'exposure',
+    'photometry',
+    'litRoom',
+    'light',
+    'sun',
+    'room',
+    'power',
+    'media',
+    'colour',
+    'script',
+    'money',
+  ],
   records: ['records'],
   readings: ['place', 'shotlist', 'beginnings', 'setup', 'takes', 'cards', 'kit', 'day', 'callSheets'],
   roof: ['snags', 'papers'],

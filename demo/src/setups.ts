@@ -1,5 +1,5 @@
 import type { Builder } from './builder.ts'
-import { aimAt, lampType } from '@kavrell/core/light'
+import { aimAt, lampType, usualCctK } from '@kavrell/core/light'
 import { asId, type RecordFields } from '@kavrell/core/records'
 
 interface LampPlan {
@@ -107,7 +107,16 @@ const SETUPS: readonly SetupPlan[] = [
       { kind: 'tube-120', role: 'edge', at: [8.6, 3, 2.6], level: 80, circuit: 'loft ring' },
     ],
     panels: [
-      { name: 'Half cloth, 1.2 × 1.2', type: 'cloth', xM: 4.1, yM: 5.9, heightM: 2, lossStops: 1, bearingDeg: 107, tiltDeg: -18 },
+      {
+        name: 'Half cloth, 1.2 × 1.2',
+        type: 'cloth',
+        xM: 4.1,
+        yM: 5.9,
+        heightM: 2,
+        lossStops: 1,
+        bearingDeg: 107,
+        tiltDeg: -18,
+      },
       { name: 'Black, 1.2 × 1.8', type: 'black', xM: 7.3, yM: 6, heightM: 1.3, tallM: 1.8, bearingDeg: 312, lossStops: 0, backPct: 4 }, // prettier-ignore
     ],
   },
@@ -224,7 +233,7 @@ export function addSetups(b: Builder): void {
         luxAt1m: type.luxAt1m,
         beamDeg: type.beamDeg,
         watts: type.watts,
-        cctK: type.cctK,
+        cctK: usualCctK(type),
         xM,
         yM,
         heightM: zM,

@@ -1,6 +1,6 @@
 export { setupDifference } from './difference.ts'
 export { aimAt, type Lamp, type LampRole, sourceOfLamp } from './lamp.ts'
-export { LAMP_LIBRARY, lampType } from './library.ts'
+export { lampFamilies, LAMP_LIBRARY, type LampType, lampType, usualCctK } from './library.ts'
 export { lightScale, type LightScale } from './lightScale.ts'
 export { type LampAtMark, type MarkReading, readMark } from './mark.ts'
 export { PANEL_LIBRARY, type PanelType } from './panels.ts'

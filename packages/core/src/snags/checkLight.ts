@@ -1,4 +1,4 @@
-import { waysOut } from '../light/index.ts'
+import { lampType, waysOut } from '../light/index.ts'
 import { byId, type PlacedLamp, type Production, type Shot, updateRecord } from '../records/index.ts'
 import {
   isTooDark,
@@ -258,4 +258,45 @@ function ratioFixes(reading: SetupReading, { reading: light }: MarkRead, wantedR
   const fill = wantedRatio > 1 ? level('fill', (now) => keyLux / (wantedRatio - 1) - (fillLux - now)) : []
   const key = level('key', (now) => now + fillLux * (wantedRatio - 1) - keyLux)
   return [...fill, ...key]
+}
+
+/** Does a setup say what its lamps ask people to take care of? */
+export function checkLampCautions(production: Production): Finding[] {
+  return Object.values(production.setup).flatMap((setup) => {
+    const lamps = Object.values(production.lamp).filter((lamp) => lamp.setupId === setup.id && lamp.levelPct > 0)
+    const hot = lamps.filter((lamp) => lampType(lamp.libraryKey)?.hot)
+    const onMains = lamps.filter((lamp) => lamp.watts > 0 && !lampType(lamp.libraryKey)?.battery)
+    const missing = [
+      {
+        caution: 'heat',
+        because: hot,
+        says: 'Glass and housings burn fingers, cloth and gel, and stay hot for a long time.',
+      },
+      {
+        caution: 'mains',
+        because: setup.cautions.includes('water') ? onMains : [],
+        says: 'Mains beside water: a residual-current device, connectors off the ground, and local rules and a qualified person decide.',
+      },
+    ].filter(({ caution, because }) => because.length > 0 && !setup.cautions.includes(caution))
+    return missing.map(({ caution, because, says }): Finding => ({
+      check: `light.caution-${caution}`,
+      severity: 'watch',
+      stage: 'light',
+      rule: null,
+      about: { kind: 'setup', id: setup.id },
+      says: `Setup ${setup.letter} has ${because.map((lamp) => lamp.name).join(', ')} and no word on ${caution}. ${says}`,
+      evidence: because.map((lamp) => ({
+        label: lamp.name,
+        value: lamp.watts,
+        unit: 'W',
+        from: `setup ${setup.letter}`,
+      })),
+      fixes: [
+        {
+          says: `Take care of ${caution} in setup ${setup.letter}`,
+          changes: [updateRecord('setup', setup.id, { cautions: [...setup.cautions, caution] })],
+        },
+      ],
+    }))
+  })
 }

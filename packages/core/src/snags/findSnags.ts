@@ -8,7 +8,7 @@ import { checkFixedTimes } from './checkFixedTimes.ts'
 import { checkLenses, checkRoomForShots, checkScreens } from './checkLenses.ts'
 import { checkHours } from './checkHours.ts'
 import { checkKit } from './checkKit.ts'
-import { checkExposure, checkRatio } from './checkLight.ts'
+import { checkExposure, checkLampCautions, checkRatio } from './checkLight.ts'
 import { checkPairMatch } from './checkMatching.ts'
 import { checkPeople } from './checkPeople.ts'
 import { checkNoise, checkOperators, checkPlaceGaps } from './checkPlaces.ts'
@@ -25,6 +25,7 @@ export function findSnags(production: Production): Finding[] {
   const all = [
     checkExposure,
     checkRatio,
+    checkLampCautions,
     checkMainsFlicker,
     checkFrameRates,
     checkShutterSchool,

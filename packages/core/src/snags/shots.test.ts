@@ -3,7 +3,7 @@ import { asId, tryChanges, withNewIds, createRecord } from '../records/index.ts'
 import { productionWith } from '../testing/index.ts'
 import { checkOnceOnly } from './checkCover.ts'
 import { checkKit } from './checkKit.ts'
-import { checkExposure, checkRatio } from './checkLight.ts'
+import { checkExposure, checkLampCautions, checkRatio } from './checkLight.ts'
 import { checkCircuits } from './checkPower.ts'
 import { checkFrameRates, checkMainsFlicker, checkPairs, checkShutterSchool } from './checkShots.ts'
 import { findSnags } from './findSnags.ts'
@@ -86,6 +86,56 @@ describe('exposure', () => {
     expect(says(checkRatio(flat))[0]).toMatch(/1.5 : 1, flatter/)
     expect(fixesOf(checkRatio(flat))).toEqual(['Fill to 50 %'])
     expect(afterEachFix(checkRatio, flat)).toEqual([[]])
+  })
+})
+
+describe('too much light', () => {
+  // 1000 lx at ISO 800, 1/50 s is T8.
+  const lit = (shot: object, rows: object = {}) =>
+    productionWith({
+      setup: { setup: {} },
+      mark: { mark: {} },
+      lamp: { key: {} },
+      camera: { camera: { nativeIso: 400 } },
+      shot: { a: { setupId: 'setup', cameraId: 'camera', ...shot } },
+      ...rows,
+    })
+  test('is judged as too little is, and every way out takes it away', () => {
+    const p = lit({ tStop: 4 })
+    const found = checkExposure(p)
+    expect(says(found)).toEqual(['1A is 2.0 stops too bright in setup A: the light gives T8.0, the shot wants T4.'])
+    expect(found[0]!.severity).toBe('stop')
+    expect(fixesOf(found)).toEqual(['Put in 2 stops of neutral density', 'Key to 25 %', 'Close to T8'])
+    expect(afterEachFix(checkExposure, p).flat()).toEqual([])
+  })
+  test('what is meant to be over is not, and a mark left out says nothing', () => {
+    expect(checkExposure(lit({ tStop: 4 }, { mark: { mark: { wantStops: 2 } } }))).toEqual([])
+    expect(checkExposure(lit({ tStop: 4 }, { mark: { mark: { judged: false } } }))).toEqual([])
+  })
+  test('and a second mark in the dark is told by its name', () => {
+    const p = lit({ tStop: 8 }, { mark: { mark: {}, second: { name: 'Second', facingDeg: 180 } } })
+    expect(says(checkExposure(p))).toEqual(['1A has no light at all for Second in setup A.'])
+  })
+})
+
+describe('what lamps ask people to take care of', () => {
+  const setup = (cautions: string[], lamp: object) =>
+    productionWith({ setup: { setup: { cautions } }, lamp: { key: { name: 'Big one', watts: 650, ...lamp } } })
+  test('hot lamps want heat, mains beside water wants mains; one press puts it down', () => {
+    const hot = setup([], { libraryKey: 'tungsten-650' })
+    expect(says(checkLampCautions(hot))[0]).toMatch(
+      /^Setup A has Big one and no word on heat\. Glass and housings burn/,
+    )
+    expect(afterEachFix(checkLampCautions, hot)).toEqual([[]])
+    const wet = setup(['water'], { libraryKey: 'led-300-bare' })
+    expect(says(checkLampCautions(wet))[0]).toMatch(/no word on mains\. .*a qualified person decide/)
+    expect(afterEachFix(checkLampCautions, wet)).toEqual([[]])
+  })
+  test('not once it is said, nor of what is cold, off, or on batteries', () => {
+    expect(checkLampCautions(setup(['heat'], { libraryKey: 'tungsten-650' }))).toEqual([])
+    expect(checkLampCautions(setup([], { libraryKey: 'led-300-bare' }))).toEqual([])
+    expect(checkLampCautions(setup([], { libraryKey: 'tungsten-650', levelPct: 0 }))).toEqual([])
+    expect(checkLampCautions(setup(['water'], { libraryKey: 'battery-60' }))).toEqual([])
   })
 })
 

@@ -8,7 +8,7 @@ import type { Thing } from './LightPlan.tsx'
 import { Power } from './Power.tsx'
 import { addLamp, addPanel } from './placing.ts'
 import { stopForIlluminance } from '@kavrell/core/exposure'
-import { LAMP_LIBRARY, PANEL_LIBRARY } from '@kavrell/core/light'
+import { lampFamilies, PANEL_LIBRARY } from '@kavrell/core/light'
 import type { RecordOf } from '@kavrell/core/records'
 import { furthestOff, isOff, ofSetup, type SetupReading, type ShotReading, worstShot } from '@kavrell/core/setup'
 import { counted, exposureError, lux, frameRateText, shutter, stopName } from '@kavrell/core/text'
@@ -217,10 +217,14 @@ function Lamps({ setup, spot, reading, mark, selectedId, onSelect }: Props & { r
         rights.plan && (
           <Select aria-label="Add a lamp" value="" onChange={(e) => add(e.target.value)} w="150px">
             <option value="">Add a lamp …</option>
-            {LAMP_LIBRARY.map((l) => (
-              <option key={l.key} value={l.key}>
-                {l.name}
-              </option>
+            {lampFamilies().map(([family, kinds]) => (
+              <optgroup key={family} label={family}>
+                {kinds.map((l) => (
+                  <option key={l.key} value={l.key}>
+                    {l.name}
+                  </option>
+                ))}
+              </optgroup>
             ))}
           </Select>
         )

@@ -1,6 +1,6 @@
 import { addRecord } from '../../ui/addRecord.ts'
 import { extentOf, freePlace, type PlanPoint, turnTo } from '@kavrell/core/geometry'
-import { aimAt, LAMP_LIBRARY, PANEL_LIBRARY } from '@kavrell/core/light'
+import { aimAt, LAMP_LIBRARY, PANEL_LIBRARY, usualCctK } from '@kavrell/core/light'
 import { outlineOfSpot } from '@kavrell/core/place'
 import { asId, type Production, type RecordOf } from '@kavrell/core/records'
 import { ofSetup, type SetupReading } from '@kavrell/core/setup'
@@ -45,7 +45,7 @@ export function addLamp(
   const target = mark ? { xM: mark.xM, yM: mark.yM, zM: mark.heightM } : { ...middle, zM: 1.5 }
   const aim = aimAt(from, target)
   const isFree = (role: string) => !lamps.some((lamp) => lamp.role === role)
-  const { name, cctK, luxAt1m, beamDeg, watts } = type
+  const { name, luxAt1m, beamDeg, watts } = type
   return addRecord('lamp', `Add ${name}`, {
     setupId: setup.id,
     name,
@@ -54,7 +54,7 @@ export function addLamp(
     luxAt1m,
     beamDeg,
     watts,
-    cctK,
+    cctK: usualCctK(type),
     xM: from.xM,
     yM: from.yM,
     heightM: from.zM,
