@@ -13,6 +13,7 @@ import {
   refuseTogether,
   schemaOf,
   idSchema,
+  withNewFields,
 } from '@kavrell/core/records'
 
 export const FILE_FORMAT = 'kavrell-production'
@@ -128,7 +129,7 @@ export function openFileReader(): FileReader {
       if (ids.has(id)) return fault(kind, id, 'id', 'This id is there twice.')
       ids.set(id, kind)
       const isOlder = typeof head.version === 'number' && head.version < FILE_VERSION
-      const parsed = schemaOf(kind).safeParse(isOlder ? asNow(kind, fields) : fields)
+      const parsed = schemaOf(kind).safeParse(isOlder ? asNow(kind, fields) : withNewFields(kind, fields))
       if (!parsed.success)
         return fault(kind, id, parsed.error.issues[0]!.path.join('.'), parsed.error.issues[0]!.message)
       const together = refuseTogether(kind, parsed.data)

@@ -24,6 +24,8 @@ export interface Field<T> {
   readonly options?: readonly string[]
   /** What an option is called where its own name is no plain word. */
   readonly words?: Readonly<Record<string, string>>
+  /** Records written before there was this field have what it begins with. */
+  readonly later?: true
 }
 
 /** What a record's fields hold. */
@@ -144,6 +146,9 @@ export const optional = <T>(field: Field<T>): Field<T | null> => ({
   column: { ...field.column, nullable: true },
   schema: field.schema.nullable(),
 })
+
+/** A field that its kind has not always had: where it is missing it is what it begins with. */
+export const addedLater = <T>(field: Field<T>): Field<T> => ({ ...field, later: true })
 
 /** One other record. */
 export const ref = <const K extends string>({ label, to }: { label: string; to: K }): Field<Id<K>> => ({

@@ -15,5 +15,10 @@ describe('what an older version of the app wrote', () => {
     for (const name of ['slate', 'number', 'dayId', 'startedAt', 'wild'])
       expect([name, schemaOf('take').safeParse(withNewFields('take', without(name))).success]).toEqual([name, false])
   })
+  test('what was added to a kind later is what it begins with', () => {
+    const { wantStops: _, judged: __, ...mark } = blank('mark', { name: 'Chair' })
+    expect(withNewFields('mark', mark)).toEqual({ ...mark, wantStops: 0, judged: true })
+    expect(schemaOf('mark').safeParse(withNewFields('mark', { name: 'Chair' })).success).toBe(false)
+  })
   test('and what is whole stays the very same', () => expect(withNewFields('take', take)).toBe(take))
 })

@@ -51,14 +51,14 @@ export function blank<K extends KindName>(kind: K, given: Partial<RecordFields<K
 
 /**
  * A record as an older version of the app wrote it, with the fields that it did not know: null where a field may be
- * open, no words where there may be none. Anything else that is missing stays missing, and is refused where it matters.
+ * open, no words where there may be none, what it begins with where it was added later. Anything else that is missing stays missing, and is refused where it matters.
  */
 export function withNewFields(
   kind: KindName,
   known: Readonly<Record<string, unknown>>,
 ): Readonly<Record<string, unknown>> {
   const missing = Object.entries(fieldsOf(kind)).filter(
-    ([name, { column, initial }]) => !Object.hasOwn(known, name) && (column.nullable || initial === ''),
+    ([name, { column, initial, later }]) => !Object.hasOwn(known, name) && (later || column.nullable || initial === ''),
   )
   return missing.length === 0
     ? known

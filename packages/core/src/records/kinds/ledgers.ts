@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { parseTimecode } from '../../timecode/index.ts'
 import {
+  addedLater,
   choice,
   data,
   flag,
@@ -191,7 +192,9 @@ export const LEDGERS = {
     /** Which card it was read from, as the reader told it. */
     cardMedium: text({ label: 'Card in the reader', most: 200 }),
     /** A stand-in for a card says how much of one each of its bytes is; a card's own are themselves. */
-    bytesStandFor: number({ label: 'A byte stands for', initial: 1, moreThan: 0, says: 'A byte stands for some.' }),
+    bytesStandFor: addedLater(
+      number({ label: 'A byte stands for', initial: 1, moreThan: 0, says: 'A byte stands for some.' }),
+    ),
     startedAt: instant({ label: 'Started' }),
     endedAt: instant({ label: 'Ended' }),
   }),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { choice, data, flag, longText, number, optional, pattern, ref, text, whole } from '../fields.ts'
+import { addedLater, choice, data, flag, longText, number, optional, pattern, ref, text, whole } from '../fields.ts'
 import { bearing, height, metres, minutes, plan, position, share, ascends } from '../tradeFields.ts'
 
 export const CAUTIONS = ['water', 'mains', 'wind', 'height', 'heat', 'haze', 'cable', 'fire', 'moving vehicle'] as const
@@ -134,15 +134,17 @@ export const LIGHT = {
     yM: position('Down'),
     heightM: height('Face height', 1.5),
     facingDeg: bearing('Faces', 180),
-    wantStops: number({
-      label: 'Wanted',
-      initial: 0,
-      unit: 'stops',
-      least: -8,
-      most: 4,
-      says: 'What is wanted is between 8 stops under and 4 over.',
-    }),
-    judged: flag({ label: 'Judge its light', initial: true }),
+    wantStops: addedLater(
+      number({
+        label: 'Wanted',
+        initial: 0,
+        unit: 'stops',
+        least: -8,
+        most: 4,
+        says: 'What is wanted is between 8 stops under and 4 over.',
+      }),
+    ),
+    judged: addedLater(flag({ label: 'Judge its light', initial: true })),
   }),
   panel: plan('a cloth, flag, board or black that stands in a setup', {
     setupId: ref({ label: 'Setup', to: 'setup' }),

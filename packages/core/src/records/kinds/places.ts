@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { choice, data, flag, longText, minuteOfDay, number, optional, ref, text } from '../fields.ts'
+import { addedLater, choice, data, flag, longText, minuteOfDay, number, optional, ref, text } from '../fields.ts'
 import { bearing, count, metres, plan, position, share, wallHeight, ascends } from '../tradeFields.ts'
 
 function isTimeZone(name: string): boolean {
@@ -121,9 +121,9 @@ export const PLACES = {
         .max(60, 'A room has at most 60 corners.')
         .refine((corners) => corners.length === 0 || corners.length >= 3, 'A room has at least three corners.'),
     }),
-    wallPct: share('Walls send back', 50),
-    ceilingPct: share('Ceiling sends back', 70),
-    floorPct: share('Floor sends back', 20),
+    wallPct: addedLater(share('Walls send back', 50)),
+    ceilingPct: addedLater(share('Ceiling sends back', 70)),
+    floorPct: addedLater(share('Floor sends back', 20)),
     note: longText({ label: 'Notes' }),
   }),
   fitting: plan(
