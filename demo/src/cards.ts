@@ -30,7 +30,9 @@ const UNLOGGED: Readonly<Record<string, readonly Clip[]>> = {
   C1: [['07:31:00', 80]],
   D1: [['07:31:05', 76]],
 }
-const MBPS: Readonly<Record<string, number>> = Object.fromEntries(DEMO_CAMERAS.map((camera) => [camera[0], camera[4]]))
+const MBPS: Readonly<Record<string, number>> = Object.fromEntries(
+  DEMO_CAMERAS.map((camera) => [camera.letter, camera.dataRateMbps]),
+)
 const clipsOn = (label: string): readonly Clip[] =>
   [
     ...TAKES.flatMap(([start, seconds, , , , card]): Clip[] => (card === label ? [[start, seconds]] : [])),

@@ -25,13 +25,14 @@ export interface DemoBuild {
  * *The Long Plank*, two days at Marlhythe Slip. Everything in it is invented. It is meant to be in trouble
  * in the usual ways: each finding it raises has a cause that a person on set would recognise.
  */
-/** Letter, name, sensor, Mb/s, native ISO, clean up to, operator. */
+const LARGE = { sensorWidthMm: 36, sensorHeightMm: 19, dataRateMbps: 480, nativeIso: 800, mostIso: 6400 }
+/** The cameras, and who works them. */
 export const DEMO_CAMERAS = [
-  ['A', '4K, large sensor', 36, 19, 480, 800, 6400, 'maren'],
-  ['B', '4K, large sensor', 36, 19, 480, 800, 6400, 'tobias'],
-  ['C', '4K, 24 mm sensor, locked wide', 23.5, 13.2, 200, 640, 3200, ''],
-  ['D', 'small action camera, locked low', 12.8, 7.2, 100, 400, 1600, ''],
-] as const
+  { letter: 'A', name: '4K, large sensor', ...LARGE, operator: 'maren' },
+  { letter: 'B', name: '4K, large sensor', ...LARGE, operator: 'tobias' },
+  { letter: 'C', name: '4K, 24 mm sensor, locked wide', sensorWidthMm: 23.5, sensorHeightMm: 13.2, dataRateMbps: 200, nativeIso: 640, mostIso: 3200, operator: null },
+  { letter: 'D', name: 'small action camera, locked low', sensorWidthMm: 12.8, sensorHeightMm: 7.2, dataRateMbps: 100, nativeIso: 400, mostIso: 1600, operator: null },
+] // prettier-ignore
 
 export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
   const b = new Builder(newId)
@@ -90,27 +91,8 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
   b.add('fixedEvent', 'tide 1', { dayId: b.id('day', 'day 1'), title: 'High water', startMin: 850 })
   b.add('fixedEvent', 'tide 2', { dayId: b.id('day', 'day 2'), title: 'High water', startMin: 889, endMin: 927 })
   addPeople(b)
-  for (const [
-    letter,
-    name,
-    sensorWidthMm,
-    sensorHeightMm,
-    dataRateMbps,
-    nativeIso,
-    mostIso,
-    operator,
-  ] of DEMO_CAMERAS) {
-    b.add('camera', letter, {
-      letter,
-      name,
-      sensorWidthMm,
-      sensorHeightMm,
-      dataRateMbps,
-      nativeIso,
-      mostIso,
-      operatorId: operator ? b.id('person', operator) : null,
-    })
-  }
+  for (const { operator, ...camera } of DEMO_CAMERAS)
+    b.add('camera', camera.letter, { ...camera, operatorId: operator ? b.id('person', operator) : null })
   b.add('recorder', 'R', { letter: 'R', name: 'Eight-track recorder', tracks: 8, operatorId: b.id('person', 'idris') })
   b.add('recorder', 'S', { letter: 'S', name: 'Pocket recorder', tracks: 2 })
   addSetups(b)

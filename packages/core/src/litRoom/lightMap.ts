@@ -4,6 +4,8 @@ import { type Cells, cellsOf, type Sight, sightOf } from './cells.ts'
 import { emittersOf, type PointSource, type Scene } from './direct.ts'
 import type { Effort } from './effort.ts'
 import { type Facet, inFront } from './facet.ts'
+import { type MapArea, shadows } from './shadows.ts'
+import { addSmooth } from './smooth.ts'
 import { litBy, type Stage } from './stage.ts'
 import { visibleFormFactor } from './visible.ts'
 
@@ -12,15 +14,6 @@ export interface LightMap {
   readonly rows: number
   /** Lux row by row from the top left, on surfaces turned towards each source, as a bare meter dome reads. */
   readonly lux: Float32Array
-}
-
-/** Where a map lies: a level rectangle, metres. */
-export interface MapArea {
-  readonly leftM: number
-  readonly topM: number
-  readonly widthM: number
-  readonly depthM: number
-  readonly heightM: number
 }
 
 /** What the room sends back changes slowly: it is read so many metres apart. */
@@ -97,139 +90,6 @@ export function lightMap(
   return { columns, rows, lux }
 }
 
-/** Nearer to the height of a lamp than this a thing throws its shadow to the end of the map. */
-const LEVEL_M = 0.005
-
-/**
- * Which points of a level map lie in the shadow of a lamp: what is between the two heights, cast onto the map, is a
- * convex polygon again, and its rows are filled.
- */
-function shadows(
-  blockers: readonly Facet[],
-  [lx, ly, lz]: Vec,
-  area: MapArea,
-  columns: number,
-  rows: number,
-): Uint8Array {
-  const dark = new Uint8Array(columns * rows)
-  const z = area.heightM
-  const isAbove = lz >= z
-  // As good as level with the map a lamp is taken to be a little off it, on the side it is.
-  const high = isAbove ? Math.max(lz, z + 2 * LEVEL_M) : Math.min(lz, z - 2 * LEVEL_M)
-  const [least, most] = isAbove ? [z, high - LEVEL_M] : [high + LEVEL_M, z]
-  for (const { corners } of blockers) {
-    const part = levelPart(levelPart(corners, least, 1), most, -1)
-    if (part.length < 3) continue
-    const cast = part.map(([x, y, pz]) => {
-      const t = (high - z) / (high - pz)
-      return [lx + (x - lx) * t, ly + (y - ly) * t] as const
-    })
-    fillRows(dark, cast, area, columns, rows)
-  }
-  return dark
-}
-
-/** What of a polygon is above a height, or below it. */
-function levelPart(polygon: readonly Vec[], height: number, side: 1 | -1): Vec[] {
-  return polygon.flatMap((b, i): Vec[] => {
-    const a = polygon[(i + polygon.length - 1) % polygon.length]!
-    const [da, db] = [(a[2] - height) * side, (b[2] - height) * side]
-    const t = da / (da - db)
-    const crossing: Vec[] = da * db < 0 ? [[a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t, height]] : []
-    return db >= 0 ? [...crossing, b] : crossing
-  })
-}
-
-/** Marks the points of a map that lie within a convex polygon, row by row. */
-function fillRows(
-  dark: Uint8Array,
-  polygon: readonly (readonly [number, number])[],
-  { leftM, topM, widthM, depthM }: MapArea,
-  columns: number,
-  rows: number,
-): void {
-  const rowOf = (y: number) => ((y - topM) / depthM) * rows - 0.5
-  const ys = polygon.map(([, y]) => y)
-  const first = Math.max(0, Math.ceil(rowOf(Math.min(...ys))))
-  const last = Math.min(rows - 1, Math.floor(rowOf(Math.max(...ys))))
-  for (let row = first; row <= last; row++) {
-    const y = topM + ((row + 0.5) / rows) * depthM
-    let [from, to] = [Infinity, -Infinity]
-    polygon.forEach(([bx, by], i) => {
-      const [ax, ay] = polygon[(i + polygon.length - 1) % polygon.length]!
-      if ((ay < y && by < y) || (ay > y && by > y) || ay === by) return
-      const x = ax + ((bx - ax) * (y - ay)) / (by - ay)
-      from = Math.min(from, x)
-      to = Math.max(to, x)
-    })
-    const columnOf = (x: number) => ((x - leftM) / widthM) * columns - 0.5
-    const start = Math.max(0, Math.ceil(columnOf(from)))
-    const end = Math.min(columns - 1, Math.floor(columnOf(to)))
-    if (end >= start) dark.fill(1, row * columns + start, row * columns + end + 1)
-  }
-}
-
-/** Points between which a smooth light is looked at first. */
-const STRIDE = 8
-/** What is nearer to a straight line than this share of all the light there is one. */
-const STRAIGHT = 0.01
-
-/**
- * Adds what changes smoothly nearly everywhere: looked at in squares, and in smaller ones where it is not straight from
- * corner to corner through the middle.
- */
-function addSmooth(
-  lux: Float32Array,
-  columns: number,
-  rows: number,
-  at: (column: number, row: number) => number,
-): void {
-  const known = new Float64Array(columns * rows).fill(-1)
-  const look = (column: number, row: number) => {
-    const i = row * columns + column
-    if (known[i]! < 0) known[i] = at(column, row)
-    return known[i]!
-  }
-  const square = (c0: number, r0: number, c1: number, r1: number) => {
-    if (c1 - c0 < 2 && r1 - r0 < 2) {
-      for (const c of [c0, c1]) for (const r of [r0, r1]) look(c, r)
-      return
-    }
-    const [a, b, c, d] = [look(c0, r0), look(c1, r0), look(c0, r1), look(c1, r1)]
-    const [cm, rm] = [(c0 + c1) >> 1, (r0 + r1) >> 1]
-    const flat = (column: number, row: number) => {
-      const u = c1 > c0 ? (column - c0) / (c1 - c0) : 0
-      const v = r1 > r0 ? (row - r0) / (r1 - r0) : 0
-      return (a * (1 - u) + b * u) * (1 - v) + (c * (1 - u) + d * u) * v
-    }
-    const isStraight = [
-      [cm, rm],
-      [cm, r0],
-      [c0, rm],
-      [cm, r1],
-      [c1, rm],
-    ].every(([x, y]) => {
-      // prettier-ignore
-      const truth = look(x!, y!)
-      return Math.abs(truth - flat(x!, y!)) <= STRAIGHT * (truth + lux[y! * columns + x!]!)
-    })
-    if (!isStraight) {
-      square(c0, r0, cm, rm)
-      square(cm, r0, c1, rm)
-      square(c0, rm, cm, r1)
-      square(cm, rm, c1, r1)
-      return
-    }
-    for (let row = r0; row <= r1; row++)
-      for (let column = c0; column <= c1; column++)
-        if (known[row * columns + column]! < 0) known[row * columns + column] = flat(column, row)
-  }
-  for (let row = 0; row < rows - 1 || row === 0; row += STRIDE)
-    for (let column = 0; column < columns - 1 || column === 0; column += STRIDE)
-      square(column, row, Math.min(columns - 1, column + STRIDE), Math.min(rows - 1, row + STRIDE))
-  for (let i = 0; i < lux.length; i++) lux[i]! += Math.max(0, known[i]!)
-}
-
 interface ReturnSights {
   readonly area: string
   readonly cells: Cells
@@ -266,7 +126,9 @@ function addReturn(lux: Float32Array, stage: Stage, scene: Scene, area: MapArea,
   const { cells, across, down, sights } = returnSights(stage, area)
   const bounced = bouncedLight(scene, cells)
   const known = new Float64Array(across * down)
-  sights.forEach((sight, i) => (known[Math.floor(i / LEVEL.length)]! += readReturn(bounced, sight) / LEVEL.length))
+  sights.forEach(
+    (sight, i) => (known[Math.floor(i / LEVEL.length)]! += readReturn(bounced, sight, RETURN).lux / LEVEL.length),
+  )
   for (let row = 0, k = 0; row < rows; row++)
     for (let column = 0; column < columns; column++, k++) {
       const x = ((column + 0.5) / columns) * (across - 1)

@@ -5,7 +5,8 @@ import photometry from '../../vectors/photometry.json'
 import scenes from '../../vectors/scenes.json'
 import { cross, dot, minus, unit, type Vec } from '../geometry/index.ts'
 import { mustBe } from '../outcome/index.ts'
-import { readPhotometricFile, sourceOf } from '../photometry/index.ts'
+import { sourceOf } from '../photometry/index.ts'
+import { placedRow, type PlacedRow } from '../testing/index.ts'
 import {
   BLACK,
   directLux,
@@ -19,6 +20,8 @@ import {
   rectangleFacet,
   visibleFormFactor,
 } from './index.ts'
+
+const textOf = (name: string) => readFileSync(new URL(`../../vectors/${name}`, import.meta.url), 'utf8')
 
 interface Expected {
   receiver: string
@@ -72,14 +75,6 @@ describe('area sources against reference rows', () => {
     width: number
     height: number
   }
-  interface Placed {
-    ies: string
-    position: Vec
-    aim: Vec
-    roll_deg: number
-    dimmer: number
-    stop_loss: number
-  }
   interface Row {
     id: string
     kind: string
@@ -89,7 +84,7 @@ describe('area sources against reference rows', () => {
       normal: Vec
       incident_lux: number
       transmittance: number
-      luminaire: Placed
+      luminaire: PlacedRow
       diffusion_stop_loss: number
     }
     expected: Record<string, number>
@@ -109,16 +104,7 @@ describe('area sources against reference rows', () => {
     near(luxOf(frameOf(input.frame, exitance), input), expected['lux']!, 1e-6)
   })
   test.each(of('area_from_luminaire'))('$id', ({ input, expected }) => {
-    const { luminaire: l } = input
-    const text = readFileSync(new URL(`../../vectors/${l.ies}`, import.meta.url), 'utf8')
-    const source = sourceOf({
-      light: mustBe(readPhotometricFile(text)).light,
-      at: l.position,
-      aimAt: l.aim,
-      rollDeg: l.roll_deg,
-      level: l.dimmer,
-      lossStops: l.stop_loss,
-    })
+    const source = sourceOf(placedRow(input.luminaire, textOf))
     const mean = meanLux(frameOf(input.frame, 1), source)
     near(mean, expected['mean_incident_lux']!, 1e-3)
     near(luxOf(frameOf(input.frame, mean * 2 ** -input.diffusion_stop_loss), input), expected['lux']!, 1e-3)

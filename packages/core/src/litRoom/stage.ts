@@ -1,5 +1,5 @@
 import type { Vec } from '../geometry/index.ts'
-import { bouncedLight, read } from './bounce.ts'
+import { bouncedLight, readReturn } from './bounce.ts'
 import { type Cells, cellsOf, type Sight, sightOf } from './cells.ts'
 import { directLux, emittersOf, lampLux, meanLux, type PointSource, type Scene } from './direct.ts'
 import { type Effort, QUICK } from './effort.ts'
@@ -76,7 +76,7 @@ export function lampLight({ stage, receivers, effort, cells, sights }: StageSigh
     const straightLux = lux > 0 && !isBlocked(scene.facets, at, lamp.at) ? lux : 0
     const clothLux = directLux({ ...scene, lamps: [] }, emitters, at, normal)
     if (!bounced) return { straightLux, clothLux, returnedLux: 0, deviationLux: 0 }
-    const { directLux: direct, fullLux, deviationLux } = read(scene, bounced, sights[i]!, at, normal, effort)
-    return { straightLux, clothLux, returnedLux: Math.max(0, fullLux - direct), deviationLux }
+    const returned = readReturn(bounced, sights[i]!, effort)
+    return { straightLux, clothLux, returnedLux: returned.lux, deviationLux: returned.deviationLux }
   })
 }

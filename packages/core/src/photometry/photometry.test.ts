@@ -4,6 +4,7 @@ import { describe, expect, test } from 'vitest'
 import vectors from '../../vectors/photometry.json'
 import { type Vec } from '../geometry/index.ts'
 import { mustBe } from '../outcome/index.ts'
+import { placedRow, type PlacedRow } from '../testing/index.ts'
 import { angleAtShare, brightest, candelaAt, fluxLm, readPhotometricFile, towards } from './index.ts'
 
 const fileOf = (name: string) => readFileSync(new URL(`../../vectors/${name}`, import.meta.url), 'utf8')
@@ -112,30 +113,15 @@ describe('files that lie', () => {
 })
 
 describe('a placed luminaire against reference rows', () => {
-  interface Placed {
-    ies: string
-    position: Vec
-    aim: Vec
-    roll_deg: number
-    dimmer: number
-    stop_loss: number
-  }
   interface Row {
     id: string
     kind: string
-    input: { luminaire?: Placed; luminaires?: Placed[]; point: Vec; normal: Vec }
+    input: { luminaire?: PlacedRow; luminaires?: PlacedRow[]; point: Vec; normal: Vec }
     expected: Record<string, number> & { each?: number[] }
   }
   const rows = (kind: string) => (vectors.rows as unknown as Row[]).filter((row) => row.kind === kind)
-  const lux = (given: Placed, point: Vec, normal: Vec) => {
-    const placed = {
-      light: mustBe(readPhotometricFile(fileOf(given.ies))).light,
-      at: given.position,
-      aimAt: given.aim,
-      rollDeg: given.roll_deg,
-      level: given.dimmer,
-      lossStops: given.stop_loss,
-    }
+  const lux = (given: PlacedRow, point: Vec, normal: Vec) => {
+    const placed = placedRow(given, fileOf)
     const away: Vec = [point[0] - placed.at[0], point[1] - placed.at[1], point[2] - placed.at[2]]
     const r = Math.hypot(...away)
     const found = towards(placed, [away[0] / r, away[1] / r, away[2] / r])

@@ -51,6 +51,11 @@ describe('the room as scouted is the room that is lit', () => {
     expect(at(lit(outside(4) as Rows)).totalLux).toBe(0)
     expect(at(lit({ ...outside(4), fitting: {} })).totalLux).toBe(0)
   })
+  test('a room whose walls cross is no room, and that is said', () => {
+    const crossed = lit({}, { outline: [[0, 0], [6, 5], [6, 0], [0, 5]] }) // prettier-ignore
+    expect(readSetup(crossed, crossed.setup['setup']!).withoutWalls).toBe(true)
+    expect(readSetup(lit(), lit().setup['setup']!).withoutWalls).toBe(false)
+  })
   test('furniture stands in the way', () => {
     const wardrobe = { fitting: { f: { spotId: 'spot', type: 'furniture', xM: 3, yM: 3, widthM: 1, depthM: 0.5, headM: 2 } } } // prettier-ignore
     expect(at(lit(wardrobe as Rows)).totalLux).toBe(0)

@@ -59,6 +59,8 @@ export interface SetupReading {
   readonly marks: readonly MarkRead[]
   /** Those that some mark in their frame is judged for. */
   readonly shots: readonly ShotReading[]
+  /** Nobody knows what the walls do: their outline is no room. */
+  readonly withoutWalls: boolean
   /** Those of which nothing can be said: no mark is in their frame, or none that is to be judged. */
   readonly unread: readonly Shot[]
 }
@@ -122,7 +124,7 @@ export function readSetup(production: Production, setup: Setup): SetupReading {
   const known = kept.get(production) ?? new Map<string, SetupReading>()
   kept.set(production, known)
   let found = known.get(setup.id)
-  if (!found || found.setup !== setup) known.set(setup.id, (found = read(production, setup)))
+  if (!found) known.set(setup.id, (found = read(production, setup)))
   return found
 }
 
@@ -150,6 +152,7 @@ function read(production: Production, setup: Setup): SetupReading {
     lamps,
     marks,
     shots: readings.filter((reading) => reading !== null),
+    withoutWalls: stage.withoutWalls,
     unread: shots.filter((_, i) => !readings[i]),
   }
 }

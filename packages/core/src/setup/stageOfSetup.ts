@@ -1,4 +1,4 @@
-import { cornersOf, type Vec } from '../geometry/index.ts'
+import { cornersOf, extentOf, outlineFaults, type Vec } from '../geometry/index.ts'
 import { type Facet, facet, panelFacet, roomFacets, type Stage, type WallRectangle } from '../litRoom/index.ts'
 import { spotPlan, type SpotPlan } from '../place/index.ts'
 import { byId, type Fitting, type Panel, type Production, type Setup } from '../records/index.ts'
@@ -11,15 +11,15 @@ const GROUND_M = 15
 
 const face = (reflectance: number) => ({ reflectance, exitance: 0 })
 
-/** A box that stands on the floor or hangs above it: its sides, and what is on top. */
+/** A box that stands on the floor: its sides, and what is on top. */
 function boxFacets(fitting: Fitting): Facet[] {
   const corners = cornersOf(fitting)
-  const [bottom, top] = [fitting.type === 'obstacle' || fitting.type === 'furniture' ? 0 : fitting.sillM, fitting.headM]
-  if (!(top > bottom) || !(fitting.widthM > 0) || !(fitting.depthM > 0)) return []
+  const top = fitting.headM
+  if (!(top > 0) || !(fitting.widthM > 0) || !(fitting.depthM > 0)) return []
   const at = (i: number, z: number): Vec => [corners[i % 4]!.xM, corners[i % 4]!.yM, z]
   const matt = face(THING_REFLECTANCE)
   const name = fitting.name || fitting.type
-  const sides = [0, 1, 2, 3].map((i) => [at(i, bottom), at(i, top), at(i + 1, top), at(i + 1, bottom)])
+  const sides = [0, 1, 2, 3].map((i) => [at(i, 0), at(i, top), at(i + 1, top), at(i + 1, 0)])
   return [...sides, [at(0, top), at(1, top), at(2, top), at(3, top)]].map((polygon) => facet(polygon, matt, matt, name))
 }
 
@@ -38,41 +38,51 @@ function holeOf(plan: SpotPlan, window: SpotPlan['windows'][number]): WallRectan
   return hole.toM > hole.fromM && hole.topM > hole.bottomM ? hole : null
 }
 
+/** The ground of a spot out of doors, and some way around it. */
+function groundOf({ spot, outline }: SpotPlan): Facet {
+  const { leftM, topM, widthM, depthM } = extentOf(outline)
+  const [left, right] = [leftM - GROUND_M, leftM + widthM + GROUND_M]
+  const [far, near] = [topM - GROUND_M, topM + depthM + GROUND_M]
+  const corners: Vec[] = [[left, far, 0], [right, far, 0], [right, near, 0], [left, near, 0]] // prettier-ignore
+  return facet(corners, face(spot.floorPct / 100), face(0), 'ground')
+}
+
+/** Walls, floor and ceiling of a spot with its windows as holes; null where its outline is no room. */
+function wallsOf(plan: SpotPlan): Facet[] | null {
+  const { spot, outline } = plan
+  if (outlineFaults(outline).length > 0) return null
+  const walls = outline.map(() => spot.wallPct / 100)
+  const reflectance = { floor: spot.floorPct / 100, ceiling: spot.ceilingPct / 100, walls }
+  const holes = plan.windows.flatMap((window) => holeOf(plan, window) ?? [])
+  return roomFacets(
+    { outlineM: outline.map((p) => [p.xM, p.yM] as const), heightM: spot.heightM, reflectance },
+    holes,
+    [],
+  )
+}
+
+/** A setup as light finds it. */
+export interface SetupStage extends Stage {
+  /** The walls of its spot cross or lack something: light is followed as if there were none. */
+  readonly withoutWalls: boolean
+}
+
 /**
  * What stands in a setup, as light finds it: the walls of its spot as scouted, with windows as holes and doors shut,
  * furniture, and what was put up. Outdoors there is the ground and what stands about.
  */
-export function stageOfSetup(production: Production, setup: Setup): Stage {
+export function stageOfSetup(production: Production, setup: Setup): SetupStage {
   const spot = byId(production.spot, setup.spotId)
-  const facets: Facet[] = []
-  if (spot) {
-    const plan = spotPlan(production, spot)
-    const outlineM = plan.outline.map((p) => [p.xM, p.yM] as const)
-    if (spot.outdoors) {
-      const xs = outlineM.map(([x]) => x)
-      const ys = outlineM.map(([, y]) => y)
-      const [left, right] = [Math.min(...xs) - GROUND_M, Math.max(...xs) + GROUND_M]
-      const [far, near] = [Math.min(...ys) - GROUND_M, Math.max(...ys) + GROUND_M]
-      const ground: Vec[] = [[left, far, 0], [right, far, 0], [right, near, 0], [left, near, 0]] // prettier-ignore
-      facets.push(facet(ground, face(spot.floorPct / 100), face(0), 'ground'))
-    } else if (
-      plan.faults.every(
-        (fault) => !('walls' in fault && fault.code.startsWith('walls')) && fault.code !== 'too-few-corners',
-      )
-    ) {
-      const walls = outlineM.map(() => spot.wallPct / 100)
-      const reflectance = { floor: spot.floorPct / 100, ceiling: spot.ceilingPct / 100, walls }
-      const holes = plan.windows.flatMap((window) => holeOf(plan, window) ?? [])
-      facets.push(...roomFacets({ outlineM, heightM: spot.heightM, reflectance }, holes, []))
-    }
-    for (const f of plan.fittings) if (f.type === 'furniture' || f.type === 'obstacle') facets.push(...boxFacets(f))
-  }
+  const plan = spot && spotPlan(production, spot)
+  const walls = !plan ? null : spot.outdoors ? [groundOf(plan)] : wallsOf(plan)
+  const things = plan?.fittings.filter((f) => f.type === 'furniture' || f.type === 'obstacle') ?? []
+  const facets = [...(walls ?? []), ...things.flatMap(boxFacets)]
   const cloths: { facet: number; transmission: number }[] = []
   for (const panel of ofSetup(production.panel, setup)) {
     if (panel.type === 'cloth') cloths.push({ facet: facets.length, transmission: 2 ** -panel.lossStops })
     facets.push(facetOfPanel(panel))
   }
-  return { facets, cloths }
+  return { facets, cloths, withoutWalls: walls === null }
 }
 
 const facetOfPanel = (panel: Panel): Facet =>

@@ -1,2 +1,3 @@
 export { type Loose, productionWith } from './fixture.ts'
 export { lightIsThere } from './sky.ts'
+export { placedRow, type PlacedRow } from './placedRow.ts'

@@ -1,5 +1,5 @@
 import { Flex, Grid, Text } from '@chakra-ui/react'
-import { useState } from 'react'
+import { type ReactNode, useState } from 'react'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { Select } from '../../ui/fields.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
@@ -31,6 +31,11 @@ export function LightAside({ setup, spot, reading, selectedId, onSelect }: Props
   return (
     <>
       <Answer tone={worst && isOff(worst) ? 'stop' : 'ink'}>{inWords(reading, worst)}</Answer>
+      {reading.withoutWalls && (
+        <Text color="watch" fontWeight={600} mt="6px">
+          The walls of {spot.name} are no closed room: light is read as if there were none. Put them right in Scout.
+        </Text>
+      )}
       {mark && (
         <Text color="soft" mt="6px">
           {mark.reading.ratio ? (
@@ -75,7 +80,7 @@ export function LightAside({ setup, spot, reading, selectedId, onSelect }: Props
 const sayWanted = (stops: number) => `${counted(Math.abs(stops), 'stop')} ${stops < 0 ? 'under' : 'over'}`
 
 /** The screen's answer. Without a shot it is a stop to go by. */
-function inWords({ marks, shots, unread }: SetupReading, worst: ShotReading | undefined): string {
+function inWords({ marks, shots, unread, withoutWalls }: SetupReading, worst: ShotReading | undefined): string {
   const [mark] = marks
   if (!mark) return 'Put a mark where the face will be.'
   const { totalLux } = mark.reading
@@ -86,6 +91,7 @@ function inWords({ marks, shots, unread }: SetupReading, worst: ShotReading | un
   const off = furthestOff(worst)
   const who = worst.at.length > 1 ? `, ${off.mark.name}` : ''
   if (isOff(worst)) return `${worst.shot.code} is ${exposureError(off.errorStops)}${who}`
+  if (withoutWalls) return 'Right, if there were no walls'
   if (unread.length > 0) return `Right for the ${shots.length} that could be read`
   return marks.length > 1 ? 'Right for every shot here, at every mark in its frame' : 'Right for every shot here'
 }
@@ -145,6 +151,35 @@ function ShotLine(reading: ShotReading) {
   )
 }
 
+/** A thing of the setup on a line, chosen by a press. */
+const ThingLine = ({
+  columns,
+  chosen,
+  onChoose,
+  children,
+}: {
+  columns: string
+  chosen: boolean
+  onChoose: () => void
+  children: ReactNode
+}) => (
+  <Button
+    kind="bare"
+    display="grid"
+    gridTemplateColumns={columns}
+    gap="8px"
+    w="100%"
+    textAlign="left"
+    py="5px"
+    borderBottom="1px solid"
+    borderColor="line"
+    bg={chosen ? 'leaf' : undefined}
+    onClick={onChoose}
+  >
+    {children}
+  </Button>
+)
+
 /** Cloths, flags, boards and blacks that stand in the setup. */
 function Panels({ setup, spot, reading, selectedId, onSelect }: Props) {
   const production = useProduction()
@@ -165,7 +200,7 @@ function Panels({ setup, spot, reading, selectedId, onSelect }: Props) {
               if (id) onSelect({ kind: 'panel', id })
             }}
           >
-            <option value="">Cloth, flag, board …</option>
+            <option value="">Put up …</option>
             {PANEL_LIBRARY.map((panel) => (
               <option key={panel.key} value={panel.key}>
                 {panel.name}
@@ -176,19 +211,11 @@ function Panels({ setup, spot, reading, selectedId, onSelect }: Props) {
       }
     >
       {panels.map((panel) => (
-        <Button
-          kind="bare"
+        <ThingLine
           key={panel.id}
-          display="grid"
-          gridTemplateColumns="1fr 120px"
-          gap="8px"
-          w="100%"
-          textAlign="left"
-          py="5px"
-          borderBottom="1px solid"
-          borderColor="line"
-          bg={selectedId === panel.id ? 'leaf' : undefined}
-          onClick={() => onSelect({ kind: 'panel', id: panel.id })}
+          columns="1fr 120px"
+          chosen={selectedId === panel.id}
+          onChoose={() => onSelect({ kind: 'panel', id: panel.id })}
         >
           <Text as="span" truncate>
             {panel.name}
@@ -196,7 +223,7 @@ function Panels({ setup, spot, reading, selectedId, onSelect }: Props) {
           <Text as="span" fontFamily="mono" textAlign="right">
             {panel.type === 'cloth' ? `takes ${counted(panel.lossStops, 'stop')}` : `${panel.backPct} % back`}
           </Text>
-        </Button>
+        </ThingLine>
       ))}
     </Section>
   )
@@ -231,19 +258,11 @@ function Lamps({ setup, spot, reading, mark, selectedId, onSelect }: Props & { r
       }
     >
       {reading.lamps.map((lamp, i) => (
-        <Button
-          kind="bare"
+        <ThingLine
           key={lamp.id}
-          display="grid"
-          gridTemplateColumns="18px 1fr 44px 66px"
-          gap="8px"
-          w="100%"
-          textAlign="left"
-          py="5px"
-          borderBottom="1px solid"
-          borderColor="line"
-          bg={selectedId === lamp.id ? 'leaf' : undefined}
-          onClick={() => onSelect({ kind: 'lamp', id: lamp.id })}
+          columns="18px 1fr 44px 66px"
+          chosen={selectedId === lamp.id}
+          onChoose={() => onSelect({ kind: 'lamp', id: lamp.id })}
         >
           <b>{i + 1}</b>
           <Text as="span" truncate>
@@ -255,7 +274,7 @@ function Lamps({ setup, spot, reading, mark, selectedId, onSelect }: Props & { r
           <Text as="span" fontFamily="mono" textAlign="right">
             {mark ? lux(mark.reading.each[i]!) : '—'}
           </Text>
-        </Button>
+        </ThingLine>
       ))}
       {setup.ambientLux > 0 && (
         <Flex py="5px" color="soft">

@@ -9,6 +9,9 @@ import { turnTo } from '@kavrell/core/geometry'
 import { aimAt } from '@kavrell/core/light'
 import { updateRecord, asId, fieldsOf, type RecordOf } from '@kavrell/core/records'
 
+/** What stops light or sends it back lets none through. */
+const isNoCloth = (record: object): boolean => 'type' in record && record.type !== 'cloth'
+
 /** The lamp, mark or camera that is chosen on the plan, with everything that is set on it. */
 export function Selected({ thing, setup, onGone }: { thing: Thing; setup: RecordOf<'setup'>; onGone: () => void }) {
   const production = useProduction()
@@ -17,7 +20,9 @@ export function Selected({ thing, setup, onGone }: { thing: Thing; setup: Record
   if (!record) return null
   const marks = Object.values(production.mark).filter((m) => m.setupId === setup.id)
   const name = 'name' in record ? record.name : `camera ${production.camera[record.cameraId]?.letter}`
-  const fields = Object.keys(fieldsOf(thing.kind)).filter((f) => !['setupId', 'libraryKey', 'cameraId'].includes(f))
+  const fields = Object.keys(fieldsOf(thing.kind)).filter(
+    (f) => !['setupId', 'libraryKey', 'cameraId'].includes(f) && !(f === 'lossStops' && isNoCloth(record)),
+  )
   const lamp = thing.kind === 'lamp' ? (record as RecordOf<'lamp'>) : null
   const aim = (mark: RecordOf<'mark'>) => {
     if (!lamp) {

@@ -110,6 +110,20 @@ describe('the answer', () => {
     await open('E')
     expect(screen.getByText(/^4B is \d+\.\d over$/)).toBeTruthy()
   })
+  test('is no plain yes where the walls could not be read', async () => {
+    const crossed = withEach('spot', {
+      outline: [
+        [0, 0],
+        [12, 9],
+        [12, 0],
+        [0, 9],
+      ],
+    })
+    openDemo('planner', (records) => crossed(withEach('shot', { ndStops: 0, tStop: 6, fpsNum: 25, fpsDen: 1, shutterDeg: 180, iso: 800, window: 'none' })(records))) // prettier-ignore
+    await open('D')
+    expect(screen.getByText(/^The walls of Sail loft are no closed room/)).toBeTruthy()
+    expect(screen.queryByText(/^Right for every shot/)).toBeNull()
+  })
   test('is nothing where no mark is to be judged', async () => {
     openDemo('planner', withEach('mark', { judged: false }))
     await open('E')

@@ -8,7 +8,7 @@ import { addRecord, takeOut } from '../../ui/addRecord.ts'
 import { Input, Select } from '../../ui/fields.tsx'
 import { Button, Hint } from '../../ui/parts.tsx'
 import { APART_M, extentOf, freePlace, freeStretch, type Outline, PLAN_STEP_M } from '@kavrell/core/geometry'
-import { SURFACES } from '@kavrell/core/litRoom'
+import { SURFACES_INSIDE, SURFACES_OUTSIDE } from '@kavrell/core/litRoom'
 import { isOnWall, outlineOfSpot } from '@kavrell/core/place'
 import {
   asId,
@@ -144,28 +144,8 @@ export function SpotTools({
         <RecordField kind="spot" id={spot.id} field="heightM" />
         <RecordField kind="spot" id={spot.id} field="upBearingDeg" />
         <RecordField kind="spot" id={spot.id} field="outdoors" />
-        {(spot.outdoors ? (['floorPct'] as const) : (['wallPct', 'ceilingPct', 'floorPct'] as const)).map((field) => (
-          <Box key={field}>
-            <RecordField kind="spot" id={spot.id} field={field} />
-            <Select
-              aria-label={`${WORDS[field]} made of`}
-              value=""
-              onChange={(e) =>
-                commitOrSay(`${WORDS[field]} of ${spot.name}`, [
-                  updateRecord('spot', spot.id, { [field]: Number(e.target.value) }),
-                ])
-              }
-            >
-              <option value="">{surfaceNear(spot[field])}</option>
-              {SURFACES.map((surface) => (
-                <option key={surface.name} value={surface.reflectancePct}>
-                  {surface.name}, {surface.reflectancePct} %
-                </option>
-              ))}
-            </Select>
-          </Box>
-        ))}
       </Grid>
+      <SurfaceFields spot={spot} />
       <Hint>
         Drag what is on the plan, or take it with Tab and move it by {PLAN_STEP_M * 100} cm with the arrows, ten times
         as far with Shift.
@@ -174,10 +154,40 @@ export function SpotTools({
   )
 }
 
-const WORDS = { wallPct: 'Walls', ceilingPct: 'Ceiling', floorPct: 'Floor or ground' } as const
-/** What sends back about as much. */
-const surfaceNear = (pct: number): string =>
-  `like ${SURFACES.reduce((best, one) => (Math.abs(one.reflectancePct - pct) < Math.abs(best.reflectancePct - pct) ? one : best)).name}`
+const SURFACE_WORDS = { wallPct: 'Walls', ceilingPct: 'Ceiling', floorPct: 'Floor or ground' } as const
+
+/** What the surfaces of a spot send back, typed or by what they are made of. */
+function SurfaceFields({ spot }: { spot: Spot }) {
+  const fields = spot.outdoors ? (['floorPct'] as const) : (['wallPct', 'ceilingPct', 'floorPct'] as const)
+  return (
+    <Grid templateColumns={{ base: '1fr', md: 'repeat(3, 1fr)' }} gap="8px" mt="8px" maxW="640px">
+      {fields.map((field) => (
+        <Flex key={field} gap="6px" align="flex-end">
+          <Box flex="1">
+            <RecordField kind="spot" id={spot.id} field={field} />
+          </Box>
+          <Select
+            aria-label={`${SURFACE_WORDS[field]} made of`}
+            w="104px"
+            value=""
+            onChange={(e) =>
+              commitOrSay(`${SURFACE_WORDS[field]} of ${spot.name}`, [
+                updateRecord('spot', spot.id, { [field]: Number(e.target.value) }),
+              ])
+            }
+          >
+            <option value="">made of …</option>
+            {(spot.outdoors ? SURFACES_OUTSIDE : SURFACES_INSIDE).map((surface) => (
+              <option key={surface.name} value={surface.reflectancePct}>
+                {surface.name}, {surface.reflectancePct} %
+              </option>
+            ))}
+          </Select>
+        </Flex>
+      ))}
+    </Grid>
+  )
+}
 
 /** Four walls become corners that can be taken and moved. */
 function drawCorners(spot: Spot): void {

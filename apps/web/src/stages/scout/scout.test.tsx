@@ -61,6 +61,20 @@ describe('a room', () => {
   })
 })
 
+describe('what its surfaces send back', () => {
+  test('is taken from what they are made of, each by itself', async () => {
+    const user = await open('Sail loft')
+    const { ceilingPct } = spot('Sail loft')
+    await user.selectOptions(screen.getByLabelText('Walls made of'), 'white paint, 82 %')
+    expect(spot('Sail loft')).toMatchObject({ wallPct: 82, ceilingPct })
+  })
+  test('outdoors there is the ground alone', async () => {
+    await open('Slipway')
+    expect(screen.queryByLabelText('Walls made of')).toBeNull()
+    expect(screen.getByLabelText('Floor or ground made of')).toBeTruthy()
+  })
+})
+
 describe('on the plan', () => {
   test('what is free moves by 5 cm with the arrows, ten times as far with Shift', async () => {
     const user = await open('Sail loft')

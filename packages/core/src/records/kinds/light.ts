@@ -154,7 +154,7 @@ export const LIGHT = {
     tallM: metres('Tall', 1.2, 20),
     xM: position('Across'),
     yM: position('Down'),
-    heightM: height('Middle above the floor', 1.8),
+    heightM: height('Height', 1.8),
     bearingDeg: bearing('Faces'),
     tiltDeg: number({
       label: 'Tilt',
