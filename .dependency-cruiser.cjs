@@ -19,7 +19,7 @@ const FLOORS = {
     'money',
   ],
   records: ['records'],
-  readings: ['place', 'shotlist', 'beginnings', 'setup', 'takes', 'cards', 'kit', 'day', 'callSheets'],
+  readings: ['place', 'shotlist', 'beginnings', 'takes', 'cards', 'kit', 'day', 'setup', 'callSheets'],
   roof: ['snags', 'papers'],
 }
 /** Beside one another: neither may use the other. */

@@ -18,6 +18,7 @@ interface SetupPlan {
   colour: number
   buildMin: number
   ambientLux: number
+  daylight?: RecordFields<'setup'>['daylight']
   ratio?: [number, number]
   cautions: string[]
   marks: [name: string, x: number, y: number, height: number, facing: number, wantStops?: number][]
@@ -59,7 +60,7 @@ const SETUPS: readonly SetupPlan[] = [
     lamps: [
       { kind: 'led-600-reflector', role: 'key', at: [3.4, 6.6, 3], level: 40, loss: 2, circuit: 'shed wall' },
       { kind: 'panel-200', role: 'fill', at: [9.8, 7.2, 2.2], level: 30, circuit: 'shed wall' },
-      { kind: 'tungsten-650', role: 'edge', at: [10.6, 1, 3], level: 60, circuit: 'shed wall' },
+      { kind: 'tungsten-650', role: 'edge', at: [13.4, 2.6, 3.4], level: 60, circuit: 'shed wall' },
     ],
   },
   {
@@ -93,8 +94,9 @@ const SETUPS: readonly SetupPlan[] = [
     spot: 'loft',
     colour: 3,
     buildMin: 35,
-    ambientLux: 30,
-    ratio: [4, 8],
+    ambientLux: 0,
+    daylight: 'overcast',
+    ratio: [2, 4],
     cautions: ['cable'],
     marks: [['Chair', 6.4, 5.2, 1.2, 225]],
     cameras: [
@@ -102,9 +104,9 @@ const SETUPS: readonly SetupPlan[] = [
       ['B', 2.6, 5.7, 82],
     ],
     lamps: [
-      { kind: 'led-600-reflector', role: 'key', at: [3, 6.25, 2.3], level: 65, circuit: 'loft ring' },
-      { kind: 'panel-60', role: 'fill', at: [7.2, 8.3, 1.8], level: 20, circuit: 'loft ring' },
-      { kind: 'tube-120', role: 'edge', at: [8.6, 3, 2.6], level: 80, circuit: 'loft ring' },
+      { kind: 'led-600-reflector', role: 'key', at: [3, 6.25, 2.3], level: 60, circuit: 'loft ring' },
+      { kind: 'panel-60', role: 'fill', at: [7.2, 8.3, 1.8], level: 10, circuit: 'loft ring' },
+      { kind: 'tube-120', role: 'edge', at: [6.6, 1.6, 2.9], level: 80, circuit: 'loft ring' },
     ],
     panels: [
       {
@@ -154,7 +156,7 @@ const SETUPS: readonly SetupPlan[] = [
     ],
     lamps: [
       { kind: 'led-1200-spot', role: 'key', at: [6, 15, 4], level: 30, loss: 2.5, circuit: 'shed wall' },
-      { kind: 'battery-60', role: 'edge', at: [18, 3, 2.5], level: 60 },
+      { kind: 'battery-60', role: 'edge', at: [23, 4, 2.5], level: 60 },
     ],
   },
   {
@@ -186,7 +188,7 @@ const SETUPS: readonly SetupPlan[] = [
     cameras: [['A', 13, 14, 8]],
     lamps: [
       { kind: 'led-1200-spot', role: 'key', at: [8, 13, 4], level: 60, loss: 2.5, circuit: 'shed wall' },
-      { kind: 'battery-60', role: 'edge', at: [18, 3, 2.5], level: 100 },
+      { kind: 'battery-60', role: 'edge', at: [22, 3, 2.5], level: 100 },
     ],
   },
 ]
@@ -203,6 +205,7 @@ export function addSetups(b: Builder): void {
       colour: plan.colour,
       buildMin: plan.buildMin,
       ambientLux: plan.ambientLux,
+      daylight: plan.daylight ?? 'left out',
       ratioLeast: plan.ratio?.[0] ?? null,
       ratioMost: plan.ratio?.[1] ?? null,
       cautions: plan.cautions,

@@ -16,6 +16,7 @@ import { where } from './migrations/0017-where.ts'
 import { runs } from './migrations/0018-runs.ts'
 import { standIns } from './migrations/0019-stand-ins.ts'
 import { lightInRooms } from './migrations/0020-light-in-rooms.ts'
+import { daylight } from './migrations/0021-daylight.ts'
 import { who } from './migrations/0016-who.ts'
 import { whoIsNeeded } from './migrations/0013-who-is-needed.ts'
 import { placedFigures } from './migrations/0009-placed-figures.ts'
@@ -42,6 +43,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0018-runs', runs],
   ['0019-stand-ins', standIns],
   ['0020-light-in-rooms', lightInRooms],
+  ['0021-daylight', daylight],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

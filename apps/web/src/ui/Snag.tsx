@@ -1,8 +1,9 @@
 import { newId } from '../store/newId.ts'
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { v7 as uuidv7 } from 'uuid'
+import { preview } from '../store/preview.ts'
 import { say, commitOrSay } from '../store/production.ts'
 import { type OpenSnag, useOpenSnags, useRights, useParts } from '../store/selectors.ts'
 import { Input } from './fields.tsx'
@@ -126,11 +127,7 @@ export function Snag({
           {rights.plan &&
             ways
               .filter(({ fix }) => !given.has(whatChanges(fix)))
-              .map(({ fix, isTried }) => (
-                <Button key={fix.says} whiteSpace="normal" disabled={!isTried} onClick={() => applyFix(fix)}>
-                  {fix.says}
-                </Button>
-              ))}
+              .map(({ fix, isTried }) => <WayOutButton key={fix.says} fix={fix} isTried={isTried} />)}
           {rights.plan && above.length > 0 && <Text color="soft">Above: “{above.join('”, “')}”.</Text>}
           <Flex gap="6px">
             <Button kind="quiet" onClick={() => setOpen(!open)} aria-expanded={open}>
@@ -156,6 +153,36 @@ export function Snag({
         )}
       </Box>
     </Flex>
+  )
+}
+
+/** A way out on a press, with what it costs; what is drawn shows it while it is pointed at. */
+function WayOutButton({ fix, isTried }: { fix: Fix; isTried: boolean }) {
+  const hide = () => preview(null)
+  useEffect(() => hide, [])
+  return (
+    <Button
+      whiteSpace="normal"
+      textAlign="left"
+      disabled={!isTried}
+      onClick={() => {
+        hide()
+        applyFix(fix)
+      }}
+      onPointerEnter={() => preview(fix.changes)}
+      onPointerLeave={hide}
+      onFocus={() => preview(fix.changes)}
+      onBlur={hide}
+    >
+      <span>
+        {fix.says}
+        {fix.costs && (
+          <Text as="span" display="block" color="soft" fontWeight={400} fontSize="note">
+            {fix.costs}
+          </Text>
+        )}
+      </span>
+    </Button>
   )
 }
 
@@ -189,10 +216,13 @@ export function SnagList({
   stage,
   about,
   title = 'Snags here',
+  leading = false,
 }: {
   stage?: OpenSnag['stage']
   about?: (snag: OpenSnag) => boolean
   title?: string
+  /** The first has all its ways out. */
+  leading?: boolean
 }) {
   const snags = useOpenSnags().filter((s) => (!stage || s.stage === stage) && (!about || about(s)))
   if (snags.length === 0) return null
@@ -202,7 +232,12 @@ export function SnagList({
         {title}
       </Text>
       {snags.slice(0, 6).map((snag, i) => (
-        <Snag key={`${snag.check} ${snag.about.id}`} snag={snag} brief given={waysOut(snags.slice(0, i))} />
+        <Snag
+          key={`${snag.check} ${snag.about.id}`}
+          snag={snag}
+          brief={!(leading && i === 0)}
+          given={waysOut(snags.slice(0, i))}
+        />
       ))}
       {snags.length > 6 && (
         <Text color="soft" fontSize="small">

@@ -105,8 +105,8 @@ describe('readings', () => {
     fc.assert(
       fc.property(fc.array(fc.tuple(lamp, role), { maxLength: 5 }), within(0, 2000), (lamps, ambient) => {
         const at = { xM: 5, yM: 5, zM: 1.5 }
-        const lit = lamps.map(([l, r], i) => ({ role: r, lux: illuminance(l, { at, facing: { xM: 0, yM: 1, zM: 0 } }), returnedLux: i, deviationLux: i / 10 })) // prettier-ignore
-        const reading = readMark(lit, ambient)
+        const lit = lamps.map(([l, r], i) => ({ role: r, lux: illuminance(l, { at, facing: { xM: 0, yM: 1, zM: 0 } }), returnedLux: i, deviationLux: i / 10, kelvin: 5600 })) // prettier-ignore
+        const reading = readMark(lit, { lux: ambient, kelvin: 5600 })
         const returned = lit.reduce((sum, one) => sum + one.returnedLux, 0)
         const front = reading.each.filter((_, i) => lamps[i]![1] !== 'edge').reduce((a, b) => a + b, ambient + returned)
         expect(reading.totalLux).toBeCloseTo(front, 6)

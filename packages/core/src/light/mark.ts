@@ -1,5 +1,6 @@
 import { EIGHT_IN_TEN } from '../litRoom/index.ts'
 import type { LampRole } from './lamp.ts'
+import { mixedKelvin } from './mixedColour.ts'
 
 /** What a lamp gives at a mark, lux. */
 export interface LampAtMark {
@@ -10,6 +11,24 @@ export interface LampAtMark {
   readonly returnedLux: number
   /** Standard deviation of that. */
   readonly deviationLux: number
+  /** As it comes through its gel. */
+  readonly kelvin: number
+}
+
+/** What sun and sky give a mark, lux, with what comes back of them. */
+export interface DaylightAtMark {
+  readonly sunLux: number
+  readonly sunK: number
+  readonly skyLux: number
+  readonly skyK: number
+  /** Standard deviation of both together. */
+  readonly deviationLux: number
+}
+
+/** The light that was there already, as somebody typed it. */
+export interface AmbientLight {
+  readonly lux: number
+  readonly kelvin: number
 }
 
 export interface MarkReading {
@@ -21,6 +40,10 @@ export interface MarkReading {
   readonly edgeLux: number
   /** What the room sends back of all lamps. */
   readonly returnedLux: number
+  /** Of sun and sky; key where no lamp is, else fill. */
+  readonly daylightLux: number
+  /** Colour of what lights the face as key, as fill and as edge; null where nothing does. */
+  readonly colours: Readonly<Record<'key' | 'fill' | 'edge', number | null>>
   /** All that falls on the front of the face, with the daylight or house light already there. */
   readonly totalLux: number
   /** Where that lies eight times in ten, by what is not known of what comes back. */
@@ -35,28 +58,53 @@ const SURFACES_SHARE = 0.15
 
 /**
  * What a meter would read at a mark, lamp by lamp. Edge lamps are read towards the lamp and do not count towards the
- * exposure of the face; light that was there already and what the room sends back count as fill.
+ * exposure of the face; light that was there already and what the room sends back count as fill, and so do sun and sky
+ * unless no lamp is the key: then they are.
  */
-export function readMark(lamps: readonly LampAtMark[], ambientLux = 0): MarkReading {
+export function readMark(
+  lamps: readonly LampAtMark[],
+  ambient: AmbientLight = { lux: 0, kelvin: 5600 },
+  daylight: DaylightAtMark | null = null,
+): MarkReading {
   const sum = (wanted: (role: LampRole) => boolean) =>
     lamps.reduce((total, lamp) => total + (wanted(lamp.role) ? lamp.lux : 0), 0)
   const returnedLux = lamps.reduce((total, lamp) => total + lamp.returnedLux, 0)
   // The same rays find what every lamp sends back: their errors go together.
   const rays = lamps.reduce((total, lamp) => total + lamp.deviationLux, 0)
-  const off = EIGHT_IN_TEN * Math.hypot(rays, SURFACES_SHARE * returnedLux)
-  const keyLux = sum((role) => role === 'key')
-  const fillLux = sum((role) => role === 'fill') + ambientLux + returnedLux
-  const totalLux = sum((role) => role !== 'edge') + ambientLux + returnedLux
+  const off = EIGHT_IN_TEN * Math.hypot(rays, SURFACES_SHARE * returnedLux, daylight?.deviationLux ?? 0)
+  const daylightLux = daylight ? daylight.sunLux + daylight.skyLux : 0
+  const isKey = daylightLux > 0 && !lamps.some((lamp) => lamp.role === 'key' && lamp.lux > 0)
+  const keyLux = sum((role) => role === 'key') + (isKey ? daylightLux : 0)
+  const fillLux = sum((role) => role === 'fill') + ambient.lux + returnedLux + (isKey ? 0 : daylightLux)
+  const totalLux = sum((role) => role !== 'edge') + ambient.lux + returnedLux + daylightLux
   const ratio = keyLux > 0 && fillLux > 0 ? (keyLux + fillLux) / fillLux : null
+  const sky = daylight
+    ? [
+        { lux: daylight.sunLux, kelvin: daylight.sunK },
+        { lux: daylight.skyLux, kelvin: daylight.skyK },
+      ]
+    : []
+  const of = (role: LampRole) => lamps.filter((lamp) => lamp.role === role)
   return {
     each: lamps.map((lamp) => lamp.lux),
     keyLux,
     fillLux,
     edgeLux: sum((role) => role === 'edge'),
     returnedLux,
+    daylightLux,
     totalLux,
     rangeLux: [Math.max(0, totalLux - off), totalLux + off],
     ratio,
     ratioStops: ratio && Math.log2(ratio),
+    colours: {
+      key: mixedKelvin([...of('key'), ...(isKey ? sky : [])]),
+      fill: mixedKelvin([
+        ...of('fill'),
+        ambient,
+        ...(isKey ? [] : sky),
+        ...lamps.map(({ returnedLux: lux, kelvin }) => ({ lux, kelvin })),
+      ]),
+      edge: mixedKelvin(of('edge')),
+    },
   }
 }

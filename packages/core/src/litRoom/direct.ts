@@ -61,26 +61,33 @@ export function directLux(scene: Scene, emitters: readonly Emitter[], at: Vec, n
 }
 
 /**
+ * Mean over places spread evenly on one side of a rectangle.
+ * @param across places a side
+ * @param sign 1 for its front, -1 for its back
+ */
+export function meanOver(rectangle: Facet, across: number, sign: 1 | -1, of: (at: Vec, normal: Vec) => number): number {
+  const [a, b, , d] = rectangle.corners as readonly [Vec, Vec, Vec, Vec]
+  const normal: Vec = [rectangle.normal[0] * sign, rectangle.normal[1] * sign, rectangle.normal[2] * sign]
+  const [right, up] = [minus(b, a), minus(d, a)]
+  let sum = 0
+  for (let i = 0; i < across; i++)
+    for (let k = 0; k < across; k++)
+      sum += of(along(along(a, right, (i + 0.5) / across), up, (k + 0.5) / across), normal)
+  return sum / across ** 2
+}
+
+/**
  * Mean light of one source on the side of a rectangle that it is on, lux; what lights a cloth from behind.
  * @param rectangle four corners in turn
  * @param across places a side at which it is looked at
  */
-export function meanLux(
+export const meanLux = (
   rectangle: Facet,
   source: PointSource,
   across = 160,
   isHidden: (at: Vec) => boolean = () => false,
-): number {
-  const [a, b, , d] = rectangle.corners as readonly [Vec, Vec, Vec, Vec]
-  const side = inFront(rectangle, source.at) >= 0 ? 1 : -1
-  const normal: Vec = [rectangle.normal[0] * side, rectangle.normal[1] * side, rectangle.normal[2] * side]
-  const [right, up] = [minus(b, a), minus(d, a)]
-  let sum = 0
-  for (let i = 0; i < across; i++)
-    for (let k = 0; k < across; k++) {
-      const at = along(along(a, right, (i + 0.5) / across), up, (k + 0.5) / across)
-      const lux = lampLux(source, at, normal)
-      if (lux > 0 && !isHidden(at)) sum += lux
-    }
-  return sum / across ** 2
-}
+): number =>
+  meanOver(rectangle, across, inFront(rectangle, source.at) >= 0 ? 1 : -1, (at, normal) => {
+    const lux = lampLux(source, at, normal)
+    return lux > 0 && !isHidden(at) ? lux : 0
+  })

@@ -10,10 +10,19 @@ export {
   type WallRectangle,
 } from './build.ts'
 export { directLux, emittersOf, lampLux, meanLux, type PointSource, type Scene } from './direct.ts'
-export { BLACK, type Face, facet, type Facet } from './facet.ts'
+export { BLACK, type Face, facet, type Facet, isBlocked } from './facet.ts'
 export { formFactor, visibleFormFactor } from './visible.ts'
 export { beamSource, readReceivers, type ReceiverReading, readSceneFile, type SceneFile } from './sceneFile.ts'
 export { lightMap, type LightMap } from './lightMap.ts'
 export { type MapArea } from './shadows.ts'
-export { lampLight, type LampLight, litBy, sightsOf, type Stage, type StageReceiver, type StageSight } from './stage.ts'
+export {
+  lampLight,
+  type LampLight,
+  litBy,
+  shineLight,
+  sightsOf,
+  type Stage,
+  type StageReceiver,
+  type StageSight,
+} from './stage.ts'
 export { type Surface, SURFACES_INSIDE, SURFACES_OUTSIDE } from './surfaces.ts'

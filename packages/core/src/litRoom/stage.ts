@@ -1,7 +1,7 @@
 import type { Vec } from '../geometry/index.ts'
 import { bouncedLight, readReturn } from './bounce.ts'
 import { type Cells, cellsOf, type Sight, sightOf } from './cells.ts'
-import { directLux, emittersOf, lampLux, meanLux, type PointSource, type Scene } from './direct.ts'
+import { directLux, emittersOf, lampLux, meanLux, meanOver, type PointSource, type Scene } from './direct.ts'
 import { type Effort, QUICK } from './effort.ts'
 import { type Facet, isBlocked } from './facet.ts'
 
@@ -32,6 +32,20 @@ export interface LampLight {
 
 /** Places a side at which a cloth is looked at. */
 const ACROSS = 8
+
+/** Light of a lamp, or of what shines by itself, on the side of a cloth that it is on. */
+function onCloth({ facets, cloths }: Stage, i: number): Facet {
+  const { transmission } = cloths.find(({ facet: k }) => k === i)!
+  const cloth = facets[i]!
+  const scene: Scene = { facets, lamps: [] }
+  const emitters = emittersOf(scene)
+  const lux = (sign: 1 | -1) => meanOver(cloth, ACROSS, sign, (at, normal) => directLux(scene, emitters, at, normal))
+  return {
+    ...cloth,
+    front: { ...cloth.front, exitance: lux(-1) * transmission },
+    back: { ...cloth.back, exitance: lux(1) * transmission },
+  }
+}
 
 /** A stage as one lamp lights it: its cloths shine with what it sends onto their backs. */
 export function litBy(stage: Stage, lamp: PointSource): Scene {
@@ -64,6 +78,25 @@ export function sightsOf(stage: Stage, receivers: readonly StageReceiver[], effo
   const cells = reflects && receivers.length > 0 ? cellsOf(facets, effort) : null
   const sights = cells ? receivers.map(({ at, normal }, i) => sightOf(facets, cells, at, normal, effort, i + 1)) : []
   return { stage, receivers, effort, cells, sights }
+}
+
+/** A stage as what shines in it by itself lights it, a window with the sky behind it. */
+const litByItself = (stage: Stage): Scene => {
+  const cloths = new Set(stage.cloths.map(({ facet: i }) => i))
+  return { facets: stage.facets.map((f, i) => (cloths.has(i) ? onCloth(stage, i) : f)), lamps: [] }
+}
+
+/** What all that shines by itself in a stage gives each of its receivers; nothing of it comes straight. */
+export function shineLight({ stage, receivers, effort, cells, sights }: StageSight): LampLight[] {
+  const scene = litByItself(stage)
+  const emitters = emittersOf(scene)
+  const bounced = cells && bouncedLight(scene, cells)
+  return receivers.map(({ at, normal }, i) => {
+    const straightLux = directLux(scene, emitters, at, normal)
+    if (!bounced) return { straightLux, clothLux: 0, returnedLux: 0, deviationLux: 0 }
+    const returned = readReturn(bounced, sights[i]!, effort)
+    return { straightLux, clothLux: 0, returnedLux: returned.lux, deviationLux: returned.deviationLux }
+  })
 }
 
 /** What one lamp gives each of the receivers of a stage. */

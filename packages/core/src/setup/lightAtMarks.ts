@@ -19,7 +19,7 @@ interface AtMarks {
 }
 
 /** The newest of something by its key, so many of them. */
-function keptUpTo<T>(most: number): (key: string, make: () => T) => T {
+export function keptUpTo<T>(most: number): (key: string, make: () => T) => T {
   const kept = new Map<string, T>()
   return (key, make) => {
     const found = kept.get(key) ?? make()
@@ -34,6 +34,15 @@ function keptUpTo<T>(most: number): (key: string, make: () => T) => T {
 const lampsKept = keptUpTo<AtMarks>(600)
 const frontsKept = keptUpTo<StageSight>(60)
 
+/** What the fronts of faces at marks see of a stage. */
+export const frontsOf = (stage: Stage, stageKey: string, marks: readonly Mark[]): StageSight =>
+  frontsKept(JSON.stringify([stageKey, marks.map((m) => [m.xM, m.yM, m.heightM, m.facingDeg])]), () =>
+    sightsOf(
+      stage,
+      marks.map((m) => ({ at: [m.xM, m.yM, m.heightM], normal: facing(m.facingDeg, 0) })),
+    ),
+  )
+
 /** What a lamp gives at marks of its setup, as it is set: past what stands in the way and back from the room. */
 export function lightAtMarks(stage: Stage, stageKey: string, lamp: PlacedLamp, marks: readonly Mark[]): AtMarks {
   const places = JSON.stringify([stageKey, marks.map((m) => [m.xM, m.yM, m.heightM, m.facingDeg])])
@@ -44,12 +53,7 @@ export function lightAtMarks(stage: Stage, stageKey: string, lamp: PlacedLamp, m
     `${places} ${JSON.stringify([xM, yM, heightM, bearingDeg, tiltDeg, beamDeg, isEdge])}`,
     () => {
       const source = beamSource({ at: [xM, yM, heightM], bearingDeg, tiltDeg, beamDeg, luxAt1m: 1 })
-      const fronts = frontsKept(
-        places,
-        () =>
-      sightsOf(stage, marks.map((m, i) => ({ at: at[i]!, normal: facing(m.facingDeg, 0) }))), // prettier-ignore
-      )
-      const front = lampLight(fronts, source)
+      const front = lampLight(frontsOf(stage, stageKey, marks), source)
       if (!isEdge) return { front, rim: front }
       // Of a rim only what comes straight counts: nothing need be followed.
       const towards = marks.map((m, i) => {

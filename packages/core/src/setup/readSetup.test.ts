@@ -110,3 +110,78 @@ describe('every shot is judged at the marks in its frame', () => {
     expect([shots.length, unread.map((s) => s.code)]).toEqual([0, ['1A']])
   })
 })
+
+describe('sun and sky at the hour of the order', () => {
+  /** No lamps; one window of 2 by 1.5 m in the lower wall, which faces south; the face is 2 m from it and looks at it. */
+  const byWindow = (setup: NonNullable<Rows['setup']>[string] = {}, rows: Rows = {}, spot = {}) =>
+    productionWith({
+      place: { place: { latitudeDeg: 50, longitudeDeg: 13.2, timeZone: 'Europe/Prague' } },
+      day: { day: { placeId: 'place', date: '2026-06-21', callMin: 480 } },
+      spot: { spot: { placeId: 'place', widthM: 6, depthM: 5, heightM: 3, upBearingDeg: 0, wallPct: 0, ceilingPct: 0, floorPct: 0, ...spot } },
+      fitting: { w: { spotId: 'spot', type: 'window', wall: 2, alongM: 2, widthM: 2, sillM: 0.5, headM: 2 } },
+      setup: { setup: { daylight: 'overcast', buildMin: 0, ...setup } },
+      mark: { mark: { xM: 3, yM: 3, heightM: 1.25, facingDeg: 180 } },
+      camera: { camera: {} },
+      shot: { a: { setupId: 'setup', cameraId: 'camera', tStop: 2.8 } },
+      ...rows,
+    }) // prettier-ignore
+  const item = (fixedAtMin: number) => ({
+    orderItem: { item: { dayId: 'day', type: 'shots' as const, shotIds: ['a' as never], minutes: 2, fixedAtMin } },
+  })
+
+  test('a window is a bright surface of what the sky behind it gives', () => {
+    const reading = at(byWindow({}, item(13 * 60 + 6)))
+    // By hand: the sun at 63.4° (13:07 summer time is noon there), 1 cd/m² of a 2 × 1.5 m rectangle square on at 2 m.
+    const [x, y] = [1 / 2, 0.75 / 2]
+    const corner = (x / Math.hypot(1, x)) * Math.atan(y / Math.hypot(1, x)) + (y / Math.hypot(1, y)) * Math.atan(x / Math.hypot(1, y))
+    const skyLux = 300 + 21_000 * Math.sin((63.43 * Math.PI) / 180)
+    expect(reading.daylightLux / (((0.8 * 1.2 * skyLux) / (2 * Math.PI)) * (2 * corner))).toBeCloseTo(1, 2)
+    expect(reading.keyLux).toBe(reading.daylightLux)
+    // Of the sky nobody knows more than its kind.
+    expect(reading.rangeLux[0]).toBeLessThan(0.6 * reading.totalLux)
+  }) // prettier-ignore
+  test('the sun comes in by the window at the hours when it can, and only then', () => {
+    const clear = (minute: number, mark = {}) => at(byWindow({ daylight: 'clear' }, { ...item(minute), mark: { mark: { xM: 3, yM: 4.6, heightM: 1, facingDeg: 180, ...mark } } })) // prettier-ignore
+    const sunny = clear(13 * 60 + 6).daylightLux
+    // 127.5 klx through the air and the glass, at 63° on an upright face, and some of the sky.
+    expect(sunny).toBeGreaterThan(0.8 * 127_500 * Math.exp(-0.21 / Math.sin(1.107)) * Math.cos(1.107) * 0.99)
+    // Two metres in, at noon in June, it is on the floor already.
+    expect(clear(13 * 60 + 6, { yM: 3, heightM: 1.25 }).daylightLux).toBeLessThan(10_000)
+    // Before eight it is in the north-east, behind the wall.
+    expect(clear(8 * 60 + 1).daylightLux).toBeLessThan(10_000)
+  })
+  test('each shot is read at its own hour', () => {
+    const rows = {
+      shot: { a: { setupId: 'setup', cameraId: 'camera', code: '1A', tStop: 2.8 }, b: { setupId: 'setup', cameraId: 'camera', code: '1B', tStop: 2.8 } },
+      orderItem: {
+        one: { dayId: 'day', type: 'shots', rank: 'a', shotIds: ['a'], minutes: 10 },
+        two: { dayId: 'day', type: 'shots', rank: 'b', shotIds: ['b'], minutes: 10, fixedAtMin: 21 * 60 },
+      },
+    } as unknown as Rows // prettier-ignore
+    const evening = byWindow({}, rows)
+    const [a, b] = readSetup(evening, evening.setup['setup']!).shots
+    expect(a!.reading.totalLux).toBeGreaterThan(5 * b!.reading.totalLux)
+  })
+  test('where nobody knows when or where, nothing is said of the sky', () => {
+    const nowhere = byWindow({}, { place: { place: { latitudeDeg: null, longitudeDeg: null } } })
+    expect(readSetup(nowhere, nowhere.setup['setup']!).moments).toEqual({ unknown: 'nobody has said where on the map it is' })
+    expect(at(nowhere).daylightLux).toBe(0)
+    const elsewhere = { place: { place: { latitudeDeg: 50, longitudeDeg: 13.2 }, other: { latitudeDeg: 50, longitudeDeg: 13.2 } }, day: { day: { placeId: 'other' } } }
+    const noDay = byWindow({}, elsewhere)
+    expect(readSetup(noDay, noDay.setup['setup']!).moments).toEqual({ unknown: 'no day is planned there' })
+    const unplanned = byWindow()
+    expect(readSetup(unplanned, unplanned.setup['setup']!).moments).toMatchObject({ at: [{ isInOrder: false }] })
+    const leftOut = byWindow({ daylight: 'left out' })
+    expect(readSetup(leftOut, leftOut.setup['setup']!).moments).toBeNull()
+  }) // prettier-ignore
+  test('out of doors a face has half the sky and the sun past what stands there', () => {
+    const open = { outdoors: true, floorPct: 20 }
+    const overcast = at(byWindow({}, item(13 * 60 + 6), open))
+    const skyLux = 300 + 21_000 * Math.sin((63.43 * Math.PI) / 180)
+    expect(overcast.daylightLux / (skyLux * 0.6)).toBeCloseTo(1, 2)
+    const sunny = at(byWindow({ daylight: 'clear' }, item(13 * 60 + 6), open)).daylightLux
+    const cloth = { panel: { p: { setupId: 'setup', type: 'flag', widthM: 4, tallM: 4, xM: 3, yM: 4, heightM: 2.8, bearingDeg: 180, tiltDeg: 60 } } } // prettier-ignore
+    const shaded = at(byWindow({ daylight: 'clear' }, { ...item(13 * 60 + 6), ...cloth } as Rows, open)).daylightLux
+    expect(shaded).toBeLessThan(0.5 * sunny)
+  })
+})

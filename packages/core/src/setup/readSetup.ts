@@ -1,12 +1,14 @@
 import { exposureErrorStops, shutterSeconds, stopForIlluminance } from '../exposure/index.ts'
 import { turnTo } from '../geometry/index.ts'
-import { type Lamp, type LampRole, type MarkReading, readMark } from '../light/index.ts'
+import { behindGel, type DaylightAtMark, type Lamp, type LampRole, type MarkReading, readMark } from '../light/index.ts'
+import { type LampLight, shineLight } from '../litRoom/index.ts'
 import { angleOfView } from '../optics/index.ts'
-import type { Mark, PlacedLamp, Production, Setup, Shot } from '../records/index.ts'
+import { byId, type Mark, type PlacedLamp, type Production, type Setup, type Shot } from '../records/index.ts'
 import { captureRate, filterStops, takingOfShot } from '../shotlist/index.ts'
-import { lightAtMarks } from './lightAtMarks.ts'
+import { daylightAtMarks, momentsOfSetup, type SetupMoment, type SetupMoments } from './daylightOfSetup.ts'
+import { frontsOf, keptUpTo, lightAtMarks } from './lightAtMarks.ts'
 import { ofSetup } from './ofSetup.ts'
-import { stageOfSetup } from './stageOfSetup.ts'
+import { type SetupStage, stageOfSetup } from './stageOfSetup.ts'
 
 /** A mark and the light that is read there. */
 export interface MarkRead {
@@ -61,6 +63,10 @@ export interface SetupReading {
   readonly shots: readonly ShotReading[]
   /** Nobody knows what the walls do: their outline is no room. */
   readonly withoutWalls: boolean
+  /** When sun and sky are read, or why they are not; null where they are left out. */
+  readonly moments: SetupMoments | null
+  /** The marks at each of them; none where no daylight is read. */
+  readonly hours: readonly { readonly moment: SetupMoment; readonly marks: readonly MarkRead[] }[]
   /** Those of which nothing can be said: no mark is in their frame, or none that is to be judged. */
   readonly unread: readonly Shot[]
 }
@@ -128,31 +134,72 @@ export function readSetup(production: Production, setup: Setup): SetupReading {
   return found
 }
 
+/** Facets and cloths of a stage, so that what was worked out for it is found again. */
+const keyOf = (stage: SetupStage): string =>
+  JSON.stringify([
+    stage.cloths,
+    stage.facets.map((f) => [f.corners, f.front.reflectance, f.back.reflectance, f.front.exitance]),
+  ])
+
+const daylightKept = keptUpTo<readonly DaylightAtMark[]>(200)
+const windowsKept = keptUpTo<readonly LampLight[]>(60)
+
+/** Sun and sky at the marks of a setup, by moment. */
+function daylightAt(production: Production, setup: Setup, stage: SetupStage, stageKey: string, marks: readonly Mark[]) {
+  const fronts = frontsOf(stage, stageKey, marks)
+  const spot = byId(production.spot, setup.spotId)
+  const place = byId(production.place, spot?.placeId)
+  const isIn = spot !== undefined && !spot.outdoors
+  const standing = marks.map((m) => [m.xM, m.yM, m.heightM, m.facingDeg])
+  return ({ utcMs }: SetupMoment): readonly DaylightAtMark[] => {
+    const where = [spot?.upBearingDeg, isIn, spot?.floorPct, place?.latitudeDeg, place?.longitudeDeg]
+    return daylightKept(JSON.stringify([stageKey, standing, setup.daylight, utcMs, where]), () => {
+      const windows = windowsKept(JSON.stringify([stageKey, standing]), () => {
+        if (!isIn) return []
+        const closed = stageOfSetup(production, setup, 1)
+        return shineLight(frontsOf(closed, keyOf(closed), marks))
+      })
+      return daylightAtMarks(production, setup, utcMs, marks, fronts, windows)
+    })
+  }
+}
+
 function read(production: Production, setup: Setup): SetupReading {
   const lamps = lampsOfSetup(production, setup.id)
   const standing = ofSetup(production.mark, setup)
   const stage = stageOfSetup(production, setup)
-  const stageKey = JSON.stringify([stage.cloths, stage.facets.map((f) => [f.corners, f.front.reflectance, f.back.reflectance])]) // prettier-ignore
+  const stageKey = keyOf(stage)
   const lit = standing.length === 0 ? [] : lamps.map((lamp) => lightAtMarks(stage, stageKey, lamp, standing))
-  const marks = standing.map((mark, i): MarkRead => {
-    const atMark = lamps.map((lamp, k) => {
-      const { front, rim } = lit[k]!
-      const { straightLux, clothLux } = (lamp.role === 'edge' ? rim : front)[i]!
-      const { returnedLux, deviationLux } = front[i]!
-      return { role: lamp.role, lux: straightLux + clothLux, returnedLux, deviationLux }
+  const moments = momentsOfSetup(production, setup)
+  const ambient = { lux: setup.ambientLux, kelvin: setup.ambientK }
+  const marksUnder = (sky: readonly DaylightAtMark[]) =>
+    standing.map((mark, i): MarkRead => {
+      const atMark = lamps.map((lamp, k) => {
+        const { front, rim } = lit[k]!
+        const { straightLux, clothLux } = (lamp.role === 'edge' ? rim : front)[i]!
+        const { returnedLux, deviationLux } = front[i]!
+        const kelvin = behindGel(lamp.cctK, lamp.gelMireds)
+        return { role: lamp.role, lux: straightLux + clothLux, returnedLux, deviationLux, kelvin }
+      })
+      return { mark, reading: readMark(atMark, ambient, sky[i] ?? null) }
     })
-    return { mark, reading: readMark(atMark, setup.ambientLux) }
-  })
+  const at = moments && 'at' in moments && standing.length > 0 ? moments.at : []
+  const skyAt = at.length > 0 ? daylightAt(production, setup, stage, stageKey, standing) : null
+  const hours = at.map((moment) => ({ moment, marks: marksUnder(skyAt!(moment)) }))
+  const marks = hours[0]?.marks ?? marksUnder([])
+  const marksOf = (shot: Shot) => hours.find(({ moment }) => moment.shotIds.includes(shot.id))?.marks ?? marks
   const shots = Object.values(production.shot)
     .filter((shot) => shot.setupId === setup.id)
     .sort((a, b) => a.code.localeCompare(b.code, 'en', { numeric: true }))
-  const readings = shots.map((shot) => readShot(production, shot, marks))
+  const readings = shots.map((shot) => readShot(production, shot, marksOf(shot)))
   return {
     setup,
     lamps,
     marks,
     shots: readings.filter((reading) => reading !== null),
     withoutWalls: stage.withoutWalls,
+    moments,
+    hours,
     unread: shots.filter((_, i) => !readings[i]),
   }
 }

@@ -47,18 +47,23 @@ function groundOf({ spot, outline }: SpotPlan): Facet {
   return facet(corners, face(spot.floorPct / 100), face(0), 'ground')
 }
 
-/** Walls, floor and ceiling of a spot with its windows as holes; null where its outline is no room. */
-function wallsOf(plan: SpotPlan): Facet[] | null {
+/** Windows send a little of the light back that falls on them from inside. */
+const GLASS_REFLECTANCE = 0.1
+
+/**
+ * Walls, floor and ceiling of a spot; null where its outline is no room.
+ * @param windowCdM2 how bright its windows are; null leaves them as holes
+ */
+function wallsOf(plan: SpotPlan, windowCdM2: number | null): Facet[] | null {
   const { spot, outline } = plan
   if (outlineFaults(outline).length > 0) return null
   const walls = outline.map(() => spot.wallPct / 100)
   const reflectance = { floor: spot.floorPct / 100, ceiling: spot.ceilingPct / 100, walls }
   const holes = plan.windows.flatMap((window) => holeOf(plan, window) ?? [])
-  return roomFacets(
-    { outlineM: outline.map((p) => [p.xM, p.yM] as const), heightM: spot.heightM, reflectance },
-    holes,
-    [],
-  )
+  const room = { outlineM: outline.map((p) => [p.xM, p.yM] as const), heightM: spot.heightM, reflectance }
+  if (windowCdM2 === null) return roomFacets(room, holes, [])
+  const shining = holes.map((hole) => ({ ...hole, luminanceCdM2: windowCdM2, reflectance: GLASS_REFLECTANCE }))
+  return roomFacets(room, [], shining)
 }
 
 /** A setup as light finds it. */
@@ -70,11 +75,12 @@ export interface SetupStage extends Stage {
 /**
  * What stands in a setup, as light finds it: the walls of its spot as scouted, with windows as holes and doors shut,
  * furniture, and what was put up. Outdoors there is the ground and what stands about.
+ * @param windowCdM2 how bright the windows are by the sky behind them; null leaves them open to what stands outside
  */
-export function stageOfSetup(production: Production, setup: Setup): SetupStage {
+export function stageOfSetup(production: Production, setup: Setup, windowCdM2: number | null = null): SetupStage {
   const spot = byId(production.spot, setup.spotId)
   const plan = spot && spotPlan(production, spot)
-  const walls = !plan ? null : spot.outdoors ? [groundOf(plan)] : wallsOf(plan)
+  const walls = !plan ? null : spot.outdoors ? [groundOf(plan)] : wallsOf(plan, windowCdM2)
   const things = plan?.fittings.filter((f) => f.type === 'furniture' || f.type === 'obstacle') ?? []
   const facets = [...(walls ?? []), ...things.flatMap(boxFacets)]
   const cloths: { facet: number; transmission: number }[] = []

@@ -8,6 +8,8 @@ import { checkFixedTimes } from './checkFixedTimes.ts'
 import { checkLenses, checkRoomForShots, checkScreens } from './checkLenses.ts'
 import { checkHours } from './checkHours.ts'
 import { checkKit } from './checkKit.ts'
+import { checkColourOfLight } from './checkColourOfLight.ts'
+import { checkLampsInView, checkMovingLight } from './checkDaylight.ts'
 import { checkExposure, checkLampCautions, checkRatio } from './checkLight.ts'
 import { checkPairMatch } from './checkMatching.ts'
 import { checkPeople } from './checkPeople.ts'
@@ -25,6 +27,9 @@ export function findSnags(production: Production): Finding[] {
   const all = [
     checkExposure,
     checkRatio,
+    checkColourOfLight,
+    checkMovingLight,
+    checkLampsInView,
     checkLampCautions,
     checkMainsFlicker,
     checkFrameRates,

@@ -15,6 +15,8 @@ export interface Evidence {
 export interface Fix {
   readonly says: string
   readonly changes: readonly PlainChange[]
+  /** What it costs and what it leaves, in a few words. */
+  readonly costs?: string
 }
 
 export interface Finding {

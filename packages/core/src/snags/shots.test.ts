@@ -48,8 +48,19 @@ describe('exposure', () => {
     const found = checkExposure(p)
     expect(says(found)).toEqual(['1A is 1.0 stops too dark in setup A: the light gives T8.0, the shot wants T11.31.'])
     expect(found[0]).toMatchObject({ severity: 'watch', about: { kind: 'shot', id: 'a' } })
-    expect(fixesOf(found)).toEqual(['Move the key to 1.41 m', 'Open to T8', 'ISO 1600'])
-    expect(afterEachFix(checkExposure, p)).toEqual([[], [], []])
+    expect(fixesOf(found)).toEqual([
+      'Move the key to 1.41 m',
+      'Open to T8',
+      'ISO 1600',
+      '600 W daylight lamp, 120 cm soft dome as key, at 82 %',
+    ])
+    expect(found[0]!.fixes.map((fix) => fix.costs)).toEqual([
+      '4 minutes, then on the stop',
+      'less depth, then on the stop',
+      'more noise, then on the stop',
+      '8 minutes, to be rented, then on the stop',
+    ])
+    expect(afterEachFix(checkExposure, p)).toEqual([[], [], [], []])
   })
   test('the metres of a way out are feet where the production counts in feet', () => {
     const p = lit({ tStop: 11.31 })
@@ -105,7 +116,7 @@ describe('too much light', () => {
     const found = checkExposure(p)
     expect(says(found)).toEqual(['1A is 2.0 stops too bright in setup A: the light gives T8.0, the shot wants T4.'])
     expect(found[0]!.severity).toBe('stop')
-    expect(fixesOf(found)).toEqual(['Put in 2 stops of neutral density', 'Key to 25 %', 'Close to T8'])
+    expect(fixesOf(found)).toEqual(['Put in 2 stops of neutral density', 'Key to 25 %', 'Close to T8', 'Shutter 45°'])
     expect(afterEachFix(checkExposure, p).flat()).toEqual([])
   })
   test('what is meant to be over is not, and a mark left out says nothing', () => {

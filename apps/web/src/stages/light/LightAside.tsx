@@ -1,4 +1,4 @@
-import { Flex, Grid, Text } from '@chakra-ui/react'
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { type ReactNode, useState } from 'react'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { Select } from '../../ui/fields.tsx'
@@ -52,12 +52,15 @@ export function LightAside({ setup, spot, reading, selectedId, onSelect }: Props
           {mark.mark.judged ? '' : ' Not judged.'}
         </Text>
       )}
+      <Daylight reading={reading} />
+      {mark && <Colours {...mark} />}
       {reading.marks.length > 1 && <Marks marks={reading.marks} chosen={mark} onChoose={setMarkId} />}
       <SnagList
         about={(s) =>
           s.about.id === setup.id || reading.shots.some((r) => r.shot.id === s.about.id && s.check.startsWith('light.'))
         }
         title=""
+        leading
       />
       <Section title="Shots in this light">
         {reading.shots.length === 0 && (
@@ -77,10 +80,55 @@ export function LightAside({ setup, spot, reading, selectedId, onSelect }: Props
   )
 }
 
+/** What sun and sky give the first mark, by hour; or why that is not known. */
+function Daylight({ reading: { setup, moments, hours } }: { reading: SetupReading }) {
+  if (!moments) return null
+  if ('unknown' in moments)
+    return (
+      <Text color="watch" fontWeight={600} mt="6px">
+        Daylight is not read: {moments.unknown}.
+      </Text>
+    )
+  const [first] = hours
+  if (!first) return null
+  return (
+    <Box color="soft" mt="6px">
+      <Text>
+        Daylight, {setup.daylight}, at {first.marks[0]!.mark.name}
+        {first.moment.isInOrder ? ':' : ', in no order yet; as at noon:'}
+      </Text>
+      {hours.map(({ moment, marks: [at] }) => (
+        <Flex key={moment.utcMs} gap="10px">
+          <Text minW="150px">{moment.shown}</Text>
+          <Text fontFamily="mono" color="ink">
+            {lux(at!.reading.daylightLux)}
+          </Text>
+        </Flex>
+      ))}
+    </Box>
+  )
+}
+
+/** The colour of what lights a mark from each way. */
+function Colours({ reading: { colours } }: MarkRead) {
+  const ways = (['key', 'fill', 'edge'] as const).flatMap((way) => {
+    const kelvin = colours[way]
+    return kelvin === null ? [] : [`${way} ${Math.round(kelvin / 50) * 50} K`]
+  })
+  return ways.length === 0 ? null : (
+    <Text color="soft" mt="6px">
+      Colour: {ways.join(', ')}.
+    </Text>
+  )
+}
+
 const sayWanted = (stops: number) => `${counted(Math.abs(stops), 'stop')} ${stops < 0 ? 'under' : 'over'}`
 
 /** The screen's answer. Without a shot it is a stop to go by. */
-function inWords({ marks, shots, unread, withoutWalls }: SetupReading, worst: ShotReading | undefined): string {
+function inWords(
+  { setup, marks, shots, unread, withoutWalls, moments }: SetupReading,
+  worst: ShotReading | undefined,
+): string {
   const [mark] = marks
   if (!mark) return 'Put a mark where the face will be.'
   const { totalLux } = mark.reading
@@ -92,7 +140,9 @@ function inWords({ marks, shots, unread, withoutWalls }: SetupReading, worst: Sh
   const who = worst.at.length > 1 ? `, ${off.mark.name}` : ''
   if (isOff(worst)) return `${worst.shot.code} is ${exposureError(off.errorStops)}${who}`
   if (withoutWalls) return 'Right, if there were no walls'
+  if (moments && 'unknown' in moments) return 'Right, if there were no daylight'
   if (unread.length > 0) return `Right for the ${shots.length} that could be read`
+  if (moments) return `Right for every shot here, under a usual ${setup.daylight} sky`
   return marks.length > 1 ? 'Right for every shot here, at every mark in its frame' : 'Right for every shot here'
 }
 

@@ -1,6 +1,6 @@
 import { type RefObject, useMemo, useState } from 'react'
 import { commitOrSay } from '../../store/production.ts'
-import { useProduction, useUnits } from '../../store/selectors.ts'
+import { useUnits } from '../../store/selectors.ts'
 import { Grip } from '../../plan/Grip.tsx'
 import { Plan, type PlanLabel } from '../../plan/Plan.tsx'
 import { extentWith } from '../../plan/frame.ts'
@@ -12,7 +12,7 @@ import { LightLayer } from './LightLayer.tsx'
 import { aimedAt, extentOf, type PlanPoint, turnTo, wallsOf } from '@kavrell/core/geometry'
 import type { LightScale } from '@kavrell/core/light'
 import { spotPlan } from '@kavrell/core/place'
-import { asId, type RecordOf, updateRecord } from '@kavrell/core/records'
+import { asId, type Production, type RecordOf, updateRecord } from '@kavrell/core/records'
 import { lampOf, mirrorWays, ofSetup, planCamera, shotOfPosition, stageOfSetup } from '@kavrell/core/setup'
 import { lengthText } from '@kavrell/core/text'
 
@@ -25,6 +25,7 @@ const LEVEL_STEP_PCT = 5
 
 /** A setup's plan to scale with its light in it: where lamps, marks and cameras stand, and what they face. */
 export function LightPlan({
+  production,
   setup,
   lamps,
   scale,
@@ -32,6 +33,8 @@ export function LightPlan({
   onSelect,
   svg,
 }: {
+  /** As it is, or as a way out would leave it. */
+  production: Production
   setup: RecordOf<'setup'>
   lamps: readonly RecordOf<'lamp'>[]
   scale: LightScale
@@ -39,7 +42,6 @@ export function LightPlan({
   onSelect: (thing: Thing | null) => void
   svg: RefObject<SVGSVGElement | null>
 }) {
-  const production = useProduction()
   const units = useUnits()
   const spot = production.spot[setup.spotId]!
   const plan = useMemo(() => spotPlan(production, spot), [production, spot])

@@ -1,5 +1,6 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { useMemo, useRef, useState } from 'react'
+import { usePreviewed } from '../../store/preview.ts'
 import { timeZoneHere } from '../../store/here.ts'
 import { newId } from '../../store/newId.ts'
 import { commitOrSay } from '../../store/production.ts'
@@ -108,7 +109,9 @@ function Setup({
   selected: Thing | null
   onSelect: (thing: Thing | null) => void
 }) {
-  const production = useProduction()
+  const kept = useProduction()
+  // A way out that is pointed at is drawn as it would be.
+  const production = usePreviewed(kept)
   const rights = useRights()
   const units = useUnits()
   const reading = readSetup(production, setup)
@@ -125,7 +128,15 @@ function Setup({
   return (
     <Page
       asideWidth={400}
-      aside={<LightAside setup={setup} spot={spot} reading={reading} selectedId={selected?.id} onSelect={onSelect} />}
+      aside={
+        <LightAside
+          setup={setup}
+          spot={spot}
+          reading={readSetup(kept, setup)}
+          selectedId={selected?.id}
+          onSelect={onSelect}
+        />
+      }
     >
       <Flex align="baseline" gap="10px" mb="8px" wrap="wrap">
         <SetupLetter letter={setup.letter} colour={setup.colour} size={26} />
@@ -139,11 +150,19 @@ function Setup({
             : ''}
         </Text>
       </Flex>
-      <LightPlan setup={setup} lamps={lamps} scale={scale} selected={selected} onSelect={onSelect} svg={svg} />
+      <LightPlan
+        production={production}
+        setup={setup}
+        lamps={lamps}
+        scale={scale}
+        selected={selected}
+        onSelect={onSelect}
+        svg={svg}
+      />
       <Flex align="center" gap="4px 10px" mt="6px" fontSize="note" color="soft" wrap="wrap">
         <LightLegend
           scale={scale}
-          says={`${worst && wanted ? `stops from ${stopName(worst.shot.tStop)} of ${worst.shot.code}` : 'lux'}, at ${lengthText(heightM, units)}`}
+          says={`${worst && wanted ? `stops from ${stopName(worst.shot.tStop)} of ${worst.shot.code}` : 'lux'}, at ${lengthText(heightM, units)}${reading.hours.length > 0 ? ', without daylight' : ''}`}
         />
         <Text ml="auto">1 square = {units === 'feet' ? "3'" : '1 m'}</Text>
       </Flex>

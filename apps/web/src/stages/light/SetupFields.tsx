@@ -7,13 +7,27 @@ import { takeOut } from '../../ui/addRecord.ts'
 import { Button, Section } from '../../ui/parts.tsx'
 import { updateRecord, CAUTIONS, type RecordOf } from '@kavrell/core/records'
 
+const FIELDS = [
+  'letter',
+  'name',
+  'spotId',
+  'parentId',
+  'buildMin',
+  'ratioLeast',
+  'ratioMost',
+  'daylight',
+  'ambientLux',
+  'ambientK',
+  'coloursMeet',
+] as const
+
 /** What is set on a setup as a whole, and what there is to take care of. */
 export function SetupFields({ setup }: { setup: RecordOf<'setup'> }) {
   const rights = useRights()
   return (
     <Section title="Setup">
       <Grid templateColumns="repeat(4, 1fr)" gap="8px">
-        {['letter', 'name', 'spotId', 'parentId', 'buildMin', 'ambientLux', 'ratioLeast', 'ratioMost'].map((f) => (
+        {FIELDS.map((f) => (
           <RecordField key={f} kind="setup" id={setup.id} field={f} />
         ))}
       </Grid>

@@ -428,12 +428,24 @@ describe('care and power', () => {
   test('what to take care of is ticked, and goes on the sheet of the setup', async () => {
     const user = await open('A')
     const before = setup('A').cautions
-    const boxes = screen.getAllByRole<HTMLInputElement>('checkbox')
-    const off = boxes.find((b) => !b.checked)!
-    await user.click(off)
-    expect(setup('A').cautions).toEqual([...before, off.parentElement!.textContent])
-    await user.click(off)
+    await user.click(screen.getByLabelText('haze'))
+    expect(setup('A').cautions).toEqual([...before, 'haze'])
+    await user.click(screen.getByLabelText('haze'))
     expect(setup('A').cautions).toEqual(before)
+  })
+  test('a way out that is pointed at is drawn, and written only once it is pressed', async () => {
+    const user = await open('E')
+    const key = () => lampsOf('E').find((lamp) => lamp.role === 'key')!
+    const plan = () => screen.getByLabelText(/^Plan of/).innerHTML
+    const [before, kept] = [plan(), key()]
+    const way = await screen.findByRole('button', { name: /^Move the key to/ })
+    await user.hover(way)
+    expect(plan()).not.toBe(before)
+    expect(key()).toEqual(kept)
+    await user.unhover(way)
+    expect(plan()).toBe(before)
+    await user.click(way)
+    expect(key().xM).not.toBe(kept.xM)
   })
   test('each circuit of the place says what it carries, over its limit in amperes over', async () => {
     await open('B')

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { SKIES } from '../../light/index.ts'
 import { addedLater, choice, data, flag, longText, number, optional, pattern, ref, text, whole } from '../fields.ts'
 import { bearing, height, metres, minutes, plan, position, share, ascends } from '../tradeFields.ts'
 
@@ -48,6 +49,18 @@ export const LIGHT = {
           says: 'A ratio is 1 : 1 or more.',
         }),
       ),
+      ambientK: addedLater(
+        number({
+          label: 'Its colour',
+          initial: 5600,
+          unit: 'K',
+          least: 1000,
+          most: 20000,
+          says: 'Colour temperature is between 1000 and 20000 K.',
+        }),
+      ),
+      daylight: addedLater(choice({ label: 'Daylight', initial: 'left out', of: ['left out', ...SKIES] })),
+      coloursMeet: addedLater(flag({ label: 'Colours meet on purpose' })),
       cautions: data({
         label: 'Take care',
         initial: [] as string[],
@@ -126,6 +139,16 @@ export const LIGHT = {
       says: 'Cloth and gel take between 0 and 12 stops.',
     }),
     circuitId: optional(ref({ label: 'Circuit', to: 'circuit' })),
+    gelMireds: addedLater(
+      number({
+        label: 'Gel, warmer +',
+        initial: 0,
+        unit: 'mired',
+        least: -250,
+        most: 350,
+        says: 'A gel is between −250 (cooler) and 350 (warmer) mireds.',
+      }),
+    ),
   }),
   mark: plan('where somebody stands or sits in a setup', {
     setupId: ref({ label: 'Setup', to: 'setup' }),

@@ -1,0 +1,47 @@
+import { aimedAt, type PlanPoint, turnTo } from '../geometry/index.ts'
+import { isBlocked } from '../litRoom/index.ts'
+import type { CameraPosition, PlacedLamp, Production, Setup } from '../records/index.ts'
+import { ofSetup } from './ofSetup.ts'
+import { planCamera } from './planCamera.ts'
+import { stageOfSetup } from './stageOfSetup.ts'
+
+/** A lamp with its stand reaches so far about its middle. */
+const LAMP_HALF_M = 0.25
+
+/** A lamp that a camera of its setup has in its picture. */
+export interface LampInView {
+  readonly lamp: PlacedLamp
+  readonly position: CameraPosition
+  /** How far the lamp is inside the edge of the picture, degrees. */
+  readonly insideDeg: number
+}
+
+const degrees = (rad: number) => (rad * 180) / Math.PI
+const between = (a: number, b: number) => Math.abs(((a - b + 540) % 360) - 180)
+
+type Placed = PlanPoint & { readonly heightM: number }
+
+/** Which of some lamps the cameras of a setup see, each camera level or lifted to the mark that it is aimed at. */
+export function lampsInView(production: Production, setup: Setup, lamps: readonly PlacedLamp[]): readonly LampInView[] {
+  const { facets } = stageOfSetup(production, setup)
+  const marks = ofSetup(production.mark, setup)
+  const lift = (from: Placed, to: Placed) =>
+    degrees(Math.atan2(to.heightM - from.heightM, Math.hypot(to.xM - from.xM, to.yM - from.yM)))
+  return ofSetup(production.cameraPosition, setup).flatMap((position) => {
+    const camera = planCamera(production, position)
+    const aim = aimedAt(position, position.bearingDeg, marks)
+    const pitchDeg = aim ? lift(position, aim) : 0
+    return lamps.flatMap((lamp): LampInView[] => {
+      // A practical is there to be seen.
+      if (lamp.role === 'practical') return []
+      const away = Math.hypot(lamp.xM - position.xM, lamp.yM - position.yM, lamp.heightM - position.heightM)
+      if (away < LAMP_HALF_M) return []
+      const size = degrees(Math.atan2(LAMP_HALF_M, away))
+      const across = camera.angleDeg / 2 + size - between(turnTo(position, lamp), position.bearingDeg)
+      const up = camera.verticalDeg / 2 + size - Math.abs(lift(position, lamp) - pitchDeg)
+      const insideDeg = Math.min(across, up)
+      const seen = insideDeg > 0 && !isBlocked(facets, [position.xM, position.yM, position.heightM], [lamp.xM, lamp.yM, lamp.heightM]) // prettier-ignore
+      return seen ? [{ lamp, position, insideDeg }] : []
+    })
+  })
+}
