@@ -13,6 +13,7 @@ const FLOORS = {
     'sun',
     'room',
     'power',
+    'rigging',
     'media',
     'colour',
     'script',

@@ -1,1 +1,2 @@
-export { circuitLoad, type CircuitLoad } from './circuitLoad.ts'
+export { amperes, circuitLoad, type CircuitLoad } from './circuitLoad.ts'
+export { generatorKva, type Load, type Placement, placeLoads, type Room } from './placeLoads.ts'

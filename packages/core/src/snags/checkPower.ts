@@ -1,7 +1,7 @@
 import { usualMains } from '../place/index.ts'
 import { circuitLoad } from '../power/index.ts'
-import { updateRecord, type Production } from '../records/index.ts'
-import { lampsOfSetup } from '../setup/index.ts'
+import { asId, type PlacedLamp, type Production, updateRecord } from '../records/index.ts'
+import { lampsOfSetup, placeOnCircuits } from '../setup/index.ts'
 import type { Finding, Fix } from './finding.ts'
 
 /** Do mains there run as the production reckons? Where its zone says what is usual. */
@@ -35,6 +35,16 @@ export function checkMains(production: Production): Finding[] {
 /** 220 and 230 V, 110 and 120 V are the same for what can be plugged in. */
 const VOLTS_APART = 0.12
 
+/** The lamps of a setup as words and changes, each on the circuit that was found for it. */
+function replug(production: Production, lamps: readonly PlacedLamp[], to: ReadonlyMap<string, string>): Fix {
+  const moved = lamps.filter((lamp) => to.has(lamp.id) && to.get(lamp.id) !== lamp.circuitId)
+  const parts = moved.map((lamp) => `the ${lamp.role} into ${production.circuit[to.get(lamp.id)!]!.name}`)
+  return {
+    says: `Plug ${parts.join(', ')}`,
+    changes: moved.map((lamp) => updateRecord('lamp', lamp.id, { circuitId: asId<'circuit'>(to.get(lamp.id)!) })),
+  }
+}
+
 /** Does each setup keep each circuit under the house rule's share of its rating? */
 export function checkCircuits(production: Production): Finding[] {
   const { mainsVolts, circuitHeadroomPct } = production.production
@@ -48,26 +58,7 @@ export function checkCircuits(production: Production): Finding[] {
       const load = circuitLoad(circuit, own, mainsVolts, circuitHeadroomPct)
       if (load.headroomA >= 0) return []
       const trips = load.totalA > circuit.ratingA
-      const fixes: Fix[] = []
-      for (const other of Object.values(production.circuit)) {
-        if (other.id === circuitId || other.placeId !== circuit.placeId) continue
-        const there = lamps.filter((lamp) => lamp.circuitId === other.id)
-        const movable = own.find(
-          (lamp) =>
-            circuitLoad(other, [...there, lamp], mainsVolts, circuitHeadroomPct).headroomA >= 0 &&
-            circuitLoad(
-              circuit,
-              own.filter((l) => l !== lamp),
-              mainsVolts,
-              circuitHeadroomPct,
-            ).headroomA >= 0,
-        )
-        if (movable)
-          fixes.push({
-            says: `Plug the ${movable.role} into ${other.name}`,
-            changes: [updateRecord('lamp', movable.id, { circuitId: other.id })],
-          })
-      }
+      const placed = placeOnCircuits(production, lamps, circuit.placeId)
       return [
         {
           check: 'power.circuit-over-headroom',
@@ -75,7 +66,7 @@ export function checkCircuits(production: Production): Finding[] {
           stage: 'light',
           rule: 'circuitHeadroomPct',
           about: { kind: 'setup', id: setup.id },
-          says: `Setup ${setup.letter} puts ${load.totalA.toFixed(1)} A on ${circuit.name}, ${trips ? `more than its ${circuit.ratingA} A` : `over the ${load.allowedA.toFixed(1)} A the house rule allows`}${circuit.otherLoadW > 0 ? ` (${circuit.otherLoadNote || 'other load'} takes ${load.otherA.toFixed(1)} A)` : ''}. A qualified person decides.`,
+          says: `Setup ${setup.letter} puts ${load.totalA.toFixed(1)} A on ${circuit.name}, ${trips ? `more than its ${circuit.ratingA} A` : `over the ${load.allowedA.toFixed(1)} A the house rule allows`}${circuit.otherLoadW > 0 ? ` (${circuit.otherLoadNote || 'other load'} takes ${load.otherA.toFixed(1)} A)` : ''}.${placed.to ? '' : placed.isProven ? ` No way to share them among the circuits there keeps each within the rule: a generator of ${placed.kva.toFixed(1)} kVA would carry them all.` : ''} A qualified person decides.`,
           evidence: [
             { label: 'lamps', value: load.lampA, unit: 'A', from: `setup ${setup.letter} at ${mainsVolts} V` },
             { label: 'other', value: load.otherA, unit: 'A', from: circuit.otherLoadNote || circuit.name },
@@ -86,7 +77,7 @@ export function checkCircuits(production: Production): Finding[] {
               from: `${circuitHeadroomPct} % of ${circuit.ratingA} A`,
             },
           ],
-          fixes,
+          fixes: placed.to ? [replug(production, lamps, placed.to)] : [],
         } satisfies Finding,
       ]
     })

@@ -19,6 +19,7 @@ import { checkCircuits, checkMains } from './checkPower.ts'
 import { checkFrameRates, checkMainsFlicker, checkPairs, checkShutterSchool, checkSizes } from './checkShots.ts'
 import { checkScriptHours } from './checkScript.ts'
 import { checkCamerasTogether, checkMustHaves } from './checkTogether.ts'
+import { checkWind } from './checkWind.ts'
 import { checkWindows } from './checkWindows.ts'
 import type { Finding } from './finding.ts'
 
@@ -31,6 +32,7 @@ export function findSnags(production: Production): Finding[] {
     checkMovingLight,
     checkLampsInView,
     checkLampCautions,
+    checkWind,
     checkMainsFlicker,
     checkFrameRates,
     checkShutterSchool,

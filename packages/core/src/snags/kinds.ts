@@ -27,6 +27,7 @@ const WORDS: Readonly<Record<string, string>> = {
   'light.daylight-not-known': 'daylight that cannot be read',
   'light.lamp-in-view': 'a lamp in the picture',
   'light.moves-meanwhile': 'daylight changes between shots',
+  'light.wind-tips': 'tips in the gusts that are expected',
   'light.ratio': 'ratio off what was asked',
   'light.mirror-shows': 'a mirror shows what it should not',
   'media.copies-below-rule': 'card without the copies the rule asks for',

@@ -5,6 +5,7 @@ import { productionWith } from '../testing/index.ts'
 import { checkColourOfLight } from './checkColourOfLight.ts'
 import { checkLampsInView, checkMovingLight } from './checkDaylight.ts'
 import { checkExposure, checkRatio } from './checkLight.ts'
+import { checkWind } from './checkWind.ts'
 import type { Finding } from './finding.ts'
 
 type Rows = Parameters<typeof productionWith>[0]
@@ -187,5 +188,36 @@ describe('light that moves', () => {
     const found = checkMovingLight(lost)
     expect(found.map((f) => f.says)).toEqual(['Setup A is to be read with daylight, and nobody has said where on the map it is: its light is read without.']) // prettier-ignore
     expect(checkMovingLight(after(lost, found[0]!.fixes[0]!))).toEqual([])
+  })
+})
+
+describe('wind', () => {
+  const out = (panel: object, setup: object = { gustMs: 6 }, spot: object = { outdoors: true }) =>
+    productionWith({
+      spot: { spot },
+      setup: { setup },
+      panel: { p: { name: 'Frame', setupId: 'setup', widthM: 1.2, tallM: 1.2, heightM: 2, ...panel } },
+    })
+  test('what tips in the gusts that are expected stops you, until bags hold it or it is down', () => {
+    // ½ × 1.225 × 36 × 1.2 × 1.44 = 38.1 N, 2 m up: 76 Nm; a stand alone holds 38 Nm at half.
+    const p = out({})
+    const [finding] = checkWind(p)
+    expect(finding).toMatchObject({ severity: 'stop', about: { kind: 'panel', id: 'p' } })
+    expect(finding!.says).toMatch(
+      /tips in gusts of 6 m\/s: no bags hold it only to 4 m\/s\. .*a qualified person decide/,
+    )
+    expect(finding!.says).not.toMatch(/\bsafe\b/i)
+    expect(finding!.fixes.map((way) => way.says)).toEqual(['2 bags on Frame', 'Take down Frame'])
+    for (const way of finding!.fixes) expect(checkWind(after(p, way))).toEqual([])
+  })
+  test('what no stand takes is only taken down', () => {
+    const [big] = checkWind(out({ widthM: 3.6, tallM: 3.6, heightM: 3 }))
+    expect(big!.fixes.map((way) => way.says)).toEqual(['Take down Frame'])
+    expect(big!.says).toMatch(/no stand takes what it would need/)
+  })
+  test('indoors, in still air, or where nobody has said, nothing is judged', () => {
+    expect(checkWind(out({}, { gustMs: 6 }, {}))).toEqual([])
+    expect(checkWind(out({}, { gustMs: 0 }))).toEqual([])
+    expect(checkWind(out({}, { gustMs: null }))).toEqual([])
   })
 })

@@ -276,7 +276,7 @@ describe('power and kit', () => {
   test('over the headroom is to watch, over the rating stops you, and a qualified person decides', () => {
     const over = checkCircuits(wall({ a: { watts: 1610, circuitId: 'wall' } }))
     expect(says(over)).toEqual([
-      'Setup A puts 9.4 A on Wall, over the 8.0 A the house rule allows (kettle takes 2.0 A). A qualified person decides.',
+      'Setup A puts 9.4 A on Wall, over the 8.0 A the house rule allows (kettle takes 2.0 A). No way to share them among the circuits there keeps each within the rule: a generator of 2.1 kVA would carry them all. A qualified person decides.',
     ])
     expect(over[0]).toMatchObject({ severity: 'watch', rule: 'circuitHeadroomPct' })
     expect(checkCircuits(wall({ a: { watts: 2000, circuitId: 'wall' } }))[0]!.severity).toBe('stop')
@@ -286,7 +286,7 @@ describe('power and kit', () => {
       { a: { watts: 1000, circuitId: 'wall' }, b: { watts: 600, role: 'fill', circuitId: 'wall' } },
       { bench: { name: 'Bench', ratingA: 16 }, far: { name: 'Far', ratingA: 32, placeId: 'elsewhere' } },
     )
-    expect(fixesOf(checkCircuits(p))).toEqual(['Plug the key into Bench'])
+    expect(fixesOf(checkCircuits(p))).toEqual(['Plug the fill into Bench'])
     expect(afterEachFix(checkCircuits, p)).toEqual([[]])
   })
   test('dimmed lamps draw less, and an unlisted circuit is not judged', () => {

@@ -18,7 +18,7 @@ import { Selected } from './Selected.tsx'
 import { SetupFields } from './SetupFields.tsx'
 import { copySetup } from './copySetup.ts'
 import { addMark, placeCamera } from './placing.ts'
-import { firstSetup } from '@kavrell/core/beginnings'
+import { firstSetup, LIGHT_PATTERNS, lightPattern } from '@kavrell/core/beginnings'
 import { lightScale, setupDifference } from '@kavrell/core/light'
 import type { RecordOf } from '@kavrell/core/records'
 import { isTooDark, lampsOfSetup, luxWanted, readSetup, worstShot } from '@kavrell/core/setup'
@@ -172,6 +172,7 @@ function Setup({
           <SavePlan svg={svg} name={`${setup.letter} ${setup.name}`} />
         </Flex>
       </Flex>
+      {rights.plan && lamps.length === 0 && reading.marks.length === 0 && <Patterns setup={setup} />}
       {rights.plan && (
         <Flex gap="8px" mt="12px" wrap="wrap">
           <Button
@@ -204,5 +205,25 @@ function Setup({
       {selected && <Selected thing={selected} setup={setup} onGone={() => onSelect(null)} />}
       <SetupFields setup={setup} />
     </Page>
+  )
+}
+
+/** Patterns of light to start an empty setup from. */
+function Patterns({ setup }: { setup: RecordOf<'setup'> }) {
+  const production = useProduction()
+  return (
+    <Flex gap="8px" mt="12px" wrap="wrap" align="center">
+      <Text color="soft">Begin with</Text>
+      {LIGHT_PATTERNS.map((pattern) => (
+        <Button
+          key={pattern.name}
+          onClick={() =>
+            commitOrSay(`Begin with ${pattern.name.toLowerCase()}`, lightPattern(production, setup.id, pattern, newId))
+          }
+        >
+          {pattern.name}
+        </Button>
+      ))}
+    </Flex>
   )
 }

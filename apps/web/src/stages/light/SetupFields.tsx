@@ -18,6 +18,7 @@ const FIELDS = [
   'daylight',
   'ambientLux',
   'ambientK',
+  'gustMs',
   'coloursMeet',
 ] as const
 

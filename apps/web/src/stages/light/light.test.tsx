@@ -433,6 +433,16 @@ describe('care and power', () => {
     await user.click(screen.getByLabelText('haze'))
     expect(setup('A').cautions).toEqual(before)
   })
+  test('an empty setup begins with a pattern of light, as one edit', async () => {
+    const user = await open('A')
+    await user.click(screen.getByRole('button', { name: 'Add setup' }))
+    await user.click(await screen.findByRole('button', { name: 'Key and black' }))
+    const letter = all('setup').map((s) => s.letter).sort().at(-1)! // prettier-ignore
+    expect(lampsOf(letter).map((lamp) => lamp.role).sort()).toEqual(['edge', 'key']) // prettier-ignore
+    expect(screen.queryByText('Begin with')).toBeNull()
+    undo()
+    expect(lampsOf(letter)).toEqual([])
+  })
   test('a way out that is pointed at is drawn, and written only once it is pressed', async () => {
     const user = await open('E')
     const key = () => lampsOf('E').find((lamp) => lamp.role === 'key')!

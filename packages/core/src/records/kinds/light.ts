@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { SKIES } from '../../light/index.ts'
 import { addedLater, choice, data, flag, longText, number, optional, pattern, ref, text, whole } from '../fields.ts'
-import { bearing, height, metres, minutes, plan, position, share, ascends } from '../tradeFields.ts'
+import { bearing, count, height, metres, minutes, plan, position, share, ascends } from '../tradeFields.ts'
 
 export const CAUTIONS = ['water', 'mains', 'wind', 'height', 'heat', 'haze', 'cable', 'fire', 'moving vehicle'] as const
 
@@ -60,6 +60,18 @@ export const LIGHT = {
         }),
       ),
       daylight: addedLater(choice({ label: 'Daylight', initial: 'left out', of: ['left out', ...SKIES] })),
+      gustMs: addedLater(
+        optional(
+          number({
+            label: 'Gusts',
+            initial: 8,
+            unit: 'm/s',
+            least: 0,
+            most: 60,
+            says: 'Gusts are between 0 and 60 m/s.',
+          }),
+        ),
+      ),
       coloursMeet: addedLater(flag({ label: 'Colours meet on purpose' })),
       cautions: data({
         label: 'Take care',
@@ -196,6 +208,7 @@ export const LIGHT = {
       says: 'A cloth takes between 0 and 10 stops.',
     }),
     backPct: share('Sends back', 40),
+    bags: addedLater(count('Bags on it', 0, 0, 40)),
   }),
   cameraPosition: plan('where a camera stands in a setup', {
     setupId: ref({ label: 'Setup', to: 'setup' }),

@@ -1,0 +1,1 @@
+export { bagsNeeded, gustAtWhichItTips, overturning, type Overturning, type Stood } from './overturning.ts'
