@@ -3,7 +3,7 @@
  * named before it.
  */
 const FLOORS = {
-  ground: ['outcome', 'text', 'time', 'geometry', 'timecode'],
+  ground: ['outcome', 'chance', 'text', 'time', 'geometry', 'timecode'],
   trade: [
     'optics',
     'exposure',
@@ -14,6 +14,7 @@ const FLOORS = {
     'room',
     'power',
     'rigging',
+    'order',
     'media',
     'colour',
     'script',

@@ -14,6 +14,7 @@ import { joinByPhone } from './join.ts'
 import { fillLargeProduction } from './largeProduction.ts'
 import { measureLight } from './light.ts'
 import { measureLoad } from './load.ts'
+import { measureOrder } from './order.ts'
 import { measurePrep } from './prep.ts'
 
 const { values } = parseArgs({
@@ -23,7 +24,7 @@ const { values } = parseArgs({
     files: { type: 'string', default: '100000' },
   },
 })
-const PARTS = ['start', 'edits', 'first', 'join', 'large', 'load', 'light', 'copying'] as const
+const PARTS = ['start', 'edits', 'first', 'join', 'large', 'load', 'light', 'order', 'copying'] as const
 if (values.only !== '' && !PARTS.some((part) => part === values.only)) {
   console.error(`There is no part “${values.only}”. Parts are ${PARTS.join(', ')}.`)
   process.exit(2)
@@ -242,6 +243,20 @@ function light(): void {
   add('marks whose range of eight in ten holds the truth', '77 to 83 of 100', `${share.toFixed(0)} of 100`, share >= 77 && share <= 83) // prettier-ignore
 }
 
+function order(): void {
+  for (const { file, shots, ms: took, share, isProven, isAsProven } of measureOrder()) {
+    const [, name] = file.split('/')
+    const within = shots <= 12 ? 1_000 : shots <= 18 ? 15_000 : 10_000
+    const found = share === null ? 'none, and why' : `${(100 * share).toFixed(2)} % of the best known${isProven ? ', proven' : ''}` // prettier-ignore
+    add(
+      `order of ${name!.replace('.json', '')}, ${shots} shots`,
+      `${shots <= 18 ? 'proven' : 'within 1 %'}, under ${within / 1000} s`,
+      `${found}, ${ms(took)}`,
+      isAsProven && took < within && (share === null || share <= (shots <= 18 ? 1 + 1e-9 : 1.01)),
+    )
+  }
+}
+
 async function prep(world: World): Promise<void> {
   const small = await openWorld()
   try {
@@ -287,6 +302,7 @@ try {
 }
 if (wanted('load')) await load()
 if (wanted('light')) light()
+if (wanted('order')) order()
 if (wanted('copying')) await copying()
 if (values.only !== '') process.exit(0)
 

@@ -24,6 +24,9 @@ kavrell verify FOLDER
 kavrell light [FILE]
   Reads a scene as JSON (a room, lamps, cloths, panels, receivers) from FILE or standard input and prints what each
   receiver gets as JSON: unblocked, direct, with one bounce, with all of them and the range of that, in lux.
+kavrell order [FILE]
+  Reads shots as JSON (with minutes, stands, windows, what comes before what) and prints the order that is over first,
+  its end, a bound that none is over before, and whether that is proven; or which of them cannot be done together.
 kavrell completion
   Prints words for bash to complete: eval "$(kavrell completion)".
 
@@ -38,7 +41,7 @@ const COMPLETION = `_kavrell() {
   case "$word" in
     -*) COMPREPLY=($(compgen -W "--to --hash --json --quiet --help" -- "$word")) ;;
     *)
-      if [ "$COMP_CWORD" = 1 ]; then COMPREPLY=($(compgen -W "copy verify light completion help" -- "$word"))
+      if [ "$COMP_CWORD" = 1 ]; then COMPREPLY=($(compgen -W "copy verify light order completion help" -- "$word"))
       else COMPREPLY=($(compgen -d -- "$word")); fi ;;
   esac
 }

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { text as all } from 'node:stream/consumers'
 import { readReceivers, readSceneFile } from '@kavrell/core/litRoom'
+import { answerOrder, readOrderFile } from '@kavrell/core/order'
 import type { Outcome } from '@kavrell/core/outcome'
 
 /** Something that is asked in a file and answered on standard output, both JSON, for other programs. */
@@ -10,6 +11,10 @@ export const RECKONERS: Readonly<Record<string, Reckoner>> = {
   light: (asked) => {
     const read = readSceneFile(asked)
     return read.ok ? { ok: true, value: { expected: readReceivers(read.value) } } : read
+  },
+  order: (asked) => {
+    const read = readOrderFile(asked)
+    return read.ok ? { ok: true, value: answerOrder(read.value) } : read
   },
 }
 

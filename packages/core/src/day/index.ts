@@ -6,3 +6,4 @@ export { dayOfShots, type DayPlan, dayPlans, daysInOrder, planDay } from './plan
 export type { ShotsRow, TimelineRow } from './timeline.ts'
 export type { AgainstScript } from './scriptHours.ts'
 export { dailyWindows, type MissedWindow } from './windows.ts'
+export { type DayMinutes, type DayOrderProblem, minutesBetween, orderProblem } from './orderProblem.ts'

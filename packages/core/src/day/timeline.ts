@@ -67,10 +67,11 @@ export function costsOf(production: Production): ChangeCosts {
 }
 
 /** A shot that names no side leaves the camera where it stood: turning round after it costs what it would have. */
-const staying = (stood: Position | null, next: Position): Position =>
+export const staying = (stood: Position | null, next: Position): Position =>
   next.side === '' && stood?.spotId === next.spotId ? { ...next, side: stood.side } : next
 
-function positionOf(production: Production, shot: Shot): Position {
+/** What a shot needs standing. */
+export function positionOf(production: Production, shot: Shot): Position {
   return { spotId: spotOfShot(production, shot)?.id ?? '', setupId: shot.setupId ?? '', side: shot.side, rig: shot.rig }
 }
 

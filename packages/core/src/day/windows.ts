@@ -123,6 +123,12 @@ const openingOf = (place: Place, sky: DaySky): ShotWindows | null =>
     ? null
     : { because: `${place.name} is open`, windows: dailyWindows(sky, place.opensMin, place.closesMin) }
 
+/** When the place of a shot is open; null where it always is. */
+export function openingOfShot(production: Production, shot: Shot, place: Place, sky: DaySky): ShotWindows | null {
+  const spot = spotOfShot(production, shot)
+  return openingOf((spot && production.place[spot.placeId]) ?? place, sky)
+}
+
 /** Shots that the order puts outside their light or outside the hours of the place they are at. */
 export function missedWindows(
   production: Production,
@@ -135,11 +141,9 @@ export function missedWindows(
     for (const id of shotIds) {
       const shot = production.shot[id]
       if (!shot) continue
-      const spot = spotOfShot(production, shot)
-      const at = (spot && production.place[spot.placeId]) ?? place
       for (const [kind, asked] of [
         ['light', shotWindows(shot, sky)],
-        ['opening', openingOf(at, sky)],
+        ['opening', openingOfShot(production, shot, place, sky)],
       ] as const) {
         if (!asked) continue
         const window = nearestWindow(asked.windows, startMin, endMin) ?? null

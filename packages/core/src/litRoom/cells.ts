@@ -1,5 +1,6 @@
 import { along, basis, cross, dot, minus, unit, type Vec } from '../geometry/index.ts'
-import { seeded, spread } from './chance.ts'
+import { seeded } from '../chance/index.ts'
+import { spread } from './spread.ts'
 import type { Effort } from './effort.ts'
 import { type Facet, firstHit, type Hit } from './facet.ts'
 

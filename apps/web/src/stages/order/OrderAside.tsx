@@ -5,6 +5,7 @@ import { SnagList } from '../../ui/Snag.tsx'
 import { addRecord, takeOut } from '../../ui/addRecord.ts'
 import { Answer, Button, Reading, Section } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
+import { BetterOrder } from './BetterOrder.tsx'
 import { type DayPlan, type PersonCall, writtenMin } from '@kavrell/core/day'
 import { hours, stretch } from '@kavrell/core/text'
 
@@ -37,6 +38,7 @@ export function OrderAside({ dayPlan }: { dayPlan: DayPlan }) {
         <Reading name="Moves" value={timeline.moves} />
         <Reading name="Waiting" value={hours(timeline.waitMin)} />
       </Grid>
+      {rights.plan && <BetterOrder dayPlan={dayPlan} />}
       <SnagList stage="order" about={(s) => s.about.id === day.id || dayPlan.items.some((i) => i.id === s.about.id)} />
       <Section title="Who waits">
         {dayPlan.calls.map((call) => (

@@ -1,15 +1,3 @@
-/** Numbers below 1 that look like chance and are the same for the same seed. @source mulberry32, public domain */
-export function seeded(seed: number): () => number {
-  let state = seed >>> 0
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = state
-    t = Math.imul(t ^ (t >>> 15), t | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32
-  }
-}
-
 /** Steps of an even sequence in the plane. @source Roberts, The unreasonable effectiveness of quasirandom sequences (2018) */
 const PLASTIC = 1.324717957244746
 const STEP_U = 1 / PLASTIC

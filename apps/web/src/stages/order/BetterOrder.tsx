@@ -1,0 +1,162 @@
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { newRanks } from '../../store/newRank.ts'
+import { commitOrSay } from '../../store/production.ts'
+import { useProduction } from '../../store/selectors.ts'
+import { Button, Hint } from '../../ui/parts.tsx'
+import { isProven, type OrderSearch, useBetterOrder } from './useBetterOrder.ts'
+import { type DayMinutes, type DayPlan, minutesBetween, planDay } from '@kavrell/core/day'
+import {
+  asId,
+  lastRank,
+  type OrderItem,
+  type PlainChange,
+  type Production,
+  tryChanges,
+  updateRecord,
+} from '@kavrell/core/records'
+import { slateOf } from '@kavrell/core/shotlist'
+import { stretch } from '@kavrell/core/text'
+
+/** Finds the order of the day that is over first, says what it saves and why, and puts it in place on a press. */
+export function BetterOrder({ dayPlan }: { dayPlan: DayPlan }) {
+  const production = useProduction()
+  const { search, start, stop, forget } = useBetterOrder(production, dayPlan)
+  // What was found for another order than this is none.
+  const isFresh = search?.about.items.every((item, i) => dayPlan.items[search.about.pinned.length + i] === item)
+  if (dayPlan.items.length < 3) return null
+  return (
+    <Box mt="14px" pt="12px" borderTop="1px solid" borderColor="line">
+      <Flex gap="8px" align="center">
+        <Button onClick={start} disabled={search?.isLooking}>
+          {search ? 'Look again' : 'Look for a better order'}
+        </Button>
+        {search?.isLooking && <Button onClick={stop}>Stop</Button>}
+        {search?.isLooking && (
+          <Text color="soft" role="status">
+            Looking …
+          </Text>
+        )}
+      </Flex>
+      {search && isFresh && (
+        <Found
+          key={search.about.items.length}
+          production={production}
+          dayPlan={dayPlan}
+          search={search}
+          onDone={forget}
+        />
+      )}
+      {search && !isFresh && <Hint>The order has changed since.</Hint>}
+    </Box>
+  )
+}
+
+const nameOf = (production: Production, item: OrderItem): string =>
+  slateOf(item.shotIds.flatMap((id) => production.shot[id]?.code ?? [])) || item.title || item.type
+
+interface FoundProps {
+  readonly production: Production
+  readonly dayPlan: DayPlan
+  readonly search: OrderSearch
+  readonly onDone: () => void
+}
+
+function Found({ production, dayPlan, search, onDone }: FoundProps) {
+  const { found, about } = search
+  if (!found) return null
+  const { solved, conflict } = found
+  const clashing = conflict?.tasks.map((i) => nameOf(production, about.items[i]!)) ?? []
+  return (
+    <>
+      {clashing.length > 0 && (
+        <Text mt="8px" color="watch" fontWeight={600}>
+          {clashing.length === 1
+            ? `Nothing gives ${clashing[0]!} its light, hours and time on this day.`
+            : `No order gives ${clashing.join(', ')} all their light, hours and times.`}{' '}
+          Let go of one, begin at another time, or it misses as it does now.
+        </Text>
+      )}
+      {'order' in solved ? (
+        <Better production={production} dayPlan={dayPlan} search={search} order={solved.order} onDone={onDone} />
+      ) : (
+        <Hint>No order was found in which every shot has its light, its hours and its time.</Hint>
+      )}
+    </>
+  )
+}
+
+const SAYS: readonly (readonly [keyof DayMinutes, string])[] = [
+  ['move', 'moves'],
+  ['relight', 'building light'],
+  ['turn', 'turning round'],
+  ['rig', 'changing rigs'],
+  ['wait', 'waiting'],
+]
+
+function Better({ production, dayPlan, search, order, onDone }: FoundProps & { readonly order: readonly number[] }) {
+  const { about, isLooking } = search
+  const changes = reordered(about.pinned, about.items, order)
+  const after = planDay(tryChanges(production, changes), dayPlan.day.id)
+  if (!after) return null
+  const savedMin = dayPlan.timeline.wrapMin - after.timeline.wrapMin
+  const fewerMissed = dayPlan.missed.length - after.missed.length
+  const proven = isProven(search)
+  const meals = about.items.some((item) => item.type === 'meal' && item.fixedAtMin === null) ? ', meals about where they are' : '' // prettier-ignore
+  if (savedMin < 1 && fewerMissed <= 0)
+    return isLooking ? null : (
+      <Text mt="8px" fontWeight={600} role="status">
+        {proven ? `No order of these is over sooner${meals}: that is proven.` : 'No better order was found.'}
+      </Text>
+    )
+  const [before, then] = [minutesBetween(dayPlan), minutesBetween(after)]
+  return (
+    <Box mt="10px">
+      <Text fontWeight={700} fontSize="lead" role="status">
+        Wrap at {after.clock.text(after.timeline.wrapMin)}
+        {savedMin >= 1 ? `, ${stretch(savedMin)} earlier` : ''}
+        {fewerMissed > 0 ? `, ${fewerMissed} more in their light and hours` : ''}
+      </Text>
+      <Text color="soft">
+        {isLooking
+          ? 'The best so far.'
+          : proven
+            ? `Proven: no order of these is over sooner${meals}.`
+            : `The best that was found; none is over before ${after.clock.text(boundOf(search) + (after.timeline.wrapMin - after.timeline.lastEndMin))}.`}
+      </Text>
+      <Grid templateColumns="1fr 70px 70px" gap="2px 8px" mt="6px" maxW="300px">
+        {SAYS.filter(([kind]) => before[kind] !== then[kind]).map(([kind, says]) => (
+          <Box key={kind} display="contents">
+            <Text>{says}</Text>
+            <Text fontFamily="mono" textAlign="right" color="soft">
+              {Math.round(before[kind])}′
+            </Text>
+            <Text fontFamily="mono" textAlign="right">
+              {Math.round(then[kind])}′
+            </Text>
+          </Box>
+        ))}
+      </Grid>
+      <Text mt="6px">{after.items.map((item) => nameOf(production, item)).join(' · ')}</Text>
+      <Flex gap="8px" mt="8px">
+        <Button
+          kind="main"
+          disabled={isLooking}
+          onClick={() => {
+            if (commitOrSay('Put the better order in place', changes)) onDone()
+          }}
+        >
+          Take this order
+        </Button>
+        <Button onClick={onDone}>Leave it</Button>
+      </Flex>
+    </Box>
+  )
+}
+
+const boundOf = ({ found }: OrderSearch): number => (found && 'boundMin' in found.solved ? found.solved.boundMin : 0)
+
+/** New places for the entries of an order, behind those that are done. */
+function reordered(pinned: readonly OrderItem[], items: readonly OrderItem[], order: readonly number[]): PlainChange[] {
+  const ranks = newRanks(lastRank(pinned), null, order.length)
+  return order.map((i, k) => updateRecord('orderItem', asId(items[i]!.id), { rank: ranks[k]! }))
+}

@@ -1,0 +1,43 @@
+import { readFileSync } from 'node:fs'
+import { answerOrder, readOrderFile } from '@kavrell/core/order'
+import { mustBe } from '@kavrell/core/outcome'
+
+const FOLDER = 'packages/core/vectors'
+
+interface Wanted {
+  readonly file: string
+  readonly n: number
+  readonly status: string
+  readonly optimal_finish?: number
+  readonly best_known_finish?: number
+}
+export interface OrderFigure {
+  readonly file: string
+  readonly shots: number
+  readonly ms: number
+  /** Finish over the reference's, 1 where it is met; null where there is no order. */
+  readonly share: number | null
+  readonly isProven: boolean
+  /** The same status as the reference, which proved it. */
+  readonly isAsProven: boolean
+}
+
+/** Orders of the reference days, each asked once as from a terminal. */
+export function measureOrder(): readonly OrderFigure[] {
+  const { results } = JSON.parse(readFileSync(`${FOLDER}/schedule/expected.json`, 'utf8')) as { results: Wanted[] }
+  return results.map(({ file, n, status, optimal_finish, best_known_finish }) => {
+    const asked = mustBe(readOrderFile(JSON.parse(readFileSync(`${FOLDER}/${file}`, 'utf8'))))
+    const from = performance.now()
+    const answer = answerOrder(asked) as { status: string; finish?: number }
+    const ms = performance.now() - from
+    const best = optimal_finish ?? best_known_finish
+    return {
+      file,
+      shots: n,
+      ms,
+      share: answer.finish === undefined || best === undefined ? null : answer.finish / best,
+      isProven: answer.status !== 'best_known',
+      isAsProven: status === 'best_known' || answer.status === status,
+    }
+  })
+}
