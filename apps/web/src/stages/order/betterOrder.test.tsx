@@ -10,10 +10,11 @@ import { planDay } from '@kavrell/core/day'
 import { productionOf } from '@kavrell/core/records'
 
 /** The worker's own search, asked without a thread. */
-const worker = vi.hoisted(() => ({
-  api: {},
-  asked: [] as unknown[],
-}))
+interface Asked {
+  api: Record<string, (...asked: unknown[]) => unknown>
+  asked: unknown[]
+}
+const worker = vi.hoisted<Asked>(() => ({ api: {}, asked: [] }))
 vi.mock('comlink', () => ({
   expose: (api: typeof worker.api) => {
     if ('search' in api) worker.api = api
