@@ -15,6 +15,7 @@ const FLOORS = {
     'power',
     'rigging',
     'order',
+    'estimates',
     'media',
     'colour',
     'script',

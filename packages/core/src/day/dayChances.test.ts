@@ -1,0 +1,75 @@
+import { describe, expect, test } from 'vitest'
+import { chanceBy, overBy } from '../estimates/index.ts'
+import { ranksBetween } from '../records/index.ts'
+import { productionWith } from '../testing/index.ts'
+import { dayOutlook, dayPlans, paceRatios, plannedEntries } from './index.ts'
+
+type Rows = Parameters<typeof productionWith>[0]
+
+const IDS = ['a', 'b', 'c', 'd']
+const ranks = ranksBetween(null, null, IDS.length)
+/** Four shots of 30 minutes in one setup that takes 20 to build, called at 08:00. */
+const day = (items: Readonly<Record<string, object>> = {}, rows: Rows = {}) =>
+  productionWith({
+    place: { place: { timeZone: 'UTC' } },
+    day: { day: { placeId: 'place', date: '2026-05-14', callMin: 480 } },
+    spot: { spot: { placeId: 'place' } },
+    setup: { s: { spotId: 'spot', buildMin: 20 } },
+    shot: Object.fromEntries(IDS.map((id) => [id, { code: `1${id.toUpperCase()}`, setupId: 's', side: 'in', minutes: 30 }])),
+    orderItem: Object.fromEntries(
+      IDS.map((id, i) => [id, { dayId: 'day', type: 'shots', rank: ranks[i], shotIds: [id], ...items[id] }]),
+    ),
+    ...rows,
+  } as unknown as Rows) // prettier-ignore
+const planOf = (production: ReturnType<typeof day>) => dayPlans(production)[0]!
+
+describe('a plan as entries', () => {
+  test('work is a shot with the change before it', () => {
+    const entries = plannedEntries(day(), planOf(day()))
+    expect(entries.map(({ id, workMin, changeMin }) => [id, workMin, changeMin])).toEqual([
+      ['a', 50, 20],
+      ['b', 30, 0],
+      ['c', 30, 0],
+      ['d', 30, 0],
+    ])
+    expect(entries.every(({ notBeforeMin, dueMin }) => notBeforeMin === null && dueMin === null)).toBe(true)
+  })
+  test('a fixed time is not begun before, and due then', () => {
+    const production = day({ c: { fixedAtMin: 600 } })
+    const [, , c] = plannedEntries(production, planOf(production))
+    expect(c).toMatchObject({ notBeforeMin: 600 })
+    expect(c!.dueMin).toBe(600.5)
+  })
+})
+
+describe('what may come of it', () => {
+  test('is later than planned as often as not, and in time for what has room', () => {
+    const room = day({ c: { fixedAtMin: 720 } })
+    const tight = day({ c: { fixedAtMin: 565 } })
+    const chance = (production: ReturnType<typeof day>) => dayOutlook(production, planOf(production)).chances.inTime.get('c')! // prettier-ignore
+    expect(chance(room)).toBeGreaterThan(0.99)
+    expect(chance(tight)).toBeLessThan(0.7)
+    expect(chance(tight)).toBeGreaterThan(0.2)
+    const { chances } = dayOutlook(day(), planOf(day()))
+    expect(Math.abs(overBy(chances, 0.5) - planOf(day()).timeline.lastEndMin)).toBeLessThan(30)
+    expect(chanceBy(chances, planOf(day()).timeline.lastEndMin)).toBeLessThan(0.6)
+  })
+  test('is learnt from the log: good takes in their order, nothing waited for between', () => {
+    const take = (id: string, at: string) => ({ dayId: 'day', slate: id, number: 1, shotIds: [id], startedAt: at })
+    const good = (id: string) => ({ takeId: id, type: 'good', at: '2026-05-14T12:00:00Z' })
+    // 30 minutes planned between them, 45 taken; of the last nothing is known.
+    const log = {
+      take: { ta: take('a', '2026-05-14T08:50:00Z'), tb: take('b', '2026-05-14T09:35:00Z'), tc: take('c', '2026-05-14T10:20:00Z') },
+      takeEvent: { ea: good('ta'), eb: good('tb'), ec: good('tc') },
+    } as unknown as Rows // prettier-ignore
+    const ratios = paceRatios(day({}, log))
+    expect(ratios).toHaveLength(2)
+    for (const ratio of ratios) expect(ratio).toBeCloseTo(1.5, 6)
+    const production = day({}, log)
+    const outlook = dayOutlook(production, planOf(production))
+    expect(outlook.seen).toBe(2)
+    expect(overBy(outlook.chances, 0.5)).toBeGreaterThan(overBy(dayOutlook(day(), planOf(day())).chances, 0.5) + 3)
+    const waited = day({ b: { fixedAtMin: 700 } }, log)
+    expect(paceRatios(waited)).toHaveLength(1)
+  })
+})

@@ -1,0 +1,88 @@
+import {
+  type DayChances,
+  learnt,
+  type PlannedEntry,
+  simulateDays,
+  type Spread,
+  USUAL_SPREAD,
+} from '../estimates/index.ts'
+import type { Production } from '../records/index.ts'
+import { takeStates } from '../takes/index.ts'
+import { orderProblem } from './orderProblem.ts'
+import { type DayPlan, dayPlans } from './planDay.ts'
+import type { ShotsRow } from './timeline.ts'
+
+/** The entries of a day as they are planned: their work with the change before it, and when they are due. */
+export function plannedEntries(production: Production, dayPlan: DayPlan): PlannedEntry[] {
+  const { rows, startMin } = dayPlan.timeline
+  const { strict, items } = orderProblem(production, dayPlan)
+  const lastMin = startMin + 1440
+  return items.flatMap((item, i): PlannedEntry[] => {
+    const row = rows.find((one) => 'itemId' in one && one.itemId === item.id)
+    if (!row) return []
+    const changeMin = rows.reduce((sum, r) => sum + (r.kind === 'change' && r.beforeItemId === item.id ? r.endMin - r.startMin : 0), 0) // prettier-ignore
+    const minutes = row.endMin - row.startMin
+    const windows = strict.tasks[i]!.windows ?? []
+    const window = windows.find((w) => row.startMin < w.toMin) ?? windows.at(-1)
+    const isWork = row.kind === 'shots'
+    return [
+      {
+        id: item.id,
+        changeMin,
+        workMin: changeMin + (isWork ? minutes : 0),
+        restMin: isWork ? 0 : minutes,
+        notBeforeMin: window && window.fromMin > startMin ? window.fromMin : null,
+        // A meal that nobody has fixed is due at no time.
+        dueMin: window && window.toMin < lastMin && !(item.type === 'meal' && item.fixedAtMin === null) ? window.toMin - minutes : null, // prettier-ignore
+      },
+    ]
+  })
+}
+
+/**
+ * How long entries of a production took against their plan, as its log has it: from the last good take of the entry
+ * before to the last of this, where nothing was waited for or eaten between.
+ */
+export function paceRatios(production: Production): number[] {
+  return dayPlans(production).flatMap((plan) => {
+    const doneAt = new Map<string, number>()
+    for (const { take, verdict, struck, cutAt } of takeStates(production, plan.day.id)) {
+      if (verdict !== 'good' || struck || take.wild) continue
+      const minute = plan.clock.at(Date.parse(cutAt ?? take.startedAt))
+      for (const id of take.shotIds) doneAt.set(id, Math.max(minute, doneAt.get(id) ?? -Infinity))
+    }
+    const endOf = (row: ShotsRow) => Math.max(...row.shotIds.map((id) => doneAt.get(id) ?? NaN))
+    const { rows } = plan.timeline
+    return rows.flatMap((row, i) => {
+      if (row.kind !== 'shots' || row.shotIds.length === 0) return []
+      let k = i - 1
+      while (k >= 0 && rows[k]!.kind === 'change') k--
+      const before = rows[k]
+      if (before?.kind !== 'shots' || before.shotIds.length === 0) return []
+      const ratio = (endOf(row) - endOf(before)) / (row.endMin - before.endMin)
+      return ratio > 0 && Number.isFinite(ratio) ? [ratio] : []
+    })
+  })
+}
+
+/** What may come of a day, and what that is believed by. */
+export interface DayOutlook {
+  readonly chances: DayChances
+  readonly spread: Spread
+  /** So many entries of this production were seen. */
+  readonly seen: number
+}
+
+const kept = new WeakMap<DayPlan, DayOutlook>()
+
+/** Will we make it? Thousands of days that could come of this plan, by what the production's own days took. */
+export function dayOutlook(production: Production, dayPlan: DayPlan): DayOutlook {
+  let found = kept.get(dayPlan)
+  if (!found) {
+    const ratios = paceRatios(production)
+    const spread = learnt(USUAL_SPREAD, ratios)
+    const chances = simulateDays(plannedEntries(production, dayPlan), dayPlan.timeline.startMin, spread)
+    kept.set(dayPlan, (found = { chances, spread, seen: ratios.length }))
+  }
+  return found
+}
