@@ -67,7 +67,10 @@ describe('what may come of it', () => {
     for (const ratio of ratios) expect(ratio).toBeCloseTo(1.5, 6)
     const production = day({}, log)
     const outlook = dayOutlook(production, planOf(production))
-    expect(outlook.seen).toBe(2)
+    expect(outlook).toMatchObject({ seen: 2, rolled: 3 })
+    // The last good take was at 10:20; only the fourth is left.
+    expect(Math.abs(overBy(outlook.chances, 0.5) - 650)).toBeLessThan(8)
+    expect(outlook.chances.unsure.map(({ id }) => id)).toEqual(['d'])
     expect(overBy(outlook.chances, 0.5)).toBeGreaterThan(overBy(dayOutlook(day(), planOf(day())).chances, 0.5) + 3)
     const waited = day({ b: { fixedAtMin: 700 } }, log)
     expect(paceRatios(waited)).toHaveLength(1)

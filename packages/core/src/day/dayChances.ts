@@ -12,10 +12,29 @@ import { orderProblem } from './orderProblem.ts'
 import { type DayPlan, dayPlans } from './planDay.ts'
 import type { ShotsRow } from './timeline.ts'
 
+/** How many first entries of an order are rolled: everything up to the last with a take. */
+export function rolledFirst(production: Pick<Production, 'take'>, { items, day }: DayPlan): number {
+  const rolled = new Set<string>(
+    Object.values(production.take).flatMap((take) => (take.dayId === day.id ? take.shotIds : [])),
+  )
+  return items.findLastIndex((item) => item.shotIds.some((id) => rolled.has(id))) + 1
+}
+
+/** When the last good take of each shot of a day was over, in minutes gone by since its midnight. */
+function doneAt(production: Production, { day, clock }: DayPlan): ReadonlyMap<string, number> {
+  const done = new Map<string, number>()
+  for (const { take, verdict, struck, cutAt } of takeStates(production, day.id)) {
+    if (verdict !== 'good' || struck || take.wild) continue
+    const minute = clock.at(Date.parse(cutAt ?? take.startedAt))
+    for (const id of take.shotIds) done.set(id, Math.max(minute, done.get(id) ?? -Infinity))
+  }
+  return done
+}
+
 /** The entries of a day as they are planned: their work with the change before it, and when they are due. */
-export function plannedEntries(production: Production, dayPlan: DayPlan): PlannedEntry[] {
+export function plannedEntries(production: Production, dayPlan: DayPlan, rolled = 0): PlannedEntry[] {
   const { rows, startMin } = dayPlan.timeline
-  const { strict, items } = orderProblem(production, dayPlan)
+  const { strict, items } = orderProblem(production, dayPlan, rolled)
   const lastMin = startMin + 1440
   return items.flatMap((item, i): PlannedEntry[] => {
     const row = rows.find((one) => 'itemId' in one && one.itemId === item.id)
@@ -45,13 +64,8 @@ export function plannedEntries(production: Production, dayPlan: DayPlan): Planne
  */
 export function paceRatios(production: Production): number[] {
   return dayPlans(production).flatMap((plan) => {
-    const doneAt = new Map<string, number>()
-    for (const { take, verdict, struck, cutAt } of takeStates(production, plan.day.id)) {
-      if (verdict !== 'good' || struck || take.wild) continue
-      const minute = plan.clock.at(Date.parse(cutAt ?? take.startedAt))
-      for (const id of take.shotIds) doneAt.set(id, Math.max(minute, doneAt.get(id) ?? -Infinity))
-    }
-    const endOf = (row: ShotsRow) => Math.max(...row.shotIds.map((id) => doneAt.get(id) ?? NaN))
+    const done = doneAt(production, plan)
+    const endOf = (row: ShotsRow) => Math.max(...row.shotIds.map((id) => done.get(id) ?? NaN))
     const { rows } = plan.timeline
     return rows.flatMap((row, i) => {
       if (row.kind !== 'shots' || row.shotIds.length === 0) return []
@@ -71,6 +85,17 @@ export interface DayOutlook {
   readonly spread: Spread
   /** So many entries of this production were seen. */
   readonly seen: number
+  /** So many first entries are rolled: only what is left is gone through, from the last good take of them. */
+  readonly rolled: number
+}
+
+/** When what is left of a day begins. */
+function fromMin(production: Production, dayPlan: DayPlan, rolled: number): number {
+  if (rolled === 0) return dayPlan.timeline.startMin
+  const last = dayPlan.items[rolled - 1]!
+  const row = dayPlan.timeline.rows.find((one) => 'itemId' in one && one.itemId === last.id)
+  const done = Math.max(-Infinity, ...doneAt(production, dayPlan).values())
+  return Number.isFinite(done) ? done : (row?.endMin ?? dayPlan.timeline.startMin)
 }
 
 const kept = new WeakMap<DayPlan, DayOutlook>()
@@ -81,8 +106,10 @@ export function dayOutlook(production: Production, dayPlan: DayPlan): DayOutlook
   if (!found) {
     const ratios = paceRatios(production)
     const spread = learnt(USUAL_SPREAD, ratios)
-    const chances = simulateDays(plannedEntries(production, dayPlan), dayPlan.timeline.startMin, spread)
-    kept.set(dayPlan, (found = { chances, spread, seen: ratios.length }))
+    const rolled = rolledFirst(production, dayPlan)
+    const entries = plannedEntries(production, dayPlan, rolled)
+    const chances = simulateDays(entries, fromMin(production, dayPlan, rolled), spread)
+    kept.set(dayPlan, (found = { chances, spread, seen: ratios.length, rolled }))
   }
   return found
 }

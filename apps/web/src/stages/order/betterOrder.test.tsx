@@ -79,3 +79,14 @@ test('who may not plan is offered no search', () => {
   draw(<OrderScreen />, 'order')
   expect(screen.queryByRole('button', { name: /better order/ })).toBeNull()
 })
+
+test('how sure it is stands beside when it is over, of what is not rolled yet', () => {
+  openDemo('planner')
+  draw(<OrderScreen />, 'order')
+  const read = (name: string | RegExp) => screen.getByText(name).parentElement!.textContent
+  expect(read('Over by, nine times in ten')).toMatch(/\d\d:\d\d/)
+  expect(read(/^Out by \d/)).toMatch(/in 100$/)
+  expect(read('5B in time')).toMatch(/(under )?\d+ in 100$/)
+  // Rolled this morning.
+  expect(screen.queryByText('1C in time')).toBeNull()
+})

@@ -1,7 +1,7 @@
 import { proxy, type Remote, wrap } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
 import type { FoundOrder, OrderWorker } from '../../workers/order.worker.ts'
-import { type DayOrderProblem, type DayPlan, orderProblem } from '@kavrell/core/day'
+import { type DayOrderProblem, type DayPlan, orderProblem, rolledFirst } from '@kavrell/core/day'
 import type { Production } from '@kavrell/core/records'
 
 /** A search for a better order of a day: what it is about, what was found so far, and whether it still looks. */
@@ -9,12 +9,6 @@ export interface OrderSearch {
   readonly about: DayOrderProblem
   readonly isLooking: boolean
   readonly found: FoundOrder | null
-}
-
-/** How many first entries of an order are done, so that a search leaves them. */
-function doneFirst(production: Production, { items }: DayPlan): number {
-  const rolled = new Set(Object.values(production.take).flatMap((take) => take.shotIds as readonly string[]))
-  return items.findLastIndex((item) => item.shotIds.some((id) => rolled.has(id))) + 1
 }
 
 /** Looks for the order of a day that is over first, in a worker, until it is found or somebody stops it. */
@@ -28,7 +22,7 @@ export function useBetterOrder(production: Production, dayPlan: DayPlan) {
   }
   useEffect(() => () => worker.current?.terminate(), [])
   const start = () => {
-    const about = orderProblem(production, dayPlan, doneFirst(production, dayPlan))
+    const about = orderProblem(production, dayPlan, rolledFirst(production, dayPlan))
     worker.current?.terminate()
     const own = new Worker(new URL('../../workers/order.worker.ts', import.meta.url), { type: 'module' })
     worker.current = own
