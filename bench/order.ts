@@ -29,14 +29,14 @@ export function measureOrder(): readonly OrderFigure[] {
   return results.map(({ file, n, status, optimal_finish, best_known_finish }) => {
     const asked = mustBe(readOrderFile(JSON.parse(readFileSync(`${FOLDER}/${file}`, 'utf8'))))
     const from = performance.now()
-    const answer = answerOrder(asked) as { status: string; finish?: number }
+    const answer = answerOrder(asked) as { status: string; finish_time?: number }
     const ms = performance.now() - from
     const best = optimal_finish ?? best_known_finish
     return {
       file,
       shots: n,
       ms,
-      share: answer.finish === undefined || best === undefined ? null : answer.finish / best,
+      share: answer.finish_time === undefined || best === undefined ? null : answer.finish_time / best,
       isProven: answer.status !== 'best_known',
       isAsProven: status === 'best_known' || answer.status === status,
     }

@@ -146,7 +146,7 @@ test('shots are put in order, proven, or it is said why they cannot be', () => {
   const schedule = (name: string) => fileURLToPath(new URL(`../../../packages/core/vectors/schedule/${name}`, import.meta.url)) // prettier-ignore
   const told = plain('order', schedule('p02.json'))
   expect(told.status).toBe(0)
-  expect(JSON.parse(told.stdout)).toMatchObject({ status: 'optimal', finish: 313, lower_bound: 313 })
+  expect(JSON.parse(told.stdout)).toMatchObject({ status: 'optimal', finish_time: 313, lower_bound: 313 })
   const none = plain('order', schedule('p13.json'))
   expect(JSON.parse(none.stdout)).toMatchObject({ status: 'infeasible', reason_code: 'precedence_cycle', conflicting_shots: ['S02', 'S05', 'S08'] }) // prettier-ignore
   const wrong = spawnSync(TSX, [MAIN, 'order'], { cwd: scratch, encoding: 'utf8', input: '{"shots": 1}' })

@@ -146,7 +146,11 @@ describe('against other programs', () => {
       expect(answer).toMatchObject({ reason_code, conflicting_shots })
       return
     }
-    expect(answer).toMatchObject({ finish: wanted.optimal_finish, lower_bound: wanted.optimal_finish })
+    expect(answer).toMatchObject({
+      finish_time: wanted.optimal_finish,
+      optimal_finish: wanted.optimal_finish,
+      lower_bound: wanted.optimal_finish,
+    })
     const order = (answer['order'] as string[]).map((id) => asked.ids.indexOf(id))
     expect(new Set(order).size).toBe(wanted.n ?? asked.ids.length)
     expect(finishOf(asked.problem, order)).toBe(wanted.optimal_finish)

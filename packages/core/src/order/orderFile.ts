@@ -95,10 +95,14 @@ export function answerOrder({ ids, problem }: OrderFile, solved: Solved = solve(
       reason: REASONS[conflict?.code ?? 'window_conflict'],
     }
   }
+  const isOptimal = solved.status === 'optimal'
+  const finish = finishOf(problem, solved.order)
   return {
-    status: solved.status === 'optimal' ? 'optimal' : 'best_known',
+    status: isOptimal ? 'optimal' : 'best_known',
     order: solved.order.map((i) => ids[i]!),
-    finish: finishOf(problem, solved.order),
+    finish_time: finish,
+    // As the files of results name it.
+    [isOptimal ? 'optimal_finish' : 'best_known_finish']: finish,
     lower_bound: solved.boundMin,
   }
 }
