@@ -27,7 +27,7 @@ interface Kept {
 
 /**
  * Looks for an order that ends early: strings of neighbours are taken out and put back where each costs least, over and
- * over, worse orders kept less and less often. Yields each order that is better than all before; gives the best that was met; what fits nowhere is left out of it.
+ * over, worse orders kept less and less often. Yields each order that is better than all before and has all tasks.
  * @param begin orders to start from, the best of which is
  * @source slack induction by string removals: Christiaens and Vanden Berghe, Transportation Science 2020
  */
@@ -35,7 +35,7 @@ export function* searching(
   problem: OrderProblem,
   begin: readonly (readonly number[])[],
   { seed, rounds }: Searching,
-): Generator<readonly number[], readonly number[]> {
+): Generator<readonly number[]> {
   const chance = seeded(seed)
   const { tasks } = problem
   const n = tasks.length
@@ -77,7 +77,6 @@ export function* searching(
       if (missed.length === 0) yield order
     }
   }
-  return best.missed.length === 0 ? best.order : []
 }
 
 const tightness = ({ tasks }: OrderProblem, i: number) =>

@@ -1,5 +1,5 @@
 export { mirrorSights, type MirrorWay, mirrorWays, unwanted } from './mirrorWays.ts'
-export { type LampInView, lampsInView } from './lampsInView.ts'
+export { type InView, lampsInView } from './lampsInView.ts'
 export { ofSetup } from './ofSetup.ts'
 export { placeOnCircuits } from './placeOnCircuits.ts'
 export { letter, planCamera, shotOfPosition } from './planCamera.ts'

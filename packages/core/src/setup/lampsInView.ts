@@ -1,6 +1,6 @@
 import { aimedAt, type PlanPoint, turnTo } from '../geometry/index.ts'
 import { isBlocked } from '../litRoom/index.ts'
-import type { CameraPosition, PlacedLamp, Production, Setup } from '../records/index.ts'
+import type { CameraPosition, Production, Setup } from '../records/index.ts'
 import { ofSetup } from './ofSetup.ts'
 import { planCamera } from './planCamera.ts'
 import { stageOfSetup } from './stageOfSetup.ts'
@@ -8,9 +8,9 @@ import { stageOfSetup } from './stageOfSetup.ts'
 /** A lamp with its stand reaches so far about its middle. */
 const LAMP_HALF_M = 0.25
 
-/** A lamp that a camera of its setup has in its picture. */
-export interface LampInView {
-  readonly lamp: PlacedLamp
+/** A lamp, or another thing on a stand, that a camera of its setup has in its picture. */
+export interface InView<T> {
+  readonly lamp: T
   readonly position: CameraPosition
   /** How far the lamp is inside the edge of the picture, degrees. */
   readonly insideDeg: number
@@ -21,8 +21,12 @@ const between = (a: number, b: number) => Math.abs(((a - b + 540) % 360) - 180)
 
 type Placed = PlanPoint & { readonly heightM: number }
 
-/** Which of some lamps the cameras of a setup see, each camera level or lifted to the mark that it is aimed at. */
-export function lampsInView(production: Production, setup: Setup, lamps: readonly PlacedLamp[]): readonly LampInView[] {
+/** Which of some lamps or other things the cameras of a setup see, each camera level or lifted to the mark that it is aimed at. */
+export function lampsInView<T extends Placed & { readonly role?: string }>(
+  production: Production,
+  setup: Setup,
+  lamps: readonly T[],
+): readonly InView<T>[] {
   const { facets } = stageOfSetup(production, setup)
   const marks = ofSetup(production.mark, setup)
   const lift = (from: Placed, to: Placed) =>
@@ -31,7 +35,7 @@ export function lampsInView(production: Production, setup: Setup, lamps: readonl
     const camera = planCamera(production, position)
     const aim = aimedAt(position, position.bearingDeg, marks)
     const pitchDeg = aim ? lift(position, aim) : 0
-    return lamps.flatMap((lamp): LampInView[] => {
+    return lamps.flatMap((lamp): InView<T>[] => {
       // A practical is there to be seen.
       if (lamp.role === 'practical') return []
       const away = Math.hypot(lamp.xM - position.xM, lamp.yM - position.yM, lamp.heightM - position.heightM)

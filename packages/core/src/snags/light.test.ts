@@ -96,6 +96,9 @@ describe('ratio', () => {
     expect(finding!.says).toMatch(/flatter/)
     expect(finding!.fixes.map((way) => way.says)).toContain('Black beside Mark')
     for (const way of finding!.fixes) expect(checkRatio(after(flat, way))).toEqual([])
+    const wide = { position: { setupId: 'setup', cameraId: 'camera', xM: 2, yM: 4.5, heightM: 1.5, bearingDeg: 0 } }
+    const seen = interview({ ...pale, setup: { setup: { ratioLeast: now * 1.1 } }, cameraPosition: wide, shot: { a: { setupId: 'setup', cameraId: 'camera', focalLengthMm: 18 } } }) // prettier-ignore
+    expect(checkRatio(seen)[0]!.fixes.map((way) => way.says)).not.toContain('Black beside Mark')
     const much = interview({ ...pale, setup: { setup: { ratioLeast: now * 4 } } })
     expect(checkRatio(much)[0]!.fixes.map((way) => way.says)).not.toContain('Black beside Mark')
     const hard = interview({ setup: { setup: { ratioMost: 40 } } })

@@ -1,4 +1,4 @@
-import { lampType, LAMP_LIBRARY, PANEL_LIBRARY, type LampType, type PanelType } from '../light/index.ts'
+import { LAMP_LIBRARY, PANEL_LIBRARY, type LampType, type PanelType } from '../light/index.ts'
 import {
   byId,
   createRecord,
@@ -39,13 +39,14 @@ const offIn = (reading: SetupReading) => new Set(reading.shots.filter(isOff).map
 
 /**
  * Ways that really lead out: each is tried on a copy of the setup, kept if the shot then is right at every mark in its
- * frame, no other shot of the setup is off that was not, and no lamp has come into a picture; those that give
+ * frame, no other shot of the setup is off that was not, and no lamp or panel has come into a picture; those that give
  * nothing up and take the least time first, with what they leave.
  */
 function waysThatHold(production: Production, reading: SetupReading, shot: Shot, ways: readonly Way[]): Fix[] {
   const { setup } = reading
   const before = offIn(reading)
-  const inView = (p: Production, read: SetupReading) => lampsInView(p, setup, read.lamps).length
+  const inView = (p: Production, read: SetupReading) =>
+    lampsInView(p, setup, read.lamps).length + panelsInView(p, setup)
   const seen = inView(production, reading)
   return [...ways]
     .sort((a, b) => Number(a.price !== undefined) - Number(b.price !== undefined) || a.minutes - b.minutes)
@@ -54,11 +55,15 @@ function waysThatHold(production: Production, reading: SetupReading, shot: Shot,
       const read = readSetup(after, setup)
       const own = read.shots.find((one) => one.shot.id === shot.id)
       if (!own || isOff(own) || [...offIn(read)].some((id) => !before.has(id))) return []
-      if (changes.some(({ kind }) => kind === 'lamp') && inView(after, read) > seen) return []
+      if (changes.some(({ kind }) => kind !== 'shot') && inView(after, read) > seen) return []
       const then = `${minutes > 0 ? `${counted(minutes, 'minute')}, ` : ''}${price ? `${price}, ` : ''}then ${exposureError(own.errorStops)}`
       return [{ says, changes, costs: then }]
     })
 }
+
+/** How many of what was put up the cameras of a setup see, by its middle. */
+const panelsInView = (production: Production, setup: SetupReading['setup']): number =>
+  lampsInView(production, setup, ofSetup(production.panel, setup)).length
 
 /** A check knows no chance: what it would make is named while it is tried. */
 const named = (changes: readonly PlainChange[]): PlainChange[] =>
@@ -119,7 +124,7 @@ export function brighterWays(
     ...cameraWays(production, shot, short),
     ...clothWays(production, reading, short),
     ...keyWays(production, reading, at, short),
-    ...boardWays(production, reading, at),
+    ...boardWays(reading, at),
   ]
   return waysThatHold(production, reading, shot, ways)
 }
@@ -228,7 +233,7 @@ function otherLamps(production: Production, { lamp, factor }: { lamp: PlacedLamp
       Math.abs(type.beamDeg - lamp.beamDeg) <= BEAM_APART_DEG &&
       type.cctK[0] <= lamp.cctK &&
       lamp.cctK <= type.cctK[1] &&
-      lampType(type.key)?.family !== 'Practical',
+      type.family !== 'Practical',
   ).sort((a, b) => a.watts - b.watts)
   const chosen = [enough.find(owned), enough.find((type) => !owned(type))]
   return chosen.flatMap((type): Way[] => {
@@ -272,7 +277,7 @@ function besideMark({ setup, lamps }: SetupReading, { mark }: MarkRead, type: Pa
 const panelType = (key: string): PanelType => PANEL_LIBRARY.find((type) => type.key === key)!
 
 /** A board that sends the key's light back to the face. */
-const boardWays = (_: Production, reading: SetupReading, at: MarkRead): Way[] => [
+const boardWays = (reading: SetupReading, at: MarkRead): Way[] => [
   { says: `White board beside ${at.mark.name}`, changes: [besideMark(reading, at, panelType('board-120'))], minutes: MINUTES.board, price: 'flatter' }, // prettier-ignore
 ]
 
@@ -317,7 +322,9 @@ function ratioHolds(
   fix: Fix,
   [least, most]: readonly [number, number],
 ): Fix[] {
-  const after = readSetup(tryChanges(production, named(fix.changes)), reading.setup)
+  const tried = tryChanges(production, named(fix.changes))
+  if (panelsInView(tried, reading.setup) > panelsInView(production, reading.setup)) return []
+  const after = readSetup(tried, reading.setup)
   const ratio = after.marks.find((one) => one.mark.id === mark.id)?.reading.ratio ?? null
   const before = offIn(reading)
   if (ratio === null || ratio < least * 0.95 || ratio > most * 1.05 || [...offIn(after)].some((id) => !before.has(id)))

@@ -1,10 +1,19 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { useMemo } from 'react'
 import { newRanks } from '../../store/newRank.ts'
 import { commitOrSay } from '../../store/production.ts'
 import { useProduction } from '../../store/selectors.ts'
 import { Button, Hint } from '../../ui/parts.tsx'
 import { isProven, type OrderSearch, useBetterOrder } from './useBetterOrder.ts'
-import { type DayMinutes, type DayPlan, minutesBetween, planDay } from '@kavrell/core/day'
+import {
+  type DayMinutes,
+  type DayOrderProblem,
+  type DayPlan,
+  minutesBetween,
+  orderProblem,
+  planDay,
+  rolledFirst,
+} from '@kavrell/core/day'
 import {
   asId,
   lastRank,
@@ -22,7 +31,10 @@ export function BetterOrder({ dayPlan }: { dayPlan: DayPlan }) {
   const production = useProduction()
   const { search, start, stop, forget } = useBetterOrder(production, dayPlan)
   // What was found for another order than this is none.
-  const isFresh = search?.about.items.every((item, i) => dayPlan.items[search.about.pinned.length + i] === item)
+  const isFresh = useMemo(
+    () => search !== null && isOf(search, orderProblem(production, dayPlan, rolledFirst(production, dayPlan))),
+    [search, production, dayPlan],
+  )
   if (dayPlan.items.length < 3) return null
   return (
     <Box mt="14px" pt="12px" borderTop="1px solid" borderColor="line">
@@ -50,6 +62,15 @@ export function BetterOrder({ dayPlan }: { dayPlan: DayPlan }) {
     </Box>
   )
 }
+
+/** Whether a search was about the day as it is: its entries, and what they take and ask for. */
+const isOf = ({ about }: OrderSearch, now: DayOrderProblem): boolean =>
+  JSON.stringify([about.problem, about.strict, about.pinned.length]) ===
+  JSON.stringify([now.problem, now.strict, now.pinned.length])
+
+/** Minutes that fixed times are late in a plan, all together. */
+const lateMin = ({ timeline }: DayPlan): number =>
+  timeline.rows.reduce((sum, row) => sum + ('lateMin' in row ? row.lateMin : 0), 0)
 
 const nameOf = (production: Production, item: OrderItem): string =>
   slateOf(item.shotIds.flatMap((id) => production.shot[id]?.code ?? [])) || item.title || item.type
@@ -102,10 +123,13 @@ function Better({ production, dayPlan, search, order, onDone }: FoundProps & { r
   const fewerMissed = dayPlan.missed.length - after.missed.length
   const proven = isProven(search)
   const meals = about.items.some((item) => item.type === 'meal' && item.fixedAtMin === null) ? ', meals about where they are' : '' // prettier-ignore
-  if (savedMin < 1 && fewerMissed <= 0)
+  const isWorse = fewerMissed < 0 || lateMin(after) > lateMin(dayPlan) + 1
+  if (isWorse || (savedMin < 1 && fewerMissed <= 0))
     return isLooking ? null : (
       <Text mt="8px" fontWeight={600} role="status">
-        {proven ? `No order of these is over sooner${meals}: that is proven.` : 'No better order was found.'}
+        {proven && !isWorse
+          ? `No order of these is over sooner${meals}: that is proven.`
+          : 'No better order was found.'}
       </Text>
     )
   const [before, then] = [minutesBetween(dayPlan), minutesBetween(after)]
@@ -113,7 +137,7 @@ function Better({ production, dayPlan, search, order, onDone }: FoundProps & { r
     <Box mt="10px">
       <Text fontWeight={700} fontSize="lead" role="status">
         Wrap at {after.clock.text(after.timeline.wrapMin)}
-        {savedMin >= 1 ? `, ${stretch(savedMin)} earlier` : ''}
+        {savedMin >= 1 ? `, ${stretch(savedMin)} earlier` : savedMin <= -1 ? `, ${stretch(-savedMin)} later` : ''}
         {fewerMissed > 0 ? `, ${fewerMissed} more in their light and hours` : ''}
       </Text>
       <Text color="soft">
