@@ -1,21 +1,31 @@
 import { readFile } from 'node:fs/promises'
 import { text as all } from 'node:stream/consumers'
+import { answerChain, readChainFile } from '@kavrell/core/copyChain'
+import { answerCover, readCoverFile } from '@kavrell/core/cover'
 import { readReceivers, readSceneFile } from '@kavrell/core/litRoom'
 import { answerOrder, readOrderFile } from '@kavrell/core/order'
 import type { Outcome } from '@kavrell/core/outcome'
+import { answerRadio, readRadioFile } from '@kavrell/core/radio'
+import { answerReconcile, readReconcileFile } from '@kavrell/core/reconcile'
 
 /** Something that is asked in a file and answered on standard output, both JSON, for other programs. */
 type Reckoner = (asked: unknown) => Outcome<object, { readonly says: string }>
 
+/** Reads what is asked, and answers it. */
+const reckoner =
+  <T>(read: (asked: unknown) => Outcome<T, { readonly says: string }>, answer: (file: T) => object): Reckoner =>
+  (asked) => {
+    const file = read(asked)
+    return file.ok ? { ok: true, value: answer(file.value) } : file
+  }
+
 export const RECKONERS: Readonly<Record<string, Reckoner>> = {
-  light: (asked) => {
-    const read = readSceneFile(asked)
-    return read.ok ? { ok: true, value: { expected: readReceivers(read.value) } } : read
-  },
-  order: (asked) => {
-    const read = readOrderFile(asked)
-    return read.ok ? { ok: true, value: answerOrder(read.value) } : read
-  },
+  chain: reckoner(readChainFile, answerChain),
+  cover: reckoner(readCoverFile, answerCover),
+  light: reckoner(readSceneFile, (scene) => ({ expected: readReceivers(scene) })),
+  order: reckoner(readOrderFile, answerOrder),
+  radio: reckoner(readRadioFile, answerRadio),
+  reconcile: reckoner(readReconcileFile, answerReconcile),
 }
 
 const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null

@@ -1,0 +1,5 @@
+export { bestCardOrder, type BestOrder } from './bestOrder.ts'
+export { answerChain, readChainFile } from './chainFile.ts'
+export { fairShare } from './fairShare.ts'
+export type { ChainCard, ChainCourse, ChainDrive, ChainProblem, ChainStep } from './problem.ts'
+export { simulateChain } from './simulate.ts'

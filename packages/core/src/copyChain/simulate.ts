@@ -1,0 +1,201 @@
+import { fairShare, type Passes } from './fairShare.ts'
+import type { ChainCourse, ChainProblem, ChainStep } from './problem.ts'
+
+/** A step while it goes on. */
+interface Running {
+  readonly step: { kind: 'offload' | 'copy'; card: number; of: number | null; to: readonly number[]; reader: number | null; person: number | null; startS: number; writtenS: number | null; checkedS: (number | null)[] } // prettier-ignore
+  /** Somebody is putting the card in until then. */
+  readonly flowsFromS: number
+  flows: Flow[]
+}
+interface Flow {
+  readonly passes: Passes
+  left: number
+  /** Index of the target that is read back; null while it is written. */
+  readonly checks: number | null
+  rate: number
+}
+
+/** Bytes that are nothing: rounding of rates times seconds. */
+const NOTHING = 1e-3
+
+/** What every flow passes, by one numbering of all limits. */
+function passagesOf(problem: ChainProblem) {
+  const limits: number[] = []
+  const number = (limit: number) => limits.push(limit) - 1
+  const ports = problem.ports.map(({ bytesPerS }) => number(bytesPerS))
+  const readers = problem.readers.map(({ bytesPerS }) => number(bytesPerS))
+  const reads = problem.drives.map(({ readBytesPerS }) => number(readBytesPerS))
+  const writes = problem.drives.map(({ writeBytesPerS }) => number(writeBytesPerS))
+  const over = (passes: Map<number, number>, port: number) => {
+    for (let at: number | null = port; at !== null; at = problem.ports[at]!.parent)
+      passes.set(ports[at]!, (passes.get(ports[at]!) ?? 0) + 1)
+  }
+  const count = (passes: Map<number, number>, resource: number) => passes.set(resource, (passes.get(resource) ?? 0) + 1)
+  return {
+    limits,
+    writing: (from: { reader: number } | { drive: number }, to: readonly number[]): Passes => {
+      const passes = new Map<number, number>()
+      if ('reader' in from) {
+        count(passes, readers[from.reader]!)
+        over(passes, problem.readers[from.reader]!.port)
+      } else {
+        count(passes, reads[from.drive]!)
+        over(passes, problem.drives[from.drive]!.port)
+      }
+      for (const drive of to) {
+        count(passes, writes[drive]!)
+        over(passes, problem.drives[drive]!.port)
+      }
+      return passes
+    },
+    checking: (drive: number): Passes => {
+      const passes = new Map<number, number>()
+      count(passes, reads[drive]!)
+      over(passes, problem.drives[drive]!.port)
+      return passes
+    },
+  }
+}
+
+/** Runs an evening from event to event. */
+export function simulateChain(problem: ChainProblem): ChainCourse {
+  const passages = passagesOf(problem)
+  const free = problem.drives.map(({ freeBytes }) => freeBytes)
+  const running: Running[] = []
+  const done: ChainStep[] = []
+  const refused: ChainCourse['refused'][number][] = []
+  const handling: number[] = problem.people.map(() => -Infinity)
+  const turns: ('waits' | 'begun' | 'refused')[] = problem.cards.map(() => 'waits')
+  const copyTurns: ('waits' | 'begun' | 'refused')[] = problem.copies.map(() => 'waits')
+  const endedS: (number | null)[] = problem.cards.map(() => null)
+  let now = 0
+
+  const tooFull = (card: number, to: readonly number[]) => to.filter((drive) => free[drive]! < problem.cards[card]!.bytes)
+  const begin = (step: Omit<Running['step'], 'startS' | 'writtenS' | 'checkedS'>, flowsFromS: number) => {
+    for (const drive of step.to) free[drive]! -= problem.cards[step.card]!.bytes
+    running.push({ step: { ...step, startS: now, writtenS: null, checkedS: step.to.map(() => null) }, flowsFromS, flows: [] }) // prettier-ignore
+  }
+  const whoCan = () =>
+    problem.people.findIndex(({ thereS }, p) => handling[p]! <= now && thereS.some(([from, until]) => from <= now && now + problem.handlingS <= until)) // prettier-ignore
+
+  const startOffloads = () => {
+    for (const r of problem.readers.keys()) {
+      if (running.some(({ step }) => step.reader === r)) continue
+      for (;;) {
+        const card = problem.order.find((c) => turns[c] === 'waits' && problem.cards[c]!.fromS <= now)
+        if (card === undefined) break
+        const { to } = problem.cards[card]!
+        const full = tooFull(card, to)
+        if (full.length) {
+          turns[card] = 'refused'
+          refused.push({ kind: 'offload', card, to, atS: now, full })
+          continue
+        }
+        const person = whoCan()
+        if (person >= 0) {
+          turns[card] = 'begun'
+          handling[person] = now + problem.handlingS
+          begin({ kind: 'offload', card, of: null, to, reader: r, person }, now + problem.handlingS)
+        }
+        break
+      }
+    }
+  }
+  const startCopies = () => {
+    for (const [i, copy] of problem.copies.entries()) {
+      if (copyTurns[i] !== 'waits' || endedS[copy.card] === null || now < copy.fromS) continue
+      if (running.some(({ step }) => step.kind === 'copy' && step.to[0] === copy.to)) continue
+      const full = tooFull(copy.card, [copy.to])
+      copyTurns[i] = full.length ? 'refused' : 'begun'
+      if (full.length) refused.push({ kind: 'copy', card: copy.card, to: [copy.to], atS: now, full })
+      else begin({ kind: 'copy', card: copy.card, of: copy.of, to: [copy.to], reader: null, person: null }, now)
+    }
+  }
+  /** Flows that come to be at this moment: writing once the card is in, reading back once it is written. */
+  const openFlows = () => {
+    for (const run of running) {
+      const { step } = run
+      const bytes = problem.cards[step.card]!.bytes
+      if (step.writtenS === null && !run.flows.length && run.flowsFromS <= now) {
+        const from = step.reader === null ? { drive: step.of! } : { reader: step.reader }
+        run.flows = [{ passes: passages.writing(from, step.to), left: bytes, checks: null, rate: 0 }]
+      }
+    }
+  }
+  const closeFlows = () => {
+    for (const run of [...running]) {
+      const { step } = run
+      for (const flow of run.flows.filter(({ left }) => left <= NOTHING)) {
+        run.flows = run.flows.filter((other) => other !== flow)
+        if (flow.checks !== null) step.checkedS[flow.checks] = now
+        else {
+          step.writtenS = now
+          const bytes = problem.cards[step.card]!.bytes
+          run.flows = step.to.map((drive, i) => ({ passes: passages.checking(drive), left: bytes, checks: i, rate: 0 }))
+        }
+      }
+      if (step.writtenS === null || run.flows.length) continue
+      running.splice(running.indexOf(run), 1)
+      if (step.kind === 'offload') endedS[step.card] = now
+      done.push({ ...step, writtenS: step.writtenS, checkedS: step.checkedS as number[], endS: now })
+    }
+  }
+  /** The next moment at which something changes. */
+  const nextS = () => {
+    const flows = running.flatMap((run) => run.flows)
+    const rates = fairShare(passages.limits, flows.map(({ passes }) => passes))
+    let next = Infinity
+    for (const [i, flow] of flows.entries()) {
+      flow.rate = rates[i]!
+      if (flow.rate > 0) next = Math.min(next, now + flow.left / flow.rate)
+    }
+    const moments = [
+      ...running.map(({ flowsFromS }) => flowsFromS),
+      ...handling,
+      ...problem.cards.map(({ fromS }) => fromS),
+      ...problem.copies.map(({ fromS }) => fromS),
+      ...problem.people.flatMap(({ thereS }) => thereS.map(([from]) => from)),
+    ]
+    for (const moment of moments) if (moment > now) next = Math.min(next, moment)
+    return next
+  }
+  for (;;) {
+    closeFlows()
+    startOffloads()
+    startCopies()
+    openFlows()
+    const next = nextS()
+    if (next === Infinity) break
+    for (const flow of running.flatMap((run) => run.flows)) flow.left -= flow.rate * (next - now)
+    now = next
+  }
+  return course(problem, done, refused, { turns, copyTurns })
+}
+
+function course(problem: ChainProblem, done: readonly ChainStep[], refused: ChainCourse['refused'], { turns, copyTurns }: { turns: readonly string[]; copyTurns: readonly string[] }): ChainCourse { // prettier-ignore
+  const safeS = problem.cards.map((_, card) => {
+    const checks = done
+      .filter((step) => step.card === card)
+      .flatMap((step) => step.to.map((drive, i) => ({ drive, atS: step.checkedS[i]! })))
+      .toSorted((a, b) => a.atS - b.atS)
+    const holders = new Set<string>()
+    for (const [i, { drive, atS }] of checks.entries()) {
+      holders.add(problem.drives[drive]!.holder)
+      if (i + 1 >= problem.copiesWanted && holders.size >= problem.holdersWanted) return atS
+    }
+    return null
+  })
+  const late = problem.cards.flatMap(({ readyByS }, c) => (readyByS !== null && (safeS[c] === null || safeS[c]! > readyByS) ? [c] : [])) // prettier-ignore
+  return {
+    steps: done.toSorted((a, b) => a.startS - b.startS),
+    safeS,
+    late,
+    refused,
+    neverBegun: [
+      ...problem.cards.flatMap(({ to }, card) => (turns[card] === 'waits' ? [{ kind: 'offload' as const, card, to }] : [])),
+      ...problem.copies.flatMap(({ card, to }, i) => (copyTurns[i] === 'waits' ? [{ kind: 'copy' as const, card, to: [to] }] : [])), // prettier-ignore
+    ],
+    allSafeS: safeS.some((at) => at === null) ? null : Math.max(0, ...(safeS as number[])),
+  }
+}

@@ -1,0 +1,171 @@
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { seeded } from '../chance/index.ts'
+import { answerCover, type CoverProblem, follow, type Intervention, readCoverFile, solveCover } from './index.ts'
+import { KINDS } from './problem.ts'
+
+interface Row {
+  readonly id: string
+  readonly input: unknown
+  readonly expected: Record<string, unknown>
+}
+const { rows } = JSON.parse(readFileSync(new URL('../../vectors/rota.json', import.meta.url), 'utf8')) as {
+  rows: readonly Row[]
+}
+
+const problemOf = (input: unknown): CoverProblem => {
+  const file = readCoverFile(input)
+  if (!file.ok) throw new Error(file.error.says)
+  return file.value.problem
+}
+
+describe('a rota', () => {
+  it.each(rows.map((row) => [row.id, row] as const))('%s is as other programs found it', (_, { input, expected }) => {
+    const problem = problemOf(input)
+    const rota = solveCover(problem)
+    const answer = answerCover({ problem }, rota) as Record<string, unknown>
+    for (const key of ['status', 'interventions', 'smallest_slack_s', 'first_uncovered_s', 'largest_n', 'interventions_for_largest_n']) // prettier-ignore
+      if (expected[key] !== undefined) expect({ [key]: answer[key] }).toEqual({ [key]: expected[key] })
+    if (rota.status === 'held') {
+      const course = follow(problem, rota.schedule)
+      expect(course).toMatchObject({ firstUncoveredS: null, smallestSlackS: rota.smallestSlackS, impossible: [] })
+    } else expect(follow(problem, rota.longest)).toMatchObject({ firstUncoveredS: rota.firstUncoveredS, impossible: [] })
+  })
+
+  it('is as good as trying everything, in small events', () => {
+    const random = seeded(7)
+    const seen = new Set<string>()
+    for (let round = 0; round < 24; round++) {
+      const problem = smallEvent(random)
+      const rota = solveCover(problem)
+      const truth = tryEverything(problem)
+      seen.add(rota.status)
+      if (rota.status === 'held') {
+        expect(follow(problem, rota.schedule)).toMatchObject({ firstUncoveredS: null, impossible: [] })
+        expect({ visits: rota.schedule.length, slackS: rota.smallestSlackS, isProved: rota.isSlackProved }).toEqual({ ...truth, isProved: true }) // prettier-ignore
+      } else expect(truth).toBeNull()
+    }
+    expect([...seen].toSorted()).toEqual(['cannot', 'held'])
+  })
+
+  it('of one person for twelve cameras says when it can no longer be held', () => {
+    const problem = crowd(12, 1, 3600)
+    const rota = solveCover({ ...problem, needGood: 12 }, { width: 60 })
+    expect(rota.status).toBe('cannot')
+    if (rota.status === 'cannot') expect(rota.firstUncoveredS).toBeLessThanOrEqual(900)
+  })
+
+  it('refuses what it cannot read with where it is', () => {
+    const { input } = rows[0] as { input: Record<string, unknown> }
+    expect(readCoverFile({ ...input, step_s: 0 })).toMatchObject({ error: { says: expect.stringContaining('step_s') as string } }) // prettier-ignore
+    expect(readCoverFile({ ...input, places: ['stage'] })).toEqual({ ok: false, error: { says: 'places: there is no place balcony.' } }) // prettier-ignore
+  })
+})
+
+describe('following a schedule', () => {
+  const problem = crowd(2, 1, 1000)
+  const visit = (beginS: number, camera: number): Intervention => ({ beginS, attendant: 0, camera, kind: 'restart' })
+
+  it('tells what nobody can do', () => {
+    expect(follow(problem, [visit(100, 0), visit(110, 1)]).impossible).toEqual([{ visit: 1, why: 'too-far' }])
+    expect(follow(problem, [visit(990, 0)]).impossible).toEqual([{ visit: 0, why: 'after-end' }])
+    const posted = { ...problem, attendants: [{ id: 'a', place: 0, posts: [{ place: 1, fromS: 90, toS: 400 }] }] }
+    expect(follow(posted, [visit(100, 0)]).impossible).toContainEqual({ visit: 0, why: 'post' })
+    expect(follow(posted, [visit(100, 1)]).impossible).toEqual([])
+  })
+
+  it('knows when a camera has stopped by itself, and by what', () => {
+    expect(follow(problem, []).cameras[0]).toEqual({ recordsS: [[0, 600]], stopsS: [{ atS: 600, by: 'run' }] })
+    expect(follow(problem, [visit(500, 0)]).cameras[0]!.recordsS).toEqual([[0, 500], [520, 1000]]) // prettier-ignore
+  })
+})
+
+function crowd(cameras: number, people: number, durationS: number): CoverProblem {
+  return {
+    durationS,
+    stepS: 10,
+    needGood: 1,
+    coverFromS: 0,
+    walkS: Array.from({ length: cameras }, (_, a) => Array.from({ length: cameras }, (__, b) => (a === b ? 0 : 30))),
+    cameras: Array.from({ length: cameras }, (_, place) => ({
+      id: `camera ${place}`,
+      place,
+      isGood: true,
+      startS: 0,
+      runLimitS: 600 + 50 * place,
+      cardFirstS: 5000,
+      cardS: 5000,
+      batteryFirstS: 5000,
+      batteryS: 5000,
+      restartS: 20,
+      cardSwapS: 40,
+      batterySwapS: 40,
+    })),
+    attendants: Array.from({ length: people }, (_, a) => ({ id: `person ${a}`, place: 0, posts: [] })),
+  }
+}
+
+function smallEvent(random: () => number): CoverProblem {
+  const between = (a: number, b: number) => (a + Math.floor(random() * (b - a + 1))) * 10
+  return {
+    durationS: 130,
+    stepS: 10,
+    needGood: 1 + Number(random() < 0.3),
+    coverFromS: 10,
+    walkS: [[0, 20], [20, 0]], // prettier-ignore
+    cameras: Array.from({ length: 2 }, (_, i) => ({
+      id: `camera ${i}`,
+      place: i,
+      isGood: true,
+      startS: between(0, 1),
+      runLimitS: random() < 0.5 ? between(4, 8) : null,
+      cardFirstS: between(5, 16),
+      cardS: between(5, 16),
+      batteryFirstS: between(5, 16),
+      batteryS: between(5, 16),
+      restartS: 10,
+      cardSwapS: between(1, 2),
+      batterySwapS: between(1, 2),
+    })),
+    attendants: [{ id: 'person', place: 0, posts: random() < 0.4 ? [{ place: 1, fromS: 60, toS: 90 }] : [] }],
+  }
+}
+
+/** Every schedule of up to two visits, run through `follow`, which knows nothing of the search. */
+function tryEverything(problem: CoverProblem): { visits: number; slackS: number | null } | null {
+  const lasts = problem.cameras.map(({ startS, runLimitS, cardFirstS, batteryFirstS }) => ({
+    restart: runLimitS === null || startS + runLimitS >= problem.durationS,
+    card: startS + cardFirstS >= problem.durationS,
+    battery: startS + batteryFirstS >= problem.durationS,
+  }))
+  const visits: Intervention[] = []
+  for (let beginS = 0; beginS < problem.durationS; beginS += problem.stepS)
+    for (const camera of [0, 1])
+      for (const kind of KINDS) {
+        const last = lasts[camera]!
+        if (kind === 'both' ? last.card || last.battery : last[kind]) continue
+        visits.push({ beginS, attendant: 0, camera, kind })
+      }
+  const better = (found: readonly { slackS: number | null }[]) =>
+    found.reduce<number | null>((most, { slackS }) => (most === null || slackS === null ? null : Math.max(most, slackS)), -1) // prettier-ignore
+  for (const schedules of [[[]], visits.map((v) => [v]), visits.flatMap((v, i) => visits.slice(i).map((w) => [v, w])), threes(visits)]) { // prettier-ignore
+    const held: { slackS: number | null }[] = []
+    for (const schedule of schedules) {
+      const course = follow(problem, schedule)
+      if (course.firstUncoveredS === null && !course.impossible.length) held.push({ slackS: course.smallestSlackS })
+    }
+    const [first] = [...schedules].slice(0, 1)
+    if (held.length) return { visits: first!.length, slackS: better(held) }
+  }
+  return null
+}
+
+function threes(visits: readonly Intervention[]): Intervention[][] {
+  const all: Intervention[][] = []
+  for (const [i, a] of visits.entries())
+    for (const [j, b] of visits.entries()) {
+      if (j <= i || b.beginS < a.beginS + 10) continue
+      for (const c of visits.slice(j + 1)) if (c.beginS >= b.beginS + 10) all.push([a, b, c])
+    }
+  return all
+}

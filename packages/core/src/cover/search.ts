@@ -1,0 +1,283 @@
+import { type CoverProblem, type Intervention, type Kind, KINDS, handlingSeconds, newBattery, newCard } from './problem.ts'
+
+/*
+ * Who goes to which camera when, found by labels that are carried forward through the event step by step. A label is
+ * what is true at a step: when the clocks of each camera end, whose hands it is in until when, where each attendant is
+ * and since when, and how many visits it took. One label makes another needless where its clocks end no sooner, its
+ * cameras and people are free no later, and it took no more visits: whatever can still be done from the other can be
+ * done from it. What is left are the few ways that differ in something that may still matter, so that nothing that
+ * could be best is lost, and the first step without a label is the first second that nobody can hold.
+ *
+ * Labels in resource-constrained shortest paths: Irnich and Desaulniers, "Shortest Path Problems with Resource
+ * Constraints", in: Column Generation, Springer 2005.
+ */
+
+interface Visited {
+  readonly visit: Intervention
+  readonly before: Visited | null
+}
+
+interface Label {
+  /** Per good camera: ends of run, card and battery, and until when it is in somebody's hands. Steps. */
+  readonly clocks: Int32Array
+  /** Per attendant: place, and the step since when they have nothing to do there. */
+  readonly people: Int32Array
+  readonly used: number
+  /** Who began something at this very step, so that two who begin together are tried in one order only. */
+  readonly lastBegun: number
+  readonly visited: Visited | null
+}
+
+export interface Limits {
+  /** No more visits than these; Infinity where it does not matter. */
+  readonly visits: number
+  /** Every visit begins with at least so much left on each clock that would end before the event, seconds. */
+  readonly slackS: number
+  /** No more labels are kept at a step: with fewer than would be needed, nothing is proved. */
+  readonly width: number
+}
+
+export interface Searched {
+  /** Null where no way was found. */
+  readonly schedule: readonly Intervention[] | null
+  /** How far any way came: the event's end where there is one. */
+  readonly heldS: number
+  /** The visits of a way that came so far. */
+  readonly longest: readonly Intervention[]
+  /** Whether nothing was left out on the way. */
+  readonly isExhaustive: boolean
+}
+
+/** The problem in steps, with the cameras that count only. */
+interface Steps {
+  readonly end: number
+  readonly from: number
+  readonly need: number
+  readonly walk: readonly (readonly number[])[]
+  readonly cameras: readonly SteppedCamera[]
+  readonly people: readonly {
+    readonly place: number
+    readonly posts: readonly { readonly place: number; readonly from: number; readonly to: number }[]
+  }[]
+}
+interface SteppedCamera {
+  readonly index: number
+  readonly place: number
+  readonly start: number
+  readonly run: number
+  readonly card: number
+  readonly battery: number
+  readonly hands: Readonly<Record<Kind, number>>
+  /**
+   * What may be done to it: nobody changes a card or a battery that lasts from the first to the end. One that was
+   * changed before may be changed again though it would last: longer hands can mean a later end.
+   */
+  readonly kinds: readonly Kind[]
+  /** The longest it can record after one visit. */
+  readonly mostPerVisit: number
+  readonly first: readonly [run: number, card: number, battery: number]
+}
+
+const [RUN, CARD, BATTERY, BUSY, PER_CAMERA] = [0, 1, 2, 3, 4]
+
+function inSteps(problem: CoverProblem): Steps {
+  const { stepS } = problem
+  const end = Math.floor(problem.durationS / stepS)
+  const down = (seconds: number | null) => (seconds === null ? end : Math.min(end, Math.floor(seconds / stepS)))
+  const up = (seconds: number) => Math.ceil(seconds / stepS)
+  const cameras = problem.cameras.flatMap((camera, index): SteppedCamera[] => {
+    if (!camera.isGood) return []
+    const start = up(camera.startS)
+    const run = down(camera.runLimitS)
+    const hands = Object.fromEntries(KINDS.map((kind) => [kind, up(handlingSeconds(camera, kind))])) as Record<Kind, number> // prettier-ignore
+    const [card, battery] = [down(camera.cardS), down(camera.batteryS)]
+    const until = (seconds: number | null) => (seconds === null ? end : Math.min(end, start + down(seconds)))
+    const first = [until(camera.runLimitS), until(camera.cardFirstS), until(camera.batteryFirstS)] as const
+    const mostPerVisit = Math.min(run, Math.max(card, down(camera.cardFirstS)), Math.max(battery, down(camera.batteryFirstS))) // prettier-ignore
+    const [runs, cards, batteries] = first.map((ends_) => ends_ < end)
+    const kinds = KINDS.filter((kind) => (kind === 'restart' ? runs : (!newCard(kind) || cards) && (!newBattery(kind) || batteries))) // prettier-ignore
+    return [{ index, place: camera.place, start, run, card, battery, hands, kinds, mostPerVisit, first }]
+  })
+  return {
+    end,
+    from: up(problem.coverFromS),
+    need: problem.needGood,
+    walk: problem.walkS.map((row) => row.map(up)),
+    cameras,
+    people: problem.attendants.map(({ place, posts }) => ({
+      place,
+      posts: posts
+        .map((post) => ({ place: post.place, from: Math.floor(post.fromS / stepS), to: up(post.toS) }))
+        .toSorted((a, b) => a.from - b.from),
+    })),
+  }
+}
+
+/** Whether somebody who is free at `place` since `since` can handle a camera from `at` to `to`, and what they owe then. */
+function canBeThere(steps: Steps, person: Steps['people'][number], place: number, since: number, camera: SteppedCamera, at: number, to: number): boolean { // prettier-ignore
+  let [where, free] = [place, since]
+  for (const post of person.posts) {
+    if (post.to <= free && post.to <= at) continue
+    if (post.to <= at) {
+      // A post that is over before the visit begins.
+      where = post.place
+      free = post.to
+    } else if (post.from < to) {
+      // One that goes on, or begins, meanwhile.
+      if (post.place !== camera.place) return false
+      if (post.from <= at) {
+        where = post.place
+        free = Math.max(free, Math.min(post.from, at))
+      }
+    } else return free + steps.walk[where]![camera.place]! <= at && to + steps.walk[camera.place]![post.place]! <= post.from
+  }
+  return free + steps.walk[where]![camera.place]! <= at
+}
+
+const ends = (clocks: Int32Array, c: number) => {
+  const i = c * PER_CAMERA
+  return Math.min(clocks[i + RUN]!, clocks[i + CARD]!, clocks[i + BATTERY]!)
+}
+
+/** No fewer visits can hold what is left, even with a pair of hands at every camera. */
+function fewestVisits(steps: Steps, { clocks }: Label, now: number): number {
+  const from = Math.max(now, steps.from)
+  let missing = steps.need * (steps.end - from)
+  let most = 1
+  for (const [c, camera] of steps.cameras.entries()) {
+    const begins = Math.max(from, clocks[c * PER_CAMERA + BUSY]!, camera.start)
+    missing -= Math.max(0, ends(clocks, c) - begins)
+    most = Math.max(most, camera.mostPerVisit)
+  }
+  return missing <= 0 ? 0 : Math.ceil(missing / most)
+}
+
+/** Whether somebody comes to every place no later by one label than by another. Who is idle may be on the way already. */
+function isNoFurther(than: Label, label: Label, steps: Steps, now: number, p: number): boolean {
+  const [place, since] = [than.people[p * 2]!, than.people[p * 2 + 1]!]
+  const [placeB, sinceB] = [label.people[p * 2]!, label.people[p * 2 + 1]!]
+  if (place === placeB && since <= sinceB) return true
+  for (let x = 0; x < steps.walk.length; x++) {
+    const there = since + steps.walk[place]![x]!
+    if (there > now && there > sinceB + steps.walk[placeB]![x]!) return false
+  }
+  return place === placeB || !steps.people[p]!.posts.some((post) => post.to > since && post.from < Math.max(now, sinceB))
+}
+
+function isNeedless(than: Label, label: Label, steps: Steps, now: number, counts: boolean): boolean {
+  if (counts && than.used > label.used) return false
+  const [a, b] = [than.clocks, label.clocks]
+  for (let i = 0; i < a.length; i += PER_CAMERA) {
+    if (a[i]! < b[i]! || a[i + CARD]! < b[i + CARD]! || a[i + BATTERY]! < b[i + BATTERY]!) return false
+    if (a[i + BUSY]! > now && a[i + BUSY]! > b[i + BUSY]!) return false
+  }
+  for (let p = 0; p < steps.people.length; p++) if (!isNoFurther(than, label, steps, now, p)) return false
+  return true
+}
+
+/**
+ * Those that nothing makes needless, the most promising first; no more than `width`. Whatever makes another needless
+ * promises no less, so that it stands before it.
+ */
+function keep(labels: readonly Label[], steps: Steps, now: number, { visits, width }: Limits) {
+  const counts = visits < Infinity
+  const promised = labels.map((label) => {
+    let worth = 0
+    for (let i = 0; i < label.clocks.length; i += PER_CAMERA) worth += label.clocks[i]! + label.clocks[i + CARD]! + label.clocks[i + BATTERY]! // prettier-ignore
+    return { label, visits: fewestVisits(steps, label, now) + (counts ? label.used : 0), worth }
+  })
+  promised.sort((a, b) => a.visits - b.visits || (counts ? a.label.used - b.label.used : 0) || b.worth - a.worth)
+  const kept: Label[] = []
+  for (const { label } of promised) {
+    if (kept.some((than) => isNeedless(than, label, steps, now, counts))) continue
+    if (kept.length === width) return { kept, wasCut: true }
+    kept.push(label)
+  }
+  return { kept, wasCut: false }
+}
+
+function begun(label: Label, problem: CoverProblem, steps: Steps, c: number, person: number, kind: Kind, now: number) {
+  const camera = steps.cameras[c]!
+  const to = now + camera.hands[kind]
+  const clocks = label.clocks.slice()
+  const i = c * PER_CAMERA
+  const until = (steps_: number) => Math.min(steps.end, to + steps_)
+  clocks[i + RUN] = until(camera.run)
+  if (newCard(kind)) clocks[i + CARD] = until(camera.card)
+  if (newBattery(kind)) clocks[i + BATTERY] = until(camera.battery)
+  clocks[i + BUSY] = to
+  const people = label.people.slice()
+  people[person * 2] = camera.place
+  people[person * 2 + 1] = to
+  const visit: Intervention = { beginS: now * problem.stepS, attendant: person, camera: camera.index, kind }
+  return { clocks, people, used: label.used + 1, lastBegun: person, visited: { visit, before: label.visited } }
+}
+
+function* beginnings(label: Label, problem: CoverProblem, steps: Steps, now: number, limits: Limits): Generator<Label> {
+  if (label.used >= limits.visits) return
+  const slack = Math.ceil(limits.slackS / problem.stepS)
+  for (let c = 0; c < steps.cameras.length; c++) {
+    const camera = steps.cameras[c]!
+    const i = c * PER_CAMERA
+    if (now < camera.start || label.clocks[i + BUSY]! > now) continue
+    const left = ends(label.clocks, c)
+    if (slack > 0 && left < steps.end && left - now < slack) continue
+    for (const kind of camera.kinds) {
+      const to = now + camera.hands[kind]
+      if (to > steps.end) continue
+      for (let p = label.lastBegun + 1; p < steps.people.length; p++)
+        if (canBeThere(steps, steps.people[p]!, label.people[p * 2]!, label.people[p * 2 + 1]!, camera, now, to))
+          yield begun(label, problem, steps, c, p, kind, now)
+    }
+  }
+}
+
+function isCovered(label: Label, steps: Steps, now: number): boolean {
+  if (now < steps.from) return true
+  let count = 0
+  for (let c = 0; c < steps.cameras.length; c++)
+    if (now >= steps.cameras[c]!.start && label.clocks[c * PER_CAMERA + BUSY]! <= now && now < ends(label.clocks, c)) count++ // prettier-ignore
+  return count >= steps.need
+}
+
+/** Once a post has begun, its attendant is there. */
+function atPosts(label: Label, steps: Steps, now: number): Label {
+  let people: Int32Array | null = null
+  for (const [p, { posts }] of steps.people.entries())
+    for (const post of posts)
+      if (post.from <= now && now < post.to && label.people[p * 2] !== post.place) {
+        people ??= label.people.slice()
+        people[p * 2] = post.place
+        people[p * 2 + 1] = post.from
+      }
+  return people ? { ...label, people, lastBegun: -1 } : label.lastBegun === -1 ? label : { ...label, lastBegun: -1 }
+}
+
+function visitsOf({ visited }: Label): readonly Intervention[] {
+  const visits: Intervention[] = []
+  for (let at = visited; at; at = at.before) visits.unshift(at.visit)
+  return visits
+}
+
+/** Looks for a schedule within limits. */
+export function search(problem: CoverProblem, limits: Limits): Searched {
+  const steps = inSteps(problem)
+  const clocks = new Int32Array(steps.cameras.length * PER_CAMERA)
+  for (const [c, camera] of steps.cameras.entries()) clocks.set([...camera.first, camera.start], c * PER_CAMERA)
+  const people = Int32Array.from(steps.people.flatMap(({ place }) => [place, 0]))
+  let front: Label[] = [{ clocks, people, used: 0, lastBegun: -1, visited: null }]
+  let isExhaustive = true
+  for (let now = 0; now < steps.end; now++) {
+    const next: Label[] = front.map((label) => atPosts(label, steps, now))
+    for (let i = 0; i < next.length; i++) next.push(...beginnings(next[i]!, problem, steps, now, limits))
+    const held = next.filter((label) => isCovered(label, steps, now))
+    const hopeful = held.filter((label) => label.used + fewestVisits(steps, label, now + 1) <= limits.visits)
+    if (!hopeful.length)
+      return { schedule: null, heldS: now * problem.stepS, longest: visitsOf(front[0]!), isExhaustive }
+    const { kept, wasCut } = keep(hopeful, steps, now + 1, limits)
+    if (wasCut) isExhaustive = false
+    front = kept
+  }
+  const best = visitsOf(front.reduce((a, b) => (b.used < a.used ? b : a)))
+  return { schedule: best, heldS: problem.durationS, longest: best, isExhaustive }
+}
