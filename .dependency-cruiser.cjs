@@ -21,6 +21,7 @@ const FLOORS = {
     'waveform',
     'copyChain',
     'reconcile',
+    'mediaFiles',
     'estimates',
     'media',
     'colour',

@@ -113,7 +113,7 @@ test('what is there already is left alone, and that is not well', async () => {
 
 test.each([
   [['copy', 'A1'], /at least one --to/],
-  [['copy', 'A1', '--to', 'S1', '--hash', 'crc'], /xxh64 or md5/],
+  [['copy', 'A1', '--to', 'S1', '--hash', 'crc'], /one of xxh64/],
   [['copy', 'A1/hello.txt', '--to', 'S1'], /is not a folder/],
   [['copy', 'A1', '--to', 'A1/nested'], /cannot go into the card itself/],
   [['copy', 'A1', '--to', 'nowhere'], /nowhere/],
@@ -151,4 +151,40 @@ test('shots are put in order, proven, or it is said why they cannot be', () => {
   expect(JSON.parse(none.stdout)).toMatchObject({ status: 'infeasible', reason_code: 'precedence_cycle', conflicting_shots: ['S02', 'S05', 'S08'] }) // prettier-ignore
   const wrong = spawnSync(TSX, [MAIN, 'order'], { cwd: scratch, encoding: 'utf8', input: '{"shots": 1}' })
   expect(wrong).toMatchObject({ status: 1, stdout: '', stderr: expect.stringMatching(/^shots: /) as string })
+})
+
+test.each([
+  ['cover', 'rota.json', 1, { interventions: 2, smallest_slack_s: 160 }, 'duration_s'],
+  ['radio', 'rf.json', 24, { max_size: 7, proved_optimal: true }, 'Asked'],
+  ['chain', 'chain.json', 0, { all_safe_s: 3432.8 }, 'ports'],
+  ['reconcile', 'reconcile.json', 0, { wrong_card: [], old_files: [] }, 'date'],
+])('%s answers as the files of results say, and refuses what is none', async (command, name, row, expected, named) => {
+  const file = new URL(`../../../packages/core/vectors/${name}`, import.meta.url)
+  const { rows } = JSON.parse(await readFile(file, 'utf8')) as { rows: { id: string; input?: object }[] }
+  const { id, input } = rows[row]!
+  const asked = input ? { id, input } : rows[row]
+  const told = spawnSync(TSX, [MAIN, command], { cwd: scratch, encoding: 'utf8', input: JSON.stringify(asked) })
+  expect(JSON.parse(told.stdout)).toMatchObject(expected)
+  const wrong = spawnSync(TSX, [MAIN, command], { cwd: scratch, encoding: 'utf8', input: '{}' })
+  expect(wrong).toMatchObject({ status: 1, stdout: '', stderr: expect.stringContaining(named) as string })
+})
+
+test('files are read for what they are, whatever they are called', async () => {
+  const vectors = (name: string) => fileURLToPath(new URL(`../../../packages/core/vectors/${name}`, import.meta.url))
+  const probed = plain('probe', vectors('media/p5_25.mov'), vectors('media/expected.json'))
+  expect(probed.status).toBe(1)
+  expect(JSON.parse(probed.stdout)).toMatchObject({ files: [{ start_timecode: '10:20:30:12', frames: 60 }, { error: expect.stringContaining('neither') as string }] }) // prettier-ignore
+  const heard = plain('ltc', vectors('ltc/p03_2997df_minute.wav'))
+  expect(JSON.parse(heard.stdout)).toMatchObject({ start: '09:58:57;15', frame_rate: '30000/1001', drop_frame: true, reverse: false }) // prettier-ignore
+  expect(plain('ltc', vectors('media/p1_bext.wav')).status).toBe(1)
+  const lined = plain(
+    'sync',
+    vectors('audiosync/a_recorder.wav'),
+    vectors('audiosync/a_cam1.wav'),
+    vectors('audiosync/a_other.wav'),
+  )
+  const { files } = JSON.parse(lined.stdout) as { files: { match: boolean; offset_seconds: number | null }[] }
+  expect(files[0]!.offset_seconds).toBeCloseTo(3.2173456, 4)
+  expect(files[1]).toMatchObject({ match: false, offset_seconds: null })
+  expect(plain('sync', vectors('audiosync/a_cam1.wav')).status).toBe(2)
 })

@@ -4,19 +4,21 @@ import { stat } from 'node:fs/promises'
 import {
   copyTree,
   foldersWithLists,
-  type HashName,
+  HASH_NAMES,
   listFiles,
   sayFault,
   verifyFolder,
   type VerifyOutcome,
 } from '@kavrell/copying'
 import { counted, sayBytes } from '@kavrell/core/text'
+import { ltc, probe, sync } from './mediaOf.ts'
 import { progressBar } from './progressBar.ts'
 import { reckon, RECKONERS } from './reckon.ts'
 
-const HELP = `kavrell copy CARD --to DRIVE [--to DRIVE …] [--hash xxh64|md5]
+const HELP = `kavrell copy CARD --to DRIVE [--to DRIVE …] [--hash NAME]
   Copies every file of the folder CARD into DRIVE/NAME-OF-CARD, all drives in one pass, then reads the
   copies back and compares them. Nothing that exists is overwritten. Leaves a hash list beside the files.
+  NAME is xxh64 (if not said), xxh128, md5, sha1, sha256 or c4.
 kavrell verify FOLDER
   Reads copies back and compares them with their hash lists: the one in FOLDER, or every one below it. A list
   without its seal does not say how many files there were: what it lists may be the same and the copy is not
@@ -27,6 +29,22 @@ kavrell light [FILE]
 kavrell order [FILE]
   Reads shots as JSON (with minutes, stands, windows, what comes before what) and prints the order that is over first,
   its end, a bound that none is over before, and whether that is proven; or which of them cannot be done together.
+kavrell cover [FILE]
+  Reads an event that happens once (cameras with their limits, people, places) and prints who restarts or reloads which
+  camera when, with fewest visits and then most slack; or the first second nobody can hold.
+kavrell radio [FILE]
+  Reads frequencies and prints what disturbs what; or a band, and prints the largest set that leaves one another alone.
+kavrell chain [FILE]
+  Reads cards, readers, hubs, drives and people and prints when each card is copied, checked and safe, and the order of
+  cards that has all of them safe first.
+kavrell reconcile [FILE]
+  Reads a day's takes and the files on its cards and prints which file is of which take, what nobody logged, what is old.
+kavrell probe FILE …
+  Prints what sounds and pictures say of themselves: start, rate, length, channels, scene and take.
+kavrell ltc FILE
+  Prints the timecode that lies as sound in a WAV, with the samples at which each frame begins and ends.
+kavrell sync REFERENCE FILE …
+  Lays recordings on the first one's clock by their sound and prints offset, drift and how sure that is.
 kavrell completion
   Prints words for bash to complete: eval "$(kavrell completion)".
 
@@ -41,7 +59,7 @@ const COMPLETION = `_kavrell() {
   case "$word" in
     -*) COMPREPLY=($(compgen -W "--to --hash --json --quiet --help" -- "$word")) ;;
     *)
-      if [ "$COMP_CWORD" = 1 ]; then COMPREPLY=($(compgen -W "copy verify light order completion help" -- "$word"))
+      if [ "$COMP_CWORD" = 1 ]; then COMPREPLY=($(compgen -W "copy verify light order cover radio chain reconcile probe ltc sync completion help" -- "$word"))
       else COMPREPLY=($(compgen -d -- "$word")); fi ;;
   esac
 }
@@ -87,8 +105,8 @@ async function copy(args: string[]): Promise<boolean> {
   const [source] = positionals
   if (!source || positionals.length !== 1 || !values.to?.length)
     throw new WrongCall('copy takes one card and at least one --to.')
-  if (values.hash !== 'xxh64' && values.hash !== 'md5') throw new WrongCall('--hash is xxh64 or md5.')
-  const hashName: HashName = values.hash
+  const hashName = HASH_NAMES.find((name) => name === values.hash)
+  if (!hashName) throw new WrongCall(`--hash is one of ${HASH_NAMES.join(', ')}.`)
   const card = path.resolve(source)
   if (!(await isFolder(card))) throw new WrongCall(`${source} is not a folder.`)
   const targets = values.to.map((drive) => ({ id: drive, folder: path.join(path.resolve(drive), path.basename(card)) }))
@@ -200,6 +218,8 @@ async function verify(args: string[]): Promise<boolean> {
   return well
 }
 
+const FILES_TAKEN = { probe: [1, Infinity], ltc: [1, 1], sync: [2, Infinity] } as const
+
 async function main([command, ...args]: string[]): Promise<number> {
   const options = args.includes('--') ? args.slice(0, args.indexOf('--')) : args
   const asksHelp = [command, ...options].some((word) => word === '-h' || word === '--help')
@@ -214,6 +234,13 @@ async function main([command, ...args]: string[]): Promise<number> {
       const { positionals } = parseArgs({ args, allowPositionals: true, options: TELLING })
       if (positionals.length > 1) throw new WrongCall(`${command} takes one file.`)
       return (await reckon(command, positionals)) ? 0 : 1
+    }
+    const ofMedia = command === 'probe' ? probe : command === 'ltc' ? ltc : command === 'sync' ? sync : null
+    if (ofMedia) {
+      const { positionals } = parseArgs({ args, allowPositionals: true, options: TELLING })
+      const [least, most] = FILES_TAKEN[command as keyof typeof FILES_TAKEN]
+      if (positionals.length < least || positionals.length > most) throw new WrongCall(`${command} takes ${least === most ? 'one file' : `at least ${counted(least, 'file')}`}.`) // prettier-ignore
+      return (await ofMedia(positionals)) ? 0 : 1
     }
     if (command === 'completion') {
       console.log(COMPLETION)

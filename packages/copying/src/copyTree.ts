@@ -120,7 +120,7 @@ export async function copyTree(options: {
   }
   const problems = [...first.problems]
   const writing = targets.map(beginWriting)
-  const tools = Array.from({ length: LANES }, () => ({ hasher: newHasher(hashName), buffers: smallBuffers() }))
+  const tools = await Promise.all(Array.from({ length: LANES }, async () => ({ hasher: await newHasher(hashName), buffers: smallBuffers() }))) // prettier-ignore
   const seen = new Map<string, SourceFile>()
   const outdated: string[] = []
   let fresh: readonly SourceFile[] = first.files

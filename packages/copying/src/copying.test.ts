@@ -7,6 +7,7 @@ import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import vectors from '../vectors/hashes.json'
 import { copyTree } from './copyTree.ts'
 import { hashFile } from './hashFile.ts'
+import { HASH_NAMES, type HashName } from './hashList.ts'
 import { listFiles } from './listFiles.ts'
 import { verifyFolder } from './verifyFolder.ts'
 
@@ -22,13 +23,20 @@ const at = (...parts: string[]) => path.join(scratch, ...parts)
 const copyTo = (source: string, ...drives: string[]) =>
   copyTree({ source, hashName: 'xxh64', targets: drives.map((d) => ({ id: d, folder: at(d, 'card') })) })
 
-test.each(vectors.files as { path: string; xxh64: string; md5: string }[])(
+test.each(vectors.files as ({ path: string } & Record<HashName, string>)[])(
   '$path hashes as other programs hash it',
   async (file) => {
-    expect(await hashFile(path.join(TREE, file.path), 'xxh64')).toBe(file.xxh64)
-    expect(await hashFile(path.join(TREE, file.path), 'md5')).toBe(file.md5)
+    for (const name of HASH_NAMES) expect(await hashFile(path.join(TREE, file.path), name)).toBe(file[name])
   },
 )
+
+test.each(HASH_NAMES)('a copy with %s leaves a list that is read back and holds', async (hashName) => {
+  await copyTree({ source: TREE, hashName, targets: [{ id: 'S1', folder: at('S1', 'card') }] })
+  expect(await readdir(at('S1', 'card'))).toContain(`checksums.${hashName}`)
+  expect(await verifyFolder(at('S1', 'card'))).toMatchObject({ same: true, whole: true, problems: [] })
+  await writeFile(at('S1', 'card', 'hello.txt'), 'hallo')
+  expect(await verifyFolder(at('S1', 'card'))).toMatchObject({ same: false })
+})
 
 describe('a copy of odd names, empty and large files', () => {
   test('is the same, byte for byte, on two drives, and says so when read back', async () => {

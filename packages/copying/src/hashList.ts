@@ -1,12 +1,22 @@
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 
-export type HashName = 'xxh64' | 'md5'
+/** Digests a copy can be held against; lists are called after them. */
+export const HASH_NAMES = ['xxh64', 'xxh128', 'md5', 'sha1', 'sha256', 'c4'] as const
+export type HashName = (typeof HASH_NAMES)[number]
 export interface HashLine {
   readonly digest: string
   readonly path: string
 }
 
-const DIGITS: Record<HashName, number> = { xxh64: 16, md5: 32 }
+/** What each looks like. */
+const DIGEST: Readonly<Record<HashName, string>> = {
+  xxh64: '[0-9a-f]{16}',
+  xxh128: '[0-9a-f]{32}',
+  md5: '[0-9a-f]{32}',
+  sha1: '[0-9a-f]{40}',
+  sha256: '[0-9a-f]{64}',
+  c4: 'c4[1-9A-HJ-NP-Za-km-z]{88}',
+}
 
 /**
  * The plain list that `md5sum -c` and `xxhsum -c` read: digest, two spaces, path from the list's own folder.
@@ -29,7 +39,7 @@ export function parseHashList(
   const lines: HashLine[] = []
   for (const [index, raw] of text.split('\n').entries()) {
     if (raw === '') continue
-    const match = new RegExp(`^(\\\\?)([0-9a-f]{${DIGITS[name]}}) [ *](.+)$`, 's').exec(raw)
+    const match = new RegExp(`^(\\\\?)(${DIGEST[name]}) [ *](.+)$`, 's').exec(raw)
     if (!match) return fail({ code: 'bad-hash-line', line: index + 1 })
     const path = match[1]
       ? match[3]!.replace(/\\(.)/g, (_, c: string) => (c === 'n' ? '\n' : c === 'r' ? '\r' : c))
@@ -53,8 +63,6 @@ export const sealText = ({ files, bytes, digest }: Seal, name: HashName): string
 
 /** Reads a seal; null when it is none, or was cut. */
 export function parseSeal(text: string, name: HashName): Seal | null {
-  const match = new RegExp(`^files (\\d+)\\nbytes (\\d+)\\n${name} of the list ([0-9a-f]{${DIGITS[name]}})\\n$`).exec(
-    text,
-  )
+  const match = new RegExp(`^files (\\d+)\\nbytes (\\d+)\\n${name} of the list (${DIGEST[name]})\\n$`).exec(text)
   return match && { files: Number(match[1]), bytes: Number(match[2]), digest: match[3]! }
 }

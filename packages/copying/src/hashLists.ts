@@ -1,7 +1,15 @@
 import { mkdir, readdir, readFile } from 'node:fs/promises'
 import path from 'node:path'
 import { newHasher } from './hashFile.ts'
-import { type HashLine, hashListText, type HashName, parseHashList, parseSeal, sealText } from './hashList.ts'
+import {
+  HASH_NAMES,
+  type HashLine,
+  hashListText,
+  type HashName,
+  parseHashList,
+  parseSeal,
+  sealText,
+} from './hashList.ts'
 
 /** One file that a run copied, as it was on the card. */
 export interface CopiedFile extends HashLine {
@@ -9,7 +17,7 @@ export interface CopiedFile extends HashLine {
   readonly modifiedMs: number
 }
 
-const LIST = /^checksums(?:-\d+)?\.(xxh64|md5)$/
+const LIST = new RegExp(`^checksums(?:-\\d+)?\\.(${HASH_NAMES.join('|')})$`)
 const SEAL = '.seal'
 const nameOf = (hashName: HashName, turn: number) => `checksums${turn === 0 ? '' : `-${turn + 1}`}.${hashName}`
 
@@ -17,7 +25,7 @@ const nameOf = (hashName: HashName, turn: number) => `checksums${turn === 0 ? ''
 export const isListName = (name: string): boolean => LIST.test(name.endsWith(SEAL) ? name.slice(0, -SEAL.length) : name)
 
 export async function digestOfText(text: string, name: HashName): Promise<string> {
-  const hasher = newHasher(name)
+  const hasher = await newHasher(name)
   hasher.init()
   hasher.update(text)
   return hasher.digest()

@@ -7,6 +7,7 @@ export { hashFile } from './hashFile.ts'
 export { sayFault } from './faults.ts'
 export {
   type HashLine,
+  HASH_NAMES,
   type HashName,
   hashListText,
   parseHashList,

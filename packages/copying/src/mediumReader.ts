@@ -29,7 +29,7 @@ const REFUSES_DIRECT = new Set(['EINVAL', 'EOPNOTSUPP', 'ENOTSUP'])
  * @param chunkBytes read at a time, a multiple of 64 KiB; the reader holds twice that
  */
 export async function openMediumReader(hashName: HashName, chunkBytes: number): Promise<MediumReader> {
-  const hasher = newHasher(hashName)
+  const hasher = await newHasher(hashName)
   // Direct reads want memory that begins on a page: that of a WebAssembly module always does.
   const memory = new WebAssembly.Memory({ initial: (2 * chunkBytes) / 65_536 }).buffer
   const halves = [Buffer.from(memory, 0, chunkBytes), Buffer.from(memory, chunkBytes, chunkBytes)] as const

@@ -62,7 +62,7 @@ export async function verifyFolder(folder: string, options: VerifyOptions = {}):
     : wantedByLists(lists)
   if (!expected && lists.length === 0 && listFaults.length === 0)
     return nothing(
-      `${path.basename(folder)}: there is no hash list (checksums.xxh64 or checksums.md5) to compare with.`,
+      `${path.basename(folder)}: there is no hash list (checksums.xxh64, checksums.md5 and the like) to compare with.`,
     )
   if (wanted.length === 0)
     return { ...nothing('Nothing was compared: no file is listed.'), notes: [...listFaults, ...strays(sizes, [])] }

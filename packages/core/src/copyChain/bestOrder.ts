@@ -58,5 +58,6 @@ export function bestCardOrder(problem: ChainProblem, budget = 1500): BestOrder {
 
 function* permutations(of: readonly number[]): Generator<readonly number[]> {
   if (of.length < 2) yield of
-  else for (const [i, first] of of.entries()) for (const rest of permutations(of.toSpliced(i, 1))) yield [first, ...rest]
+  else
+    for (const [i, first] of of.entries()) for (const rest of permutations(of.toSpliced(i, 1))) yield [first, ...rest]
 }

@@ -24,9 +24,20 @@ const FILE = z.object({
     )
     .max(100),
   cards: z
-    .array(z.object({ id: z.string(), bytes, from_s: seconds, to: z.array(z.string()).min(1), ready_by_s: seconds.nullable().default(null) })) // prettier-ignore
+    .array(
+      z.object({
+        id: z.string(),
+        bytes,
+        from_s: seconds,
+        to: z.array(z.string()).min(1),
+        ready_by_s: seconds.nullable().default(null),
+      }),
+    ) // prettier-ignore
     .max(500),
-  copies: z.array(z.object({ card: z.string(), of: z.string(), to: z.string(), from_s: seconds })).max(2000).default([]),
+  copies: z
+    .array(z.object({ card: z.string(), of: z.string(), to: z.string(), from_s: seconds }))
+    .max(2000)
+    .default([]),
   people: z.array(z.object({ id: z.string(), there_s: z.array(z.tuple([seconds, seconds])) })).max(100),
   handling_s: seconds,
   copies_wanted: z.int().min(1).max(20),
@@ -45,7 +56,8 @@ export function readChainFile(asked: unknown): Outcome<ChainProblem, { readonly 
   const wrong: string[] = []
   const finder = (list: readonly { id: string }[], name: string) => {
     const index = new Map(list.map(({ id }, i) => [id, i]))
-    if (index.size < list.length) wrong.push(`${name}: ${list.find(({ id }, i) => index.get(id) !== i)!.id} is there twice.`)
+    if (index.size < list.length)
+      wrong.push(`${name}: ${list.find(({ id }, i) => index.get(id) !== i)!.id} is there twice.`)
     return (id: string, where: string) => {
       const at = index.get(id)
       if (at === undefined) wrong.push(`${where}: there is no ${id} among ${name}.`)

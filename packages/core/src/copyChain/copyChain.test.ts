@@ -49,7 +49,9 @@ describe('an evening of copying', () => {
     const many = { ...problem, drives, cards: [...problem.cards, ...problem.cards.slice(0, 2).map((card, i) => ({ ...card, id: `more ${i}` }))], order: [0, 1, 2, 3, 4, 5, 6, 7] } // prettier-ignore
     const best = bestCardOrder(many, 300)
     expect(best.course.allSafeS).toBeLessThanOrEqual(simulateChain(many).allSafeS!)
-    expect(best.course.allSafeS).toBeLessThanOrEqual(simulateChain({ ...many, order: [7, 6, 5, 4, 3, 2, 1, 0] }).allSafeS!)
+    expect(best.course.allSafeS).toBeLessThanOrEqual(
+      simulateChain({ ...many, order: [7, 6, 5, 4, 3, 2, 1, 0] }).allSafeS!,
+    )
     expect(simulateChain({ ...many, order: best.order }).allSafeS).toBe(best.course.allSafeS)
   })
 

@@ -20,7 +20,7 @@ export function fairShare(limits: readonly number[], flows: readonly Passes[]): 
     const full = new Set<number>()
     for (const [resource, weight] of weights) {
       left[resource] = Math.max(0, left[resource]! - rise * weight)
-      if (left[resource]! <= limits[resource]! * 1e-12) full.add(resource)
+      if (left[resource] <= limits[resource]! * 1e-12) full.add(resource)
     }
     for (const f of [...rising]) {
       rates[f]! += rise

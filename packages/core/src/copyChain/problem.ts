@@ -8,7 +8,12 @@ export interface ChainProblem {
   readonly drives: readonly ChainDrive[]
   readonly cards: readonly ChainCard[]
   /** Second stages: a card's copy from one drive to another, once its offload has ended. */
-  readonly copies: readonly { readonly card: number; readonly of: number; readonly to: number; readonly fromS: number }[]
+  readonly copies: readonly {
+    readonly card: number
+    readonly of: number
+    readonly to: number
+    readonly fromS: number
+  }[]
   readonly people: readonly { readonly id: string; readonly thereS: readonly (readonly [number, number])[] }[]
   readonly handlingS: number
   readonly copiesWanted: number

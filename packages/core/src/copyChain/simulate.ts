@@ -71,7 +71,8 @@ export function simulateChain(problem: ChainProblem): ChainCourse {
   const endedS: (number | null)[] = problem.cards.map(() => null)
   let now = 0
 
-  const tooFull = (card: number, to: readonly number[]) => to.filter((drive) => free[drive]! < problem.cards[card]!.bytes)
+  const tooFull = (card: number, to: readonly number[]) =>
+    to.filter((drive) => free[drive]! < problem.cards[card]!.bytes)
   const begin = (step: Omit<Running['step'], 'startS' | 'writtenS' | 'checkedS'>, flowsFromS: number) => {
     for (const drive of step.to) free[drive]! -= problem.cards[step.card]!.bytes
     running.push({ step: { ...step, startS: now, writtenS: null, checkedS: step.to.map(() => null) }, flowsFromS, flows: [] }) // prettier-ignore
@@ -144,7 +145,10 @@ export function simulateChain(problem: ChainProblem): ChainCourse {
   /** The next moment at which something changes. */
   const nextS = () => {
     const flows = running.flatMap((run) => run.flows)
-    const rates = fairShare(passages.limits, flows.map(({ passes }) => passes))
+    const rates = fairShare(
+      passages.limits,
+      flows.map(({ passes }) => passes),
+    )
     let next = Infinity
     for (const [i, flow] of flows.entries()) {
       flow.rate = rates[i]!
@@ -173,7 +177,13 @@ export function simulateChain(problem: ChainProblem): ChainCourse {
   return course(problem, done, refused, { turns, copyTurns })
 }
 
-function course(problem: ChainProblem, done: readonly ChainStep[], refused: ChainCourse['refused'], { turns, copyTurns }: { turns: readonly string[]; copyTurns: readonly string[] }): ChainCourse { // prettier-ignore
+function course(
+  problem: ChainProblem,
+  done: readonly ChainStep[],
+  refused: ChainCourse['refused'],
+  { turns, copyTurns }: { turns: readonly string[]; copyTurns: readonly string[] },
+): ChainCourse {
+  // prettier-ignore
   const safeS = problem.cards.map((_, card) => {
     const checks = done
       .filter((step) => step.card === card)
@@ -193,7 +203,9 @@ function course(problem: ChainProblem, done: readonly ChainStep[], refused: Chai
     late,
     refused,
     neverBegun: [
-      ...problem.cards.flatMap(({ to }, card) => (turns[card] === 'waits' ? [{ kind: 'offload' as const, card, to }] : [])),
+      ...problem.cards.flatMap(({ to }, card) =>
+        turns[card] === 'waits' ? [{ kind: 'offload' as const, card, to }] : [],
+      ),
       ...problem.copies.flatMap(({ card, to }, i) => (copyTurns[i] === 'waits' ? [{ kind: 'copy' as const, card, to: [to] }] : [])), // prettier-ignore
     ],
     allSafeS: safeS.some((at) => at === null) ? null : Math.max(0, ...(safeS as number[])),

@@ -24,12 +24,21 @@ describe('a rota', () => {
     const problem = problemOf(input)
     const rota = solveCover(problem)
     const answer = answerCover({ problem }, rota) as Record<string, unknown>
-    for (const key of ['status', 'interventions', 'smallest_slack_s', 'first_uncovered_s', 'largest_n', 'interventions_for_largest_n']) // prettier-ignore
+    for (const key of [
+      'status',
+      'interventions',
+      'smallest_slack_s',
+      'first_uncovered_s',
+      'largest_n',
+      'interventions_for_largest_n',
+    ])
+      // prettier-ignore
       if (expected[key] !== undefined) expect({ [key]: answer[key] }).toEqual({ [key]: expected[key] })
     if (rota.status === 'held') {
       const course = follow(problem, rota.schedule)
       expect(course).toMatchObject({ firstUncoveredS: null, smallestSlackS: rota.smallestSlackS, impossible: [] })
-    } else expect(follow(problem, rota.longest)).toMatchObject({ firstUncoveredS: rota.firstUncoveredS, impossible: [] })
+    } else
+      expect(follow(problem, rota.longest)).toMatchObject({ firstUncoveredS: rota.firstUncoveredS, impossible: [] })
   })
 
   it('is as good as trying everything, in small events', () => {
@@ -148,7 +157,13 @@ function tryEverything(problem: CoverProblem): { visits: number; slackS: number 
       }
   const better = (found: readonly { slackS: number | null }[]) =>
     found.reduce<number | null>((most, { slackS }) => (most === null || slackS === null ? null : Math.max(most, slackS)), -1) // prettier-ignore
-  for (const schedules of [[[]], visits.map((v) => [v]), visits.flatMap((v, i) => visits.slice(i).map((w) => [v, w])), threes(visits)]) { // prettier-ignore
+  for (const schedules of [
+    [[]],
+    visits.map((v) => [v]),
+    visits.flatMap((v, i) => visits.slice(i).map((w) => [v, w])),
+    threes(visits),
+  ]) {
+    // prettier-ignore
     const held: { slackS: number | null }[] = []
     for (const schedule of schedules) {
       const course = follow(problem, schedule)

@@ -53,7 +53,9 @@ export interface Intervention {
   readonly kind: Kind
 }
 
+/** Whether a visit puts a new card in. */
 export const newCard = (kind: Kind) => kind === 'card' || kind === 'both'
+/** Whether a visit puts a new battery in. */
 export const newBattery = (kind: Kind) => kind === 'battery' || kind === 'both'
 
 /** How long a visit keeps a camera from recording, in seconds. */
@@ -69,12 +71,14 @@ export interface Clocks {
   readonly battery: number
 }
 
+/** Ends of the clocks as the camera starts, seconds. */
 export const firstClocks = (camera: CoverCamera): Clocks => ({
   run: camera.startS + (camera.runLimitS ?? Infinity),
   card: camera.startS + camera.cardFirstS,
   battery: camera.startS + camera.batteryFirstS,
 })
 
+/** Ends of the clocks after a visit that ended at `endS`, seconds: what it renewed begins anew, the rest goes on. */
 export const clocksAfter = (camera: CoverCamera, before: Clocks, kind: Kind, endS: number): Clocks => ({
   run: endS + (camera.runLimitS ?? Infinity),
   card: newCard(kind) ? endS + camera.cardS : before.card,

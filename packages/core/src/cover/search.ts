@@ -1,4 +1,12 @@
-import { type CoverProblem, type Intervention, type Kind, KINDS, handlingSeconds, newBattery, newCard } from './problem.ts'
+import {
+  type CoverProblem,
+  type Intervention,
+  type Kind,
+  KINDS,
+  handlingSeconds,
+  newBattery,
+  newCard,
+} from './problem.ts'
 
 /*
  * Who goes to which camera when, found by labels that are carried forward through the event step by step. A label is
@@ -114,7 +122,16 @@ function inSteps(problem: CoverProblem): Steps {
 }
 
 /** Whether somebody who is free at `place` since `since` can handle a camera from `at` to `to`, and what they owe then. */
-function canBeThere(steps: Steps, person: Steps['people'][number], place: number, since: number, camera: SteppedCamera, at: number, to: number): boolean { // prettier-ignore
+function canBeThere(
+  steps: Steps,
+  person: Steps['people'][number],
+  place: number,
+  since: number,
+  camera: SteppedCamera,
+  at: number,
+  to: number,
+): boolean {
+  // prettier-ignore
   let [where, free] = [place, since]
   for (const post of person.posts) {
     if (post.to <= free && post.to <= at) continue
@@ -129,7 +146,8 @@ function canBeThere(steps: Steps, person: Steps['people'][number], place: number
         where = post.place
         free = Math.max(free, Math.min(post.from, at))
       }
-    } else return free + steps.walk[where]![camera.place]! <= at && to + steps.walk[camera.place]![post.place]! <= post.from
+    } else
+      return free + steps.walk[where]![camera.place]! <= at && to + steps.walk[camera.place]![post.place]! <= post.from
   }
   return free + steps.walk[where]![camera.place]! <= at
 }
@@ -161,7 +179,9 @@ function isNoFurther(than: Label, label: Label, steps: Steps, now: number, p: nu
     const there = since + steps.walk[place]![x]!
     if (there > now && there > sinceB + steps.walk[placeB]![x]!) return false
   }
-  return place === placeB || !steps.people[p]!.posts.some((post) => post.to > since && post.from < Math.max(now, sinceB))
+  return (
+    place === placeB || !steps.people[p]!.posts.some((post) => post.to > since && post.from < Math.max(now, sinceB))
+  )
 }
 
 function isNeedless(than: Label, label: Label, steps: Steps, now: number, counts: boolean): boolean {

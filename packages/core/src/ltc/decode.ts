@@ -8,7 +8,9 @@ import { type LtcFrame, readFrame, SYNC_BITS } from './frame.ts'
  * says which way the sound runs; polarity does not matter, since only turns count.
  */
 
-const [FORWARDS, BACKWARDS] = [SYNC_BITS, [...SYNC_BITS].reverse()].map((bits) => bits.reduce((word, bit) => word * 2 + bit, 0)) as [number, number] // prettier-ignore
+const wordOf = (bits: readonly number[]) => bits.reduce((word, bit) => word * 2 + bit, 0)
+const FORWARDS = wordOf(SYNC_BITS)
+const BACKWARDS = wordOf([...SYNC_BITS].reverse())
 
 /** Bits are kept with the samples at which they begin; so many that a frame is whole in them. */
 const KEPT = 256

@@ -17,7 +17,15 @@ export interface LtcTrack {
 const RISE_SECONDS = 25e-6
 
 /** Timecode as sound. Turns fall where they belong between samples, and rise as the standard wants. */
-export function encodeLtc({ rate, startFrames, frames, sampleRate, userBits = '00000000', level = 0.25 }: LtcTrack): Float32Array { // prettier-ignore
+export function encodeLtc({
+  rate,
+  startFrames,
+  frames,
+  sampleRate,
+  userBits = '00000000',
+  level = 0.25,
+}: LtcTrack): Float32Array {
+  // prettier-ignore
   const fps = framesPerSecond(rate)
   const bitSamples = sampleRate / (fps * 80)
   const samples = new Float32Array(Math.ceil((frames * sampleRate) / fps))

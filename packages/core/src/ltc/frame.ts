@@ -48,7 +48,10 @@ export function readFrame(bits: ArrayLike<number>): LtcLabel | null {
 }
 
 /** The 80 bits of a label. The parity bit (27, at 25 frames 59) makes the number of zeros even. */
-export function frameBits({ hours, minutes, seconds, frames, isDrop, userBits }: LtcLabel, isAt25: boolean): Uint8Array {
+export function frameBits(
+  { hours, minutes, seconds, frames, isDrop, userBits }: LtcLabel,
+  isAt25: boolean,
+): Uint8Array {
   const bits = new Uint8Array(80)
   const put = (value: number, from: number, length: number) => {
     for (let i = 0; i < length; i++) bits[from + i] = (value >> i) & 1

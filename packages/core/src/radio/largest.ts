@@ -28,7 +28,6 @@ export interface LargestSet {
 
 /** What is struck out after some are taken: by whole words of 32 candidates. */
 class Strikes {
-  readonly #candidates: readonly number[]
   readonly #rules: RadioRules
   readonly #low: number
   /** For each distance from the lowest candidate, the first candidate not below it. */
@@ -36,7 +35,6 @@ class Strikes {
   readonly words: number
 
   constructor(candidates: readonly number[], rules: RadioRules) {
-    this.#candidates = candidates
     this.#rules = rules
     this.words = (candidates.length + 31) >> 5
     this.#low = candidates[0] ?? 0
@@ -158,7 +156,14 @@ export function largestSet({ candidatesKHz, fixedKHz, rules }: LargestProblem, b
  * Rising sets side by side, of each length the most promising: those that leave the most open for the span they have
  * used up. Deterministic.
  */
-function search(candidates: readonly number[], fixed: readonly number[], strikes: Strikes, atFirst: Uint32Array, first: readonly number[]): number[] { // prettier-ignore
+function search(
+  candidates: readonly number[],
+  fixed: readonly number[],
+  strikes: Strikes,
+  atFirst: Uint32Array,
+  first: readonly number[],
+): number[] {
+  // prettier-ignore
   interface Rising {
     readonly taken: readonly number[]
     readonly struck: Uint32Array

@@ -41,7 +41,13 @@ export function conflictsOf(frequenciesKHz: readonly number[], rules: RadioRules
   for (const [i, a] of all.entries())
     for (const b of all.slice(i + 1))
       if (b - a < rules.spacingKHz) conflicts.push({ type: 'spacing', a, b, distanceKHz: b - a })
-  const hits = (product: number, guard: number, without: readonly number[], tell: (victim: number, distanceKHz: number) => RadioConflict) => { // prettier-ignore
+  const hits = (
+    product: number,
+    guard: number,
+    without: readonly number[],
+    tell: (victim: number, distanceKHz: number) => RadioConflict,
+  ) => {
+    // prettier-ignore
     for (const [v, victim] of all.entries()) {
       const distance = Math.abs(product - victim)
       if (distance < guard && !without.includes(v)) conflicts.push(tell(victim, distance))

@@ -53,7 +53,12 @@ function told(conflict: RadioConflict): object {
 }
 
 /** The points of a band's grid outside the exclusions, whose ends belong to them. Kilohertz. */
-export function gridOf(bandKHz: readonly [number, number], stepKHz: number, exclusionsKHz: readonly (readonly [number, number])[]): number[] { // prettier-ignore
+export function gridOf(
+  bandKHz: readonly [number, number],
+  stepKHz: number,
+  exclusionsKHz: readonly (readonly [number, number])[],
+): number[] {
+  // prettier-ignore
   const steps = Math.floor((bandKHz[1] - bandKHz[0]) / stepKHz)
   return Array.from({ length: steps + 1 }, (_, i) => bandKHz[0] + i * stepKHz).filter(
     (f) => !exclusionsKHz.some(([from, to]) => f >= from && f <= to),

@@ -1,2 +1,9 @@
-export { type DeviceClock, type FoundFile, type LoggedRun, type LoggedTake, reconcile, type Reconciled } from './reconcile.ts'
+export {
+  type DeviceClock,
+  type FoundFile,
+  type LoggedRun,
+  type LoggedTake,
+  reconcile,
+  type Reconciled,
+} from './reconcile.ts'
 export { answerReconcile, readReconcileFile } from './reconcileFile.ts'

@@ -1,7 +1,14 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { seeded } from '../chance/index.ts'
-import { answerReconcile, type FoundFile, type LoggedRun, type LoggedTake, readReconcileFile, reconcile } from './index.ts'
+import {
+  answerReconcile,
+  type FoundFile,
+  type LoggedRun,
+  type LoggedTake,
+  readReconcileFile,
+  reconcile,
+} from './index.ts'
 
 type Lists = Readonly<Record<string, readonly object[]>>
 const { rows } = JSON.parse(readFileSync(new URL('../../vectors/reconcile.json', import.meta.url), 'utf8')) as {

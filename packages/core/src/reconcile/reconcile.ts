@@ -100,7 +100,11 @@ function clockOf(takes: readonly LoggedTake[], runs: readonly LoggedRun[], files
 const inDay = (seconds: number) => ((((seconds + DAY_S / 2) % DAY_S) + DAY_S) % DAY_S) - DAY_S / 2
 
 /** How far a device's labels are ahead of the log's clock: whole hours, as clocks are set. */
-function labelClockOf(takes: readonly LoggedTake[], pairs: readonly { readonly take: number; readonly file: FoundFile }[]): number | null { // prettier-ignore
+function labelClockOf(
+  takes: readonly LoggedTake[],
+  pairs: readonly { readonly take: number; readonly file: FoundFile }[],
+): number | null {
+  // prettier-ignore
   const hours = pairs.flatMap(({ take, file }) => {
     const { startS } = takes[take]!
     return file.startLabelS === null || startS === null ? [] : [Math.round(inDay(file.startLabelS - startS) / 3600)]
@@ -120,7 +124,13 @@ function spanOfTake({ startS, endS }: LoggedTake): Span | null {
  * Puts files to takes.
  * @param dayStartS the first moment of the day: what ended before it is old
  */
-export function reconcile(takes: readonly LoggedTake[], runs: readonly LoggedRun[], files: readonly FoundFile[], dayStartS: number): Reconciled { // prettier-ignore
+export function reconcile(
+  takes: readonly LoggedTake[],
+  runs: readonly LoggedRun[],
+  files: readonly FoundFile[],
+  dayStartS: number,
+): Reconciled {
+  // prettier-ignore
   const of = runs.map((): number[] => [])
   const unlogged: number[] = []
   const old: number[] = []
@@ -151,7 +161,13 @@ export function reconcile(takes: readonly LoggedTake[], runs: readonly LoggedRun
 }
 
 /** The run a file is of: the take it overlaps most; by its label where it has no time of its own. */
-function runOf(takes: readonly LoggedTake[], runs: readonly (LoggedRun & { readonly i: number })[], file: FoundFile, span: Span | null): number | null { // prettier-ignore
+function runOf(
+  takes: readonly LoggedTake[],
+  runs: readonly (LoggedRun & { readonly i: number })[],
+  file: FoundFile,
+  span: Span | null,
+): number | null {
+  // prettier-ignore
   let best: { run: number; by: number } | null = null
   for (const { take, i, startLabelS } of runs) {
     const its = spanOfTake(takes[take]!)

@@ -38,7 +38,16 @@ export class Fft {
     for (let half = near; half < n; half *= 2) this.#stage(re, im, cos, sin, half, 0, n)
   }
 
-  #stage(re: Float64Array, im: Float64Array, cos: Float64Array, sin: Float64Array, half: number, from: number, to: number) { // prettier-ignore
+  #stage(
+    re: Float64Array,
+    im: Float64Array,
+    cos: Float64Array,
+    sin: Float64Array,
+    half: number,
+    from: number,
+    to: number,
+  ) {
+    // prettier-ignore
     for (let start = from; start < to; start += 2 * half)
       for (let k = 0; k < half; k++) {
         const a = start + k

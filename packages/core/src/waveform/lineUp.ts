@@ -118,7 +118,10 @@ function findCoarsely(reference: Sound, device: Sound, told: OnProgress): readon
     const agreeing = found.filter((other) => Math.abs(other.offsetSeconds - strongest.offsetSeconds) < 0.02 + MOST_DRIFT * Math.abs(other.atSeconds - strongest.atSeconds)) // prettier-ignore
     if (strongest.height > 2 * COARSE_HEIGHT || (agreeing.length > 1 && strongest.height > COARSE_HEIGHT)) return [strongest] // prettier-ignore
   }
-  return found.filter(({ height }) => height > COARSE_HEIGHT).toSorted((a, b) => b.height - a.height).slice(0, 3)
+  return found
+    .filter(({ height }) => height > COARSE_HEIGHT)
+    .toSorted((a, b) => b.height - a.height)
+    .slice(0, 3)
 }
 
 interface Window {
@@ -132,7 +135,15 @@ interface Window {
  * One window of both at the lower of their rates, around where it is expected. With the device's clock taken as
  * `1 + slope` slow, so that a window that is half silence does not lean to where it is not.
  */
-function lookAt(reference: Sound, device: Sound, deviceSeconds: number, expected: number, within: number, slope = 0): Window { // prettier-ignore
+function lookAt(
+  reference: Sound,
+  device: Sound,
+  deviceSeconds: number,
+  expected: number,
+  within: number,
+  slope = 0,
+): Window {
+  // prettier-ignore
   const rate = Math.min(reference.sampleRate, device.sampleRate)
   const length = Math.round(FINE_SECONDS * rate)
   const reach = Math.ceil(within * rate)
@@ -201,7 +212,12 @@ function refine(reference: Sound, device: Sound, coarse: Found, told: OnProgress
   return measured(onLine, inverted * 2 > onLine.length, { refSeconds, devSeconds, count })
 }
 
-function measured(windows: readonly Window[], isInverted: boolean, { refSeconds, devSeconds, count }: { refSeconds: number; devSeconds: number; count: number }): LinedUp { // prettier-ignore
+function measured(
+  windows: readonly Window[],
+  isInverted: boolean,
+  { refSeconds, devSeconds, count }: { refSeconds: number; devSeconds: number; count: number },
+): LinedUp {
+  // prettier-ignore
   const line = fitLine(windows)
   const n = windows.length
   const spread = Math.sqrt(line.rest.reduce((sum, off) => sum + off * off, 0) / Math.max(1, n - 2))

@@ -10,7 +10,12 @@ export interface Peaks {
 const READ = 1 << 20
 
 /** Peaks of a whole sound in `count` stretches. */
-export function peaksOf(sound: Sound, count: number, onProgress: (done: number) => boolean | void = () => undefined): Peaks | null { // prettier-ignore
+export function peaksOf(
+  sound: Sound,
+  count: number,
+  onProgress: (done: number) => boolean | void = () => undefined,
+): Peaks | null {
+  // prettier-ignore
   const [lows, highs] = [new Float32Array(count), new Float32Array(count)]
   const each = sound.samples / count
   for (let from = 0; from < sound.samples; from += READ) {

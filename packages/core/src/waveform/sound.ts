@@ -71,7 +71,7 @@ export function resampled(sound: Sound, from: number, count: number, step: numbe
   const table = tableFor(Math.round(cutoff * 1e4) / 1e4)
   const width = table.length / (PHASES + 1)
   const reach = width / 2
-  for (let begin = 0; begin < count; ) {
+  for (let begin = 0; begin < count;) {
     const end = Math.min(count, begin + Math.max(1, Math.floor(BLOCK / step)))
     const first = Math.floor((from + begin) * step) - reach
     const read = sound.read(first, Math.ceil((from + end) * step) + reach + 1)

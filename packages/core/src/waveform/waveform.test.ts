@@ -49,9 +49,19 @@ describe('recordings of one scene', () => {
 
   it('that share nothing are never said to, nor is silence, nor a tone, nor a few samples', () => {
     const one = soundOf(talk(60, 16000, 2), 16000)
-    const tone = soundOf(Float32Array.from({ length: 320_000 }, (_, i) => Math.sin(i / 7)), 16000)
+    const tone = soundOf(
+      Float32Array.from({ length: 320_000 }, (_, i) => Math.sin(i / 7)),
+      16000,
+    )
     const silence = soundOf(new Float32Array(320_000), 16000)
-    for (const other of [soundOf(talk(40, 16000, 3), 16000), tone, silence, soundOf(new Float32Array(5), 16000), soundOf(new Float32Array(0), 16000)]) // prettier-ignore
+    for (const other of [
+      soundOf(talk(40, 16000, 3), 16000),
+      tone,
+      silence,
+      soundOf(new Float32Array(5), 16000),
+      soundOf(new Float32Array(0), 16000),
+    ])
+      // prettier-ignore
       expect(lineUp(one, other)).toBeNull()
     expect(lineUp(tone, tone)).toBeNull()
     expect(lineUp(silence, silence)).toBeNull()

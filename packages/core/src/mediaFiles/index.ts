@@ -1,0 +1,5 @@
+export { answerHead, soundStart } from './answer.ts'
+export type { ByteSource } from './bytes.ts'
+export type { MediaHead, NoMedia, PictureHead, SoundHead } from './head.ts'
+export { readMediaHead } from './readHead.ts'
+export { samplesIn, waveOf } from './samples.ts'

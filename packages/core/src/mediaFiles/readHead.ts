@@ -1,0 +1,24 @@
+import { fail, type Outcome } from '../outcome/index.ts'
+import { Bytes, type ByteSource } from './bytes.ts'
+import type { MediaHead, NoMedia } from './head.ts'
+import { readMovie } from './movie.ts'
+import { readWave } from './wave.ts'
+
+const MOVIE_BOXES = new Set(['ftyp', 'moov', 'mdat', 'wide', 'free', 'skip', 'pnot'])
+
+/** What a file says of itself, by what is in it and not by its name. */
+export async function readMediaHead(source: ByteSource): Promise<Outcome<MediaHead, NoMedia>> {
+  if (source.size === 0) return fail({ code: 'empty', says: 'The file is empty.' })
+  if (source.size < 44) return fail({ code: 'not-media', says: 'It is too short for a picture or a sound.' })
+  const first = new Bytes(await source.read(0, 44))
+  try {
+    if (['RIFF', 'RF64', 'BW64'].includes(first.code(0)) && first.code(8) === 'WAVE')
+      return await readWave(source, first)
+    if (MOVIE_BOXES.has(first.code(4))) return await readMovie(source)
+  } catch (error) {
+    // A figure that points past the end.
+    if (!(error instanceof RangeError)) throw error
+    return fail({ code: 'damaged', says: 'Its head points to what is not there: the file is damaged or cut off.' })
+  }
+  return fail({ code: 'not-media', says: 'It is neither WAV nor QuickTime nor MP4.' })
+}
