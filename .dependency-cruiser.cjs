@@ -29,7 +29,7 @@ const FLOORS = {
     'money',
   ],
   records: ['records'],
-  readings: ['place', 'shotlist', 'beginnings', 'takes', 'cards', 'kit', 'day', 'setup', 'callSheets'],
+  readings: ['place', 'shotlist', 'beginnings', 'takes', 'moments', 'cards', 'kit', 'day', 'setup', 'callSheets'],
   roof: ['snags', 'papers'],
 }
 /** Beside one another: neither may use the other. */

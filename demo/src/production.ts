@@ -1,5 +1,6 @@
 import { Builder } from './builder.ts'
 import { addGlass, addLook, addMoney, addNeeds } from './look.ts'
+import { addMoments } from './moments.ts'
 import { addPeople, DEMO_PEOPLE } from './people.ts'
 import { addPlaces } from './places.ts'
 import { addSetups } from './setups.ts'
@@ -97,6 +98,7 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
   b.add('recorder', 'S', { letter: 'S', name: 'Pocket recorder', tracks: 2 })
   addSetups(b)
   addScenesAndShots(b)
+  addMoments(b)
   for (const [day, entries] of Object.entries(ORDER))
     entries.forEach((entry, rank) => {
       const dayId = b.id('day', day)

@@ -36,7 +36,7 @@ function stage(path: string, name: string, group: Stage['group'], asks: string, 
 }
 
 /** Stages that are worked in one hand come first on a phone. */
-export const ON_THE_PHONE: readonly string[] = ['roll', 'order', 'call', 'offload']
+export const ON_THE_PHONE: readonly string[] = ['roll', 'cover', 'order', 'call', 'offload']
 
 /** The rail, in the order of the work. A stage's code is loaded when it is opened. */
 export const STAGES: readonly Stage[] = [
@@ -66,6 +66,9 @@ export const STAGES: readonly Stage[] = [
   ),
   stage('roll', 'Roll', 'Set', 'What rolls, and was it good?', () =>
     import('../stages/roll/RollScreen.tsx').then((m) => ({ default: m.RollScreen })),
+  ),
+  stage('cover', 'Cover', 'Set', 'Is what happens once seen throughout?', () =>
+    import('../stages/cover/CoverScreen.tsx').then((m) => ({ default: m.CoverScreen })),
   ),
   stage('offload', 'Offload', 'Set', 'May I wipe this card?', () =>
     import('../stages/offload/OffloadScreen.tsx').then((m) => ({ default: m.OffloadScreen })),

@@ -25,6 +25,8 @@ export interface CoverCamera {
   readonly startS: number
   /** How long it records before it stops by itself; null where it does not. */
   readonly runLimitS: number | null
+  /** How long the run that is on at `startS` still goes; as `runLimitS` if not said. */
+  readonly runFirstS?: number | null
   readonly cardFirstS: number
   readonly cardS: number
   readonly batteryFirstS: number
@@ -73,7 +75,7 @@ export interface Clocks {
 
 /** Ends of the clocks as the camera starts, seconds. */
 export const firstClocks = (camera: CoverCamera): Clocks => ({
-  run: camera.startS + (camera.runLimitS ?? Infinity),
+  run: camera.startS + (camera.runFirstS ?? camera.runLimitS ?? Infinity),
   card: camera.startS + camera.cardFirstS,
   battery: camera.startS + camera.batteryFirstS,
 })

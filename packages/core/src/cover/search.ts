@@ -100,7 +100,11 @@ function inSteps(problem: CoverProblem): Steps {
     const hands = Object.fromEntries(KINDS.map((kind) => [kind, up(handlingSeconds(camera, kind))])) as Record<Kind, number> // prettier-ignore
     const [card, battery] = [down(camera.cardS), down(camera.batteryS)]
     const until = (seconds: number | null) => (seconds === null ? end : Math.min(end, start + down(seconds)))
-    const first = [until(camera.runLimitS), until(camera.cardFirstS), until(camera.batteryFirstS)] as const
+    const first = [
+      until(camera.runFirstS ?? camera.runLimitS),
+      until(camera.cardFirstS),
+      until(camera.batteryFirstS),
+    ] as const
     const mostPerVisit = Math.min(run, Math.max(card, down(camera.cardFirstS)), Math.max(battery, down(camera.batteryFirstS))) // prettier-ignore
     const [runs, cards, batteries] = first.map((ends_) => ends_ < end)
     const kinds = KINDS.filter((kind) => (kind === 'restart' ? runs : (!newCard(kind) || cards) && (!newBattery(kind) || batteries))) // prettier-ignore

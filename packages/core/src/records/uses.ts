@@ -16,6 +16,10 @@ const GOES_WITH: Partial<Record<KindName, readonly KindName[]>> = {
   mark: ['setup'],
   cameraPosition: ['setup'],
   panel: ['setup'],
+  momentPlace: ['moment'],
+  momentWalk: ['moment', 'momentPlace'],
+  momentCamera: ['moment', 'momentPlace'],
+  momentHand: ['moment', 'momentPlace'],
 }
 
 const refersTo = (kind: KindName, record: AnyRecord, ids: ReadonlySet<string>): boolean =>

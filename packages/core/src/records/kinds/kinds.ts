@@ -7,6 +7,7 @@ import { SHOTS } from './shots.ts'
 import { LIGHT } from './light.ts'
 import { MEDIA } from './media.ts'
 import { LEDGERS } from './ledgers.ts'
+import { MOMENTS } from './moments.ts'
 
 /** Every kind of record of a production. The tables, the door, the forms and the types all follow from this. */
 export const KINDS = {
@@ -19,6 +20,7 @@ export const KINDS = {
   ...LIGHT,
   ...MEDIA,
   ...LEDGERS,
+  ...MOMENTS,
 } as const
 
 export type KindName = keyof typeof KINDS

@@ -1,0 +1,223 @@
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { asId, createRecord, type Moment, type MomentEvent } from '@kavrell/core/records'
+import { coverOf, momentState, type MomentVisit, visitsOf } from '@kavrell/core/moments'
+import { stamp, useBoxTime } from '../../store/clock.ts'
+import { newId } from '../../store/newId.ts'
+import { commitOrSay, useProductionStore } from '../../store/production.ts'
+import { useParts, useRights } from '../../store/selectors.ts'
+import { Button } from '../../ui/parts.tsx'
+import { useRota } from './useRota.ts'
+import { handOf, KIND_WORDS, lapse, letterOf, placeOf } from './words.ts'
+
+/** Adds what happened, with the moment by the clock that all share. */
+export function logMoment(
+  label: string,
+  moment: Moment,
+  fields: Partial<Pick<MomentEvent, 'type' | 'momentCameraId' | 'handId'>>,
+) {
+  // prettier-ignore
+  const { at, deviceAt } = stamp()
+  commitOrSay(label, [
+    createRecord('momentEvent', { momentId: moment.id, happenedAt: at, deviceAt, ...fields }, newId()),
+  ])
+}
+
+/** How often what is left is planned anew while nothing happens, seconds: a plan that is followed stays the same. */
+const AFRESH_S = 30
+
+/** While it goes on, in one hand: what is next, in how long, and one key that says it is done. */
+export function CoverLive({ moment }: { moment: Moment }) {
+  const records = useParts('production', 'moment', 'momentPlace', 'momentWalk', 'momentCamera', 'momentHand', 'momentEvent', 'camera', 'person') // prettier-ignore
+  const connection = useProductionStore((s) => s.connection)
+  const rights = useRights()
+  const state = momentState(records, moment.id)
+  const nowMs = useBoxTime(4)
+  const nowS = Math.min(moment.lastsS, (nowMs - Date.parse(state.begunAt!)) / 1000)
+  const lastS = Math.max(0, ...state.visits.map(({ endS }) => endS))
+  const plannedAtS = Math.max(lastS, Math.floor(nowS / AFRESH_S) * AFRESH_S)
+  const cover = coverOf(records, moment.id, plannedAtS, state)
+  const found = useRota(cover, true)
+  if (nowS >= moment.lastsS) return <Over moment={moment} />
+  const visits = cover && found?.rota.status === 'held' ? visitsOf(cover, found.rota.schedule) : cover && found?.rota.status === 'cannot' ? visitsOf(cover, found.rota.most.schedule) : [] // prettier-ignore
+  const [next, after] = visits
+  const left = cover?.problem.cameras.map((camera, i) => {
+    const ends = { 'stops itself': camera.runFirstS ?? camera.runLimitS ?? Infinity, 'card full': camera.cardFirstS, 'battery out': camera.batteryFirstS } // prettier-ignore
+    const [by, end] = Object.entries(ends).reduce((a, b) => (b[1] < a[1] ? b : a))
+    return { id: cover.cameraIds[i]!, by, leftS: camera.startS + end - (nowS - plannedAtS), place: placeOf(records, cover.placeIds[camera.place]!) } // prettier-ignore
+  })
+  const good = left?.filter(({ leftS, id }) => leftS > 0 && records.momentCamera[id]?.isGood).length ?? 0
+  const wanted = cover?.problem.needGood ?? 0
+  return (
+    <Flex direction="column" gap="12px" minH={{ base: 'calc(100dvh - 190px)', md: 0 }} maxW="560px">
+      <Flex gap="10px" align="baseline">
+        <Text fontWeight={700}>{moment.name}</Text>
+        <Text fontFamily="mono">
+          {lapse(nowS)} in, {lapse(moment.lastsS - nowS)} to go
+        </Text>
+        {connection !== 'live' && (
+          <Text ml="auto" color="watch" fontWeight={600}>
+            on this device only
+          </Text>
+        )}
+      </Flex>
+      <Call
+        next={next}
+        nowS={nowS}
+        records={records}
+        isBare={good < wanted}
+        good={good}
+        wanted={wanted}
+        isThere={found !== null}
+      />
+      <Box>
+        {left?.map(({ id, by, leftS, place }) => (
+          <Flex key={id} gap="10px" py="7px" borderBottom="1px solid" borderColor="line" align="center">
+            <Text fontWeight={700} w="22px" fontSize="large">
+              {letterOf(records, id)}
+            </Text>
+            <Text flex="1" lineClamp={1}>
+              {place}
+            </Text>
+            <Text
+              fontFamily="mono"
+              color={leftS <= 0 ? 'stop' : leftS < 120 ? 'watch' : 'ink'}
+              fontWeight={leftS < 120 ? 700 : 400}
+            >
+              {leftS <= 0 ? `${by}: is off` : leftS >= moment.lastsS - nowS ? 'to the end' : `${by} in ${lapse(leftS)}`}
+            </Text>
+            {rights.log && (
+              <Button
+                kind="quiet"
+                aria-label={`${letterOf(records, id)} has died`}
+                onClick={() =>
+                  logMoment(`${letterOf(records, id)} died`, moment, { type: 'died', momentCameraId: asId(id) })
+                }
+              >
+                {' '}
+                {/* prettier-ignore */}
+                died
+              </Button>
+            )}
+          </Flex>
+        ))}
+        {[...state.died].map((id) => (
+          <Text key={id} color="stop" py="6px" fontWeight={600}>
+            {letterOf(records, id)} died; the rest is planned without it.
+          </Text>
+        ))}
+      </Box>
+      {after && (
+        <Text color="soft">
+          Then {KIND_WORDS[after.kind]} {letterOf(records, after.cameraId)},{' '}
+          {placeOf(records, records.momentCamera[after.cameraId]!.placeId)}, at {lapse(after.atS)}; leave by{' '}
+          {lapse(after.leaveS)}. {/* prettier-ignore */}
+        </Text>
+      )}
+      <Box flex="1" />
+      {rights.log && (
+        <Grid templateColumns="1fr 1fr" gap="10px">
+          {left
+            ?.filter(({ id }) => id !== next?.cameraId)
+            .slice(0, 6)
+            .map(({ id }) => (
+              <Button
+                key={id}
+                minH="44px"
+                onClick={() =>
+                  logMoment(`Restarted ${letterOf(records, id)}`, moment, { type: 'restart', momentCameraId: asId(id) })
+                }
+              >
+                {' '}
+                {/* prettier-ignore */}
+                {letterOf(records, id)} was restarted
+              </Button>
+            ))}
+        </Grid>
+      )}
+      {rights.log && next && (
+        <Button
+          kind="main"
+          minH="84px"
+          fontSize="answer"
+          fontWeight={700}
+          onClick={() => logMoment(`${letterOf(records, next.cameraId)} is rolling again`, moment, { type: next.kind, momentCameraId: asId(next.cameraId), handId: asId(next.handId) })} // prettier-ignore
+        >
+          {letterOf(records, next.cameraId)} is rolling again
+        </Button>
+      )}
+      {rights.log && (
+        <Button kind="word" onClick={() => logMoment(`${moment.name} is over`, moment, { type: 'over' })}>
+          It is over
+        </Button>
+      )}
+    </Flex>
+  )
+}
+
+/** The one sentence that matters, and the seconds. */
+function Call({
+  next,
+  nowS,
+  records,
+  isBare,
+  good,
+  wanted,
+  isThere,
+}: {
+  next: MomentVisit | undefined
+  nowS: number
+  records: Parameters<typeof letterOf>[0]
+  isBare: boolean
+  good: number
+  wanted: number
+  isThere: boolean
+}) {
+  // prettier-ignore
+  if (!next)
+    return (
+      <Text fontSize="answer" fontWeight={700} lineHeight="1.1" color={isBare ? 'stop' : 'ink'} data-answer>
+        {isBare ? `${good} good ${good === 1 ? 'angle' : 'angles'}, ${wanted} wanted, and nobody can mend it` : isThere ? 'Nothing to do to the end' : 'Looking …'} {/* prettier-ignore */}
+      </Text>
+    )
+  const letter = letterOf(records, next.cameraId)
+  const goIn = next.leaveS - nowS
+  const inS = next.atS - nowS
+  return (
+    <Box>
+      <Text fontSize="clock" fontWeight={700} lineHeight="1.02" color={isBare || inS < 20 ? 'stop' : 'ink'} data-answer>
+        {letter} in {lapse(inS)}
+      </Text>
+      <Text fontSize="large" fontWeight={600}>
+        {handOf(records, next.handId)}: {KIND_WORDS[next.kind]} {letter},{' '}
+        {placeOf(records, records.momentCamera[next.cameraId]!.placeId)}. {/* prettier-ignore */}
+        {next.leaveS < next.atS && (goIn > 0 ? ` Leave in ${lapse(goIn)}.` : ' Go now.')}
+        {next.slackS !== null && ` ${lapse(next.slackS)} to spare.`}
+      </Text>
+      {isBare && (
+        <Text color="stop" fontWeight={700}>
+          {good} good {good === 1 ? 'angle' : 'angles'} now, {wanted} wanted.
+        </Text>
+      )}
+    </Box>
+  )
+}
+
+function Over({ moment }: { moment: Moment }) {
+  return (
+    <Box>
+      <Text fontSize="answer" fontWeight={700} data-answer>
+        {moment.name} should be over
+      </Text>
+      <Button
+        kind="main"
+        mt="12px"
+        minH="52px"
+        onClick={() => logMoment(`${moment.name} is over`, moment, { type: 'over' })}
+      >
+        {' '}
+        {/* prettier-ignore */}
+        It is over
+      </Button>
+    </Box>
+  )
+}

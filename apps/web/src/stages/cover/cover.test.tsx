@@ -1,0 +1,70 @@
+// @vitest-environment jsdom
+import { screen, within } from '@testing-library/react'
+import { beforeEach, expect, test, vi } from 'vitest'
+import { useProductionStore } from '../../store/production.ts'
+import { draw, openDemo, sent } from '../../testing.tsx'
+import { CoverScreen } from './CoverScreen.tsx'
+
+/** The worker's own search, asked without a thread. */
+const worker = vi.hoisted<{ api: Record<string, (...asked: unknown[]) => unknown> }>(() => ({ api: {} }))
+vi.mock('comlink', () => ({
+  expose: (api: typeof worker.api) => {
+    if ('plan' in api) worker.api = api
+  },
+  proxy: (f: unknown) => f,
+  wrap: () => ({
+    plan: async (...asked: unknown[]) => {
+      await import('../../workers/cover.worker.ts')
+      return worker.api['plan']!(...asked)
+    },
+  }),
+}))
+const answer = () => document.querySelector('[data-answer]')?.textContent
+const found = (text: string) => vi.waitFor(() => expect(answer()).toContain(text), { timeout: 30_000 })
+const kinds = () => sent.flatMap(({ changes }) => changes.map((change) => change.kind))
+
+beforeEach(() => {
+  sent.length = 0
+})
+
+test('the launch is held by one who walks; without her it is said when it ends and what mends it', async () => {
+  openDemo('planner')
+  const user = draw(<CoverScreen />, 'cover')
+  await found('Never fewer than 3 good angles')
+  expect(screen.getByText(/3 visits, and with fewer it cannot be done/)).toBeTruthy()
+  await vi.waitFor(() => expect(document.body.textContent).toContain('restart C'))
+  const person = screen.getByText('People who keep them running').closest('section, div')!.parentElement!
+  await user.click(within(person).getByRole('button', { name: 'Add Pell' }))
+  expect(Object.values(useProductionStore.getState().records.momentHand ?? {})).toHaveLength(2)
+}, 60_000)
+
+test('with nobody there the answer names the moment at which it ends, and one more person holds it', async () => {
+  openDemo('planner', (records) => ({ ...records, momentHand: {} }))
+  draw(<CoverScreen />, 'cover')
+  await found('Too few good angles from 29:30 on, and then none')
+  await vi.waitFor(() => expect(screen.getByText(/It holds with one person more/)).toBeTruthy(), { timeout: 30_000 })
+}, 60_000)
+
+test('while it goes on the next visit is called out, and one key says it is done', async () => {
+  openDemo('logger')
+  const user = draw(<CoverScreen />, 'cover')
+  await user.click(screen.getByRole('button', { name: 'It begins now' }))
+  await found(' in ')
+  const key = screen.getByRole('button', { name: /is rolling again/ })
+  const letter = key.textContent.slice(0, 1)
+  await user.click(key)
+  await vi.waitFor(() => expect(answer()).not.toContain(`${letter} in`), { timeout: 30_000 })
+  await user.click(screen.getByRole('button', { name: `${letter} has died` }))
+  expect(screen.getByText(new RegExp(`${letter} died; the rest is planned without it`))).toBeTruthy()
+  expect(kinds()).toEqual(['momentEvent', 'momentEvent', 'momentEvent'])
+}, 60_000)
+
+test('an empty production teaches the step, and begins a moment from what happens once', async () => {
+  openDemo('planner', (records) => ({ ...records, moment: {}, momentPlace: {}, momentWalk: {}, momentCamera: {}, momentHand: {} })) // prettier-ignore
+  const user = draw(<CoverScreen />, 'cover')
+  await user.click(screen.getByRole('button', { name: 'Plan a moment' }))
+  await vi.waitFor(() => expect(screen.getByText('Cameras')).toBeTruthy())
+  const { moment, momentCamera } = useProductionStore.getState().records
+  expect(Object.values(moment ?? {})).toHaveLength(1)
+  expect(Object.values(momentCamera ?? {}).length).toBeGreaterThan(0)
+})

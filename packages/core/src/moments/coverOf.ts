@@ -1,0 +1,209 @@
+import type { CoverCamera, CoverProblem, Intervention, Kind } from '../cover/index.ts'
+import type { Moment, MomentCamera, MomentEvent, Production } from '../records/index.ts'
+
+/** What a reading of a moment is made from. */
+export type MomentRecords = Pick<
+  Production,
+  'production' | 'moment' | 'momentPlace' | 'momentWalk' | 'momentCamera' | 'momentHand' | 'momentEvent'
+>
+
+/** A moment as a problem of cover, with the records its cameras, people and places are. */
+export interface MomentCover {
+  readonly moment: Moment
+  /** Seconds of the problem are counted from here on, in seconds of the moment. */
+  readonly fromS: number
+  readonly problem: CoverProblem
+  readonly cameraIds: readonly string[]
+  readonly handIds: readonly string[]
+  readonly placeIds: readonly string[]
+  /** Places nobody said how to get to from elsewhere: nobody is sent there. */
+  readonly unreachable: readonly string[]
+}
+
+/** What has become of a moment: when it began, what each camera's clocks say by what was done, what died. */
+export interface MomentState {
+  readonly begunAt: string | null
+  readonly overAt: string | null
+  readonly died: ReadonlySet<string>
+  /** Visits that were confirmed, in seconds of the moment at which they ended. */
+  readonly visits: readonly { readonly cameraId: string; readonly kind: Kind; readonly endS: number; readonly handId: string | null }[] // prettier-ignore
+}
+
+const entries = (events: MomentRecords['momentEvent'], momentId: string): readonly MomentEvent[] =>
+  Object.values(events)
+    .filter((event) => event.momentId === momentId)
+    .toSorted((a, b) => a.version - b.version || a.id.localeCompare(b.id))
+
+/** What was logged of a moment. Begun anew, what was before no longer counts. */
+export function momentState({ momentEvent }: Pick<MomentRecords, 'momentEvent'>, momentId: string): MomentState {
+  let state: { begunAt: string | null; overAt: string | null; died: Set<string>; visits: MomentState['visits'][number][] } = { begunAt: null, overAt: null, died: new Set(), visits: [] } // prettier-ignore
+  for (const { type, momentCameraId, handId, happenedAt } of entries(momentEvent, momentId)) {
+    if (type === 'begun') state = { begunAt: happenedAt, overAt: null, died: new Set(), visits: [] }
+    else if (type === 'over') state.overAt = happenedAt
+    else if (momentCameraId === null || state.begunAt === null) continue
+    else if (type === 'died') state.died.add(momentCameraId)
+    else {
+      const endS = (Date.parse(happenedAt) - Date.parse(state.begunAt)) / 1000
+      state.died.delete(momentCameraId)
+      state.visits.push({ cameraId: momentCameraId, kind: type, endS, handId })
+    }
+  }
+  return state
+}
+
+/** Every two places with the shortest way between them; what is not joined is further than the moment lasts. */
+function walksOf(
+  places: readonly string[],
+  walks: readonly { readonly fromId: string; readonly toId: string; readonly walkS: number }[],
+  farS: number,
+): number[][] {
+  // prettier-ignore
+  const at = new Map(places.map((id, i) => [id, i]))
+  const walk = places.map((_, a) => places.map((__, b) => (a === b ? 0 : farS)))
+  for (const { fromId, toId, walkS } of walks) {
+    const [a, b] = [at.get(fromId), at.get(toId)]
+    if (a === undefined || b === undefined || a === b) continue
+    walk[a]![b] = walk[b]![a] = Math.min(walk[a]![b]!, walkS)
+  }
+  for (const via of places.keys())
+    for (const a of places.keys())
+      for (const b of places.keys()) walk[a]![b] = Math.min(walk[a]![b]!, walk[a]![via]! + walk[via]![b]!)
+  return walk
+}
+
+/** Steps fine enough for hands and few enough to be searched: about 400 of them. */
+export const stepFor = (durationS: number): number => [5, 10, 15, 30, 60].find((step) => durationS / step <= 400) ?? 120
+
+const clockEnds = (camera: MomentCamera, visits: MomentState['visits']) => {
+  const limitS = (minutes: number | null) => (minutes === null ? Infinity : minutes * 60)
+  let run = camera.startS + limitS(camera.runLimitMin)
+  let card = camera.startS + limitS(camera.cardFirstMin ?? camera.cardMin)
+  let battery = camera.startS + limitS(camera.batteryFirstMin ?? camera.batteryMin)
+  for (const { kind, endS } of visits) {
+    run = endS + limitS(camera.runLimitMin)
+    if (kind === 'card' || kind === 'both') card = endS + limitS(camera.cardMin)
+    if (kind === 'battery' || kind === 'both') battery = endS + limitS(camera.batteryMin)
+  }
+  return { run, card, battery }
+}
+
+function cameraFrom(camera: MomentCamera, place: number, nowS: number, visits: MomentState['visits']): CoverCamera {
+  const ends = clockEnds(camera, visits)
+  const startS = Math.max(0, camera.startS - nowS)
+  const left = (endS: number) => Math.max(0, Math.min(endS - nowS - startS, 1e6))
+  return {
+    id: camera.id,
+    place,
+    isGood: camera.isGood,
+    startS,
+    runLimitS: camera.runLimitMin === null ? null : camera.runLimitMin * 60,
+    runFirstS: camera.runLimitMin === null ? null : left(ends.run),
+    cardFirstS: left(ends.card),
+    cardS: camera.cardMin * 60,
+    batteryFirstS: left(ends.battery),
+    batteryS: camera.batteryMin * 60,
+    restartS: camera.restartS,
+    cardSwapS: Math.max(camera.restartS, camera.cardSwapS),
+    batterySwapS: Math.max(camera.restartS, camera.batterySwapS),
+  }
+}
+
+/**
+ * A moment from `nowS` on, with what was done until then. From the beginning it is the plan; while it goes on it is what
+ * is left of it: cameras that died are gone, people are where they were last seen to something.
+ */
+export function coverOf(
+  records: MomentRecords,
+  momentId: string,
+  nowS = 0,
+  state: MomentState = momentState({ momentEvent: {} }, momentId),
+): MomentCover | null {
+  // prettier-ignore
+  const moment = records.moment[momentId]
+  if (!moment) return null
+  const own = <T extends { readonly momentId: string; readonly id: string }>(table: Readonly<Record<string, T>>) =>
+    Object.values(table)
+      .filter((record) => record.momentId === momentId)
+      .toSorted((a, b) => a.id.localeCompare(b.id))
+  const places = own(records.momentPlace)
+  const placeIds = places.map(({ id }) => id as string)
+  const at = (id: string) => Math.max(0, placeIds.indexOf(id))
+  const durationS = Math.max(0, moment.lastsS - nowS)
+  const farS = moment.lastsS + 1
+  const walkS = walksOf(placeIds, own(records.momentWalk), farS)
+  const cameras = own(records.momentCamera).filter(({ id }) => !state.died.has(id))
+  const hands = own(records.momentHand)
+  const shifted = (seconds: number) => Math.max(0, seconds - nowS)
+  const isJoined = (place: number) =>
+    hands.length === 0 || hands.some((hand) => walkS[at(hand.placeId)]![place]! < farS)
+  return {
+    moment,
+    fromS: nowS,
+    cameraIds: cameras.map(({ id }) => id),
+    handIds: hands.map(({ id }) => id),
+    placeIds,
+    unreachable: placeIds.filter((_, i) => cameras.some((camera) => at(camera.placeId) === i) && !isJoined(i)),
+    problem: {
+      durationS,
+      stepS: stepFor(durationS),
+      needGood: moment.pictures ?? records.production.onceOnlyPictures,
+      coverFromS: shifted(moment.coverFromS),
+      walkS,
+      cameras: cameras.map((camera) => cameraFrom(camera, at(camera.placeId), nowS, state.visits.filter(({ cameraId }) => cameraId === camera.id))), // prettier-ignore
+      attendants: hands.map((hand) => {
+        const last = state.visits.findLast(({ handId }) => handId === hand.id)
+        const camera = last && records.momentCamera[last.cameraId]
+        return {
+          id: hand.id,
+          place: at(camera?.placeId ?? hand.placeId),
+          posts: hand.posts
+            .filter(({ toS, placeId }) => toS > nowS && placeIds.includes(placeId))
+            .map(({ placeId, fromS, toS }) => ({ place: at(placeId), fromS: shifted(fromS), toS: shifted(toS) })),
+        }
+      }),
+    },
+  }
+}
+
+/** A visit with the records it is about, in seconds of the moment. */
+export interface MomentVisit {
+  readonly atS: number
+  readonly cameraId: string
+  readonly handId: string
+  readonly kind: Kind
+  /** The least that is left then on a clock that ends before the moment does; null where none does. */
+  readonly slackS: number | null
+  /** When somebody who does nothing else has to leave for it. */
+  readonly leaveS: number
+}
+
+/** Visits of a rota in words of records, each with its own time to spare. */
+export function visitsOf(
+  { problem, cameraIds, handIds, fromS }: MomentCover,
+  schedule: readonly Intervention[],
+): readonly MomentVisit[] {
+  // prettier-ignore
+  const ends = problem.cameras.map((camera) => ({
+    run: camera.startS + (camera.runFirstS ?? camera.runLimitS ?? Infinity),
+    card: camera.startS + camera.cardFirstS,
+    battery: camera.startS + camera.batteryFirstS,
+  }))
+  const where = problem.attendants.map(({ place }) => place)
+  return schedule
+    .toSorted((a, b) => a.beginS - b.beginS)
+    .map(({ beginS, camera, attendant, kind }): MomentVisit => {
+      const its = problem.cameras[camera]!
+      const left = Object.values(ends[camera]!).filter((end) => end < problem.durationS)
+      const slackS = left.length ? Math.max(0, Math.min(...left) - beginS) : null
+      const hands = kind === 'restart' ? its.restartS : (kind !== 'battery' ? its.cardSwapS : 0) + (kind !== 'card' ? its.batterySwapS : 0) // prettier-ignore
+      const walk = problem.walkS[where[attendant]!]![its.place]!
+      where[attendant] = its.place
+      const endS = beginS + hands
+      ends[camera] = {
+        run: endS + (its.runLimitS ?? Infinity),
+        card: kind === 'card' || kind === 'both' ? endS + its.cardS : ends[camera]!.card,
+        battery: kind === 'battery' || kind === 'both' ? endS + its.batteryS : ends[camera]!.battery,
+      }
+      return { atS: fromS + beginS, cameraId: cameraIds[camera]!, handId: handIds[attendant]!, kind, slackS, leaveS: fromS + beginS - walk } // prettier-ignore
+    })
+}

@@ -1,0 +1,128 @@
+import { describe, expect, it } from 'vitest'
+import { seeded } from '../chance/index.ts'
+import { follow, solveCover } from '../cover/index.ts'
+import { coverOf, lossesOf, mendsOf, momentState, visitsOf } from './index.ts'
+
+const T0 = Date.parse('2026-05-15T13:45:00Z')
+const at = (seconds: number) => new Date(T0 + seconds * 1000).toISOString()
+
+/** A moment of 40 minutes: three cameras, two places, one person; C stops itself after 20. */
+function records(
+  change: { events?: readonly object[]; cameras?: Readonly<Record<string, object>>; walks?: readonly object[] } = {},
+) {
+  const camera = { momentId: 'm', isGood: true, startS: 0, runLimitMin: null, cardMin: 100, cardFirstMin: null, batteryMin: 100, batteryFirstMin: null, restartS: 10, cardSwapS: 40, batterySwapS: 40 } // prettier-ignore
+  const table = (rows: readonly { readonly id?: string }[]) =>
+    Object.fromEntries(rows.map((row, i) => [row.id ?? String(i), { id: String(i), version: i + 1, ...row }]))
+  return {
+    production: { onceOnlyPictures: 3 },
+    moment: table([{ id: 'm', name: 'Launch', shotIds: [], lastsS: 2400, coverFromS: 0, pictures: null } as object]),
+    momentPlace: table([
+      { id: 'quay', momentId: 'm', name: 'Quay' },
+      { id: 'light', momentId: 'm', name: 'Light' },
+      { id: 'tug', momentId: 'm', name: 'Tug' },
+    ] as object[]),
+    momentWalk: table((change.walks ?? [{ momentId: 'm', fromId: 'quay', toId: 'light', walkS: 120 }])),
+    momentCamera: table([
+      { ...camera, id: 'A', cameraId: 'a', placeId: 'quay' },
+      { ...camera, id: 'B', cameraId: 'b', placeId: 'quay', ...change.cameras?.['B'] },
+      { ...camera, id: 'C', cameraId: 'c', placeId: 'light', runLimitMin: 20, ...change.cameras?.['C'] },
+      { ...camera, id: 'D', cameraId: 'd', placeId: 'light', runLimitMin: 30, ...change.cameras?.['D'] },
+    ] as object[]),
+    momentHand: table([{ id: 'sadie', momentId: 'm', personId: 'p', placeId: 'quay', posts: [] } as object]),
+    momentEvent: table((change.events ?? [])),
+  } as unknown as Parameters<typeof coverOf>[0]
+}
+const event = (type: string, seconds: number, momentCameraId: string | null = null, handId: string | null = null) => ({ momentId: 'm', type, momentCameraId, handId, happenedAt: at(seconds) }) // prettier-ignore
+
+describe('a moment', () => {
+  it('is held by a rota of records, with the way and the time to spare of each visit', () => {
+    const cover = coverOf(records(), 'm')!
+    const rota = solveCover(cover.problem)
+    if (rota.status !== 'held') throw new Error(rota.status)
+    const visits = visitsOf(cover, rota.schedule)
+    expect(visits).toHaveLength(1)
+    expect(visits[0]).toMatchObject({ handId: 'sadie', kind: 'restart' })
+    expect(['C', 'D']).toContain(visits[0]!.cameraId)
+    expect(visits[0]!.atS - visits[0]!.leaveS).toBe(120)
+    expect(Math.min(...visits.flatMap(({ slackS }) => slackS ?? []))).toBe(rota.smallestSlackS)
+  })
+
+  it('sends nobody where nobody has walked, and goes by the shortest way that is known', () => {
+    const alone = coverOf(records({ walks: [] }), 'm')!
+    expect(alone.unreachable).toEqual(['light'])
+    expect(solveCover(alone.problem).status).toBe('cannot')
+    const roundabout = coverOf(records({ walks: [{ momentId: 'm', fromId: 'quay', toId: 'tug', walkS: 30 }, { momentId: 'm', fromId: 'light', toId: 'tug', walkS: 40 }, { momentId: 'm', fromId: 'quay', toId: 'light', walkS: 900 }] }), 'm')! // prettier-ignore
+    expect(roundabout.problem.walkS[0]).toEqual([0, 70, 40])
+  })
+
+  it('says what each loss costs and what would mend it; what it names does', () => {
+    const cover = coverOf(records(), 'm')!
+    const losses = new Map([...lossesOf(cover)].map((loss) => [loss.id, loss]))
+    expect(losses.get('sadie')).toMatchObject({ good: 2 })
+    expect(losses.get('A')).toMatchObject({ good: 2, firstUncoveredS: expect.any(Number) as number })
+    const alone = coverOf(records({ walks: [] }), 'm')!
+    const mends = [...mendsOf(alone)]
+    expect(mends).toContainEqual({ kind: 'one person more', id: 'light' })
+    expect(mends).toContainEqual({ kind: 'no run limit', id: 'C' })
+  })
+})
+
+describe('while it goes on', () => {
+  it('clocks begin anew with what was done, people are where they were last, the dead are gone', () => {
+    const events = [event('begun', 0), event('restart', 600, 'C', 'sadie'), event('died', 700, 'D')]
+    const all = records({ events })
+    const state = momentState(all, 'm')
+    expect(state).toMatchObject({ begunAt: at(0), overAt: null })
+    const cover = coverOf(all, 'm', 900, state)!
+    expect(cover.cameraIds).toEqual(['A', 'B', 'C'])
+    const c = cover.problem.cameras[2]!
+    expect(c).toMatchObject({ runFirstS: 900, startS: 0, runLimitS: 1200 })
+    expect(cover.problem.durationS).toBe(1500)
+    expect(cover.problem.attendants[0]!.place).toBe(cover.placeIds.indexOf('light'))
+  })
+
+  it('what was before it began anew no longer counts, and a camera that is seen to is no longer dead', () => {
+    const events = [
+      event('begun', 0),
+      event('died', 10, 'A'),
+      event('restart', 20, 'A'),
+      event('died', 30, 'B'),
+      event('over', 40),
+      event('begun', 100),
+    ]
+    expect(momentState(records({ events: events.slice(0, 4) }), 'm').died).toEqual(new Set(['B']))
+    expect(momentState(records({ events: events.slice(0, 5) }), 'm').overAt).toBe(at(40))
+    expect(momentState(records({ events }), 'm')).toMatchObject({
+      begunAt: at(100),
+      overAt: null,
+      visits: [],
+      died: new Set(),
+    })
+  })
+
+  it('followed as it is planned, the rest needs no more than was planned, whenever one looks', () => {
+    const random = seeded(8)
+    const all = records({ cameras: { B: { cardFirstMin: 25 } } })
+    const first = coverOf(all, 'm')!
+    const rota = solveCover(first.problem)
+    if (rota.status !== 'held') throw new Error(rota.status)
+    const visits = visitsOf(first, rota.schedule)
+    for (let round = 0; round < 6; round++) {
+      const nowS = Math.floor((random() * 2300) / 10) * 10
+      const done = visits.filter(({ atS }) => atS + 60 <= nowS)
+      const events = [
+        event('begun', 0),
+        ...done.map(({ atS, kind, cameraId, handId }) =>
+          event(kind, atS + (kind === 'restart' ? 10 : kind === 'both' ? 80 : 40), cameraId, handId),
+        ),
+      ]
+      const now = records({ events, cameras: { B: { cardFirstMin: 25 } } })
+      // In the middle of a visit nobody plans.
+      if (visits.some(({ atS, leaveS }) => leaveS < nowS && nowS < atS + 90)) continue
+      const rest = solveCover(coverOf(now, 'm', nowS, momentState(now, 'm'))!.problem, { width: 300 })
+      expect(rest.status).toBe('held')
+      if (rest.status === 'held') expect(rest.schedule.length).toBeLessThanOrEqual(visits.length - done.length)
+    }
+    expect(follow(first.problem, rota.schedule).impossible).toEqual([])
+  })
+})

@@ -1,0 +1,80 @@
+import { z } from 'zod'
+import { data, flag, instant, number, optional, ref, refs, text, whole, choice } from '../fields.ts'
+import { count, ledger, plan } from '../tradeFields.ts'
+
+const seconds = (label: string, initial: number, most = 36_000, least = 0) =>
+  whole({ label, initial, unit: 's', least, most, says: `${label} is a whole number of seconds, ${least} to ${most}.` })
+const limit = (label: string, initial: number) =>
+  number({
+    label,
+    initial,
+    unit: 'min',
+    moreThan: 0,
+    most: 1440,
+    says: `${label} is more than 0 and at most 1440 minutes.`,
+  })
+
+/** Where somebody has to be from when until when, in seconds of the moment. */
+export interface Post {
+  readonly placeId: string
+  readonly fromS: number
+  readonly toS: number
+}
+const POST = z
+  .strictObject({ placeId: z.string(), fromS: z.number().min(0).max(36_000), toS: z.number().min(0).max(36_000) })
+  .refine(({ fromS, toS }) => fromS < toS, 'Somebody leaves after they come.')
+
+/** What happens once and has to be seen throughout: who keeps which camera running, and what became of it. */
+export const MOMENTS = {
+  moment: plan('something that happens once', {
+    name: text({ label: 'Moment', initial: 'New moment', least: 1, says: 'Give the moment a name.' }),
+    shotIds: refs({ label: 'Shots', to: 'shot' }),
+    lastsS: seconds('Lasts', 1800, 36_000, 10),
+    coverFromS: seconds('Covered from', 0),
+    pictures: optional(count('Good angles', 3, 0, 20)),
+  }),
+  momentPlace: plan('where a camera stands or somebody waits during a moment', {
+    momentId: ref({ label: 'Moment', to: 'moment' }),
+    name: text({ label: 'Place', initial: 'Place', least: 1, most: 60, says: 'Give the place a name.' }),
+  }),
+  momentWalk: plan('how long it takes from one place of a moment to another', {
+    momentId: ref({ label: 'Moment', to: 'moment' }),
+    fromId: ref({ label: 'From', to: 'momentPlace' }),
+    toId: ref({ label: 'To', to: 'momentPlace' }),
+    walkS: seconds('Walk', 60),
+  }),
+  momentCamera: plan('a camera that covers a moment, with how long it lasts by itself', {
+    momentId: ref({ label: 'Moment', to: 'moment' }),
+    cameraId: ref({ label: 'Camera', to: 'camera' }),
+    placeId: ref({ label: 'Stands at', to: 'momentPlace' }),
+    isGood: flag({ label: 'Good angle', initial: true }),
+    startS: seconds('Starts at', 0),
+    runLimitMin: optional(limit('Stops itself after', 29)),
+    cardMin: limit('Card lasts', 60),
+    cardFirstMin: optional(limit('First card lasts', 60)),
+    batteryMin: limit('Battery lasts', 90),
+    batteryFirstMin: optional(limit('First battery lasts', 90)),
+    restartS: seconds('To restart', 10, 600, 1),
+    cardSwapS: seconds('To change the card', 40, 600, 1),
+    batterySwapS: seconds('To change the battery', 40, 600, 1),
+  }),
+  momentHand: plan('somebody who keeps cameras running during a moment', {
+    momentId: ref({ label: 'Moment', to: 'moment' }),
+    personId: ref({ label: 'Who', to: 'person' }),
+    placeId: ref({ label: 'Begins at', to: 'momentPlace' }),
+    posts: data({ label: 'Has to be at', initial: [] as Post[], schema: z.array(POST).max(20) }),
+  }),
+  momentEvent: ledger('what happened to a moment: it began, a camera was seen to, one died, it is over', {
+    momentId: ref({ label: 'Moment', to: 'moment' }),
+    type: choice({
+      label: 'What',
+      initial: 'begun',
+      of: ['begun', 'restart', 'card', 'battery', 'both', 'died', 'over'],
+      words: { begun: 'began', both: 'card and battery' },
+    }),
+    momentCameraId: optional(ref({ label: 'Camera', to: 'momentCamera' })),
+    handId: optional(ref({ label: 'By', to: 'momentHand' })),
+    happenedAt: instant({ label: 'At' }),
+    deviceAt: optional(instant({ label: 'By the device’s clock' })),
+  }),
+} as const
