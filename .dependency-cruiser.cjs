@@ -22,6 +22,7 @@ const FLOORS = {
     'copyChain',
     'reconcile',
     'mediaFiles',
+    'sync',
     'estimates',
     'media',
     'colour',

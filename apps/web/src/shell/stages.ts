@@ -73,6 +73,9 @@ export const STAGES: readonly Stage[] = [
   stage('offload', 'Offload', 'Set', 'May I wipe this card?', () =>
     import('../stages/offload/OffloadScreen.tsx').then((m) => ({ default: m.OffloadScreen })),
   ),
+  stage('sync', 'Sync', 'After', 'Do cameras and sound lie together?', () =>
+    import('../stages/sync/SyncScreen.tsx').then((m) => ({ default: m.SyncScreen })),
+  ),
   stage('wrap', 'Wrap', 'After', 'What was done, and what goes to the edit?', () =>
     import('../stages/wrap/WrapScreen.tsx').then((m) => ({ default: m.WrapScreen })),
   ),

@@ -164,24 +164,28 @@ export const Tick = ({ checked, onTick, children, label, ...props }: TickProps) 
   </Checkbox.Root>
 )
 
-/** A file from this device. */
-export const ChooseFile = ({
+/** Files from this device. */
+export const ChooseFiles = ({
   label,
   accept,
-  onFile,
-  children = 'Choose a file',
+  onFiles,
+  most = 100,
+  children = 'Choose files',
 }: {
   label: string
   accept: string
-  onFile: (file: File) => void
+  onFiles: (files: readonly File[]) => void
+  most?: number
   children?: ReactNode
 }) => (
   <FileUpload.Root
     accept={accept}
+    maxFiles={most}
     w="auto"
     onFileChange={({ acceptedFiles, rejectedFiles }) => {
-      const file = acceptedFiles[0] ?? rejectedFiles[0]?.file
-      if (file) onFile(file)
+      // What is not as expected is told by whoever reads it, in words.
+      const files = [...acceptedFiles, ...rejectedFiles.map(({ file }) => file)].slice(0, most)
+      if (files.length) onFiles(files)
     }}
   >
     <FileUpload.HiddenInput aria-label={label} />
@@ -189,6 +193,22 @@ export const ChooseFile = ({
       <Button>{children}</Button>
     </FileUpload.Trigger>
   </FileUpload.Root>
+)
+
+/** A file from this device. */
+export const ChooseFile = ({
+  onFile,
+  children = 'Choose a file',
+  ...props
+}: {
+  label: string
+  accept: string
+  onFile: (file: File) => void
+  children?: ReactNode
+}) => (
+  <ChooseFiles most={1} onFiles={([file]) => file && onFile(file)} {...props}>
+    {children}
+  </ChooseFiles>
 )
 
 /** A reading that is slid along something drawn under it, by hand or by the arrow keys. */

@@ -21,7 +21,7 @@ function records(
       { id: 'light', momentId: 'm', name: 'Light' },
       { id: 'tug', momentId: 'm', name: 'Tug' },
     ] as object[]),
-    momentWalk: table((change.walks ?? [{ momentId: 'm', fromId: 'quay', toId: 'light', walkS: 120 }])),
+    momentWalk: table(change.walks ?? [{ momentId: 'm', fromId: 'quay', toId: 'light', walkS: 120 }]),
     momentCamera: table([
       { ...camera, id: 'A', cameraId: 'a', placeId: 'quay' },
       { ...camera, id: 'B', cameraId: 'b', placeId: 'quay', ...change.cameras?.['B'] },
@@ -29,7 +29,7 @@ function records(
       { ...camera, id: 'D', cameraId: 'd', placeId: 'light', runLimitMin: 30, ...change.cameras?.['D'] },
     ] as object[]),
     momentHand: table([{ id: 'sadie', momentId: 'm', personId: 'p', placeId: 'quay', posts: [] } as object]),
-    momentEvent: table((change.events ?? [])),
+    momentEvent: table(change.events ?? []),
   } as unknown as Parameters<typeof coverOf>[0]
 }
 const event = (type: string, seconds: number, momentCameraId: string | null = null, handId: string | null = null) => ({ momentId: 'm', type, momentCameraId, handId, happenedAt: at(seconds) }) // prettier-ignore

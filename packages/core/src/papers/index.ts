@@ -1,4 +1,5 @@
 export { dayReport, type DayReport } from './dayReport.ts'
 export { dayTimelineOtio } from './dayTracks.ts'
 export { otioTimeline, type TimelineClip } from './openTimelineIo.ts'
+export { syncCsv, syncTimeline } from './syncPapers.ts'
 export { LOG_COLUMNS, SET_LOGS, setLog, type SetLog, type SetLogKind, type SetLogLine } from './setLog.ts'

@@ -1,0 +1,71 @@
+// @vitest-environment jsdom
+import { screen } from '@testing-library/react'
+import { beforeEach, expect, test, vi } from 'vitest'
+import { draw, openDemo, sent } from '../../testing.tsx'
+import { SyncScreen } from './SyncScreen.tsx'
+
+/** The worker itself, asked without a thread. */
+const worker = vi.hoisted<{ api: Record<string, (...asked: unknown[]) => unknown> }>(() => ({ api: {} }))
+vi.mock('comlink', () => ({
+  expose: (api: typeof worker.api) => {
+    if ('lineUp' in api) worker.api = api
+  },
+  proxy: (f: unknown) => f,
+  wrap: () => {
+    const ask =
+      (name: string) =>
+      async (...asked: unknown[]) => {
+        await import('../../workers/sync.worker.ts')
+        return worker.api[name]!(...asked)
+      }
+    return { readSource: ask('readSource'), lineUp: ask('lineUp') }
+  },
+}))
+// The browser has it; jsdom does not.
+Blob.prototype.arrayBuffer = function read(this: Blob) {
+  return new Promise((resolve) => {
+    const reader = new FileReader()
+    reader.onload = () => resolve(reader.result as ArrayBuffer)
+    reader.readAsArrayBuffer(this)
+  })
+}
+
+const answer = () => document.querySelector('[data-answer]')?.textContent
+const row = (name: string) => document.querySelector(`[data-sync="${name}"]`)!
+const cellsOf = (name: string) => {
+  const cells: string[] = []
+  for (let at = row(name).nextElementSibling; at && !at.hasAttribute('data-sync'); at = at.nextElementSibling) cells.push(at.textContent) // prettier-ignore
+  return cells
+}
+
+beforeEach(() => openDemo('reader'))
+
+test('four of five lie together by what they heard; the drifted jam is told and the other day has nothing in common', async () => {
+  const user = draw(<SyncScreen />, 'sync')
+  await user.click(screen.getByRole('button', { name: 'Make five to try it with' }))
+  await vi.waitFor(() => expect(answer()).toBe('4 of 5 recordings lie together'), { timeout: 60_000 })
+  expect(cellsOf('A_scratch.wav').slice(0, 3)).toEqual(['3.250 s', '3.250 s', '0 ms'])
+  expect(cellsOf('B_scratch.wav').slice(0, 3)).toEqual(['6.000 s', '6.080 s', '80 ms'])
+  expect(cellsOf('C_scratch.wav').slice(0, 2)).toEqual(['12.000 s', '–'])
+  expect(cellsOf('D_other_day.wav').slice(0, 2)).toEqual(['nothing in common', '–'])
+  expect(screen.getByText(/B_scratch.wav: Its timecode is 0.08 s late/)).toBeTruthy()
+  expect(parseFloat(cellsOf('A_scratch.wav')[3]!)).toBeCloseTo(18, 0)
+  await user.click(screen.getByRole('button', { name: 'D_other_day.wav a frame later' }))
+  expect(answer()).toBe('5 of 5 recordings lie together')
+  await user.click(screen.getByRole('button', { name: 'Undo' }))
+  expect(answer()).toBe('4 of 5 recordings lie together')
+  // What is listened to stays on the device.
+  expect(sent).toEqual([])
+}, 90_000)
+
+test('what is no recording is told by name, and the rest goes on', async () => {
+  const user = draw(<SyncScreen />, 'sync')
+  const files = [
+    new File(['take three was the good one, said somebody to somebody'], 'notes.wav'),
+    new File([], 'empty.wav'),
+  ]
+  await user.upload(screen.getByLabelText('Recordings to line up'), files)
+  await vi.waitFor(() => expect(answer()).toBe('Nothing that could be read'))
+  expect(document.body.textContent).toContain('notes.wav It is neither WAV nor QuickTime nor MP4.')
+  expect(document.body.textContent).toContain('empty.wav The file is empty.')
+})

@@ -1,0 +1,68 @@
+import { proxy, type Remote, wrap } from 'comlink'
+import { useEffect, useRef, useState } from 'react'
+import { bestReference, type Heard } from '@kavrell/core/sync'
+import type { FoundSource, SyncWorker } from '../../workers/sync.worker.ts'
+
+export interface SyncState {
+  readonly found: readonly FoundSource[]
+  readonly reference: number
+  readonly heard: readonly Heard[]
+  /** What is being done, and how far; null when all is done. */
+  readonly doing: { readonly what: string; readonly done: number } | null
+}
+
+/** Recordings that were chosen here, read and listened to in a worker. They stay on this device. */
+export function useSync() {
+  const [state, setState] = useState<SyncState | null>(null)
+  const [byHand, setByHand] = useState<ReadonlyMap<string, number>>(new Map())
+  const worker = useRef<Worker | null>(null)
+  const stop = () => {
+    worker.current?.terminate()
+    worker.current = null
+    setState((now) => now && { ...now, doing: null })
+  }
+  useEffect(() => () => worker.current?.terminate(), [])
+  const listen = async (own: Worker, files: readonly File[]) => {
+    const remote: Remote<SyncWorker> = wrap<SyncWorker>(own)
+    const tell = (next: SyncState) => {
+      if (worker.current === own) setState(next)
+    }
+    const found: FoundSource[] = []
+    for (const file of files) {
+      tell({ found: [...found], reference: 0, heard: [], doing: { what: `Reading ${file.name}`, done: found.length / files.length } }) // prettier-ignore
+      found.push(await remote.readSource(file))
+    }
+    const read = found.flatMap((each, i) => (each.ok ? [{ ...each, file: files[i]! }] : []))
+    const reference = bestReference(read.map(({ source }) => source))
+    const heard: Heard[] = read.map(() => null)
+    for (const [i, { file, source }] of read.entries()) {
+      if (i === reference || source.kind !== 'sound') continue
+      const doing = (done: number) => tell({ found, reference, heard: [...heard], doing: { what: `Listening to ${source.name}`, done } }) // prettier-ignore
+      doing(0)
+      heard[i] = await remote.lineUp(read[reference]!.file, file, proxy(doing))
+    }
+    tell({ found, reference, heard, doing: null })
+    // What was told on the way may come later than this.
+    if (worker.current === own) worker.current = null
+    own.terminate()
+  }
+  const start = (files: readonly File[]) => {
+    worker.current?.terminate()
+    const own = new Worker(new URL('../../workers/sync.worker.ts', import.meta.url), { type: 'module' })
+    worker.current = own
+    setByHand(new Map())
+    listen(own, files).catch((cause: unknown) => {
+      if (worker.current !== own) return
+      stop()
+      throw new Error('Listening to recordings failed', { cause })
+    })
+  }
+  const put = (name: string, atS: number | null) =>
+    setByHand((now) => {
+      const next = new Map(now)
+      if (atS === null) next.delete(name)
+      else next.set(name, atS)
+      return next
+    })
+  return { state, start, stop, byHand, put }
+}

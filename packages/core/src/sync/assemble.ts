@@ -1,0 +1,93 @@
+import type { LinedUp } from '../waveform/index.ts'
+
+/** A recording that is to be lined up, with what is known of when it began. */
+export interface SyncSource {
+  readonly name: string
+  readonly kind: 'sound' | 'picture'
+  readonly seconds: number
+  /** Seconds since midnight at which it began by its own timecode; null where it has none. */
+  readonly startS: number | null
+  /** Where that stands: in the head of the file, or as sound in it. */
+  readonly startBy: 'head' | 'sound' | null
+}
+
+/** What was heard: where it lies on the reference, nothing in common, or not listened to. */
+export type Heard = LinedUp | 'nothing in common' | null
+
+export type Believed = 'reference' | 'sound' | 'timecode' | 'hand' | 'nothing'
+
+export interface SyncRow {
+  readonly source: SyncSource
+  readonly heard: Heard
+  /** Seconds after the reference begins at which it begins, by each way; null where that way says nothing. */
+  readonly bySoundS: number | null
+  readonly byTimecodeS: number | null
+  /** How far timecode lies from sound; null where one of them is silent. */
+  readonly apartS: number | null
+  readonly believed: Believed
+  readonly atS: number | null
+  readonly why: string
+}
+
+/** Two ways that are further apart than a frame of 25 do not agree. */
+export const AGREE_S = 0.04
+const DAY_S = 86_400
+
+/** A difference of two times of day: midnight may lie between. */
+const inDay = (seconds: number) => ((((seconds + DAY_S / 2) % DAY_S) + DAY_S) % DAY_S) - DAY_S / 2
+
+function judge(reference: SyncSource, source: SyncSource, heard: Heard): Omit<SyncRow, 'source' | 'heard'> {
+  const byTimecodeS =
+    source.startS === null || reference.startS === null ? null : inDay(source.startS - reference.startS)
+  const bySoundS = heard === null || heard === 'nothing in common' ? null : heard.offsetSeconds
+  const apartS = byTimecodeS === null || bySoundS === null ? null : byTimecodeS - bySoundS
+  const both = { bySoundS, byTimecodeS, apartS }
+  if (bySoundS !== null) {
+    const why =
+      apartS === null
+        ? 'There is no timecode to hold against it.'
+        : Math.abs(apartS) <= AGREE_S
+          ? 'Timecode says the same, to a frame.'
+          : `Its timecode is ${Math.abs(apartS).toFixed(2)} s ${apartS > 0 ? 'late' : 'early'}: what was heard is believed.`
+    return { ...both, believed: 'sound', atS: bySoundS, why }
+  }
+  if (byTimecodeS === null)
+    return { ...both, believed: 'nothing', atS: null, why: heard === null ? 'It was not listened to, and has no timecode.' : 'It has nothing in common with the reference, and no timecode.' } // prettier-ignore
+  const overlaps = byTimecodeS < reference.seconds && byTimecodeS + source.seconds > 0
+  const why = !overlaps
+    ? 'By timecode it was recorded at another time than the reference.'
+    : heard === null
+      ? 'By timecode alone: it was not listened to. A clap would tell.'
+      : 'By timecode it overlaps the reference, and nothing in it was heard there: look at a clap before you trust it.'
+  return { ...both, believed: 'timecode', atS: byTimecodeS, why }
+}
+
+/**
+ * Puts recordings on the reference's clock. What was heard goes before what a label says, since a label is only as good
+ * as the last jam; what somebody moved by hand goes before both.
+ * @param byHand seconds at which somebody put a source, by its name
+ */
+export function assemble(
+  sources: readonly SyncSource[],
+  reference: number,
+  heard: readonly Heard[],
+  byHand: ReadonlyMap<string, number> = new Map(),
+): readonly SyncRow[] {
+  // prettier-ignore
+  const against = sources[reference]!
+  return sources.map((source, i): SyncRow => {
+    if (i === reference)
+      return { source, heard: null, bySoundS: 0, byTimecodeS: 0, apartS: null, believed: 'reference', atS: 0, why: 'All others are laid on this one.' } // prettier-ignore
+    const judged = judge(against, source, heard[i] ?? null)
+    const hand = byHand.get(source.name)
+    if (hand === undefined) return { source, heard: heard[i] ?? null, ...judged }
+    return { source, heard: heard[i] ?? null, ...judged, believed: 'hand', atS: hand, why: 'Somebody put it there.' }
+  })
+}
+
+/** Which one to lay the others on: the longest sound with timecode, else the longest sound, else the longest. */
+export function bestReference(sources: readonly SyncSource[]): number {
+  const worth = ({ kind, startS, seconds }: SyncSource) =>
+    (kind === 'sound' ? 2e9 : 0) + (startS === null ? 0 : 1e9) + seconds
+  return sources.reduce((best, source, i) => (worth(source) > worth(sources[best]!) ? i : best), 0)
+}

@@ -1,0 +1,9 @@
+export {
+  AGREE_S,
+  assemble,
+  type Believed,
+  bestReference,
+  type Heard,
+  type SyncRow,
+  type SyncSource,
+} from './assemble.ts'
