@@ -30,7 +30,19 @@ const FLOORS = {
     'money',
   ],
   records: ['records'],
-  readings: ['place', 'shotlist', 'beginnings', 'takes', 'moments', 'cards', 'kit', 'day', 'setup', 'callSheets'],
+  readings: [
+    'place',
+    'shotlist',
+    'beginnings',
+    'takes',
+    'moments',
+    'cards',
+    'kit',
+    'day',
+    'setup',
+    'callSheets',
+    'evening',
+  ],
   roof: ['snags', 'papers'],
 }
 /** Beside one another: neither may use the other. */

@@ -58,7 +58,7 @@ describe('a rota', () => {
   })
 
   it('of one person for twelve cameras says when it can no longer be held', () => {
-    const problem = crowd(12, 1, 3600)
+    const problem = crowd(12, 1, 1500)
     const rota = solveCover({ ...problem, needGood: 12 }, { width: 60 })
     expect(rota.status).toBe('cannot')
     if (rota.status === 'cannot') expect(rota.firstUncoveredS).toBeLessThanOrEqual(900)

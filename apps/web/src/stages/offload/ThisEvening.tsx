@@ -1,0 +1,146 @@
+import { Box, Flex, Text, useToken } from '@chakra-ui/react'
+import { useMemo } from 'react'
+import type { DayPlan } from '@kavrell/core/day'
+import { ASSUMED, type Evening, eveningOf } from '@kavrell/core/evening'
+import type { Production } from '@kavrell/core/records'
+import { sayBytes } from '@kavrell/core/text'
+import { useProduction } from '../../store/selectors.ts'
+import { Section } from '../../ui/parts.tsx'
+import { useDay } from '../../ui/useDay.ts'
+
+/** Are all cards of the day safe before sleep and the next call? */
+export function ThisEvening() {
+  const production = useProduction()
+  const { dayPlan } = useDay()
+  if (!dayPlan) return null
+  return <OfDay production={production} dayPlan={dayPlan} />
+}
+
+function OfDay({ production, dayPlan }: { production: Production; dayPlan: DayPlan }) {
+  const evening = useMemo(() => eveningOf(production, dayPlan), [production, dayPlan])
+  if (!evening) return null
+  const at = (min: number) => dayPlan.clock.text(min)
+  const { allSafeMin, straightMin, nextCallMin, toBedMin, unheld } = evening
+  const isLate = allSafeMin !== null && toBedMin !== null && allSafeMin.late > toBedMin
+  return (
+    <Section title={`The evening of ${dayPlan.day.title}`}>
+      <Text fontSize="large" fontWeight={700} color={allSafeMin === null || isLate ? 'stop' : 'ink'} data-evening>
+        {allSafeMin === null ? whyNever(production, evening) : `Would be all safe at ${at(allSafeMin.likely)}`}
+      </Text>
+      {allSafeMin && (
+        <Text color="soft">
+          Between {at(allSafeMin.early)} and {at(allSafeMin.late)}, begun at the end of shooting, {at(evening.startMin)}
+          .
+          {toBedMin !== null &&
+            nextCallMin !== null &&
+            (isLate
+              ? ` To bed by ${at(toBedMin)} for the call at ${at(nextCallMin)}: that is too late.`
+              : ` The call after is at ${at(nextCallMin)}.`)}{' '}
+          {/* prettier-ignore */}
+          {straightMin !== null &&
+            straightMin > allSafeMin.likely + 1 &&
+            ` Straight onto the slow drives: ${at(straightMin)}.`}{' '}
+          {/* prettier-ignore */}
+        </Text>
+      )}
+      <Chart evening={evening} production={production} at={at} />
+      <Text color="soft" fontSize="note" mt="4px">
+        By the log and what is still to shoot, and by assumed speeds: reader {sayBytes(ASSUMED.reader)}/s, fast drives
+        write {sayBytes(ASSUMED.fast.write)}/s, slow ones {sayBytes(ASSUMED.slow.write)}/s, a fifth either way. It says
+        what would be; whether a card is safe is said above, by what was read back.
+        {unheld.length > 0 && ` Nobody is down as holding ${unheld.map(({ label }) => label).join(', ')}.`}
+      </Text>
+    </Section>
+  )
+}
+
+function whyNever(production: Production, { problem, course }: Evening): string {
+  const [full] = course.refused
+  if (full) return `No room for ${production.card[problem.cards[full.card]!.id]?.label ?? 'a card'} on ${full.full.map((drive) => production.drive[problem.drives[drive]!.id]?.label).join(', ')}` // prettier-ignore
+  return `Never safe tonight: the rule wants ${problem.copiesWanted} copies with ${problem.holdersWanted} people`
+}
+
+const [LEFT, WIDE, ROW, TOP] = [120, 860, 26, 20]
+
+/** Writing dark, reading back hatched, per card; when each is safe. */
+function Chart({ evening, production, at }: { evening: Evening; production: Production; at: (min: number) => string }) {
+  const [ink, soft, line] = useToken('colors', ['ink', 'soft', 'line']) as [string, string, string]
+  const { course, cards, startMin, problem } = evening
+  const end = Math.max(60, ...course.steps.map(({ endS }) => endS / 60))
+  const x = (minutes: number) => LEFT + (minutes / end) * (WIDE - LEFT - 70)
+  const each = [10, 15, 30, 60, 120, 240].find((step) => end / step <= 7) ?? 480
+  const ticks = Array.from({ length: Math.floor(end / each) + 1 }, (_, i) => i * each)
+  const tall = TOP + cards.length * ROW + 4
+  return (
+    <Box overflowX="auto" tabIndex={0} mt="8px">
+      <svg
+        viewBox={`0 0 ${WIDE} ${tall}`}
+        style={{ width: '100%', minWidth: 560, display: 'block', font: 'inherit' }}
+        role="img"
+        aria-label="When each card is copied and read back"
+      >
+        {' '}
+        {/* prettier-ignore */}
+        <defs>
+          <pattern id="read-back" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <line x1="0" y1="0" x2="0" y2="5" stroke={ink} strokeWidth="2" />
+          </pattern>
+        </defs>
+        {ticks.map((minutes) => (
+          <g key={minutes}>
+            <line x1={x(minutes)} x2={x(minutes)} y1={TOP - 4} y2={tall} stroke={line} />
+            <text x={x(minutes)} y={12} fontSize={11.5} textAnchor="middle" fill={soft}>
+              {at(startMin + minutes)}
+            </text>
+          </g>
+        ))}
+        {cards.map(({ card, loggedBytes, plannedBytes, isOver, safeMin }, c) => {
+          const y = TOP + c * ROW
+          return (
+            <g key={card.id}>
+              <line x1={0} x2={WIDE} y1={y + ROW - 2} y2={y + ROW - 2} stroke={line} />
+              <text x={0} y={y + 15} fontSize={13} style={{ fontWeight: 700 }} fill={ink}>
+                {card.label}
+              </text>
+              <text x={34} y={y + 15} fontSize={11.5} fill={soft}>
+                {sayBytes(loggedBytes + plannedBytes)}
+                {isOver ? ', too small' : ''}
+              </text>
+              {course.steps
+                .filter((step) => problem.cards[step.card]!.id === card.id)
+                .map((step) => {
+                  const [from, written, done] = [step.startS / 60, step.writtenS / 60, step.endS / 60]
+                  const isSecond = step.kind === 'copy'
+                  return (
+                    <g key={`${step.kind}${step.to.join()}`}>
+                      <title>{`${isSecond ? 'from fast to slow' : 'from the card'}: ${step.to.map((d) => production.drive[problem.drives[d]!.id]?.label).join(', ')}`}</title>
+                      <rect
+                        x={x(from)}
+                        width={Math.max(1, x(written) - x(from))}
+                        y={y + (isSecond ? 11 : 3)}
+                        height={isSecond ? 7 : 8}
+                        fill={ink}
+                        opacity={isSecond ? 0.5 : 0.85}
+                      />{' '}
+                      {/* prettier-ignore */}
+                      <rect x={x(written)} width={Math.max(1, x(done) - x(written))} y={y + (isSecond ? 11 : 3)} height={isSecond ? 7 : 8} fill="url(#read-back)" opacity={isSecond ? 0.5 : 0.85} />{' '}
+                      {/* prettier-ignore */}
+                    </g>
+                  )
+                })}
+              <text x={WIDE} y={y + 15} fontSize={12} textAnchor="end" fill={ink}>
+                {safeMin === null ? 'never' : at(safeMin)}
+              </text>
+            </g>
+          )
+        })}
+      </svg>
+      <Flex gap="16px" fontSize="note" color="soft">
+        <Text>dark: written</Text>
+        <Text>hatched: read back</Text>
+        <Text>lower bar: from fast to slow</Text>
+        <Text ml="auto">would be safe at</Text>
+      </Flex>
+    </Box>
+  )
+}

@@ -1,0 +1,72 @@
+import { describe, expect, it } from 'vitest'
+import { planDay } from '../day/index.ts'
+import { productionWith } from '../testing/index.ts'
+import { ASSUMED, eveningOf } from './index.ts'
+
+const GB = 1e9
+/** One camera that shoots 1000 s at 800 Mb/s, 100 GB, and one card of it. */
+const made = (given: Parameters<typeof productionWith>[0] = {}) =>
+  productionWith({
+    camera: { A: { letter: 'A', dataRateMbps: 800 } },
+    card: { A1: { label: 'A1', cameraId: 'A', capacityGb: 256 } },
+    drive: { S1: { label: 'S1', speed: 'fast' }, S2: { label: 'S2', speed: 'fast' } },
+    shot: { one: { code: '1A', cameraId: 'A', takeSeconds: 500, takesExpected: 2 } },
+    orderItem: { first: { shotIds: ['one'] } },
+    ...given,
+  })
+const eveningFor = (production: ReturnType<typeof made>) => eveningOf(production, planDay(production, 'day')!)
+
+describe('the evening of a day', () => {
+  it('is a minute of hands, writing by the reader, reading back by the laptop both drives hang on', () => {
+    const evening = eveningFor(made())!
+    expect(evening.cards).toMatchObject([{ loggedBytes: 0, plannedBytes: 100 * GB, isOver: false }])
+    // Writing passes the laptop three times, so that a third of it is less than the reader gives.
+    const writingS = (100 * GB) / Math.min(ASSUMED.reader, ASSUMED.laptop / 3)
+    const backS = (100 * GB) / Math.min(ASSUMED.fast.read, ASSUMED.laptop / 2)
+    const minutes = (60 + writingS + backS) / 60
+    expect(evening.allSafeMin!.likely - evening.startMin).toBeCloseTo(minutes, 5)
+    expect(evening.allSafeMin!.early).toBeLessThan(evening.allSafeMin!.likely)
+    expect(evening.allSafeMin!.late).toBeGreaterThan(evening.allSafeMin!.likely)
+  })
+
+  it('never says all would be safe where the rule cannot be met: too few drives, hands, or room', () => {
+    const rule = (rules: object) => eveningFor(made({ rules }))!.allSafeMin
+    expect(rule({ copiesBeforeWipe: 3 })).toBeNull()
+    // Nobody is down as holding either drive: they count as one pair of hands.
+    expect(rule({ holdersBeforeWipe: 2 })).toBeNull()
+    const small = eveningFor(made({ drive: { S1: { label: 'S1', speed: 'fast', capacityGb: 50 }, S2: { label: 'S2', speed: 'fast' } } }))! // prettier-ignore
+    expect(small.allSafeMin).toBeNull()
+    expect(small.course.refused).toMatchObject([{ kind: 'offload' }])
+  })
+
+  it('has two pairs of hands where two people are down as holding', () => {
+    const custody = { one: { driveId: 'S1', personId: 'p' }, two: { driveId: 'S2', personId: 'q' } }
+    const evening = eveningFor(made({ rules: { holdersBeforeWipe: 2 }, person: { p: {}, q: {} }, custody }))!
+    expect(evening.allSafeMin).not.toBeNull()
+    expect(evening.unheld).toEqual([])
+  })
+
+  it('puts fast drives first and slow ones from them, and says what straight onto the slow ones would take', () => {
+    const drive = { S1: { label: 'S1', speed: 'fast' }, S2: { label: 'S2', speed: 'fast' }, H1: { label: 'H1', speed: 'slow' } } as const // prettier-ignore
+    const evening = eveningFor(made({ drive, rules: { copiesBeforeWipe: 3 } }))!
+    expect(evening.course.steps.map(({ kind }) => kind)).toEqual(['offload', 'copy'])
+    expect(evening.straightMin).not.toBeNull()
+    expect(evening.cards[0]!.safeMin).toBeCloseTo(evening.allSafeMin!.likely, 5)
+  })
+
+  it('a card that would hold more than it has room for says so, and a camera with two fills the first', () => {
+    const cards = {
+      A1: { label: 'A1', cameraId: 'A', capacityGb: 64 },
+      A2: { label: 'A2', cameraId: 'A', capacityGb: 64 },
+    }
+    expect(eveningFor(made({ card: cards }))!.cards.map(({ plannedBytes, isOver }) => [plannedBytes / GB, isOver])).toEqual([[64, false], [36, false]]) // prettier-ignore
+    expect(eveningFor(made({ card: { A1: cards.A1 } }))!.cards[0]).toMatchObject({ isOver: true })
+  })
+
+  it('counts the next call on this day’s clock, and says nothing where there is nothing to copy', () => {
+    const days = { day: { date: '2026-05-14', callMin: 480 }, next: { date: '2026-05-15', callMin: 420 } }
+    expect(eveningFor(made({ day: days }))!.nextCallMin).toBe(1440 + 420)
+    expect(eveningFor(made({ shot: {}, orderItem: {} }))).toBeNull()
+    expect(eveningFor(made({ drive: {} }))).toBeNull()
+  })
+})

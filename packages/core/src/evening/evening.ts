@@ -1,0 +1,173 @@
+import { cardHistory, mayWipe, rateOfDevice, recordedOn, wipeRule } from '../cards/index.ts'
+import {
+  bestCardOrder,
+  type ChainCourse,
+  type ChainDrive,
+  type ChainProblem,
+  simulateChain,
+} from '../copyChain/index.ts'
+import { daysInOrder, type DayPlan, planDay } from '../day/index.ts'
+import { takeBytes } from '../media/index.ts'
+import type { Card, Drive, Production } from '../records/index.ts'
+import { runSeconds, shotsClosed, shotMarks, takeStates } from '../takes/index.ts'
+
+/** What is assumed of speeds nobody has measured, bytes a second. */
+const MB = 1e6
+export const ASSUMED = {
+  reader: 400 * MB,
+  laptop: 1000 * MB,
+  fast: { read: 900 * MB, write: 800 * MB },
+  slow: { read: 180 * MB, write: 160 * MB },
+} as const
+/** Speeds that are assumed are off by as much either way. */
+const OFF_BY = 0.2
+const HANDLING_S = 60
+
+/** A card of the evening, with what it will hold. */
+export interface EveningCard {
+  readonly card: Card
+  /** By the log, and by what of the order is still to be shot. */
+  readonly loggedBytes: number
+  readonly plannedBytes: number
+  /** More than it has room for. */
+  readonly isOver: boolean
+  /** Minutes of the day's clock from which on it can be copied, and when it is safe; null where it never becomes so. */
+  readonly fromMin: number
+  readonly safeMin: number | null
+}
+
+export interface Evening {
+  readonly cards: readonly EveningCard[]
+  readonly course: ChainCourse
+  readonly problem: ChainProblem
+  /** Minutes of the day's clock at which the seconds of the course begin. */
+  readonly startMin: number
+  /** All safe: early, likely and late, minutes of the day's clock; null where it never is. */
+  readonly allSafeMin: { readonly early: number; readonly likely: number; readonly late: number } | null
+  /** The same with every copy made straight onto the slow drives. */
+  readonly straightMin: number | null
+  /** The next call of the production after this day, on this day's clock; and the latest to bed before it. */
+  readonly nextCallMin: number | null
+  readonly toBedMin: number | null
+  /** Drives that have to hold copies and nobody is down as holding: by the house rule they count as one. */
+  readonly unheld: readonly Drive[]
+}
+
+/** Bytes that the rest of a day will leave with each camera. */
+function plannedBytes(production: Production, dayPlan: DayPlan): ReadonlyMap<string, number> {
+  const states = takeStates(production, dayPlan.day.id)
+  const done = shotsClosed(states, shotMarks(production.shotMark, dayPlan.day.id))
+  const bytes = new Map<string, number>()
+  for (const { shotIds } of dayPlan.items)
+    for (const id of shotIds) {
+      const shot = production.shot[id]
+      const camera = shot?.cameraId ? production.camera[shot.cameraId] : undefined
+      if (!shot || !camera || done.has(id)) continue
+      bytes.set(camera.id, (bytes.get(camera.id) ?? 0) + takeBytes(rateOfDevice(camera), shot.takeSeconds, shot.takesExpected)) // prettier-ignore
+    }
+  return bytes
+}
+
+/** What each card will hold: what is logged on it, and what its camera still shoots, filling cards that have room. */
+function cardsOf(production: Production, dayPlan: DayPlan) {
+  const coming = new Map(plannedBytes(production, dayPlan))
+  const rule = wipeRule(production)
+  const byLabel = (a: Card, b: Card) => a.label.localeCompare(b.label, 'en', { numeric: true })
+  const cards = Object.values(production.card).toSorted(byLabel)
+  return cards.flatMap((card, i) => {
+    const device = card.cameraId ? production.camera[card.cameraId] : card.recorderId ? production.recorder[card.recorderId] : undefined // prettier-ignore
+    const seconds = recordedOn(production, card.id).runs.reduce((sum, run) => sum + (runSeconds(run) ?? 0), 0)
+    const loggedBytes = device ? takeBytes(rateOfDevice(device), seconds, 1) : 0
+    const left = device ? (coming.get(device.id) ?? 0) : 0
+    const isLast = !cards
+      .slice(i + 1)
+      .some((other) => other.cameraId === card.cameraId && other.recorderId === card.recorderId)
+    const room = card.capacityGb * 1e9 - loggedBytes
+    const plannedHere = isLast ? left : Math.max(0, Math.min(left, room))
+    if (device) coming.set(device.id, left - plannedHere)
+    const isSafe = mayWipe(cardHistory(production, card.id), rule, null).may
+    if (loggedBytes + plannedHere === 0 || (isSafe && plannedHere === 0)) return []
+    return [{ card, loggedBytes, plannedBytes: plannedHere, isOver: loggedBytes + plannedHere > card.capacityGb * 1e9 }]
+  })
+}
+
+const holderOf = (production: Production, drive: Drive) =>
+  Object.values(production.custody)
+    .filter((custody) => custody.driveId === drive.id)
+    .toSorted((a, b) => b.version - a.version)[0]?.personId ?? null
+
+/** Speeds all at once faster or slower, as a way of saying how little is known of them. */
+const atSpeed = (problem: ChainProblem, by: number): ChainProblem => ({
+  ...problem,
+  ports: problem.ports.map((port) => ({ ...port, bytesPerS: port.bytesPerS * by })),
+  readers: problem.readers.map((reader) => ({ ...reader, bytesPerS: reader.bytesPerS * by })),
+  drives: problem.drives.map((drive) => ({ ...drive, readBytesPerS: drive.readBytesPerS * by, writeBytesPerS: drive.writeBytesPerS * by })), // prettier-ignore
+})
+
+function nextCall(production: Production, dayPlan: DayPlan): number | null {
+  const next = daysInOrder(production).find(({ date }) => date > dayPlan.day.date)
+  const plan = next && planDay(production, next.id)
+  if (!plan) return null
+  const first = Math.min(plan.day.callMin, ...plan.calls.map(({ callMin }) => callMin))
+  return dayPlan.clock.at(plan.clock.instant(first))
+}
+
+/**
+ * What the evening of a day comes to: when each card is copied, read back and safe. Fast drives first, slow ones from
+ * them; a range, since nobody has measured the speeds that are assumed. It says what would be, never that it was.
+ * Null where no card holds or will hold anything, or there is no drive.
+ */
+export function eveningOf(production: Production, dayPlan: DayPlan): Evening | null {
+  const cards = cardsOf(production, dayPlan)
+  const drives = Object.values(production.drive).toSorted((a, b) => a.label.localeCompare(b.label))
+  if (!cards.length || !drives.length) return null
+  const rule = wipeRule(production)
+  const fast = drives.flatMap((drive, i) => (drive.speed === 'fast' ? [i] : []))
+  const slow = drives.flatMap((drive, i) => (drive.speed === 'slow' ? [i] : []))
+  const first = (fast.length ? fast : slow).slice(0, Math.max(2, rule.copies - slow.length))
+  const later = fast.length ? slow.slice(0, Math.max(0, rule.copies - first.length)) : []
+  const startMin = dayPlan.timeline.lastEndMin
+  const held = drives.map((drive) => holderOf(production, drive))
+  const chainDrives = drives.map((drive, i): ChainDrive => ({
+    id: drive.id,
+    readBytesPerS: ASSUMED[drive.speed].read,
+    writeBytesPerS: ASSUMED[drive.speed].write,
+    freeBytes: drive.capacityGb * 1e9,
+    port: 0,
+    holder: held[i] ?? 'nobody',
+  }))
+  const problem: ChainProblem = {
+    ports: [{ id: 'laptop', bytesPerS: ASSUMED.laptop, parent: null }],
+    readers: [{ id: 'reader', bytesPerS: ASSUMED.reader, port: 0 }],
+    drives: chainDrives,
+    cards: cards.map((each) => ({ id: each.card.id, bytes: each.loggedBytes + each.plannedBytes, fromS: 0, to: first, readyByS: null })), // prettier-ignore
+    copies: later.flatMap((to) => cards.map((_, card) => ({ card, of: first[0]!, to, fromS: 0 }))),
+    people: [{ id: 'somebody', thereS: [[0, 48 * 3600]] }],
+    handlingS: HANDLING_S,
+    copiesWanted: rule.copies,
+    holdersWanted: rule.holders,
+    order: cards.map((_, i) => i),
+  }
+  const best = bestCardOrder(problem, 150)
+  const ordered = { ...problem, order: best.order }
+  const at = (seconds: number | null) => (seconds === null ? null : startMin + seconds / 60)
+  const [early, late] = [simulateChain(atSpeed(ordered, 1 + OFF_BY)), simulateChain(atSpeed(ordered, 1 - OFF_BY))].map((course) => at(course.allSafeS)) // prettier-ignore
+  const likely = at(best.course.allSafeS)
+  const direct = [...slow, ...fast].slice(0, Math.max(1, first.length + later.length))
+  const straight = slow.length ? simulateChain({ ...ordered, cards: problem.cards.map((card) => ({ ...card, to: direct })), copies: [] }) : null // prettier-ignore
+  const nextCallMin = nextCall(production, dayPlan)
+  return {
+    cards: cards.map((each, c) => ({ ...each, fromMin: startMin, safeMin: at(best.course.safeS[c]!) })),
+    course: best.course,
+    problem: ordered,
+    startMin,
+    allSafeMin: likely === null || early == null || late == null ? null : { early, likely, late },
+    straightMin: straight && at(straight.allSafeS),
+    nextCallMin,
+    toBedMin: nextCallMin === null ? null : nextCallMin - SLEEP_MIN,
+    unheld: drives.filter((_, i) => held[i] === null && [...first, ...later].includes(i)),
+  }
+}
+
+/** Sleep and the way there and back: less is no night. */
+const SLEEP_MIN = 8 * 60

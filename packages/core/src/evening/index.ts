@@ -1,0 +1,1 @@
+export { ASSUMED, type Evening, type EveningCard, eveningOf } from './evening.ts'
