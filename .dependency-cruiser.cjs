@@ -42,6 +42,7 @@ const FLOORS = {
     'setup',
     'callSheets',
     'evening',
+    'patch',
   ],
   roof: ['snags', 'papers'],
 }

@@ -1,6 +1,35 @@
 import type { Builder } from './builder.ts'
 import { asId } from '@kavrell/core/records'
 
+/** What transmits on day two: the talkback was set last, by hand, and makes a product on the second lav. */
+export function addRadio(b: Builder): void {
+  b.add('radioBand', 'hired', { name: 'Band of the hired units', fromMHz: 606, toMHz: 614, isConfirmed: true })
+  b.add('radioStation', 'mast', { name: 'Mast across the river', fromMHz: 610, toMHz: 611 })
+  const units = [
+    ['Lav 1', 'microphone', 'edda', 607],
+    ['Lav 2', 'microphone', 'corin', 608.6],
+    ['Boom link', 'microphone', 'idris', 611.9],
+    ['Talkback', 'talkback', 'juno', 607.8],
+  ] as const
+  for (const [name, carries, person, onMHz] of units)
+    b.add('transmitter', name, { name, carries, personId: b.id('person', person), fromMHz: 606, toMHz: 614, stepKHz: 25, onMHz }) // prettier-ignore
+  const at = (clock: string) => new Date(`2026-05-14T${clock}+01:00`).toISOString()
+  const jams = [
+    ['camera', 'A', '04:42:00', null],
+    ['camera', 'B', '04:43:00', null],
+    ['recorder', 'R', '04:41:00', null],
+    ['camera', 'A', '07:10:00', 38],
+    ['recorder', 'R', '07:11:00', -4],
+  ] as const
+  for (const [kind, letter, clock, seenMs] of jams)
+    b.add('jam', `${letter} ${clock}`, {
+      cameraId: kind === 'camera' ? b.id('camera', letter) : null,
+      recorderId: kind === 'recorder' ? b.id('recorder', letter) : null,
+      jammedAt: at(clock),
+      seenMs,
+    })
+}
+
 /** The launch, from the first movement to the hull afloat and made fast: four cameras, one who walks. */
 export function addMoments(b: Builder): void {
   const momentId = b.add('moment', 'launch', {

@@ -1,6 +1,6 @@
 import { Builder } from './builder.ts'
 import { addGlass, addLook, addMoney, addNeeds } from './look.ts'
-import { addMoments } from './moments.ts'
+import { addMoments, addRadio } from './moments.ts'
 import { addPeople, DEMO_PEOPLE } from './people.ts'
 import { addPlaces } from './places.ts'
 import { addSetups } from './setups.ts'
@@ -99,6 +99,7 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
   addSetups(b)
   addScenesAndShots(b)
   addMoments(b)
+  addRadio(b)
   for (const [day, entries] of Object.entries(ORDER))
     entries.forEach((entry, rank) => {
       const dayId = b.id('day', day)

@@ -17,6 +17,7 @@ import { runs } from './migrations/0018-runs.ts'
 import { standIns } from './migrations/0019-stand-ins.ts'
 import { lightInRooms } from './migrations/0020-light-in-rooms.ts'
 import { daylight } from './migrations/0021-daylight.ts'
+import { patch } from './migrations/0023-patch.ts'
 import { moments } from './migrations/0022-moments.ts'
 import { who } from './migrations/0016-who.ts'
 import { whoIsNeeded } from './migrations/0013-who-is-needed.ts'
@@ -46,6 +47,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0020-light-in-rooms', lightInRooms],
   ['0021-daylight', daylight],
   ['0022-moments', moments],
+  ['0023-patch', patch],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

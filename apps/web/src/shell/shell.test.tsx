@@ -130,7 +130,22 @@ test('the rail names every stage in the order of the work and marks where one is
   const links = within(screen.getByRole('navigation', { name: 'Stages' })).getAllByRole('link')
   expect(links.map((l) => /^[A-Z][a-z]+/.exec(l.textContent)![0])).toEqual([
     'Kavrell',
-    ...['Brief', 'Scout', 'Shots', 'Light', 'Kit', 'Crew', 'Order', 'Call', 'Roll', 'Cover', 'Offload', 'Sync', 'Wrap'],
+    ...[
+      'Brief',
+      'Scout',
+      'Shots',
+      'Light',
+      'Kit',
+      'Crew',
+      'Order',
+      'Call',
+      'Patch',
+      'Roll',
+      'Cover',
+      'Offload',
+      'Sync',
+      'Wrap',
+    ],
   ])
   expect(links.filter((l) => l.getAttribute('aria-current')).map((l) => l.textContent)).toEqual([
     expect.stringMatching(/^Light/),

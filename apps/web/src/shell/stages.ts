@@ -64,6 +64,9 @@ export const STAGES: readonly Stage[] = [
   stage('call', 'Call', 'Day', 'Who has read it, and does it still say the truth?', () =>
     import('../stages/call/CallScreen.tsx').then((m) => ({ default: m.CallScreen })),
   ),
+  stage('patch', 'Patch', 'Set', 'Do all devices agree before it rolls?', () =>
+    import('../stages/patch/PatchScreen.tsx').then((m) => ({ default: m.PatchScreen })),
+  ),
   stage('roll', 'Roll', 'Set', 'What rolls, and was it good?', () =>
     import('../stages/roll/RollScreen.tsx').then((m) => ({ default: m.RollScreen })),
   ),

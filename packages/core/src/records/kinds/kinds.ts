@@ -8,6 +8,7 @@ import { LIGHT } from './light.ts'
 import { MEDIA } from './media.ts'
 import { LEDGERS } from './ledgers.ts'
 import { MOMENTS } from './moments.ts'
+import { PATCH } from './patch.ts'
 
 /** Every kind of record of a production. The tables, the door, the forms and the types all follow from this. */
 export const KINDS = {
@@ -21,6 +22,7 @@ export const KINDS = {
   ...MEDIA,
   ...LEDGERS,
   ...MOMENTS,
+  ...PATCH,
 } as const
 
 export type KindName = keyof typeof KINDS

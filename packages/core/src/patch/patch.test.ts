@@ -1,0 +1,78 @@
+import { describe, expect, it } from 'vitest'
+import { conflictsOf } from '../radio/index.ts'
+import { productionWith } from '../testing/index.ts'
+import { deviceTimecodes, RADIO_RULES, radioPlan } from './index.ts'
+
+const band = { name: 'Hired', fromMHz: 606, toMHz: 614, isConfirmed: true }
+const unit = (name: string, onMHz: number | null, more = {}) => ({ name, onMHz, ...more })
+type Units = Readonly<Record<string, object>>
+const planFor = (transmitter: Units, more = {}) =>
+  radioPlan(productionWith({ transmitter, radioBand: { band }, ...more }))
+const kinds = (plan: ReturnType<typeof planFor>) => Object.fromEntries(plan.of.map(({ transmitter, troubles }) => [transmitter.name, troubles.map(({ kind }) => kind)])) // prettier-ignore
+
+describe('what transmits', () => {
+  it('is told with what disturbs it, and set clear with as few moves as can be', () => {
+    // 2 × 607.8 - 607 is 608.6.
+    const plan = planFor({ a: unit('Lav 1', 607), b: unit('Lav 2', 608.6), c: unit('Talkback', 607.8) })
+    const victim = plan.of.find(({ transmitter }) => transmitter.name === 'Lav 2')!
+    expect(victim.troubles).toContainEqual(expect.objectContaining({ kind: 'product', from: expect.arrayContaining([expect.objectContaining({ name: 'Talkback' })]) as unknown })) // prettier-ignore
+    expect(plan.proposed.size).toBe(1)
+    const after = [607, 608.6, 607.8].map((mhz, i) => plan.proposed.get(['a', 'b', 'c'][i]!) ?? mhz)
+    expect(conflictsOf(after.map((mhz) => Math.round(mhz * 1000)), RADIO_RULES)).toEqual([]) // prettier-ignore
+  })
+
+  it('outside of every band, on a mast, out of its own range or not set is no place to stay', () => {
+    const plan = planFor(
+      { a: unit('Out', 620), b: unit('Mast', 610.5), c: unit('Bent', 607, { fromMHz: 610, toMHz: 614 }), d: unit('New', null) }, // prettier-ignore
+      { radioStation: { mast: { name: 'Mast', fromMHz: 610, toMHz: 611 } } },
+    )
+    expect(kinds(plan)).toEqual({ Out: ['cannot be set so', 'no band'], Mast: ['station'], Bent: ['cannot be set so'], New: ['not set'] }) // prettier-ignore
+    expect([...plan.proposed.values()].every((mhz) => mhz !== null && mhz >= 606 && mhz <= 614 && (mhz < 610 || mhz > 611))).toBe(true) // prettier-ignore
+  })
+
+  it('a band nobody looked up is told, and nothing is proposed in it', () => {
+    const plan = planFor({ a: unit('Lav 1', 607), b: unit('Lav 2', null) }, { radioBand: { band: { ...band, isConfirmed: false } } }) // prettier-ignore
+    expect(kinds(plan)['Lav 1']).toEqual(['not confirmed'])
+    expect(plan.proposed.get('b')).toBeNull()
+  })
+
+  it('says who fits nowhere: three in a band of one place', () => {
+    const narrow = { fromMHz: 606, toMHz: 606.3 }
+    const plan = planFor({ a: unit('One', 606, narrow), b: unit('Two', null, narrow), c: unit('Three', null, narrow) })
+    expect([...plan.proposed.values()]).toEqual([null, null])
+    expect(plan.isProved).toBe(true)
+  })
+})
+
+describe('clocks', () => {
+  const at = (minutes: number) => new Date(Date.parse('2026-05-14T05:00:00Z') + minutes * 60_000).toISOString()
+  const clocks = (jams: readonly (readonly [minutes: number, seenMs: number | null])[], nowMin: number) =>
+    deviceTimecodes(
+      productionWith({
+        camera: { A: { letter: 'A' } },
+        jam: Object.fromEntries(jams.map(([minutes, seenMs], i) => [`j${i}`, { version: i + 1, cameraId: 'A', jammedAt: at(minutes), seenMs }])), // prettier-ignore
+      }),
+      Date.parse(at(nowMin)),
+      25,
+    )[0]!
+
+  it('never set is never called near, set once is as ordinary clocks are', () => {
+    expect(clocks([], 60)).toMatchObject({ jammedAt: null, offFrames: null, againBy: null })
+    const once = clocks([[0, null]], 100)
+    // 6000 s at 10 millionths are 60 ms, a frame and a half.
+    expect(once.offFrames).toBeCloseTo(1.5, 6)
+    expect(Date.parse(once.againBy!) - Date.parse(at(0))).toBe(2_000_000)
+  })
+
+  it('looked at twice it has a drift of its own, with how well that is known', () => {
+    const twice = clocks([[0, null], [100, 30]], 100) // prettier-ignore
+    expect(twice.driftPpm).toBeCloseTo(5, 6)
+    expect(twice.withinPpm).toBeCloseTo(20 / 6, 6)
+    expect(twice.offFrames).toBe(0)
+  })
+
+  it('an hour ahead was another zone and no drift, and minutes apart say nothing', () => {
+    expect(clocks([[0, null], [100, 3_600_000]], 100).driftPpm).toBeNull() // prettier-ignore
+    expect(clocks([[0, null], [5, 30]], 100).driftPpm).toBeNull() // prettier-ignore
+  })
+})
