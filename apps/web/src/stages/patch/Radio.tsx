@@ -65,7 +65,12 @@ export function Radio({ plan }: { plan: RadioPlan }) {
               </Text>
             ))}
             {troubles.length > 3 && <Text color="soft">and {troubles.length - 3} more.</Text>}
-            {rights.plan && stops && typeof proposed === 'number' && (
+            {!stops && proposed !== undefined && (
+              <Text color="stop" mt="3px">
+                What it makes with others falls on them.
+              </Text>
+            )}
+            {rights.plan && typeof proposed === 'number' && (
               <Button
                 mt="5px"
                 onClick={() =>
@@ -79,7 +84,7 @@ export function Radio({ plan }: { plan: RadioPlan }) {
                 Set {transmitter.name} to {proposed} MHz
               </Button>
             )}
-            {stops && proposed === null && (
+            {proposed === null && (
               <Text color="soft" mt="3px">
                 {plan.isProved
                   ? 'It fits nowhere beside the others: one has to be switched off, or a wider band found.'
