@@ -6,7 +6,22 @@ if (!address) {
   console.error('Give the address that npm start printed.')
   process.exit(2)
 }
-const STAGES = ['brief', 'scout', 'shots', 'light', 'kit', 'crew', 'order', 'call', 'roll', 'offload', 'wrap']
+const STAGES = [
+  'brief',
+  'scout',
+  'shots',
+  'light',
+  'kit',
+  'crew',
+  'order',
+  'call',
+  'patch',
+  'roll',
+  'cover',
+  'offload',
+  'sync',
+  'wrap',
+]
 const browser = await chromium.launch({
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
   args: [
@@ -37,6 +52,13 @@ async function picture(viewport, light, stages, name) {
       await page.getByRole('slider', { name: 'Time of day' }).focus()
       for (let minute = 15 * 60; minute < 19 * 60 + 15; minute += 5) await page.keyboard.press('ArrowRight')
     }
+    if (stage === 'cover' && viewport.width < 400) await page.getByRole('button', { name: 'It begins now' }).click()
+    if (stage === 'cover')
+      await page.getByText('Looking …', { exact: false }).waitFor({ state: 'detached', timeout: 60_000 })
+    if (stage === 'sync') {
+      await page.getByRole('button', { name: 'Make five to try it with' }).click()
+      await page.getByText('lie together').waitFor({ timeout: 60_000 })
+    }
     // Fonts, the light map's worker and the chart settle.
     await page.waitForTimeout(1500)
     await page.screenshot({ path: `docs/screenshots/${name(stage)}.png` })
@@ -48,4 +70,6 @@ await picture({ width: 1280, height: 800 }, 'desk', ['shots?view=coverage'], () 
 await picture({ width: 1280, height: 800 }, 'desk', ['shots?view=boards'], () => 'boards')
 await picture({ width: 1280, height: 800 }, 'desk', [''], () => 'entrance')
 await picture({ width: 390, height: 844 }, 'set', ['roll'], (stage) => `${stage}-phone`)
+// Last, since it begins the launch.
+await picture({ width: 390, height: 844 }, 'set', ['cover'], (stage) => `${stage}-phone`)
 await browser.close()

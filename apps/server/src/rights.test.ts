@@ -29,6 +29,7 @@ function fieldsFor(kind: KindName, ids: ReadonlyMap<KindName, string>): object {
     fixedEvent: { title: 'Tide' },
     run: { cameraId: ids.get('camera') },
     cardMove: { cameraId: ids.get('camera') },
+    jam: { cameraId: ids.get('camera') },
   }
   return { ...Object.fromEntries(refs), ...Object.fromEntries(instants), ...own[kind] }
 }

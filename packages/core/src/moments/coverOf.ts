@@ -24,6 +24,8 @@ export interface MomentCover {
 export interface MomentState {
   readonly begunAt: string | null
   readonly overAt: string | null
+  /** When anything happened last, in seconds of the moment. */
+  readonly lastS: number
   readonly died: ReadonlySet<string>
   /** Visits that were confirmed, in seconds of the moment at which they ended. */
   readonly visits: readonly { readonly cameraId: string; readonly kind: Kind; readonly endS: number; readonly handId: string | null }[] // prettier-ignore
@@ -36,19 +38,28 @@ const entries = (events: MomentRecords['momentEvent'], momentId: string): readon
 
 /** What was logged of a moment. Begun anew, what was before no longer counts. */
 export function momentState({ momentEvent }: Pick<MomentRecords, 'momentEvent'>, momentId: string): MomentState {
-  let state: { begunAt: string | null; overAt: string | null; died: Set<string>; visits: MomentState['visits'][number][] } = { begunAt: null, overAt: null, died: new Set(), visits: [] } // prettier-ignore
+  const died = new Set<string>()
+  const visits: MomentState['visits'][number][] = []
+  let [begunAt, overAt, lastS] = [null as string | null, null as string | null, 0]
   for (const { type, momentCameraId, handId, happenedAt } of entries(momentEvent, momentId)) {
-    if (type === 'begun') state = { begunAt: happenedAt, overAt: null, died: new Set(), visits: [] }
-    else if (type === 'over') state.overAt = happenedAt
-    else if (momentCameraId === null || state.begunAt === null) continue
-    else if (type === 'died') state.died.add(momentCameraId)
+    if (type === 'begun') {
+      ;[begunAt, overAt, lastS] = [happenedAt, null, 0]
+      died.clear()
+      visits.length = 0
+      continue
+    }
+    if (begunAt === null) continue
+    const endS = (Date.parse(happenedAt) - Date.parse(begunAt)) / 1000
+    lastS = Math.max(lastS, endS)
+    if (type === 'over') overAt = happenedAt
+    else if (momentCameraId === null) continue
+    else if (type === 'died') died.add(momentCameraId)
     else {
-      const endS = (Date.parse(happenedAt) - Date.parse(state.begunAt)) / 1000
-      state.died.delete(momentCameraId)
-      state.visits.push({ cameraId: momentCameraId, kind: type, endS, handId })
+      died.delete(momentCameraId)
+      visits.push({ cameraId: momentCameraId, kind: type, endS, handId })
     }
   }
-  return state
+  return { begunAt, overAt, lastS, died, visits }
 }
 
 /** Every two places with the shortest way between them; what is not joined is further than the moment lasts. */

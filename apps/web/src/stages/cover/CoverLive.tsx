@@ -1,4 +1,5 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { useEffect, useState } from 'react'
 import { asId, createRecord, type Moment, type MomentEvent } from '@kavrell/core/records'
 import { coverOf, momentState, type MomentVisit, visitsOf } from '@kavrell/core/moments'
 import { stamp, useBoxTime } from '../../store/clock.ts'
@@ -22,8 +23,8 @@ export function logMoment(
   ])
 }
 
-/** How often what is left is planned anew while nothing happens, seconds: a plan that is followed stays the same. */
-const AFRESH_S = 30
+/** Somebody who is so late for a visit does something else than was planned, seconds: what is left is planned anew. */
+const LATE_S = 45
 
 /** While it goes on, in one hand: what is next, in how long, and one key that says it is done. */
 export function CoverLive({ moment }: { moment: Moment }) {
@@ -33,13 +34,20 @@ export function CoverLive({ moment }: { moment: Moment }) {
   const state = momentState(records, moment.id)
   const nowMs = useBoxTime(4)
   const nowS = Math.min(moment.lastsS, (nowMs - Date.parse(state.begunAt!)) / 1000)
-  const lastS = Math.max(0, ...state.visits.map(({ endS }) => endS))
-  const plannedAtS = Math.max(lastS, Math.floor(nowS / AFRESH_S) * AFRESH_S)
+  // A plan stays as it is while it is followed: who is on the way would else begin to walk anew with each look.
+  const [plannedAtS, setPlannedAtS] = useState(state.lastS)
+  useEffect(() => setPlannedAtS(state.lastS), [state.lastS])
   const cover = coverOf(records, moment.id, plannedAtS, state)
   const found = useRota(cover, true)
-  if (nowS >= moment.lastsS) return <Over moment={moment} />
   const visits = cover && found?.rota.status === 'held' ? visitsOf(cover, found.rota.schedule) : cover && found?.rota.status === 'cannot' ? visitsOf(cover, found.rota.most.schedule) : [] // prettier-ignore
   const [next, after] = visits
+  const isLate = next !== undefined && nowS > next.atS + LATE_S
+  useEffect(() => {
+    if (isLate) setPlannedAtS(Math.floor(nowS))
+    // The moment at which it became late counts, not every second after it.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [isLate])
+  if (nowS >= moment.lastsS) return <Over moment={moment} />
   const left = cover?.problem.cameras.map((camera, i) => {
     const ends = { 'stops itself': camera.runFirstS ?? camera.runLimitS ?? Infinity, 'card full': camera.cardFirstS, 'battery out': camera.batteryFirstS } // prettier-ignore
     const [by, end] = Object.entries(ends).reduce((a, b) => (b[1] < a[1] ? b : a))
@@ -185,7 +193,7 @@ function Call({
   return (
     <Box>
       <Text fontSize="clock" fontWeight={700} lineHeight="1.02" color={isBare || inS < 20 ? 'stop' : 'ink'} data-answer>
-        {letter} in {lapse(inS)}
+        {inS > 0 ? `${letter} in ${lapse(inS)}` : inS > -5 ? `${letter} now` : `${letter} now, ${lapse(-inS)} late`}
       </Text>
       <Text fontSize="large" fontWeight={600}>
         {handOf(records, next.handId)}: {KIND_WORDS[next.kind]} {letter},{' '}

