@@ -9,7 +9,22 @@ test.afterAll(async () => {
   await server?.stop()
 })
 
-const STAGES = ['brief', 'scout', 'shots', 'light', 'kit', 'crew', 'order', 'call', 'roll', 'offload', 'wrap']
+const STAGES = [
+  'brief',
+  'scout',
+  'shots',
+  'light',
+  'kit',
+  'crew',
+  'order',
+  'call',
+  'patch',
+  'roll',
+  'cover',
+  'offload',
+  'sync',
+  'wrap',
+]
 
 test('away and back: takes logged without a server survive a reload, go out once, and every stage opens', async ({
   page,

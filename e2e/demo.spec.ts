@@ -10,7 +10,22 @@ test.afterAll(async () => {
   await server?.stop()
 })
 
-const STAGES = ['brief', 'scout', 'shots', 'light', 'kit', 'crew', 'order', 'call', 'roll', 'offload', 'wrap']
+const STAGES = [
+  'brief',
+  'scout',
+  'shots',
+  'light',
+  'kit',
+  'crew',
+  'order',
+  'call',
+  'patch',
+  'roll',
+  'cover',
+  'offload',
+  'sync',
+  'wrap',
+]
 
 test('every screen of the demo opens full and without an error, on a desk and on a phone', async ({ page }) => {
   const errors: string[] = []
@@ -29,8 +44,8 @@ test('every screen of the demo opens full and without an error, on a desk and on
     for (const stage of STAGES) {
       await page.goto(page.url().replace(/\w+$/, stage))
       await expect(page.getByRole('main')).toContainText(/\w{3}/)
-      // Shots answers with its pictures; every other screen says its answer in its largest type.
-      if (stage !== 'shots' && stage !== 'roll') await expect(page.locator('[data-answer]').first()).toBeVisible()
+      // Shots answers with its pictures, and Sync waits for recordings; every other screen says its answer in its largest type.
+      if (!['shots', 'roll', 'sync'].includes(stage)) await expect(page.locator('[data-answer]').first()).toBeVisible()
       expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true)
     }
   }
