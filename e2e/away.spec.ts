@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { serve, type TestServer } from './server.ts'
+import { serve, type TestServer, STAGES } from './server.ts'
 
 let server: TestServer
 test.beforeAll(async () => {
@@ -8,23 +8,6 @@ test.beforeAll(async () => {
 test.afterAll(async () => {
   await server?.stop()
 })
-
-const STAGES = [
-  'brief',
-  'scout',
-  'shots',
-  'light',
-  'kit',
-  'crew',
-  'order',
-  'call',
-  'patch',
-  'roll',
-  'cover',
-  'offload',
-  'sync',
-  'wrap',
-]
 
 test('away and back: takes logged without a server survive a reload, go out once, and every stage opens', async ({
   page,

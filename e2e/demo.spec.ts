@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test } from '@playwright/test'
-import { serve, type TestServer } from './server.ts'
+import { serve, type TestServer, STAGES } from './server.ts'
 
 let server: TestServer
 test.beforeAll(async () => {
@@ -9,23 +9,6 @@ test.beforeAll(async () => {
 test.afterAll(async () => {
   await server?.stop()
 })
-
-const STAGES = [
-  'brief',
-  'scout',
-  'shots',
-  'light',
-  'kit',
-  'crew',
-  'order',
-  'call',
-  'patch',
-  'roll',
-  'cover',
-  'offload',
-  'sync',
-  'wrap',
-]
 
 test('every screen of the demo opens full and without an error, on a desk and on a phone', async ({ page }) => {
   const errors: string[] = []

@@ -70,3 +70,6 @@ export async function serve(...flags: string[]): Promise<TestServer> {
     },
   }
 }
+
+/** The stages of the rail, in the order of the work. */
+export const STAGES = ['brief', 'scout', 'shots', 'light', 'kit', 'crew', 'order', 'call', 'patch', 'roll', 'cover', 'offload', 'sync', 'wrap'] // prettier-ignore

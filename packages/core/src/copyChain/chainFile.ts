@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { fail, ok, type Outcome } from '../outcome/index.ts'
+import { fail, ok, type Outcome, readWith } from '../outcome/index.ts'
 import { bestCardOrder } from './bestOrder.ts'
 import type { ChainProblem, ChainStep } from './problem.ts'
 import { simulateChain } from './simulate.ts'
@@ -47,12 +47,9 @@ const FILE = z.object({
 
 /** Reads such a file; refused with what is wrong and where. */
 export function readChainFile(asked: unknown): Outcome<ChainProblem, { readonly says: string }> {
-  const read = FILE.safeParse(asked)
-  if (!read.success) {
-    const [first] = read.error.issues
-    return fail({ says: `${first!.path.join('.') || 'The file'}: ${first!.message}.` })
-  }
-  const file = read.data
+  const read = readWith(FILE, asked)
+  if (!read.ok) return read
+  const file = read.value
   const wrong: string[] = []
   const finder = (list: readonly { id: string }[], name: string) => {
     const index = new Map(list.map(({ id }, i) => [id, i]))

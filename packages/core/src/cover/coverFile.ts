@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { fail, ok, type Outcome } from '../outcome/index.ts'
+import { fail, ok, type Outcome, readWith } from '../outcome/index.ts'
 import type { CoverProblem, Intervention } from './problem.ts'
 import { type Rota, solveCover } from './solve.ts'
 
@@ -47,12 +47,9 @@ export interface CoverFile {
 
 /** Reads such a file; refused with what is wrong and where. */
 export function readCoverFile(asked: unknown): Outcome<CoverFile, { readonly says: string }> {
-  const read = FILE.safeParse(asked)
-  if (!read.success) {
-    const [first] = read.error.issues
-    return fail({ says: `${first!.path.join('.') || 'The file'}: ${first!.message}.` })
-  }
-  const { places, walk_s, cameras, attendants } = read.data
+  const read = readWith(FILE, asked)
+  if (!read.ok) return read
+  const { places, walk_s, cameras, attendants } = read.value
   const named = [...cameras, ...attendants, ...attendants.flatMap(({ posts }) => posts)].map(({ place }) => place)
   const strange = named.find((place) => !places.includes(place))
   if (strange !== undefined) return fail({ says: `places: there is no place ${strange}.` })
@@ -65,10 +62,10 @@ export function readCoverFile(asked: unknown): Outcome<CoverFile, { readonly say
   const at = (place: string) => places.indexOf(place)
   return ok({
     problem: {
-      durationS: read.data.duration_s,
-      stepS: read.data.step_s,
-      needGood: read.data.need_good,
-      coverFromS: read.data.cover_from_s,
+      durationS: read.value.duration_s,
+      stepS: read.value.step_s,
+      needGood: read.value.need_good,
+      coverFromS: read.value.cover_from_s,
       walkS: places.map((a) => places.map((b) => walk_s[a]?.[b] ?? 0)),
       cameras: cameras.map((camera) => ({
         id: camera.id,

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { fail, ok, type Outcome } from '../outcome/index.ts'
+import { fail, ok, type Outcome, readWith } from '../outcome/index.ts'
 import { finishOf, type OrderProblem, type Task } from './problem.ts'
 import { type Solved, solve } from './solve.ts'
 
@@ -35,12 +35,9 @@ export interface OrderFile {
 
 /** Reads such a file; refused with what is wrong and where. */
 export function readOrderFile(asked: unknown): Outcome<OrderFile, { readonly says: string }> {
-  const read = FILE.safeParse(asked)
-  if (!read.success) {
-    const [first] = read.error.issues
-    return fail({ says: `${first!.path.join('.') || 'The file'}: ${first!.message}.` })
-  }
-  const { shots, precedence, move_cost, costs, initial_setup } = read.data
+  const read = readWith(FILE, asked)
+  if (!read.ok) return read
+  const { shots, precedence, move_cost, costs, initial_setup } = read.value
   const ids = shots.map((shot) => shot.id)
   const indexOf = new Map(ids.map((id, i) => [id, i]))
   if (indexOf.size < ids.length) return fail({ says: `shots: ${ids.find((id, i) => indexOf.get(id) !== i)} is there twice.` }) // prettier-ignore

@@ -1,6 +1,6 @@
 import { DateTime } from 'luxon'
 import { z } from 'zod'
-import { fail, ok, type Outcome } from '../outcome/index.ts'
+import { type Outcome, readWith } from '../outcome/index.ts'
 import { type FoundFile, type LoggedRun, type LoggedTake, reconcile } from './reconcile.ts'
 
 /* A day's log and a listing of files, for other programs. Names are those of the file, not of this code. */
@@ -35,12 +35,8 @@ const FILE = z.object({
 export type ReconcileFile = z.infer<typeof FILE>
 
 /** Reads such a file; refused with what is wrong and where. */
-export function readReconcileFile(asked: unknown): Outcome<ReconcileFile, { readonly says: string }> {
-  const read = FILE.safeParse(asked)
-  if (read.success) return ok(read.data)
-  const [first] = read.error.issues
-  return fail({ says: `${first!.path.join('.') || 'The file'}: ${first!.message}.` })
-}
+export const readReconcileFile = (asked: unknown): Outcome<ReconcileFile, { readonly says: string }> =>
+  readWith(FILE, asked)
 
 const secondsOf = (time: string | null): number | null => {
   if (time === null) return null

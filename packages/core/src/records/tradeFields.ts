@@ -141,3 +141,9 @@ export const pixels = (label: string) =>
 /** A length in millimetres, more than 0. */
 export const millimetres = (label: string, initial: number, most: number) =>
   number({ label, initial, unit: 'mm', moreThan: 0, most, says: `${label} is more than 0 and at most ${most} mm.` })
+
+/** An entry is of one device. */
+export const oneDevice: Rule = ({ cameraId, recorderId }) =>
+  cameraId === undefined || recorderId === undefined || (cameraId === null) !== (recorderId === null)
+    ? null
+    : { field: 'cameraId', says: 'It is of one device: a camera or a recorder.' }

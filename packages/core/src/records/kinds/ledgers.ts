@@ -17,7 +17,7 @@ import {
 } from '../fields.ts'
 import type { Id } from '../ids.ts'
 import type { PEOPLE } from './people.ts'
-import { count, ledger, rateParts, timecode, dropFrameRate, type Rule } from '../tradeFields.ts'
+import { count, ledger, rateParts, timecode, dropFrameRate, oneDevice, type Rule } from '../tradeFields.ts'
 
 /** The running order a call sheet was made from, whole, so that it can be gone back to. */
 export interface SheetOrder {
@@ -43,11 +43,6 @@ const possibleLabel: Rule = ({ startTimecode, rateNum, rateDen, dropFrame }) => 
         says: `${startTimecode} is no label at this rate.${label.error.code === 'dropped-label' ? ' Drop-frame counting skips it.' : ''}`,
       }
 }
-
-const oneDevice: Rule = ({ cameraId, recorderId }) =>
-  cameraId === undefined || recorderId === undefined || (cameraId === null) !== (recorderId === null)
-    ? null
-    : { field: 'cameraId', says: 'It is of one device: a camera or a recorder.' }
 
 /** What happened. Entries are only added. */
 export const LEDGERS = {

@@ -1,5 +1,5 @@
 import { choice, flag, instant, number, optional, ref, text } from '../fields.ts'
-import { ascends, ledger, plan, type Rule } from '../tradeFields.ts'
+import { ascends, ledger, oneDevice, plan } from '../tradeFields.ts'
 
 const megahertz = (label: string, initial: number) =>
   number({
@@ -10,11 +10,6 @@ const megahertz = (label: string, initial: number) =>
     most: 100_000,
     says: `${label} is a frequency in MHz, such as 606.5.`,
   })
-
-const oneDevice: Rule = ({ cameraId, recorderId }) =>
-  cameraId === undefined || recorderId === undefined || (cameraId === null) !== (recorderId === null)
-    ? null
-    : { field: 'cameraId', says: 'It is of one device: a camera or a recorder.' }
 
 const rises = ascends('fromMHz', 'toMHz', 'The upper end is not below the lower.', true)
 
