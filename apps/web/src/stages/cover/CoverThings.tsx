@@ -6,6 +6,7 @@ import { addRecord, takeOut } from '../../ui/addRecord.ts'
 import { Input } from '../../ui/fields.tsx'
 import { Button, Section } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
+import { Posts } from './Posts.tsx'
 import { handOf, letterOf } from './words.ts'
 
 const CAMERA_FIELDS = ['placeId', 'isGood', 'startS', 'runLimitMin', 'cardMin', 'cardFirstMin', 'batteryMin', 'batteryFirstMin', 'restartS', 'cardSwapS', 'batterySwapS'] as const // prettier-ignore
@@ -91,6 +92,12 @@ export function CoverThings({ moment }: { moment: Moment }) {
               {records.person[hand.personId]?.name}
             </Text>
             <RecordField kind="momentHand" id={hand.id} field="placeId" />
+            <Posts
+              hand={hand}
+              name={records.person[hand.personId]?.name ?? ''}
+              places={places}
+              lastsS={moment.lastsS}
+            />
             {rights.plan && (
               <Button
                 kind="word"

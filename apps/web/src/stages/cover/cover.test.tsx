@@ -66,3 +66,17 @@ test('an empty production teaches the step, and begins a moment from what happen
   expect(Object.values(moment ?? {})).toHaveLength(1)
   expect(Object.values(momentCamera ?? {}).length).toBeGreaterThan(0)
 })
+
+test('somebody who has to be elsewhere for a while is kept from what is not there', async () => {
+  openDemo('planner')
+  const user = draw(<CoverScreen />, 'cover')
+  await found('Never fewer than 3 good angles')
+  await user.click(screen.getByRole('button', { name: 'Sadie has to be somewhere' }))
+  const to = screen.getByLabelText('Post 1 of Sadie Quill, to minute')
+  await user.clear(to)
+  await user.type(to, '38')
+  await user.tab()
+  const [hand] = Object.values(useProductionStore.getState().records.momentHand ?? {})
+  expect((hand as unknown as { posts: object[] }).posts).toMatchObject([{ fromS: 0, toS: 2280 }])
+  await vi.waitFor(() => expect(answer()).not.toContain('Never fewer than 3'), { timeout: 30_000 })
+}, 60_000)
