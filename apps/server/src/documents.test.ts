@@ -250,13 +250,13 @@ describe('papers are jobs', () => {
     await edit('shot', shot.id, { sees: shot.sees })
   })
   /** As a process leaves it that began a paper and died. */
-  const abandon = async (attempts: number) => {
+  const abandon = async (attempts: number, ahead = -60) => {
     await ask('/shots.pdf')
     const [job] = await jobs()
     await sql(
       `UPDATE job SET state = 'running', body = NULL, attempts = :attempts, "claimedBy" = :dead,
-       "heartbeatAt" = now() - interval '1 minute' WHERE id = :id RETURNING id`,
-      { id: job!.id, attempts, dead: uuidv7() },
+       "heartbeatAt" = now() + make_interval(secs => :ahead) WHERE id = :id RETURNING id`,
+      { id: job!.id, attempts, dead: uuidv7(), ahead },
     )
   }
   test('one whose process died is taken over by another', async () => {
@@ -265,8 +265,12 @@ describe('papers are jobs', () => {
     expect(await jobs()).toMatchObject([{ state: 'done', attempts: 2 }])
   })
   test('one that ended three processes is given up with a sentence, and tried afresh when asked again', async () => {
-    await abandon(3)
-    const answer = await ask('/shots.pdf')
+    // Whoever waits for it is told: nobody may give it up before there is somebody who waits.
+    await abandon(3, 3600)
+    const asked = ask('/shots.pdf')
+    await new Promise((resolve) => setTimeout(resolve, 1500))
+    await sql(`UPDATE job SET "heartbeatAt" = now() - interval '1 minute' WHERE state = 'running' AND lane = 'document' RETURNING id`) // prettier-ignore
+    const answer = await asked
     expect(answer.status).toBe(503)
     expect(await answer.json()).toMatchObject({
       refusal: { code: 'not-made', says: expect.stringMatching(/stopped 3 times/) as string },
