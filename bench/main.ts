@@ -17,7 +17,7 @@ import { measureLoad } from './load.ts'
 import { measureOrder, simulateMs } from './order.ts'
 import { calibration } from '../packages/core/src/testing/calibration.ts'
 import { measurePrep } from './prep.ts'
-import { hourLinedUp, largeRota, ltcTimesRealTime, radioOf40 } from './set.ts'
+import { hourLinedUp, ltcTimesRealTime, radioOf40 } from './set.ts'
 
 const { values } = parseArgs({
   options: {
@@ -272,16 +272,6 @@ function set(): void {
   add('peaks of three hours, three times one', 'under 5 s', ms(hour.peaksOf3HoursMs), hour.peaksOf3HoursMs < 5000)
   const radio = radioOf40()
   add('largest set of 40 frequencies', 'proven, under 10 s', `${radio.size}${radio.isProved ? ', proven' : ''}, ${ms(radio.ms)}`, radio.isProved && radio.ms < 10_000) // prettier-ignore
-  const rota = largeRota()
-  add(
-    'rota of 8 cameras, 3 people, 3 hours on a grid of 5 s',
-    'found, with a bound',
-    rota.visits === null
-      ? 'none found'
-      : `${rota.visits} visits, no fewer than ${rota.least}, ${(rota.ms / 1000).toFixed(1)} s`,
-    rota.visits !== null,
-  )
-  add('the last hour of it planned again', 'under 1 s', ms(rota.againMs), rota.againMs < 1000)
 }
 
 function outlook(): void {

@@ -1,5 +1,4 @@
 import { seeded } from '@kavrell/core/chance'
-import { type CoverProblem, solveCover } from '@kavrell/core/cover'
 import { encodeLtc, LtcDecoder } from '@kavrell/core/ltc'
 import { largestSet } from '@kavrell/core/radio'
 import { lineUp, peaksOf, resampled, type Sound, soundOf } from '@kavrell/core/waveform'
@@ -69,27 +68,4 @@ export function radioOf40() {
   const rules = { spacingKHz: 400, guard2KHz: 100, guard3KHz: 100, guard5KHz: null }
   const { value, ms } = timed(() => largestSet({ candidatesKHz, fixedKHz: [], rules }))
   return { ms, isProved: value.isProved, size: value.setKHz.length }
-}
-
-/** Eight cameras, three people, three hours on a grid of 5 s; and what is left of it planned again. */
-export function largeRota() {
-  const camera = (i: number) => ({ id: `${i}`, place: i % 4, isGood: true, startS: 0, runLimitS: i % 2 ? 1795 : null, cardFirstS: 4200 + 300 * i, cardS: 5400, batteryFirstS: 5000 + 200 * i, batteryS: 7200, restartS: 10, cardSwapS: 40, batterySwapS: 40 }) // prettier-ignore
-  const problem: CoverProblem = {
-    durationS: 10_800,
-    stepS: 5,
-    needGood: 6,
-    coverFromS: 0,
-    walkS: [0, 1, 2, 3].map((a) => [0, 1, 2, 3].map((b) => 45 * Math.abs(a - b))),
-    cameras: Array.from({ length: 8 }, (_, i) => camera(i)),
-    attendants: ['a', 'b', 'c'].map((id, place) => ({ id, place, posts: [] })),
-  }
-  const whole = timed(() => solveCover(problem, { width: 40 }))
-  const again = timed(() => solveCover({ ...problem, durationS: 3600, stepS: 10 }, { width: 60 }))
-  const { value } = whole
-  return {
-    ms: whole.ms,
-    againMs: again.ms,
-    visits: value.status === 'held' ? value.schedule.length : null,
-    least: value.status === 'held' ? value.leastVisits : null,
-  }
 }
