@@ -18,7 +18,7 @@ export interface CameraCourse {
 /** What a schedule comes to when it is followed to the letter. */
 export interface Course {
   readonly cameras: readonly CameraCourse[]
-  /** Good angles that record, by step. */
+  /** Good angles that record throughout a step, by step. */
   readonly good: readonly number[]
   /** The first second with fewer good angles than are needed; null where there is none. */
   readonly firstUncoveredS: number | null
@@ -101,7 +101,7 @@ export function follow(problem: CoverProblem, schedule: readonly Intervention[])
   }
   const good = Array.from({ length: Math.ceil(durationS / stepS) }, (_, step) => {
     const atS = step * stepS
-    return cameras.filter(({ recordsS }, c) => problem.cameras[c]!.isGood && recordsS.some(([from, to]) => from <= atS && atS < to)).length // prettier-ignore
+    return cameras.filter(({ recordsS }, c) => problem.cameras[c]!.isGood && recordsS.some(([from, to]) => from <= atS && Math.min(atS + stepS, durationS) <= to)).length // prettier-ignore
   })
   const firstS = Math.ceil(problem.coverFromS / stepS)
   const bare = good.findIndex((count, step) => step >= firstS && count < problem.needGood)

@@ -2,8 +2,10 @@ export { answerCover, readCoverFile } from './coverFile.ts'
 export { type CameraCourse, type Course, follow } from './follow.ts'
 export {
   type Attendant,
+  clocksAfter,
   type CoverCamera,
   type CoverProblem,
+  firstClocks,
   handlingSeconds,
   type Intervention,
   type Kind,

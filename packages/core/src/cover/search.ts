@@ -1,4 +1,5 @@
 import {
+  type CoverCamera,
   type CoverProblem,
   type Intervention,
   type Kind,
@@ -72,9 +73,7 @@ interface SteppedCamera {
   readonly index: number
   readonly place: number
   readonly start: number
-  readonly run: number
-  readonly card: number
-  readonly battery: number
+  readonly camera: CoverCamera
   readonly hands: Readonly<Record<Kind, number>>
   /**
    * What may be done to it: nobody changes a card or a battery that lasts from the first to the end. One that was
@@ -99,7 +98,8 @@ function inSteps(problem: CoverProblem): Steps {
     const run = down(camera.runLimitS)
     const hands = Object.fromEntries(KINDS.map((kind) => [kind, up(handlingSeconds(camera, kind))])) as Record<Kind, number> // prettier-ignore
     const [card, battery] = [down(camera.cardS), down(camera.batteryS)]
-    const until = (seconds: number | null) => (seconds === null ? end : Math.min(end, start + down(seconds)))
+    // A clock that ends within a step has ended when it begins: what is promised of a step is held through it.
+    const until = (seconds: number | null) => (seconds === null ? end : down(camera.startS + seconds))
     const first = [
       until(camera.runFirstS ?? camera.runLimitS),
       until(camera.cardFirstS),
@@ -108,7 +108,7 @@ function inSteps(problem: CoverProblem): Steps {
     const mostPerVisit = Math.min(run, Math.max(card, down(camera.cardFirstS)), Math.max(battery, down(camera.batteryFirstS))) // prettier-ignore
     const [runs, cards, batteries] = first.map((ends_) => ends_ < end)
     const kinds = KINDS.filter((kind) => (kind === 'restart' ? runs : (!newCard(kind) || cards) && (!newBattery(kind) || batteries))) // prettier-ignore
-    return [{ index, place: camera.place, start, run, card, battery, hands, kinds, mostPerVisit, first }]
+    return [{ index, place: camera.place, start, camera, hands, kinds, mostPerVisit, first }]
   })
   return {
     end,
@@ -225,10 +225,11 @@ function begun(label: Label, problem: CoverProblem, steps: Steps, c: number, per
   const to = now + camera.hands[kind]
   const clocks = label.clocks.slice()
   const i = c * PER_CAMERA
-  const until = (steps_: number) => Math.min(steps.end, to + steps_)
-  clocks[i + RUN] = until(camera.run)
-  if (newCard(kind)) clocks[i + CARD] = until(camera.card)
-  if (newBattery(kind)) clocks[i + BATTERY] = until(camera.battery)
+  const endS = now * problem.stepS + handlingSeconds(camera.camera, kind)
+  const until = (seconds: number | null) => (seconds === null ? steps.end : Math.min(steps.end, Math.floor((endS + seconds) / problem.stepS))) // prettier-ignore
+  clocks[i + RUN] = until(camera.camera.runLimitS)
+  if (newCard(kind)) clocks[i + CARD] = until(camera.camera.cardS)
+  if (newBattery(kind)) clocks[i + BATTERY] = until(camera.camera.batteryS)
   clocks[i + BUSY] = to
   const people = label.people.slice()
   people[person * 2] = camera.place

@@ -96,6 +96,10 @@ const holderOf = (production: Production, drive: Drive) =>
     .filter((custody) => custody.driveId === drive.id)
     .toSorted((a, b) => b.version - a.version)[0]?.personId ?? null
 
+/** What copies have filled of a drive, by the ledger; what else lies on it nobody here knows. */
+const copiedOnto = (production: Production, drive: Drive) =>
+  Object.values(production.copyRun).reduce((sum, { driveId, bytes }) => sum + (driveId === drive.id ? bytes : 0), 0)
+
 /** Speeds all at once faster or slower, as a way of saying how little is known of them. */
 const atSpeed = (problem: ChainProblem, by: number): ChainProblem => ({
   ...problem,
@@ -132,7 +136,7 @@ export function eveningOf(production: Production, dayPlan: DayPlan): Evening | n
     id: drive.id,
     readBytesPerS: ASSUMED[drive.speed].read,
     writeBytesPerS: ASSUMED[drive.speed].write,
-    freeBytes: drive.capacityGb * 1e9,
+    freeBytes: drive.capacityGb * 1e9 - copiedOnto(production, drive),
     port: 0,
     holder: held[i] ?? 'nobody',
   }))

@@ -1,4 +1,12 @@
-import type { CoverCamera, CoverProblem, Intervention, Kind } from '../cover/index.ts'
+import {
+  clocksAfter,
+  type CoverCamera,
+  type CoverProblem,
+  firstClocks,
+  handlingSeconds,
+  type Intervention,
+  type Kind,
+} from '../cover/index.ts'
 import type { Moment, MomentCamera, MomentEvent, Production } from '../records/index.ts'
 
 /** What a reading of a moment is made from. */
@@ -34,9 +42,12 @@ export interface MomentState {
 const entries = (events: MomentRecords['momentEvent'], momentId: string): readonly MomentEvent[] =>
   Object.values(events)
     .filter((event) => event.momentId === momentId)
-    .toSorted((a, b) => a.version - b.version || a.id.localeCompare(b.id))
+    .toSorted((a, b) => Date.parse(a.happenedAt) - Date.parse(b.happenedAt) || a.version - b.version)
 
-/** What was logged of a moment. Begun anew, what was before no longer counts. */
+/**
+ * What was logged of a moment, in the order in which it happened: a phone that was away tells later what was done before.
+ * Begun anew, what was before no longer counts.
+ */
 export function momentState({ momentEvent }: Pick<MomentRecords, 'momentEvent'>, momentId: string): MomentState {
   const died = new Set<string>()
   const visits: MomentState['visits'][number][] = []
@@ -85,37 +96,36 @@ function walksOf(
 /** Steps fine enough for hands and few enough to be searched: about 400 of them. */
 export const stepFor = (durationS: number): number => [5, 10, 15, 30, 60].find((step) => durationS / step <= 400) ?? 120
 
-const clockEnds = (camera: MomentCamera, visits: MomentState['visits']) => {
-  const limitS = (minutes: number | null) => (minutes === null ? Infinity : minutes * 60)
-  let run = camera.startS + limitS(camera.runLimitMin)
-  let card = camera.startS + limitS(camera.cardFirstMin ?? camera.cardMin)
-  let battery = camera.startS + limitS(camera.batteryFirstMin ?? camera.batteryMin)
-  for (const { kind, endS } of visits) {
-    run = endS + limitS(camera.runLimitMin)
-    if (kind === 'card' || kind === 'both') card = endS + limitS(camera.cardMin)
-    if (kind === 'battery' || kind === 'both') battery = endS + limitS(camera.batteryMin)
-  }
-  return { run, card, battery }
-}
-
-function cameraFrom(camera: MomentCamera, place: number, nowS: number, visits: MomentState['visits']): CoverCamera {
-  const ends = clockEnds(camera, visits)
-  const startS = Math.max(0, camera.startS - nowS)
-  const left = (endS: number) => Math.max(0, Math.min(endS - nowS - startS, 1e6))
+/** A camera of a moment as it stands at its beginning. */
+function cameraOf(camera: MomentCamera, place: number): CoverCamera {
+  const seconds = (minutes: number) => minutes * 60
   return {
     id: camera.id,
     place,
     isGood: camera.isGood,
-    startS,
-    runLimitS: camera.runLimitMin === null ? null : camera.runLimitMin * 60,
-    runFirstS: camera.runLimitMin === null ? null : left(ends.run),
-    cardFirstS: left(ends.card),
-    cardS: camera.cardMin * 60,
-    batteryFirstS: left(ends.battery),
-    batteryS: camera.batteryMin * 60,
+    startS: camera.startS,
+    runLimitS: camera.runLimitMin === null ? null : seconds(camera.runLimitMin),
+    cardFirstS: seconds(camera.cardFirstMin ?? camera.cardMin),
+    cardS: seconds(camera.cardMin),
+    batteryFirstS: seconds(camera.batteryFirstMin ?? camera.batteryMin),
+    batteryS: seconds(camera.batteryMin),
     restartS: camera.restartS,
     cardSwapS: Math.max(camera.restartS, camera.cardSwapS),
     batterySwapS: Math.max(camera.restartS, camera.batterySwapS),
+  }
+}
+
+/** The same from `nowS` on, with the clocks as its visits left them. */
+function cameraFrom(camera: CoverCamera, nowS: number, visits: MomentState['visits']): CoverCamera {
+  const ends = visits.reduce((clocks, { kind, endS }) => clocksAfter(camera, clocks, kind, endS), firstClocks(camera))
+  const startS = Math.max(0, camera.startS - nowS)
+  const left = (endS: number) => Math.max(0, endS - nowS - startS)
+  return {
+    ...camera,
+    startS,
+    runFirstS: camera.runLimitS === null ? null : left(ends.run),
+    cardFirstS: left(ends.card),
+    batteryFirstS: left(ends.battery),
   }
 }
 
@@ -139,7 +149,9 @@ export function coverOf(
   const places = own(records.momentPlace)
   const placeIds = places.map(({ id }) => id as string)
   const at = (id: string) => Math.max(0, placeIds.indexOf(id))
-  const durationS = Math.max(0, moment.lastsS - nowS)
+  const leftS = Math.max(0, moment.lastsS - nowS)
+  const stepS = stepFor(leftS)
+  const durationS = Math.ceil(leftS / stepS) * stepS
   const farS = moment.lastsS + 1
   const walkS = walksOf(placeIds, own(records.momentWalk), farS)
   const cameras = own(records.momentCamera).filter(({ id }) => !state.died.has(id))
@@ -156,11 +168,11 @@ export function coverOf(
     unreachable: placeIds.filter((_, i) => cameras.some((camera) => at(camera.placeId) === i) && !isJoined(i)),
     problem: {
       durationS,
-      stepS: stepFor(durationS),
+      stepS,
       needGood: moment.pictures ?? records.production.onceOnlyPictures,
       coverFromS: shifted(moment.coverFromS),
       walkS,
-      cameras: cameras.map((camera) => cameraFrom(camera, at(camera.placeId), nowS, state.visits.filter(({ cameraId }) => cameraId === camera.id))), // prettier-ignore
+      cameras: cameras.map((camera) => cameraFrom(cameraOf(camera, at(camera.placeId)), nowS, state.visits.filter(({ cameraId }) => cameraId === camera.id))), // prettier-ignore
       attendants: hands.map((hand) => {
         const last = state.visits.findLast(({ handId }) => handId === hand.id)
         const camera = last && records.momentCamera[last.cameraId]
@@ -194,27 +206,17 @@ export function visitsOf(
   schedule: readonly Intervention[],
 ): readonly MomentVisit[] {
   // prettier-ignore
-  const ends = problem.cameras.map((camera) => ({
-    run: camera.startS + (camera.runFirstS ?? camera.runLimitS ?? Infinity),
-    card: camera.startS + camera.cardFirstS,
-    battery: camera.startS + camera.batteryFirstS,
-  }))
+  const clocks = problem.cameras.map(firstClocks)
   const where = problem.attendants.map(({ place }) => place)
   return schedule
     .toSorted((a, b) => a.beginS - b.beginS)
     .map(({ beginS, camera, attendant, kind }): MomentVisit => {
       const its = problem.cameras[camera]!
-      const left = Object.values(ends[camera]!).filter((end) => end < problem.durationS)
+      const left = Object.values(clocks[camera]!).filter((end) => end < problem.durationS)
       const slackS = left.length ? Math.max(0, Math.min(...left) - beginS) : null
-      const hands = kind === 'restart' ? its.restartS : (kind !== 'battery' ? its.cardSwapS : 0) + (kind !== 'card' ? its.batterySwapS : 0) // prettier-ignore
       const walk = problem.walkS[where[attendant]!]![its.place]!
       where[attendant] = its.place
-      const endS = beginS + hands
-      ends[camera] = {
-        run: endS + (its.runLimitS ?? Infinity),
-        card: kind === 'card' || kind === 'both' ? endS + its.cardS : ends[camera]!.card,
-        battery: kind === 'battery' || kind === 'both' ? endS + its.batteryS : ends[camera]!.battery,
-      }
+      clocks[camera] = clocksAfter(its, clocks[camera]!, kind, beginS + handlingSeconds(its, kind))
       return { atS: fromS + beginS, cameraId: cameraIds[camera]!, handId: handIds[attendant]!, kind, slackS, leaveS: fromS + beginS - walk } // prettier-ignore
     })
 }

@@ -45,7 +45,7 @@ describe('a day of takes and files', () => {
   })
 
   it('goes by the label where a file has lost its time', () => {
-    const takes: LoggedTake[] = [{ startS: 1000, endS: 1060, isGood: true }]
+    const takes: LoggedTake[] = [{ startS: 1000, endS: 1060 }]
     const runs: LoggedRun[] = [{ take: 0, device: 'A', card: null, startLabelS: 1000 }]
     const file = (startLabelS: number): FoundFile => ({ card: 'A001', name: 'one', device: 'A', endedS: null, durationS: 62, startLabelS }) // prettier-ignore
     expect(reconcile(takes, runs, [file(998)], 0).files).toEqual([[0]])
@@ -66,7 +66,7 @@ function randomDay(random: () => number) {
   for (let t = 0; t < 12; t++) {
     at += 40 + random() * 400
     const length = 20 + random() * 200
-    takes.push({ startS: at, endS: at + length, isGood: random() < 0.5 })
+    takes.push({ startS: at, endS: at + length })
     runs.push({ take: t, device: 'A', card: 'A001', startLabelS: null })
     const kind = random()
     if (kind < 0.15) truth.push([])

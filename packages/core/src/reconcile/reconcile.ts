@@ -18,7 +18,6 @@ export interface LoggedTake {
   /** Seconds of one clock for all takes, e.g. since midnight of the day; null where nobody wrote it down. */
   readonly startS: number | null
   readonly endS: number | null
-  readonly isGood: boolean
 }
 
 export interface FoundFile {

@@ -53,7 +53,7 @@ const labelSeconds = (label: string | null): number | null => {
 export function answerReconcile({ date, devices, takes, files }: ReconcileFile): object {
   const deviceOf = new Map(devices.flatMap(({ id, cards }) => cards.map((card) => [card, id] as const)))
   const hasTimecode = new Map(devices.map(({ id, timecode }) => [id, timecode]))
-  const logged = takes.map((take): LoggedTake => ({ startS: secondsOf(take.started_at), endS: secondsOf(take.ended_at), isGood: take.good === true })) // prettier-ignore
+  const logged = takes.map((take): LoggedTake => ({ startS: secondsOf(take.started_at), endS: secondsOf(take.ended_at) })) // prettier-ignore
   const runs = takes.flatMap((take, t) => take.devices.map((run): LoggedRun => ({ take: t, device: run.device, card: run.card, startLabelS: labelSeconds(run.start_tc) }))) // prettier-ignore
   const found = files.map((file): FoundFile => ({
     card: file.card,
