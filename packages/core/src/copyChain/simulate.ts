@@ -183,7 +183,6 @@ function course(
   refused: ChainCourse['refused'],
   { turns, copyTurns }: { turns: readonly string[]; copyTurns: readonly string[] },
 ): ChainCourse {
-  // prettier-ignore
   const safeS = problem.cards.map((_, card) => {
     const checks = done
       .filter((step) => step.card === card)

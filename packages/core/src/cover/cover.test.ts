@@ -57,6 +57,21 @@ describe('a rota', () => {
     expect([...seen].toSorted()).toEqual(['cannot', 'held'])
   })
 
+  it('holds at every second, also where limits and hands fall between its steps', () => {
+    const random = seeded(17)
+    let held = 0
+    for (let round = 0; round < 40; round++) {
+      const even = smallEvent(random)
+      const odd = (seconds: number) => Math.max(1, seconds - Math.floor(random() * 10))
+      const problem = { ...even, cameras: even.cameras.map((camera) => ({ ...camera, startS: Math.floor(random() * 9), runLimitS: camera.runLimitS === null ? null : odd(camera.runLimitS), cardFirstS: odd(camera.cardFirstS), cardS: odd(camera.cardS), restartS: odd(camera.restartS), cardSwapS: 10 + odd(camera.cardSwapS) })) } // prettier-ignore
+      const rota = solveCover(problem)
+      if (rota.status !== 'held') continue
+      held++
+      expect(follow({ ...problem, stepS: 1 }, rota.schedule)).toMatchObject({ firstUncoveredS: null, impossible: [] })
+    }
+    expect(held).toBeGreaterThan(5)
+  })
+
   it('of one person for twelve cameras says when it can no longer be held', () => {
     const problem = crowd(12, 1, 1500)
     const rota = solveCover({ ...problem, needGood: 12 }, { width: 60 })

@@ -39,6 +39,11 @@ describe('the evening of a day', () => {
     expect(small.course.refused).toMatchObject([{ kind: 'offload' }])
   })
 
+  it('takes from a drive what the ledger says was copied onto it', () => {
+    const copyRun = { one: { cardId: 'A1', driveId: 'S1', bytes: 1950 * GB } }
+    expect(eveningFor(made({ copyRun }))!.course.refused).toMatchObject([{ full: [0] }])
+  })
+
   it('has two pairs of hands where two people are down as holding', () => {
     const custody = { one: { driveId: 'S1', personId: 'p' }, two: { driveId: 'S2', personId: 'q' } }
     const evening = eveningFor(made({ rules: { holdersBeforeWipe: 2 }, person: { p: {}, q: {} }, custody }))!

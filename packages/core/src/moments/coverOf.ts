@@ -79,7 +79,6 @@ function walksOf(
   walks: readonly { readonly fromId: string; readonly toId: string; readonly walkS: number }[],
   farS: number,
 ): number[][] {
-  // prettier-ignore
   const at = new Map(places.map((id, i) => [id, i]))
   const walk = places.map((_, a) => places.map((__, b) => (a === b ? 0 : farS)))
   for (const { fromId, toId, walkS } of walks) {
@@ -139,7 +138,6 @@ export function coverOf(
   nowS = 0,
   state: MomentState = momentState({ momentEvent: {} }, momentId),
 ): MomentCover | null {
-  // prettier-ignore
   const moment = records.moment[momentId]
   if (!moment) return null
   const own = <T extends { readonly momentId: string; readonly id: string }>(table: Readonly<Record<string, T>>) =>
@@ -205,14 +203,14 @@ export function visitsOf(
   { problem, cameraIds, handIds, fromS }: MomentCover,
   schedule: readonly Intervention[],
 ): readonly MomentVisit[] {
-  // prettier-ignore
   const clocks = problem.cameras.map(firstClocks)
   const where = problem.attendants.map(({ place }) => place)
   return schedule
     .toSorted((a, b) => a.beginS - b.beginS)
     .map(({ beginS, camera, attendant, kind }): MomentVisit => {
       const its = problem.cameras[camera]!
-      const left = Object.values(clocks[camera]!).filter((end) => end < problem.durationS)
+      const { run, card, battery } = clocks[camera]!
+      const left = [run, card, battery].filter((end) => end < problem.durationS)
       const slackS = left.length ? Math.max(0, Math.min(...left) - beginS) : null
       const walk = problem.walkS[where[attendant]!]![its.place]!
       where[attendant] = its.place

@@ -100,6 +100,16 @@ describe('while it goes on', () => {
     })
   })
 
+  it('is taken in the order in which it happened: a phone that was away does not wake the dead', () => {
+    const late = [event('begun', 0), event('died', 300, 'A'), event('restart', 200, 'A'), event('restart', 900, 'C'), event('card', 500, 'C')] // prettier-ignore
+    const state = momentState(records({ events: late }), 'm')
+    expect(state.died).toEqual(new Set(['A']))
+    expect(state.visits.map(({ endS }) => endS)).toEqual([200, 500, 900])
+    expect(
+      coverOf(records({ events: late }), 'm', 900, state)!.problem.cameras.find(({ id }) => id === 'C')!.runFirstS,
+    ).toBe(1200)
+  })
+
   it('followed as it is planned, the rest needs no more than was planned, whenever one looks', () => {
     const random = seeded(8)
     const all = records({ cameras: { B: { cardFirstMin: 25 } } })

@@ -1,4 +1,5 @@
-import { conflictsOf, type RadioRules } from './products.ts'
+import type { RadioRules } from './products.ts'
+import { Strikes } from './strikes.ts'
 
 /** A transmitter that is to be set: what it can be set to, kilohertz. */
 export interface ToSet {
@@ -8,70 +9,75 @@ export interface ToSet {
 export interface Assigned {
   /** A frequency for each, as they were given; null for those left without one. */
   readonly kHz: readonly (number | null)[]
-  /** None was left without, or it is proved that one has to be. */
+  /** None was left without, or it is proved that beside those in the air one has to be. */
   readonly isProved: boolean
 }
 
-/** Whether one more leaves a set that is in order in order. */
-const fits = (set: readonly number[], f: number, rules: RadioRules) => conflictsOf([...set, f], rules).length === 0
+/** Ends first, then inwards: frequencies far apart leave more to the others than neighbours do. */
+const endsFirst = <T>(list: readonly T[]): readonly T[] =>
+  list.map((_, i) => list[i % 2 ? list.length - 1 - (i >> 1) : i >> 1]!)
 
 /**
  * Frequencies for transmitters of which each can be set to its own ones only, beside what is in the air: the one with
- * fewest left first, and back where one has none. With more than the budget allows, as many as can be set are.
+ * fewest left first, and back where one has none. Where not all can be set, or the budget ends first, as many as were.
  * @param budget how many may be tried
  */
 export function assignFrequencies(
   fixedKHz: readonly number[],
   wanted: readonly ToSet[],
   rules: RadioRules,
-  budget = 4000,
+  budget = 20_000,
 ): Assigned {
   // prettier-ignore
+  const all = [...new Set(wanted.flatMap(({ candidatesKHz }) => candidatesKHz))].toSorted((a, b) => a - b)
+  const at = new Map(all.map((kHz, i) => [kHz, i]))
+  const strikes = new Strikes(all, rules)
+  const atFirst = new Uint32Array(strikes.words)
+  for (const [i, kHz] of fixedKHz.entries()) strikes.take(atFirst, fixedKHz.slice(0, i), kHz)
+  const own = wanted.map(({ candidatesKHz }) => endsFirst(candidatesKHz.map((kHz) => at.get(kHz)!)))
+  const isOpen = (struck: Uint32Array, i: number) => !(struck[i >> 5]! & (1 << (i & 31)))
   let tried = 0
-  let best: (number | null)[] = wanted.map(() => null)
-  const count = (kHz: readonly (number | null)[]) => kHz.filter((f) => f !== null).length
-  const go = (
-    kHz: (number | null)[],
-    set: readonly number[],
-    open: readonly { readonly i: number; readonly left: readonly number[] }[],
+  let best: { readonly kHz: readonly (number | null)[]; readonly count: number } = {
+    kHz: wanted.map(() => null),
+    count: 0,
+  }
+  /** @returns whether all are set */
+  const set = (
+    kHz: readonly (number | null)[],
+    taken: readonly number[],
+    struck: Uint32Array,
+    open: readonly number[],
   ): boolean => {
     // prettier-ignore
-    if (count(kHz) > count(best)) best = [...kHz]
+    const count = wanted.length - open.length
+    if (count > best.count) best = { kHz, count }
     if (open.length === 0) return true
-    const next = open.reduce((a, b) => (b.left.length < a.left.length ? b : a))
-    const others = open.filter((each) => each !== next)
-    for (const f of next.left) {
+    const left = open.map((w) => ({ w, candidates: own[w]!.filter((i) => isOpen(struck, i)) }))
+    const next = left.reduce((a, b) => (b.candidates.length < a.candidates.length ? b : a))
+    for (const i of next.candidates) {
       if (++tried > budget) return false
-      const taken = [...set, f]
-      const left = others.map(({ i, left: candidates }) => ({
-        i,
-        left: candidates.filter((c) => fits(taken, c, rules)),
-      }))
-      if (go(kHz.with(next.i, f), taken, left)) return true
+      const after = struck.slice()
+      strikes.take(after, taken, all[i]!)
+      if (
+        set(
+          kHz.with(next.w, all[i]!),
+          [...taken, all[i]!],
+          after,
+          open.filter((w) => w !== next.w),
+        )
+      )
+        return true
     }
     return false
   }
-  const open = wanted.map(({ candidatesKHz }, i) => ({
-    i,
-    left: candidatesKHz.filter((f) => fits(fixedKHz, f, rules)),
-  }))
-  const isAll = go(wanted.map(() => null), fixedKHz, open.map(({ i, left }) => ({ i, left: spread(left) }))) // prettier-ignore
-  if (isAll) return { kHz: best, isProved: true }
-  // Not all at once: those that can be set beside one another, one after the other.
-  let set = [...fixedKHz]
-  const some: (number | null)[] = wanted.map(() => null)
-  for (const { i, left } of open.toSorted((a, b) => a.left.length - b.left.length)) {
-    const f = left.find((candidate) => fits(set, candidate, rules))
-    if (f === undefined) continue
-    some[i] = f
-    set = [...set, f]
+  const nobody = wanted.map(() => null)
+  // Who has nothing from the beginning keeps nobody else from being set.
+  const possible = own.flatMap((candidates, w) => (candidates.some((i) => isOpen(atFirst, i)) ? [w] : []))
+  const hasAll = set(nobody, fixedKHz, atFirst, wanted.map((_, w) => w)) // prettier-ignore
+  const isProved = tried <= budget
+  if (!hasAll && possible.length < wanted.length) {
+    tried = 0
+    set(nobody, fixedKHz, atFirst, possible)
   }
-  return { kHz: count(some) > count(best) ? some : best, isProved: tried <= budget }
-}
-
-/** Ends and middles first: frequencies far apart leave more to the others than neighbours do. At most 60 are looked at. */
-function spread(candidates: readonly number[]): readonly number[] {
-  const step = Math.max(1, Math.floor(candidates.length / 60))
-  const some = candidates.filter((_, i) => i % step === 0)
-  return some.length > 2 ? [...some.filter((_, i) => i % 2 === 0), ...some.filter((_, i) => i % 2 === 1)] : some
+  return { kHz: best.kHz, isProved }
 }

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { seeded } from '../chance/index.ts'
-import { conflictsOf, largestSet, type RadioRules } from './index.ts'
+import { assignFrequencies, conflictsOf, largestSet, type RadioRules } from './index.ts'
 
 interface Row {
   readonly id: string
@@ -92,5 +92,43 @@ describe('the largest set', () => {
       expect(found.setKHz).toHaveLength(most)
       if (most) expect(conflictsOf([...fixedKHz, ...found.setKHz], rules)).toEqual([])
     }
+  })
+})
+
+describe('transmitters of which each has its own range', () => {
+  it('are all set where they can be, by trying every way, and else that is proved', () => {
+    const random = seeded(13)
+    const seen = new Set<boolean>()
+    for (let round = 0; round < 60; round++) {
+      const rules: RadioRules = {
+        spacingKHz: 200,
+        guard2KHz: 60,
+        guard3KHz: random() < 0.5 ? 60 : null,
+        guard5KHz: null,
+      }
+      const fixedKHz = [500_000 + 100 * Math.floor(random() * 12)]
+      const wanted = Array.from({ length: 3 }, () => {
+        const from = Math.floor(random() * 8)
+        return { candidatesKHz: Array.from({ length: 5 }, (_, i) => 500_000 + 100 * (from + i)) }
+      })
+      const [one, two, three] = wanted.map(({ candidatesKHz }) => candidatesKHz) as [number[], number[], number[]]
+      const can = one.some((a) =>
+        two.some((b) => three.some((c) => !conflictsOf([...fixedKHz, a, b, c], rules).length)),
+      )
+      const { kHz, isProved } = assignFrequencies(fixedKHz, wanted, rules)
+      const set = kHz.filter((f) => f !== null)
+      expect({ isAll: set.length === 3, isProved }).toEqual({ isAll: can, isProved: true })
+      expect(conflictsOf([...fixedKHz, ...set], rules)).toEqual([])
+      for (const [w, f] of kHz.entries()) if (f !== null) expect(wanted[w]!.candidatesKHz).toContain(f)
+      seen.add(can)
+    }
+    expect(seen.size).toBe(2)
+  })
+
+  it('one that has nowhere to go keeps nobody else from being set', () => {
+    const rules: RadioRules = { spacingKHz: 350, guard2KHz: 100, guard3KHz: 100, guard5KHz: null }
+    const wide = { candidatesKHz: Array.from({ length: 320 }, (_, i) => 606_000 + 25 * i) }
+    const { kHz } = assignFrequencies([610_000], [...Array.from({ length: 5 }, () => wide), { candidatesKHz: [610_000] }], rules) // prettier-ignore
+    expect(kHz.filter((f) => f !== null)).toHaveLength(5)
   })
 })

@@ -58,7 +58,6 @@ export function gridOf(
   stepKHz: number,
   exclusionsKHz: readonly (readonly [number, number])[],
 ): number[] {
-  // prettier-ignore
   const steps = Math.floor((bandKHz[1] - bandKHz[0]) / stepKHz)
   return Array.from({ length: steps + 1 }, (_, i) => bandKHz[0] + i * stepKHz).filter(
     (f) => !exclusionsKHz.some(([from, to]) => f >= from && f <= to),

@@ -103,7 +103,6 @@ function labelClockOf(
   takes: readonly LoggedTake[],
   pairs: readonly { readonly take: number; readonly file: FoundFile }[],
 ): number | null {
-  // prettier-ignore
   const hours = pairs.flatMap(({ take, file }) => {
     const { startS } = takes[take]!
     return file.startLabelS === null || startS === null ? [] : [Math.round(inDay(file.startLabelS - startS) / 3600)]
@@ -129,7 +128,6 @@ export function reconcile(
   files: readonly FoundFile[],
   dayStartS: number,
 ): Reconciled {
-  // prettier-ignore
   const of = runs.map((): number[] => [])
   const unlogged: number[] = []
   const old: number[] = []
@@ -166,7 +164,6 @@ function runOf(
   file: FoundFile,
   span: Span | null,
 ): number | null {
-  // prettier-ignore
   let best: { run: number; by: number } | null = null
   for (const { take, i, startLabelS } of runs) {
     const its = spanOfTake(takes[take]!)

@@ -1,5 +1,7 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
+import type { Rota } from '@kavrell/core/cover'
+import { counted } from '@kavrell/core/text'
 import { asId, createRecord, type Moment, type MomentEvent } from '@kavrell/core/records'
 import { coverOf, momentState, type MomentVisit, visitsOf } from '@kavrell/core/moments'
 import { stamp, useBoxTime } from '../../store/clock.ts'
@@ -7,8 +9,9 @@ import { newId } from '../../store/newId.ts'
 import { commitOrSay, useProductionStore } from '../../store/production.ts'
 import { useParts, useRights } from '../../store/selectors.ts'
 import { Button } from '../../ui/parts.tsx'
+import type { FoundCover } from '../../workers/cover.worker.ts'
 import { useRota } from './useRota.ts'
-import { handOf, KIND_WORDS, lapse, letterOf, placeOf } from './words.ts'
+import { handOf, KIND_WORDS, lapse, letterOf, type MomentNames, placeOf } from './words.ts'
 
 /** Adds what happened, with the moment by the clock that all share. */
 export function logMoment(
@@ -16,7 +19,6 @@ export function logMoment(
   moment: Moment,
   fields: Partial<Pick<MomentEvent, 'type' | 'momentCameraId' | 'handId'>>,
 ) {
-  // prettier-ignore
   const { at, deviceAt } = stamp()
   commitOrSay(label, [
     createRecord('momentEvent', { momentId: moment.id, happenedAt: at, deviceAt, ...fields }, newId()),
@@ -35,25 +37,25 @@ export function CoverLive({ moment }: { moment: Moment }) {
   const nowMs = useBoxTime(4)
   const nowS = Math.min(moment.lastsS, (nowMs - Date.parse(state.begunAt!)) / 1000)
   // A plan stays as it is while it is followed: who is on the way would else begin to walk anew with each look.
-  const [plannedAtS, setPlannedAtS] = useState(state.lastS)
-  useEffect(() => setPlannedAtS(state.lastS), [state.lastS])
+  const [lateAtS, setLateAtS] = useState(0)
+  const plannedAtS = Math.max(state.lastS, lateAtS)
   const cover = coverOf(records, moment.id, plannedAtS, state)
   const found = useRota(cover, true)
-  const visits = cover && found?.rota.status === 'held' ? visitsOf(cover, found.rota.schedule) : cover && found?.rota.status === 'cannot' ? visitsOf(cover, found.rota.most.schedule) : [] // prettier-ignore
+  const rota = found?.rota ?? null
+  const visits = cover && rota ? visitsOf(cover, rota.status === 'held' ? rota.schedule : rota.most.schedule) : []
   const [next, after] = visits
   const isLate = next !== undefined && nowS > next.atS + LATE_S
   useEffect(() => {
-    if (isLate) setPlannedAtS(Math.floor(nowS))
-    // The moment at which it became late counts, not every second after it.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [isLate])
+    if (isLate) setLateAtS(Math.floor(nowS))
+  }, [isLate, nowS])
   if (nowS >= moment.lastsS) return <Over moment={moment} />
   const left = cover?.problem.cameras.map((camera, i) => {
     const ends = { 'stops itself': camera.runFirstS ?? camera.runLimitS ?? Infinity, 'card full': camera.cardFirstS, 'battery out': camera.batteryFirstS } // prettier-ignore
     const [by, end] = Object.entries(ends).reduce((a, b) => (b[1] < a[1] ? b : a))
-    return { id: cover.cameraIds[i]!, by, leftS: camera.startS + end - (nowS - plannedAtS), place: placeOf(records, cover.placeIds[camera.place]!) } // prettier-ignore
+    const passedS = nowS - plannedAtS
+    return { id: cover.cameraIds[i]!, by, isGood: camera.isGood, beginsS: camera.startS - passedS, leftS: camera.startS + end - passedS, place: placeOf(records, cover.placeIds[camera.place]!) } // prettier-ignore
   })
-  const good = left?.filter(({ leftS, id }) => leftS > 0 && records.momentCamera[id]?.isGood).length ?? 0
+  const good = left?.filter(({ leftS, beginsS, isGood }) => isGood && beginsS <= 0 && leftS > 0).length ?? 0
   const wanted = cover?.problem.needGood ?? 0
   return (
     <Flex direction="column" gap="12px" minH={{ base: 'calc(100dvh - 190px)', md: 0 }} maxW="560px">
@@ -72,13 +74,14 @@ export function CoverLive({ moment }: { moment: Moment }) {
         next={next}
         nowS={nowS}
         records={records}
-        isBare={good < wanted}
+        isBare={nowS >= moment.coverFromS && good < wanted}
         good={good}
         wanted={wanted}
-        isThere={found !== null}
+        found={found}
+        plannedAtS={plannedAtS}
       />
       <Box>
-        {left?.map(({ id, by, leftS, place }) => (
+        {left?.map(({ id, by, beginsS, leftS, place }) => (
           <Flex key={id} gap="10px" py="7px" borderBottom="1px solid" borderColor="line" align="center">
             <Text fontWeight={700} w="22px" fontSize="large">
               {letterOf(records, id)}
@@ -91,7 +94,13 @@ export function CoverLive({ moment }: { moment: Moment }) {
               color={leftS <= 0 ? 'stop' : leftS < 120 ? 'watch' : 'ink'}
               fontWeight={leftS < 120 ? 700 : 400}
             >
-              {leftS <= 0 ? `${by}: is off` : leftS >= moment.lastsS - nowS ? 'to the end' : `${by} in ${lapse(leftS)}`}
+              {leftS <= 0
+                ? `${by} by now`
+                : beginsS > 0
+                  ? `starts in ${lapse(beginsS)}`
+                  : leftS >= moment.lastsS - nowS
+                    ? 'to the end'
+                    : `${by} in ${lapse(leftS)}`}
             </Text>
             {rights.log && (
               <Button
@@ -101,8 +110,6 @@ export function CoverLive({ moment }: { moment: Moment }) {
                   logMoment(`${letterOf(records, id)} died`, moment, { type: 'died', momentCameraId: asId(id) })
                 }
               >
-                {' '}
-                {/* prettier-ignore */}
                 died
               </Button>
             )}
@@ -118,7 +125,7 @@ export function CoverLive({ moment }: { moment: Moment }) {
         <Text color="soft">
           Then {KIND_WORDS[after.kind]} {letterOf(records, after.cameraId)},{' '}
           {placeOf(records, records.momentCamera[after.cameraId]!.placeId)}, at {lapse(after.atS)}; leave by{' '}
-          {lapse(after.leaveS)}. {/* prettier-ignore */}
+          {lapse(after.leaveS)}.
         </Text>
       )}
       <Box flex="1" />
@@ -135,8 +142,6 @@ export function CoverLive({ moment }: { moment: Moment }) {
                   logMoment(`Restarted ${letterOf(records, id)}`, moment, { type: 'restart', momentCameraId: asId(id) })
                 }
               >
-                {' '}
-                {/* prettier-ignore */}
                 {letterOf(records, id)} was restarted
               </Button>
             ))}
@@ -162,51 +167,78 @@ export function CoverLive({ moment }: { moment: Moment }) {
   )
 }
 
-/** The one sentence that matters, and the seconds. */
-function Call({
+const angles = (count: number) => counted(count, 'good angle')
+
+/** What is said where nobody has to go anywhere next. */
+function idleWords(isBare: boolean, good: number, wanted: number, rota: Rota | null): string {
+  if (!rota) return 'Looking …'
+  if (rota.status === 'cannot') return `${angles(wanted)} cannot be held`
+  return isBare ? `${angles(good)}, ${wanted} wanted, and nobody can mend it` : 'Nothing to do to the end'
+}
+
+interface Called {
+  readonly next: MomentVisit | undefined
+  readonly nowS: number
+  readonly records: MomentNames
+  readonly isBare: boolean
+  readonly good: number
+  readonly wanted: number
+  readonly found: FoundCover | null
+  readonly plannedAtS: number
+}
+
+/** The one sentence that matters, and the seconds; and what cannot be held, whatever is done. */
+function Call({ next, nowS, records, isBare, good, wanted, found, plannedAtS }: Called) {
+  const rota = found?.rota ?? null
+  const isShort = isBare || rota?.status === 'cannot'
+  return (
+    <Box>
+      {next ? (
+        <NextVisit next={next} nowS={nowS} records={records} isBare={isBare} />
+      ) : (
+        <Text fontSize="answer" fontWeight={700} lineHeight="1.1" color={isShort && rota ? 'stop' : 'ink'} data-answer>
+          {idleWords(isBare, good, wanted, rota)}
+        </Text>
+      )}
+      {isBare && (
+        <Text color="stop" fontWeight={700}>
+          By the limits {angles(good)} now, {wanted} wanted
+          {typeof found?.bareUntilS === 'number' ? `; enough again at ${lapse(plannedAtS + found.bareUntilS)}.` : '.'}
+        </Text>
+      )}
+      {rota?.status === 'cannot' && !isBare && (
+        <Text color="stop" fontWeight={700}>
+          {angles(wanted)} end at {lapse(plannedAtS + rota.firstUncoveredS)};{' '}
+          {rota.most.good ? `${rota.most.good} can be held.` : 'and then there is none.'}
+        </Text>
+      )}
+    </Box>
+  )
+}
+
+function NextVisit({
   next,
   nowS,
   records,
   isBare,
-  good,
-  wanted,
-  isThere,
-}: {
-  next: MomentVisit | undefined
-  nowS: number
-  records: Parameters<typeof letterOf>[0]
-  isBare: boolean
-  good: number
-  wanted: number
-  isThere: boolean
-}) {
-  // prettier-ignore
-  if (!next)
-    return (
-      <Text fontSize="answer" fontWeight={700} lineHeight="1.1" color={isBare ? 'stop' : 'ink'} data-answer>
-        {isBare ? `${good} good ${good === 1 ? 'angle' : 'angles'}, ${wanted} wanted, and nobody can mend it` : isThere ? 'Nothing to do to the end' : 'Looking …'} {/* prettier-ignore */}
-      </Text>
-    )
+}: Pick<Called, 'nowS' | 'records' | 'isBare'> & { readonly next: MomentVisit }) {
   const letter = letterOf(records, next.cameraId)
   const goIn = next.leaveS - nowS
   const inS = next.atS - nowS
+  const place = placeOf(records, records.momentCamera[next.cameraId]!.placeId)
+  const when = inS > 0 ? `in ${lapse(inS)}` : inS > -5 ? 'now' : `now, ${lapse(-inS)} late`
+  const leave = next.leaveS >= next.atS ? '' : goIn > 0 ? ` Leave in ${lapse(goIn)}.` : ' Go now.'
+  const spare = next.slackS === null ? '' : ` ${lapse(next.slackS)} to spare.`
   return (
-    <Box>
+    <>
       <Text fontSize="clock" fontWeight={700} lineHeight="1.02" color={isBare || inS < 20 ? 'stop' : 'ink'} data-answer>
-        {inS > 0 ? `${letter} in ${lapse(inS)}` : inS > -5 ? `${letter} now` : `${letter} now, ${lapse(-inS)} late`}
+        {letter} {when}
       </Text>
       <Text fontSize="large" fontWeight={600}>
-        {handOf(records, next.handId)}: {KIND_WORDS[next.kind]} {letter},{' '}
-        {placeOf(records, records.momentCamera[next.cameraId]!.placeId)}. {/* prettier-ignore */}
-        {next.leaveS < next.atS && (goIn > 0 ? ` Leave in ${lapse(goIn)}.` : ' Go now.')}
-        {next.slackS !== null && ` ${lapse(next.slackS)} to spare.`}
+        {handOf(records, next.handId)}: {KIND_WORDS[next.kind]} {letter}, {place}.{leave}
+        {spare}
       </Text>
-      {isBare && (
-        <Text color="stop" fontWeight={700}>
-          {good} good {good === 1 ? 'angle' : 'angles'} now, {wanted} wanted.
-        </Text>
-      )}
-    </Box>
+    </>
   )
 }
 
@@ -222,8 +254,6 @@ function Over({ moment }: { moment: Moment }) {
         minH="52px"
         onClick={() => logMoment(`${moment.name} is over`, moment, { type: 'over' })}
       >
-        {' '}
-        {/* prettier-ignore */}
         It is over
       </Button>
     </Box>

@@ -57,8 +57,7 @@ export function CoverScreen() {
           current={moment.id}
           onChoose={setChosen}
         />
-      )}{' '}
-      {/* prettier-ignore */}
+      )}
       <OneMoment key={moment.id} moment={moment} production={production} />
     </>
   )
@@ -72,7 +71,7 @@ function OneMoment({ moment, production }: { moment: Moment; production: Product
   const found = useRota(isLive ? null : cover, false)
   const startMin = useStartOf(moment)
   const again = () => addRecord('moment', 'Plan a moment', { name: 'Another moment' })
-  if (isLive) return <CoverLive moment={moment} />
+  if (isLive) return <CoverLive key={state.begunAt} moment={moment} />
   return (
     <Page
       asideWidth={300}
@@ -137,11 +136,10 @@ function Says({ cover, found, production }: { cover: MomentCover; found: FoundCo
         <Text color="soft" mt="4px">
           {rota.schedule.length === 0
             ? 'Nobody has to touch anything.'
-            : `${counted(rota.schedule.length, 'visit')}, ${rota.isFewestProved ? 'and with fewer it cannot be done' : `at least ${rota.leastVisits} are needed`}.`}{' '}
-          {/* prettier-ignore */}
+            : `${counted(rota.schedule.length, 'visit')}, ${rota.isFewestProved ? 'and with fewer it cannot be done' : `at least ${rota.leastVisits} are needed`}.`}
           {rota.smallestSlackS !== null &&
             ` Somebody is there at least ${lapse(rota.smallestSlackS)} before anything would stop.`}{' '}
-          {/* prettier-ignore */} By the limits given below; whether a camera really rolls only a look at it tells.
+          By the limits given below; whether a camera really rolls only a look at it tells.
         </Text>
       </>
     )
@@ -151,18 +149,17 @@ function Says({ cover, found, production }: { cover: MomentCover; found: FoundCo
       <Answer tone="stop">
         {rota.most.good === 0
           ? `Too few good angles from ${lapse(rota.firstUncoveredS)} on, and then none`
-          : `${counted(rota.most.good, 'good angle')} of ${needGood} can be held`}{' '}
-        {/* prettier-ignore */}
+          : `${counted(rota.most.good, 'good angle')} of ${needGood} can be held`}
       </Answer>
       <Text color="soft" mt="4px">
         {rota.isProved ? 'However it is done' : 'By all that was tried'}, {needGood} end at{' '}
-        {lapse(rota.firstUncoveredS)} of {lapse(durationS)} at the latest. {/* prettier-ignore */}
+        {lapse(rota.firstUncoveredS)} of {lapse(durationS)} at the latest.
         {rota.most.good > 0 && ` Drawn is the rota that holds ${rota.most.good}.`}
       </Text>
       {cover.unreachable.length > 0 && (
         <Text color="watch" mt="4px">
           Nobody has said how long the walk is to {cover.unreachable.map((id) => placeOf(production, id)).join(', ')}:
-          nobody is sent there. {/* prettier-ignore */}
+          nobody is sent there.
         </Text>
       )}
       {found.mends.map((mend) => (
@@ -193,7 +190,6 @@ function Aside({
   production: Production
   startMin: number | null
 }) {
-  // prettier-ignore
   const clockOf = clockFrom(startMin)
   const visits = found ? visitsOf(cover, scheduleOf(found)) : []
   return (

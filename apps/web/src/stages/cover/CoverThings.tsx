@@ -56,8 +56,6 @@ export function CoverThings({ moment }: { moment: Moment }) {
                     takeOut('momentCamera', camera.id, `camera ${letterOf({ ...records }, camera.id)} of the moment`)
                   }
                 >
-                  {' '}
-                  {/* prettier-ignore */}
                   Take out
                 </Button>
               )}
@@ -104,8 +102,6 @@ export function CoverThings({ moment }: { moment: Moment }) {
                 ml="auto"
                 onClick={() => takeOut('momentHand', hand.id, `${handOf({ ...records }, hand.id)} of the moment`)}
               >
-                {' '}
-                {/* prettier-ignore */}
                 Take out
               </Button>
             )}
@@ -139,8 +135,6 @@ export function CoverThings({ moment }: { moment: Moment }) {
               addRecord('momentPlace', 'Add a place', { momentId: moment.id, name: `Place ${places.length + 1}` })
             }
           >
-            {' '}
-            {/* prettier-ignore */}
             Add a place
           </Button>
         )}

@@ -31,7 +31,6 @@ export function CoverTimeline({
   names: MomentNames
   clockOf: (seconds: number) => string
 }) {
-  // prettier-ignore
   const { problem, cameraIds, handIds } = cover
   const course = follow(problem, schedule)
   const [ink, soft, line, stop, action, paper] = useToken('colors', ['ink', 'soft', 'line', 'stop', 'action', 'paper']) as [string, string, string, string, string, string] // prettier-ignore
@@ -130,8 +129,7 @@ export function CoverTimeline({
                 stroke={action}
                 strokeWidth={2.2}
                 strokeDasharray={hand % 2 ? '6 3' : undefined}
-              />{' '}
-              {/* prettier-ignore */}
+              />
               {visits.map(({ beginS, camera }) => (
                 <circle
                   key={beginS}

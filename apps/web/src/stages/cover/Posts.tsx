@@ -17,7 +17,6 @@ export function Posts({
   places: readonly { readonly id: string; readonly name: string }[]
   lastsS: number
 }) {
-  // prettier-ignore
   const rights = useRights()
   const keep = (posts: readonly Post[]) =>
     commitOrSay(`Say where ${name} has to be`, [updateRecord('momentHand', asId(hand.id), { posts: [...posts] })])
@@ -39,8 +38,6 @@ export function Posts({
             w="170px"
             onChange={(e) => change(i, { placeId: e.target.value })}
           >
-            {' '}
-            {/* prettier-ignore */}
             {places.map(({ id, name: place }) => (
               <option key={id} value={id}>
                 {place}
@@ -54,8 +51,7 @@ export function Posts({
             disabled={!rights.plan}
             defaultValue={post.fromS / 60}
             onBlur={(e) => minutes(i, 'fromS', e.target.value)}
-          />{' '}
-          {/* prettier-ignore */}
+          />
           <Text color="soft">to</Text>
           <Input
             aria-label={`Post ${i + 1} of ${name}, to minute`}
@@ -63,8 +59,7 @@ export function Posts({
             disabled={!rights.plan}
             defaultValue={post.toS / 60}
             onBlur={(e) => minutes(i, 'toS', e.target.value)}
-          />{' '}
-          {/* prettier-ignore */}
+          />
           {rights.plan && (
             <Button kind="word" onClick={() => keep(hand.posts.toSpliced(i, 1))}>
               Take out
@@ -77,8 +72,6 @@ export function Posts({
           kind="quiet"
           onClick={() => keep([...hand.posts, { placeId: first.id, fromS: 0, toS: Math.min(600, lastsS) }])}
         >
-          {' '}
-          {/* prettier-ignore */}
           {name.split(' ')[0]} has to be somewhere
         </Button>
       )}

@@ -34,6 +34,6 @@ export function useRota(cover: MomentCover | null, isLive: boolean): FoundCover 
     }
   }, [key])
   if (isEmpty) return null
-  // While it goes on the last rota stays in sight until the next is there.
-  return found && (found.key === key || isLive) ? found.value : null
+  // A rota of another state of things names cameras by where they stood in that one: it is of no use, and could lie.
+  return found?.key === key ? found.value : null
 }

@@ -35,12 +35,10 @@ function OfDay({ production, dayPlan }: { production: Production; dayPlan: DayPl
             nextCallMin !== null &&
             (isLate
               ? ` To bed by ${at(toBedMin)} for the call at ${at(nextCallMin)}: that is too late.`
-              : ` The call after is at ${at(nextCallMin)}.`)}{' '}
-          {/* prettier-ignore */}
+              : ` The call after is at ${at(nextCallMin)}.`)}
           {straightMin !== null &&
             straightMin > allSafeMin.likely + 1 &&
-            ` Straight onto the slow drives: ${at(straightMin)}.`}{' '}
-          {/* prettier-ignore */}
+            ` Straight onto the slow drives: ${at(straightMin)}.`}
         </Text>
       )}
       <Chart evening={evening} production={production} at={at} />
@@ -79,8 +77,6 @@ function Chart({ evening, production, at }: { evening: Evening; production: Prod
         role="img"
         aria-label="When each card is copied and read back"
       >
-        {' '}
-        {/* prettier-ignore */}
         <defs>
           <pattern id="read-back" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
             <line x1="0" y1="0" x2="0" y2="5" stroke={ink} strokeWidth="2" />
@@ -121,10 +117,15 @@ function Chart({ evening, production, at }: { evening: Evening; production: Prod
                         height={isSecond ? 7 : 8}
                         fill={ink}
                         opacity={isSecond ? 0.5 : 0.85}
-                      />{' '}
-                      {/* prettier-ignore */}
-                      <rect x={x(written)} width={Math.max(1, x(done) - x(written))} y={y + (isSecond ? 11 : 3)} height={isSecond ? 7 : 8} fill="url(#read-back)" opacity={isSecond ? 0.5 : 0.85} />{' '}
-                      {/* prettier-ignore */}
+                      />
+                      <rect
+                        x={x(written)}
+                        width={Math.max(1, x(done) - x(written))}
+                        y={y + (isSecond ? 11 : 3)}
+                        height={isSecond ? 7 : 8}
+                        fill="url(#read-back)"
+                        opacity={isSecond ? 0.5 : 0.85}
+                      />
                     </g>
                   )
                 })}

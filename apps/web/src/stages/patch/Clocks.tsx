@@ -28,8 +28,6 @@ export function Clocks({ clocks, nowMs }: { clocks: readonly DeviceTimecode[]; n
             borderColor="line"
             pb="3px"
           >
-            {' '}
-            {/* prettier-ignore */}
             {['device', 'set', 'drifts', 'off by now, at most', 'set again within', ''].map((head) => (
               <Text key={head}>{head}</Text>
             ))}
@@ -72,8 +70,6 @@ function Clock({ clock, nowMs }: { clock: DeviceTimecode; nowMs: number }) {
       alignItems="center"
       data-clock={letter}
     >
-      {' '}
-      {/* prettier-ignore */}
       <Text fontWeight={700} fontSize="large">
         {letter}
       </Text>
@@ -100,8 +96,7 @@ function Clock({ clock, nowMs }: { clock: DeviceTimecode; nowMs: number }) {
             inputMode="numeric"
             value={seen}
             onChange={(e) => setSeen(e.target.value)}
-          />{' '}
-          {/* prettier-ignore */}
+          />
           <Button onClick={jam}>{letter} is set</Button>
         </Flex>
       )}

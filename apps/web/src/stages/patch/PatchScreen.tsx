@@ -1,4 +1,5 @@
 import { Text } from '@chakra-ui/react'
+import { useMemo } from 'react'
 import { deviceTimecodes, radioPlan } from '@kavrell/core/patch'
 import { counted } from '@kavrell/core/text'
 import { useBoxTime } from '../../store/clock.ts'
@@ -14,7 +15,11 @@ export function PatchScreen() {
   const records = useParts('transmitter', 'radioBand', 'radioStation', 'person', 'camera', 'recorder', 'jam', 'deliverable') // prettier-ignore
   const rights = useRights()
   const nowMs = useBoxTime(0.1)
-  const plan = radioPlan(records)
+  const { transmitter, radioBand, radioStation } = records
+  const plan = useMemo(
+    () => radioPlan({ transmitter, radioBand, radioStation }),
+    [transmitter, radioBand, radioStation],
+  )
   const { rateNum, rateDen } = Object.values(records.deliverable)[0] ?? { rateNum: 25, rateDen: 1 }
   const clocks = deviceTimecodes(records, nowMs, rateNum / rateDen)
   if (plan.of.length + clocks.length === 0)
@@ -38,8 +43,7 @@ export function PatchScreen() {
           ? `${counted(disturbed, 'transmitter')} cannot stay as set`
           : plan.of.length
             ? 'By the reckoning nothing on the air disturbs another'
-            : 'Nothing that transmits is listed'}{' '}
-        {/* prettier-ignore */}
+            : 'Nothing that transmits is listed'}
       </Answer>
       <Text color={unset + off ? 'watch' : 'soft'} fontWeight={unset + off ? 600 : 400} mt="2px">
         {clocks.length === 0

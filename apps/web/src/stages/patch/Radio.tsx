@@ -30,8 +30,6 @@ export function Radio({ plan }: { plan: RadioPlan }) {
                 addRecord('transmitter', 'Add a transmitter', { name: `Transmitter ${plan.of.length + 1}` })
               }
             >
-              {' '}
-              {/* prettier-ignore */}
               Add a transmitter
             </Button>
           </>
@@ -48,8 +46,6 @@ export function Radio({ plan }: { plan: RadioPlan }) {
               gap="4px 12px"
               alignItems="end"
             >
-              {' '}
-              {/* prettier-ignore */}
               {(['name', 'carries', 'personId', 'fromMHz', 'toMHz', 'stepKHz', 'onMHz'] as const).map((field) => (
                 <RecordField key={field} kind="transmitter" id={transmitter.id} field={field} />
               ))}
@@ -79,17 +75,14 @@ export function Radio({ plan }: { plan: RadioPlan }) {
                   ])
                 }
               >
-                {' '}
-                {/* prettier-ignore */}
                 Set {transmitter.name} to {proposed} MHz
               </Button>
             )}
             {proposed === null && (
               <Text color="soft" mt="3px">
                 {plan.isProved
-                  ? 'It fits nowhere beside the others: one has to be switched off, or a wider band found.'
-                  : 'No clear frequency was found beside the others.'}{' '}
-                {/* prettier-ignore */}
+                  ? 'As the others stay, it fits nowhere: move or switch off one of them, or find a wider band.'
+                  : 'No clear frequency was found beside the others.'}
               </Text>
             )}
           </Box>
@@ -124,7 +117,6 @@ function Spans({
   records: readonly { readonly id: string; readonly name: string }[]
   add: string
 }) {
-  // prettier-ignore
   const rights = useRights()
   return (
     <Box flex="1" minW="320px">

@@ -31,8 +31,6 @@ export function SyncMap({ rows, peaksOf }: { rows: readonly SyncRow[]; peaksOf: 
         role="img"
         aria-label="Where each recording lies"
       >
-        {' '}
-        {/* prettier-ignore */}
         {ticks
           .filter((at) => at <= to)
           .map((at) => (

@@ -21,8 +21,6 @@ export function SyncScreen() {
       accept=".wav,.bwf,.mov,.mp4,audio/wav,video/quicktime,video/mp4"
       onFiles={start}
     >
-      {' '}
-      {/* prettier-ignore */}
       Choose recordings
     </ChooseFiles>
   )
@@ -70,8 +68,6 @@ export function SyncScreen() {
                     )
                   }
                 >
-                  {' '}
-                  {/* prettier-ignore */}
                   OpenTimelineIO
                 </Button>
                 <Button onClick={() => keep('sync.csv', syncCsv(rows), 'text/csv')}>CSV</Button>
@@ -110,8 +106,6 @@ export function SyncScreen() {
                   borderColor="line"
                   pb="3px"
                 >
-                  {' '}
-                  {/* prettier-ignore */}
                   {head}
                 </Text>
               ))}
@@ -183,7 +177,6 @@ function Line({
   put: (name: string, atS: number | null) => void
   frameS: number
 }) {
-  // prettier-ignore
   const { source, heard, bySoundS, byTimecodeS, apartS, believed, atS } = row
   const lined = heard !== null && heard !== 'nothing in common' ? heard : null
   const strong = (way: string) => (believed === way ? 700 : 400)
