@@ -1,7 +1,7 @@
 import { seeded } from '@kavrell/core/chance'
 import { encodeLtc, LtcDecoder } from '@kavrell/core/ltc'
 import { largestSet } from '@kavrell/core/radio'
-import { lineUp, peaksOf, resampled, type Sound, soundOf } from '@kavrell/core/waveform'
+import { likeVoices, lineUp, peaksOf, resampled, type Sound, soundOf } from '@kavrell/core/waveform'
 
 const RATE = 48_000
 
@@ -27,26 +27,9 @@ export function ltcTimesRealTime(): number {
   return (seconds * 1000) / Math.min(...times)
 }
 
-/** Something like voices, made as it is read. */
-function scene(seconds: number): Float32Array {
-  const random = seeded(4)
-  const samples = new Float32Array(seconds * RATE)
-  for (let at = 0; at < samples.length;) {
-    const length = Math.floor((0.1 + 0.4 * random()) * RATE)
-    const [tone, level] = [0.05 + 0.4 * random(), 0.2 + 0.6 * random()]
-    let smooth = 0
-    for (let i = 0; i < length && at + i < samples.length; i++) {
-      smooth += tone * (random() - 0.5 - smooth)
-      samples[at + i]! += level * Math.sin((Math.PI * i) / length) * smooth
-    }
-    at += length + Math.floor(0.15 * random() * RATE)
-  }
-  return samples
-}
-
 /** One hour on another: how long it takes, and how far off offset and drift are. */
 export function hourLinedUp() {
-  const reference = soundOf(scene(3600), RATE)
+  const reference = soundOf(likeVoices(3600, RATE, 4), RATE)
   const peaks = timed(() => peaksOf(reference, 3000)).ms
   const step = 1 / (1 + 20e-6)
   const random = seeded(6)

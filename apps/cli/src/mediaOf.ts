@@ -36,7 +36,11 @@ async function openSound(file: string): Promise<OpenSound | string> {
     return head.ok ? 'It holds pictures; sound is read from WAV.' : head.error.says
   }
   const sound = head.value
-  const frame = (sound.bits >> 3) * sound.channels
+  if (!sound.isPlain) {
+    source.close()
+    return 'Its sound is packed; only plain samples are read.'
+  }
+  const frame = sound.frameBytes
   const channel = (which: number): Sound => ({
     sampleRate: sound.sampleRate,
     samples: sound.samples,
@@ -114,6 +118,7 @@ export async function sync([first, ...rest]: readonly string[]): Promise<boolean
   }
   let isWell = true
   const told: object[] = []
+  const laidOn = reference.channel(0)
   for (const file of rest) {
     const device = await openSound(file)
     if (typeof device === 'string') {
@@ -121,7 +126,7 @@ export async function sync([first, ...rest]: readonly string[]): Promise<boolean
       told.push({ file, error: device })
       continue
     }
-    const found = lineUp(reference.channel(0), device.channel(0))
+    const found = lineUp(laidOn, device.channel(0))
     device.close()
     told.push({
       file,

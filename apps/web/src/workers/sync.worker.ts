@@ -24,7 +24,7 @@ const LEAST_FRAMES = 25
 
 /** Sound of a file that is read as it is needed, a stretch at a time. */
 async function soundOf(file: File, head: SoundHead, channel: number): Promise<Sound> {
-  const frame = (head.bits >> 3) * head.channels
+  const frame = head.frameBytes
   const whole = file.size <= SMALL ? new Uint8Array(await file.arrayBuffer()) : null
   const bytes = (from: number, to: number) => whole ? whole.subarray(from, to) : new Uint8Array(new FileReaderSync().readAsArrayBuffer(file.slice(from, to))) // prettier-ignore
   return {
@@ -61,23 +61,25 @@ async function heardTimecode(file: File, head: SoundHead): Promise<{ startS: num
 const kept = new Map<string, { head: MediaHead; channel: number }>()
 
 async function readSource(file: File): Promise<FoundSource> {
+  const { name } = file
   const read = await readMediaHead({ size: file.size, read: async (from, to) => new Uint8Array(await file.slice(from, to).arrayBuffer()) }) // prettier-ignore
-  if (!read.ok) return { ok: false, name: file.name, says: read.error.says }
+  if (!read.ok) return { ok: false, name, says: read.error.says }
   const head = read.value
   const cut = head.isCut ? ' It is cut off: what is there is used.' : ''
   if (head.kind === 'picture') {
-    kept.set(file.name, { head, channel: 0 })
+    kept.set(name, { head, channel: 0 })
     const startS = head.startFrame === null ? null : secondsOfFrames(head.startFrame, head.rate)
-    const source: SyncSource = { name: file.name, kind: 'picture', seconds: secondsOfFrames(head.frames, head.rate), startS, startBy: startS === null ? null : 'head' } // prettier-ignore
+    const source: SyncSource = { name, kind: 'picture', seconds: secondsOfFrames(head.frames, head.rate), startS, startBy: startS === null ? null : 'head' } // prettier-ignore
     return { ok: true, source, peaks: null, says: `Pictures: by timecode only.${cut}` }
   }
+  if (!head.isPlain) return { ok: false, name, says: 'Its sound is packed; give it as a WAV of plain samples.' }
   const ltc = head.startSamples === null || head.channels > 1 ? await heardTimecode(file, head) : null
   const channel = ltc?.channel === 0 && head.channels > 1 ? 1 : 0
-  kept.set(file.name, { head, channel })
+  kept.set(name, { head, channel })
   const startS = ltc?.startS ?? (head.startSamples === null ? null : head.startSamples / head.sampleRate)
   const startBy = ltc ? 'sound' : startS === null ? null : 'head'
   const source: SyncSource = {
-    name: file.name,
+    name,
     kind: 'sound',
     seconds: head.samples / head.sampleRate,
     startS,
@@ -86,6 +88,9 @@ async function readSource(file: File): Promise<FoundSource> {
   const told = [head.ixml?.scene, head.ixml?.take].filter(Boolean).join('/')
   return { ok: true, source, peaks: peaksOf(await soundOf(file, head, channel), PEAKS), says: `${told}${cut}` }
 }
+
+/** The reference stays open: what was made of it for one device serves the next. */
+let laidOn: { readonly name: string; readonly sound: Sound } | null = null
 
 /** Reads recordings and lays them on one another, off the page's thread. */
 const api = {
@@ -98,8 +103,9 @@ const api = {
   async lineUp(reference: File, device: File, tell: (done: number) => void): Promise<Heard> {
     const [a, b] = [kept.get(reference.name), kept.get(device.name)]
     if (a?.head.kind !== 'sound' || b?.head.kind !== 'sound') return null
-    const sounds = [await soundOf(reference, a.head, a.channel), await soundOf(device, b.head, b.channel)] as const
-    return lineUp(...sounds, (done) => tell(done)) ?? 'nothing in common'
+    if (laidOn?.name !== reference.name) laidOn = { name: reference.name, sound: await soundOf(reference, a.head, a.channel) } // prettier-ignore
+    const sound = await soundOf(device, b.head, b.channel)
+    return lineUp(laidOn.sound, sound, (done) => tell(done)) ?? 'nothing in common'
   },
 }
 export type SyncWorker = typeof api

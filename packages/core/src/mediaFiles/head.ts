@@ -38,6 +38,10 @@ export interface SoundHead {
   /** Where the samples begin, bytes. */
   readonly dataFrom: number
   readonly isFloat: boolean
+  /** Its samples are plain numbers; else they are packed, and not read here. */
+  readonly isPlain: boolean
+  /** Bytes of one sample of all channels. */
+  readonly frameBytes: number
   readonly bext: Bext | null
   readonly ixml: Ixml | null
   /** Samples since midnight at which it began; null where neither chunk says. */

@@ -67,6 +67,13 @@ describe('what files say of themselves', () => {
     expect(await says(bytesOf('media/p5_25.mov').subarray(0, 200))).toBe('damaged')
   })
 
+  it('packed sound is told, so that nobody listens to its bytes', async () => {
+    const file = waveOf(new Float32Array(100), 48000)
+    expect(await readMediaHead(sourceOf(file))).toMatchObject({ ok: true, value: { isPlain: true } })
+    new DataView(file.buffer).setUint16(20, 0x55, true)
+    expect(await readMediaHead(sourceOf(file))).toMatchObject({ ok: true, value: { isPlain: false } })
+  })
+
   it('never throws, however a file was cut or changed', async () => {
     const random = seeded(4)
     for (const { file } of files) {
@@ -96,5 +103,5 @@ it('samples go out and come back, 16 bits and 24', async () => {
   const back = samplesIn(file.subarray(read.value.dataFrom), read.value)
   for (const [i, value] of back.entries()) expect(value).toBeCloseTo(samples[i]!, 4)
   const packed = new Uint8Array([0, 0, 0x40, 0, 0, 0xc0])
-  expect([...samplesIn(packed, { channels: 1, bits: 24, isFloat: false })]).toEqual([0.5, -0.5])
+  expect([...samplesIn(packed, { channels: 1, frameBytes: 3, isFloat: false })]).toEqual([0.5, -0.5])
 })

@@ -3,11 +3,11 @@ import type { SoundHead } from './head.ts'
 /** Samples of one channel out of the bytes of a sound's data, -1 to 1; 16, 24 or 32 bits, whole or floating. */
 export function samplesIn(
   bytes: Uint8Array,
-  head: Pick<SoundHead, 'channels' | 'bits' | 'isFloat'>,
+  head: Pick<SoundHead, 'channels' | 'frameBytes' | 'isFloat'>,
   channel = 0,
 ): Float32Array {
-  const width = head.bits >> 3
-  const frame = width * head.channels
+  const frame = head.frameBytes
+  const width = Math.floor(frame / head.channels)
   const count = Math.floor(bytes.length / frame)
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   const out = new Float32Array(count)

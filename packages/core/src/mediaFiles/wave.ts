@@ -11,6 +11,8 @@ import type { Bext, Ixml, NoMedia, SoundHead } from './head.ts'
 
 const MOST_TEXT = 1 << 20
 const UNKNOWN_32 = 0xffffffff
+/** What a format's tag says of its samples. */
+const [PCM, FLOAT, EXTENSIBLE] = [1, 3, 0xfffe]
 
 const readBext = (bytes: Bytes): Bext => ({
   description: bytes.text(0, 256),
@@ -102,6 +104,7 @@ export async function readWave(source: ByteSource, first: Bytes): Promise<Outcom
   const [tag, channels, sampleRate, block, bits] = [format.u16le(0), format.u16le(2), format.u32le(4), format.u16le(12), format.u16le(14)] // prettier-ignore
   if (!channels || !sampleRate || !block)
     return fail({ code: 'damaged', says: 'It is a WAV of no channels or no rate.' })
+  const kind = tag === EXTENSIBLE && format.length >= 26 ? format.u16le(24) : tag
   const there = Math.max(0, Math.min(data.size, source.size - data.from))
   const bext = await bytesOf('bext')
   const ixml = await bytesOf('iXML')
@@ -115,7 +118,9 @@ export async function readWave(source: ByteSource, first: Bytes): Promise<Outcom
     samples: Math.floor(there / block),
     chunks: chunks.map(({ id }) => id),
     dataFrom: data.from,
-    isFloat: (tag === 0xfffe && format.length >= 26 ? format.u16le(24) : tag) === 3,
+    isFloat: kind === FLOAT,
+    isPlain: (kind === PCM || kind === FLOAT) && block / channels >= 1 && block / channels <= 8,
+    frameBytes: block,
     ...notes,
     startSamples: notes.bext?.timeReference ?? notes.ixml?.timestampSamples ?? null,
     isCut: there < data.size,

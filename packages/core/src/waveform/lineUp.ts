@@ -1,4 +1,4 @@
-import { correlate } from './correlate.ts'
+import { correlate, findIn } from './correlate.ts'
 import { averaged, resampled, type Sound } from './sound.ts'
 
 /*
@@ -67,10 +67,16 @@ interface Found {
   readonly height: number
 }
 
-const low = (whole: Sound) => {
+const lows = new WeakMap<Sound, Float32Array>()
+/** A sound at the low rate; once made it stays, since one reference is asked for by every device. */
+function low(whole: Sound): Float32Array {
+  const known = lows.get(whole)
+  if (known) return known
   const sound = averaged(whole, Math.max(1, Math.floor(whole.sampleRate / (4 * COARSE_RATE))))
   const step = sound.sampleRate / COARSE_RATE
-  return resampled(sound, 0, Math.floor(sound.samples / step), step)
+  const made = resampled(sound, 0, Math.floor(sound.samples / step), step)
+  lows.set(whole, made)
+  return made
 }
 
 /** Loudest stretches first: silence finds nothing. */
@@ -100,20 +106,11 @@ function findCoarsely(reference: Sound, device: Sound, told: OnProgress): readon
   const length = Math.min(dev.length, SEGMENT_SECONDS * COARSE_RATE)
   const found: Found[] = []
   const starts = segmentsOf(dev).slice(0, 8)
-  const stride = COARSE_SIZE - 2 * length
   for (const [s, from] of starts.entries()) {
     const segment = dev.subarray(from, from + length)
-    let best: Found | null = null
-    for (let at = -length; at < ref.length; at += stride) {
-      const [a, b] = [Math.max(0, at), Math.min(ref.length, at + stride + length)]
-      if (b - a < COARSE_RATE) continue
-      const peak = correlate(ref.subarray(a, b), segment, COARSE_SIZE, -length + 1, b - a - 1)
-      const offsetSeconds = (a + peak.lag - from) / COARSE_RATE
-      if (!best || peak.height > best.height) best = { offsetSeconds, atSeconds: (from + length / 2) / COARSE_RATE, height: peak.height } // prettier-ignore
-      const done = (s + Math.min(1, (at + length) / (ref.length + length))) / starts.length
-      if (told(0.3 + 0.7 * done) === false) return []
-    }
-    if (best) found.push(best)
+    const peak = findIn(ref, segment, COARSE_SIZE, (done) => told(0.3 + (0.7 * (s + done)) / starts.length))
+    if (!peak) return []
+    found.push({ offsetSeconds: (peak.lag - from) / COARSE_RATE, atSeconds: (from + length / 2) / COARSE_RATE, height: peak.height }) // prettier-ignore
     const strongest = found.reduce((a, b) => (b.height > a.height ? b : a))
     const agreeing = found.filter((other) => Math.abs(other.offsetSeconds - strongest.offsetSeconds) < 0.02 + MOST_DRIFT * Math.abs(other.atSeconds - strongest.atSeconds)) // prettier-ignore
     if (strongest.height > 2 * COARSE_HEIGHT || (agreeing.length > 1 && strongest.height > COARSE_HEIGHT)) return [strongest] // prettier-ignore

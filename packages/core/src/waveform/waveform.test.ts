@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { seeded } from '../chance/index.ts'
 import { Fft } from './fft.ts'
-import { lineUp, peaksOf, resampled, type Sound, soundOf } from './index.ts'
+import { likeVoices, lineUp, peaksOf, resampled, type Sound, soundOf } from './index.ts'
 
 interface Expected {
   readonly file: string
@@ -37,7 +37,7 @@ describe('recordings of one scene', () => {
   })
 
   it('of two rates, the device longer than the reference, half of it silent', () => {
-    const scene = talk(90, 48000, 1)
+    const scene = likeVoices(90, 48000, 1)
     const reference = soundOf(scene.subarray(20 * 48000, 60 * 48000), 48000)
     const drift = 40e-6
     const device = resampled(soundOf(scene, 48000), 0, Math.floor((85 * 44100) * (1 + drift)), 48000 / (44100 * (1 + drift))) // prettier-ignore
@@ -48,14 +48,14 @@ describe('recordings of one scene', () => {
   })
 
   it('that share nothing are never said to, nor is silence, nor a tone, nor a few samples', () => {
-    const one = soundOf(talk(60, 16000, 2), 16000)
+    const one = soundOf(likeVoices(60, 16000, 2), 16000)
     const tone = soundOf(
       Float32Array.from({ length: 320_000 }, (_, i) => Math.sin(i / 7)),
       16000,
     )
     const silence = soundOf(new Float32Array(320_000), 16000)
     for (const other of [
-      soundOf(talk(40, 16000, 3), 16000),
+      soundOf(likeVoices(40, 16000, 3), 16000),
       tone,
       silence,
       soundOf(new Float32Array(5), 16000),
@@ -68,7 +68,7 @@ describe('recordings of one scene', () => {
   })
 
   it('can be stopped', () => {
-    const one = soundOf(talk(30, 16000, 2), 16000)
+    const one = soundOf(likeVoices(30, 16000, 2), 16000)
     let told = 0
     expect(lineUp(one, one, () => ++told < 4)).toBeNull()
     expect(told).toBeLessThan(6)
@@ -76,16 +76,24 @@ describe('recordings of one scene', () => {
 })
 
 describe('what it is made of', () => {
-  it('transforms as the sum of the definition does', () => {
+  it.each([64, 128])('transforms %i numbers as the sum of the definition does, and back', (size) => {
     const random = seeded(1)
-    const x = Float64Array.from({ length: 64 }, () => random() - 0.5)
-    const [re, im] = [x.slice(), new Float64Array(64)]
-    new Fft(64).forward(re, im)
-    for (const k of [0, 1, 7, 32, 63]) {
-      const sum = (part: (a: number) => number) => x.reduce((s, value, n) => s + value * part((-2 * Math.PI * k * n) / 64), 0) // prettier-ignore
-      expect(re[k]).toBeCloseTo(sum(Math.cos), 10)
-      expect(im[k]).toBeCloseTo(sum(Math.sin), 10)
+    const x = Float64Array.from({ length: 2 * size }, () => random() - 0.5)
+    const data = x.slice()
+    const fft = new Fft(size)
+    fft.forward(data)
+    for (const k of [0, 1, 7, size / 2, size - 1]) {
+      let [re, im] = [0, 0]
+      for (let n = 0; n < size; n++) {
+        const [c, s] = [Math.cos((-2 * Math.PI * k * n) / size), Math.sin((-2 * Math.PI * k * n) / size)]
+        re += x[2 * n]! * c - x[2 * n + 1]! * s
+        im += x[2 * n]! * s + x[2 * n + 1]! * c
+      }
+      expect(data[2 * k]).toBeCloseTo(re, 10)
+      expect(data[2 * k + 1]).toBeCloseTo(im, 10)
     }
+    fft.inverse(data)
+    for (const [i, value] of data.entries()) expect(value / size).toBeCloseTo(x[i]!, 12)
   })
 
   it('draws the lowest and highest of each stretch', () => {
@@ -98,22 +106,3 @@ describe('what it is made of', () => {
     expect(peaks.secondsEach).toBe(1)
   })
 })
-
-/** Something like voices: bursts of coloured noise and partials, with pauses. */
-function talk(seconds: number, rate: number, seed: number): Float32Array {
-  const random = seeded(seed)
-  const samples = new Float32Array(seconds * rate)
-  let at = 0
-  while (at < samples.length) {
-    const length = Math.floor((0.1 + 0.4 * random()) * rate)
-    const [pitch, tone, level] = [90 + 200 * random(), 0.05 + 0.4 * random(), 0.2 + 0.6 * random()]
-    let smooth = 0
-    for (let i = 0; i < length && at + i < samples.length; i++) {
-      smooth += tone * (random() - 0.5 - smooth)
-      const rise = Math.sin((Math.PI * i) / length)
-      samples[at + i]! += level * rise * (smooth + 0.1 * Math.sin((2 * Math.PI * pitch * i) / rate))
-    }
-    at += length + Math.floor(0.15 * random() * rate)
-  }
-  return samples
-}

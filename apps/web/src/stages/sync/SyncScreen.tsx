@@ -164,7 +164,7 @@ function Says({ rows }: { rows: readonly SyncRow[] }) {
 }
 
 const seconds = (value: number | null) =>
-  value === null ? '–' : `${value < 0 ? '−' : ''}${Math.abs(value).toFixed(3)} s`
+  value === null ? '–' : `${value <= -0.0005 ? '−' : ''}${Math.abs(value).toFixed(3)} s`
 
 function Line({
   row,

@@ -1,27 +1,11 @@
 import { seeded } from '@kavrell/core/chance'
 import { waveOf } from '@kavrell/core/mediaFiles'
-import { resampled, soundOf } from '@kavrell/core/waveform'
+import { likeVoices, resampled, soundOf } from '@kavrell/core/waveform'
 
 const RATE = 48_000
 const SECONDS = 40
 
-/** Something like voices on a quay: bursts of coloured noise with pauses. */
-function scene(seed: number): Float32Array {
-  const random = seeded(seed)
-  const samples = new Float32Array(SECONDS * RATE)
-  let at = 0
-  while (at < samples.length) {
-    const length = Math.floor((0.1 + 0.4 * random()) * RATE)
-    const [tone, level] = [0.05 + 0.4 * random(), 0.2 + 0.6 * random()]
-    let smooth = 0
-    for (let i = 0; i < length && at + i < samples.length; i++) {
-      smooth += tone * (random() - 0.5 - smooth)
-      samples[at + i]! += level * Math.sin((Math.PI * i) / length) * smooth
-    }
-    at += length + Math.floor(0.15 * random() * RATE)
-  }
-  return samples
-}
+const scene = (seed: number) => likeVoices(SECONDS, RATE, seed)
 
 /** The start of a recording as `bext` has it: samples since midnight. */
 function bext(startS: number): { id: string; bytes: Uint8Array } {

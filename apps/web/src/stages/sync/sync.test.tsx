@@ -2,6 +2,8 @@
 import { screen } from '@testing-library/react'
 import { beforeEach, expect, test, vi } from 'vitest'
 import { draw, openDemo, sent } from '../../testing.tsx'
+import { waveOf } from '@kavrell/core/mediaFiles'
+import { likeVoices } from '@kavrell/core/waveform'
 import { SyncScreen } from './SyncScreen.tsx'
 
 /** The worker itself, asked without a thread. */
@@ -69,3 +71,16 @@ test('what is no recording is told by name, and the rest goes on', async () => {
   expect(document.body.textContent).toContain('notes.wav It is neither WAV nor QuickTime nor MP4.')
   expect(document.body.textContent).toContain('empty.wav The file is empty.')
 })
+
+test('two files of one name are told apart, and packed sound is no recording', async () => {
+  const user = draw(<SyncScreen />, 'sync')
+  const wave = (packed = false) => {
+    const bytes = waveOf(likeVoices(6, 16_000, 3), 16_000)
+    if (packed) new DataView(bytes.buffer).setUint16(20, 0x55, true)
+    return new File([bytes as BlobPart], 'C0001.wav')
+  }
+  await user.upload(screen.getByLabelText('Recordings to line up'), [wave(), wave(), wave(true)])
+  await vi.waitFor(() => expect(answer()).toBe('2 of 2 recordings lie together'), { timeout: 30_000 })
+  expect(cellsOf('C0001.wav (2)')[0]).toBe('0.000 s')
+  expect(document.body.textContent).toContain('C0001.wav (3) Its sound is packed')
+}, 60_000)

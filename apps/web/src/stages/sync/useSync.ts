@@ -11,6 +11,16 @@ export interface SyncState {
   readonly doing: { readonly what: string; readonly done: number } | null
 }
 
+/** Two cards can hold files of one name: each is called so that it can be told from the others. */
+function toldApart(files: readonly File[]): readonly File[] {
+  const seen = new Map<string, number>()
+  return files.map((file) => {
+    const turn = (seen.get(file.name) ?? 0) + 1
+    seen.set(file.name, turn)
+    return turn === 1 ? file : new File([file], `${file.name} (${turn})`, { type: file.type })
+  })
+}
+
 /** Recordings that were chosen here, read and listened to in a worker. They stay on this device. */
 export function useSync() {
   const [state, setState] = useState<SyncState | null>(null)
@@ -51,7 +61,7 @@ export function useSync() {
     const own = new Worker(new URL('../../workers/sync.worker.ts', import.meta.url), { type: 'module' })
     worker.current = own
     setByHand(new Map())
-    listen(own, files).catch((cause: unknown) => {
+    listen(own, toldApart(files)).catch((cause: unknown) => {
       if (worker.current !== own) return
       stop()
       throw new Error('Listening to recordings failed', { cause })
