@@ -36,7 +36,7 @@ export {
   withFreshIds,
 } from './productionFile.ts'
 export { REFUSALS } from './refusals.ts'
-export { readSnapshot, type SnapshotOnTheWay } from './snapshot.ts'
+export { readSnapshot, type SnapshotOnTheWay, tablesOf } from './snapshot.ts'
 export {
   addressOf,
   type Endpoint,

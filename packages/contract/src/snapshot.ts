@@ -7,8 +7,8 @@ export type Row = readonly [id: string, version: number, ...values: unknown[]]
 /** A snapshot as it travels: ten thousand takes would name their fields ten thousand times. */
 export type SnapshotOnTheWay = Omit<Snapshot, 'records'> & { readonly rows: Readonly<Record<string, readonly Row[]>> }
 
-/** A snapshot with its records by kind and id. */
-export function readSnapshot({ rows, ...rest }: SnapshotOnTheWay): Snapshot {
+/** Records by kind and id out of rows by kind. */
+export function tablesOf(rows: SnapshotOnTheWay['rows']): Tables {
   const records = { ...NO_RECORDS } as Record<KindName, Record<string, AnyRecord>>
   for (const kind of KIND_NAMES) {
     const names = Object.keys(fieldsOf(kind))
@@ -20,5 +20,8 @@ export function readSnapshot({ rows, ...rest }: SnapshotOnTheWay): Snapshot {
     }
     records[kind] = table
   }
-  return { ...rest, records: records as unknown as Tables }
+  return records as unknown as Tables
 }
+
+/** A snapshot with its records by kind and id. */
+export const readSnapshot = ({ rows, ...rest }: SnapshotOnTheWay): Snapshot => ({ ...rest, records: tablesOf(rows) })

@@ -77,13 +77,9 @@ interface Deps {
 }
 
 /** A production as the core reads it, at one consistent moment. */
-export const loadProduction = (
-  database: Sequelize,
-  models: Models,
-  productionId: string,
-): Promise<Production | undefined> =>
+export const loadProduction = (database: Sequelize, productionId: string): Promise<Production | undefined> =>
   database.transaction({ isolationLevel: 'REPEATABLE READ' as never }, async (transaction) =>
-    productionOf(await readRecords(models, productionId, transaction)),
+    productionOf(await readRecords(database, productionId, transaction)),
   )
 
 export function openCallSheets(deps: Deps): CallSheets {
@@ -137,7 +133,7 @@ export function openCallSheets(deps: Deps): CallSheets {
     id: string,
     dayId: string,
   ): Promise<Outcome<{ production: Production; version: number }, Refusal>> => {
-    const production = await loadProduction(database, models, productionId)
+    const production = await loadProduction(database, productionId)
     const planned = production && callSheetNow(production, dayId)
     if (!production || !planned)
       return fail({ code: 'not-found', says: 'That day has no place yet. Choose one in Order.' })
@@ -169,7 +165,7 @@ export function openCallSheets(deps: Deps): CallSheets {
     sentSheetId: string,
     personId: string,
   ): Promise<Outcome<{ production: Production; person: Person }, Refusal>> => {
-    const production = await loadProduction(database, models, productionId)
+    const production = await loadProduction(database, productionId)
     if (!production?.sentSheet[sentSheetId]) return fail({ code: 'not-found', says: 'There is no such sheet.' })
     const person = production.person[personId]
     return person ? ok({ production, person }) : fail({ code: 'not-found', says: 'There is no such person.' })
@@ -177,7 +173,7 @@ export function openCallSheets(deps: Deps): CallSheets {
   const sheetOf = async (token: string) => {
     const row = (await reading.findByPk(token))?.get()
     if (!row) return null
-    const production = await loadProduction(database, models, row.productionId)
+    const production = await loadProduction(database, row.productionId)
     const sent = production?.sentSheet[row.sentSheetId]
     const person = production?.person[row.personId]
     return sent && person && 'rows' in sent.content
@@ -264,7 +260,7 @@ export function openCallSheets(deps: Deps): CallSheets {
       return told.ok ? ok(null) : told
     },
     async paper(productionId, sentSheetId) {
-      const production = await loadProduction(database, models, productionId)
+      const production = await loadProduction(database, productionId)
       const sent = production?.sentSheet[sentSheetId]
       if (!production || !sent) return null
       // One that was issued before papers were kept is drawn from what it said, and kept from then on.

@@ -14,12 +14,12 @@ export type LookAtCard = (folder: string, runs: readonly ComparedRun[]) => Promi
  * not count.
  */
 export async function refuseUnsafeWipe(
-  { models, body, productionId, transaction }: Writing,
+  { database, body, productionId, transaction }: Writing,
   lookAtCard: LookAtCard,
 ): Promise<Refusal | null> {
   const wipes = body.changes.filter((change) => change.kind === 'wipe' && change.op === 'create')
   if (wipes.length === 0) return null
-  const production = productionOf(await readRecords(models, productionId, transaction))!
+  const production = productionOf(await readRecords(database, productionId, transaction))!
   const without = {
     ...production,
     wipe: Object.fromEntries(Object.entries(production.wipe).filter(([id]) => !wipes.some((wipe) => wipe.id === id))),

@@ -7,12 +7,10 @@ import { callSheetNow, type PlannedCallSheet } from '../documents/callSheetNow.t
 import type { Documents } from '../documents/documents.ts'
 import type { PaperName, TableName } from '../documents/makePaper.ts'
 import { type CallSheets, loadProduction } from '../documents/callSheets.ts'
-import type { Models } from '../records/models.ts'
 import { type Asked, type Serve, sendFile } from './serve.ts'
 
 interface Deps {
   readonly database: Sequelize
-  readonly models: Models
   readonly documents: Documents
   readonly sheets: CallSheets
   readonly now: () => Date
@@ -27,14 +25,14 @@ interface DayParams {
 }
 
 /** Paper and files of one day. Names of downloads are made here, never taken from the request. */
-export function documentRoutes(serve: Serve, { database, models, documents, sheets, now }: Deps): void {
+export function documentRoutes(serve: Serve, { database, documents, sheets, now }: Deps): void {
   const onDay = <P extends OfDay>(
     endpoint: Endpoint<P, undefined, FileBytes>,
     answer: (planned: PlannedCallSheet, asked: Asked<P, undefined>) => Promise<void> | Refusal | void,
   ) =>
     serve.file(endpoint, async (asked) => {
       const { productionId, dayId } = asked.params as unknown as DayParams
-      const production = await loadProduction(database, models, productionId)
+      const production = await loadProduction(database, productionId)
       const planned = production && callSheetNow(production, dayId)
       if (!planned) return NO_DAY
       return (await answer(planned, asked)) ?? undefined

@@ -1,7 +1,6 @@
 import type { Sequelize } from 'sequelize'
 import type { Volumes } from '../devices/volumes.ts'
 import type { LookAtCard } from '../edits/wipeGuard.ts'
-import type { Models } from '../records/models.ts'
 import { readRecords } from '../records/readRecords.ts'
 import type { MediaView } from '@kavrell/contract'
 import { type CardSight, copiesOfCard } from '@kavrell/core/cards'
@@ -9,14 +8,13 @@ import { productionOf } from '@kavrell/core/records'
 
 interface Deps {
   readonly database: Sequelize
-  readonly models: Models
   readonly volumes: Volumes
   readonly look: LookAtCard
 }
 
 /** What the reader sees now, and each card of a production that is in it held against its copies. */
-export async function viewMedia({ database, models, volumes, look }: Deps, productionId: string): Promise<MediaView> {
-  const records = await database.transaction((transaction) => readRecords(models, productionId, transaction))
+export async function viewMedia({ database, volumes, look }: Deps, productionId: string): Promise<MediaView> {
+  const records = await database.transaction((transaction) => readRecords(database, productionId, transaction))
   const production = productionOf(records)
   const cards: Record<string, CardSight> = {}
   for (const card of Object.values(production?.card ?? {})) {
