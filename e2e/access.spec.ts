@@ -30,6 +30,16 @@ async function inAllLights(page: Page): Promise<string[]> {
   }
   return found
 }
+/** The stage is there and its text has been the same for a while. */
+async function standsStill(page: Page): Promise<void> {
+  let before = ''
+  await expect(async () => {
+    const now = await page.getByRole('main').innerText()
+    const same = now === before
+    before = now
+    expect(same && /\w{3}/.test(now)).toBe(true)
+  }).toPass({ intervals: [150] })
+}
 const enter = async (page: Page) => {
   await page.goto(server.address)
   await page.getByRole('button', { name: 'Enter as Maren Tolley' }).click()
@@ -49,7 +59,7 @@ test('no screen has an accessibility fault in any of the three lights', async ({
   for (const link of stages) {
     const stage = (await link.getAttribute('href'))!
     await link.click()
-    await page.waitForTimeout(600)
+    await standsStill(page)
     found.push(...(await inAllLights(page)).map((v) => `${stage.split('/').at(-1)} ${v}`))
   }
   // The views that a tab or an address opens.
@@ -65,7 +75,7 @@ test('no screen has an accessibility fault in any of the three lights', async ({
   ]) {
     await page.goto(base + view)
     if (view === 'scout') await page.getByRole('tab', { name: 'Sail loft' }).click()
-    await page.waitForTimeout(1000)
+    await standsStill(page)
     found.push(...(await inAllLights(page)).map((v) => `${view} ${v}`))
   }
   expect(found).toEqual([])

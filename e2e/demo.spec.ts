@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test } from '@playwright/test'
-import { serve, type TestServer, STAGES } from './server.ts'
+import { goTo, serve, type TestServer, STAGES } from './server.ts'
 
 let server: TestServer
 test.beforeAll(async () => {
@@ -25,7 +25,7 @@ test('every screen of the demo opens full and without an error, on a desk and on
   ]) {
     await page.setViewportSize(viewport)
     for (const stage of STAGES) {
-      await page.goto(page.url().replace(/\w+$/, stage))
+      await goTo(page, stage)
       await expect(page.getByRole('main')).toContainText(/\w{3}/)
       // Shots answers with its pictures, and Sync waits for recordings; every other screen says its answer in its largest type.
       if (!['shots', 'roll', 'sync'].includes(stage)) await expect(page.locator('[data-answer]').first()).toBeVisible()

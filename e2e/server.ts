@@ -3,6 +3,7 @@ import { mkdtemp } from 'node:fs/promises'
 import os from 'node:os'
 import path from 'node:path'
 import { Client } from 'pg'
+import type { Page } from '@playwright/test'
 
 export interface TestServer {
   readonly address: string
@@ -73,3 +74,10 @@ export async function serve(...flags: string[]): Promise<TestServer> {
 
 /** The stages of the rail, in the order of the work. */
 export const STAGES = ['brief', 'scout', 'shots', 'light', 'kit', 'crew', 'order', 'call', 'patch', 'roll', 'cover', 'offload', 'sync', 'wrap'] // prettier-ignore
+
+/** Goes to a stage as a link does: within the page that is open. */
+export const goTo = (page: Page, stage: string): Promise<void> =>
+  page.evaluate((stage) => {
+    history.pushState({}, '', location.pathname.replace(/\w+$/, stage))
+    dispatchEvent(new PopStateEvent('popstate'))
+  }, stage)

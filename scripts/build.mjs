@@ -19,10 +19,10 @@ const EXTERNAL = [
   '@fontsource/*',
 ]
 
-/** Bundles server and command line with esbuild and the web app with Vite. */
-export async function build() {
-  const esbuild = await import('esbuild')
-  const shared = {
+/** Bundles programs that run in Node. */
+async function bundle(where) {
+  const { build } = await import('esbuild')
+  await build({
     bundle: true,
     platform: 'node',
     target: 'node20',
@@ -35,17 +35,25 @@ export async function build() {
     banner: {
       js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);",
     },
-  }
-  await esbuild.build({ ...shared, entryPoints: ['apps/server/src/main.ts'], outfile: 'apps/server/dist/main.js' })
-  await esbuild.build({
-    ...shared,
+    ...where,
+  })
+}
+
+/** Bundles the command line: into its own folder, or where a test wants it. */
+export const bundleCli = (outfile = 'apps/cli/dist/main.js') =>
+  bundle({ entryPoints: ['apps/cli/src/main.ts'], outfile })
+
+/** Bundles server and command line with esbuild and the web app with Vite. */
+export async function build() {
+  await bundle({ entryPoints: ['apps/server/src/main.ts'], outfile: 'apps/server/dist/main.js' })
+  await bundle({
     entryPoints: ['documents/papers', 'imports/fileReader', 'records/standing'].map(
       (name) => `apps/server/src/${name}.worker.ts`,
     ),
     entryNames: '[name]',
     outdir: 'apps/server/dist',
   })
-  await esbuild.build({ ...shared, entryPoints: ['apps/cli/src/main.ts'], outfile: 'apps/cli/dist/main.js' })
+  await bundleCli()
   execFileSync(path.join(root, 'node_modules/.bin/vite'), ['build', '--logLevel', 'warn'], {
     cwd: path.join(root, 'apps/web'),
     stdio: 'inherit',

@@ -3,13 +3,15 @@ import { cp, mkdir, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import os from 'node:os'
 import path from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { afterEach, beforeEach, expect, test } from 'vitest'
+import { afterEach, beforeAll, beforeEach, expect, test } from 'vitest'
+import { bundleCli } from '../../../scripts/build.mjs'
 
 const TREE = fileURLToPath(new URL('../../../packages/copying/vectors/hashes/tree', import.meta.url))
-const TSX = fileURLToPath(new URL('../../../node_modules/.bin/tsx', import.meta.url))
-const MAIN = fileURLToPath(new URL('./main.ts', import.meta.url))
+/** Bundled once, as it ships; read from its sources it would take seconds to start, sixty times. */
+const MAIN = fileURLToPath(new URL('../dist/tested/main.js', import.meta.url))
 const SCENES = fileURLToPath(new URL('../../../packages/core/vectors/scenes.json', import.meta.url))
 let scratch = ''
+beforeAll(() => bundleCli(MAIN))
 beforeEach(async () => {
   scratch = await mkdtemp(path.join(os.tmpdir(), 'kavrell cli '))
   await cp(TREE, path.join(scratch, 'A1'), { recursive: true })
@@ -22,7 +24,7 @@ interface Said {
   readonly files: number
   readonly drives: readonly { copied: boolean; checked: boolean; files: number; problems: string[] }[]
 }
-const plain = (...args: string[]) => spawnSync(TSX, [MAIN, ...args], { cwd: scratch, encoding: 'utf8' })
+const plain = (...args: string[]) => spawnSync(process.execPath, [MAIN, ...args], { cwd: scratch, encoding: 'utf8' })
 /** As a program calls it. */
 const kavrell = (...args: string[]) => {
   const { status, stdout, stderr } = plain(...args, '--json')
@@ -130,15 +132,19 @@ test('a scene is answered in the form of the reference file, from standard input
   const vectors = JSON.parse(await readFile(SCENES, 'utf8')) as { rows: { id: string; input: object; expected: { receiver: string; direct_lux: number }[] }[] } // prettier-ignore
   const [row] = vectors.rows
   await writeFile(path.join(scratch, 'scene.json'), JSON.stringify(row))
-  const asked = spawnSync(TSX, [MAIN, 'light'], { cwd: scratch, encoding: 'utf8', input: JSON.stringify(row!.input) })
+  const asked = spawnSync(process.execPath, [MAIN, 'light'], {
+    cwd: scratch,
+    encoding: 'utf8',
+    input: JSON.stringify(row!.input),
+  })
   const { expected } = JSON.parse(asked.stdout) as { expected: (typeof vectors.rows)[0]['expected'] }
   expect(expected.map((e) => e.receiver)).toEqual(row!.expected.map((e) => e.receiver))
   for (const [i, e] of expected.entries()) expect(e.direct_lux).toBeCloseTo(row!.expected[i]!.direct_lux, 2)
   const told = plain('light', 'scene.json')
   expect(JSON.parse(told.stdout)).toEqual({ id: row!.id, expected })
-  const wrong = spawnSync(TSX, [MAIN, 'light'], { cwd: scratch, encoding: 'utf8', input: '{"room": 1}' })
+  const wrong = spawnSync(process.execPath, [MAIN, 'light'], { cwd: scratch, encoding: 'utf8', input: '{"room": 1}' })
   expect(wrong).toMatchObject({ status: 1, stdout: '', stderr: expect.stringMatching(/^room: /) as string })
-  const none = spawnSync(TSX, [MAIN, 'light'], { cwd: scratch, encoding: 'utf8', input: 'NaN' })
+  const none = spawnSync(process.execPath, [MAIN, 'light'], { cwd: scratch, encoding: 'utf8', input: 'NaN' })
   expect(none).toMatchObject({ status: 1, stderr: expect.stringMatching(/is no JSON/) as string })
 })
 
@@ -149,7 +155,7 @@ test('shots are put in order, proven, or it is said why they cannot be', () => {
   expect(JSON.parse(told.stdout)).toMatchObject({ status: 'optimal', finish_time: 313, lower_bound: 313 })
   const none = plain('order', schedule('p13.json'))
   expect(JSON.parse(none.stdout)).toMatchObject({ status: 'infeasible', reason_code: 'precedence_cycle', conflicting_shots: ['S02', 'S05', 'S08'] }) // prettier-ignore
-  const wrong = spawnSync(TSX, [MAIN, 'order'], { cwd: scratch, encoding: 'utf8', input: '{"shots": 1}' })
+  const wrong = spawnSync(process.execPath, [MAIN, 'order'], { cwd: scratch, encoding: 'utf8', input: '{"shots": 1}' })
   expect(wrong).toMatchObject({ status: 1, stdout: '', stderr: expect.stringMatching(/^shots: /) as string })
 })
 
@@ -163,9 +169,13 @@ test.each([
   const { rows } = JSON.parse(await readFile(file, 'utf8')) as { rows: { id: string; input?: object }[] }
   const { id, input } = rows[row]!
   const asked = input ? { id, input } : rows[row]
-  const told = spawnSync(TSX, [MAIN, command], { cwd: scratch, encoding: 'utf8', input: JSON.stringify(asked) })
+  const told = spawnSync(process.execPath, [MAIN, command], {
+    cwd: scratch,
+    encoding: 'utf8',
+    input: JSON.stringify(asked),
+  })
   expect(JSON.parse(told.stdout)).toMatchObject(expected)
-  const wrong = spawnSync(TSX, [MAIN, command], { cwd: scratch, encoding: 'utf8', input: '{}' })
+  const wrong = spawnSync(process.execPath, [MAIN, command], { cwd: scratch, encoding: 'utf8', input: '{}' })
   expect(wrong).toMatchObject({ status: 1, stdout: '', stderr: expect.stringContaining(named) as string })
 })
 

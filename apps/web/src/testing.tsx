@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto'
 import { ChakraProvider } from '@chakra-ui/react'
 import { cleanup, configure, fireEvent, render } from '@testing-library/react'
 import { PointerEventsCheckLevel, type UserEvent, userEvent } from '@testing-library/user-event'
+import * as React from 'react'
 import type { ReactElement } from 'react'
 import { MemoryRouter, Route, Routes, useLocation } from 'react-router'
 import { afterEach, vi } from 'vitest'
@@ -74,6 +75,35 @@ export const withAllColumns = (sheet: string) =>
 // Whether an element is to be seen is for the browser tests: jsdom takes most of its time to compute styles.
 // And a machine that does other things too is waited for: what ends a test is its own limit.
 configure({ defaultHidden: true, asyncUtilTimeout: 20_000 })
+
+/**
+ * The library without its dress. jsdom draws nothing, yet takes half the time of a test to parse rules and to
+ * ask for every element which of them hold; how things look is for the browser tests.
+ */
+const NO_RULES = {}
+const undressed = {
+  ...system,
+  css: () => NO_RULES,
+  layers: { ...system.layers, atRule: '' },
+  _global: {},
+} as unknown as typeof system
+
+// With no rules but the browser's own, what is computed for an element goes by its name, unless it says more itself.
+const computed = window.getComputedStyle.bind(window)
+const byName = new Map<string, CSSStyleDeclaration>()
+window.getComputedStyle = (element, pseudo) => {
+  if (element.hasAttribute('style') || element.hasAttribute('hidden') || pseudo) return computed(element, pseudo)
+  const found = byName.get(element.localName) ?? computed(element)
+  byName.set(element.localName, found)
+  return found
+}
+
+/** For every element React keeps the stack that made it, to name it in warnings: a fifth of the time of a test. */
+Object.defineProperty(
+  (React as unknown as Record<string, object>).__CLIENT_INTERNALS_DO_NOT_USE_OR_WARN_USERS_THEY_CANNOT_UPGRADE!,
+  'recentlyCreatedOwnerStacks',
+  { get: () => Number.POSITIVE_INFINITY, set() {} },
+)
 
 export const PRODUCTION_ID = '00000000-0000-7000-8000-00000000ffff'
 let n = 0
@@ -168,7 +198,7 @@ const Elsewhere = () => <p>now at {useLocation().pathname}</p>
 /** Draws a screen where the app draws it: one of a production's stages, or at a path with its pattern. */
 export function draw(screen: ReactElement, at = 'shots', pattern = '/p/:productionId/:stage'): UserEvent {
   render(
-    <ChakraProvider value={system}>
+    <ChakraProvider value={undressed}>
       <MemoryRouter initialEntries={[at.startsWith('/') ? at : `/p/${PRODUCTION_ID}/${at}`]}>
         <Routes>
           <Route path={pattern} element={screen} />

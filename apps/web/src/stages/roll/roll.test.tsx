@@ -7,13 +7,16 @@ import { undo } from '../../store/undo.ts'
 import { useUndoHere } from '../../store/undoHere.ts'
 import { all, draw, openDemo, sent, shotOf } from '../../testing.tsx'
 import { RollScreen } from './RollScreen.tsx'
+import type { Tables } from '@kavrell/core/records'
 
 /** The demo with its box so far ahead of the clock, and steady. */
 const demoWithBox = (role: 'logger' | 'planner', offsetMs = 0) =>
   openDemo(role, (records) => {
     const [box] = Object.values(records.timecodeBox)
-    return { ...records, timecodeBox: { [box!.id]: { ...box!, offsetMs, driftPpm: 0 } } }
+    const set = { ...records, timecodeBox: { [box!.id]: { ...box!, offsetMs, driftPpm: 0 } } }
+    return boxed.get(offsetMs) ?? (boxed.set(offsetMs, set), set)
   })
+const boxed = new Map<number, Tables>()
 beforeEach(() => {
   localStorage.clear()
   demoWithBox('logger')
