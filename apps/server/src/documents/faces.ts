@@ -37,6 +37,27 @@ const cjk = (of: 'jp' | 'kr' | 'sc'): Face =>
 export const HAN = 'Han'
 export const HAN_FACES = { jp: 'HanJapanese', kr: 'HanKorean', sc: 'HanChinese' } as const
 
+/**
+ * Scripts that have a family of their own, called as they are. Telugu, Gurmukhi, Malayalam and Myanmar are not among
+ * them: what sets the page cannot shape them.
+ */
+const OWN_FAMILIES = [
+  'Arabic',
+  'Armenian',
+  'Bengali',
+  'Ethiopic',
+  'Georgian',
+  'Gujarati',
+  'Hebrew',
+  'Kannada',
+  'Khmer',
+  'Lao',
+  'Sinhala',
+  'Tamil',
+  'Thai',
+] as const
+const ownFace = (script: string) => shipped(`noto-sans-${script.toLowerCase()}`, script.toLowerCase())
+
 export const FACES: Readonly<Record<string, Face>> = {
   Archivo: shipped('archivo', 'latin'),
   ArchivoExtended: shipped('archivo', 'latin-ext'),
@@ -46,9 +67,7 @@ export const FACES: Readonly<Record<string, Face>> = {
   Cyrillic: shipped('noto-sans', 'cyrillic'),
   CyrillicExtended: shipped('noto-sans', 'cyrillic-ext'),
   Devanagari: shipped('noto-sans', 'devanagari'),
-  Arabic: shipped('noto-sans-arabic', 'arabic'),
-  Hebrew: shipped('noto-sans-hebrew', 'hebrew'),
-  Thai: shipped('noto-sans-thai', 'thai'),
+  ...Object.fromEntries(OWN_FAMILIES.map((script) => [script, ownFace(script)])),
   ...(hasCjk ? { [HAN_FACES.jp]: cjk('jp'), [HAN_FACES.kr]: cjk('kr'), [HAN_FACES.sc]: cjk('sc') } : {}),
 }
 
@@ -59,10 +78,9 @@ const SCRIPTS: readonly (readonly [RegExp, string])[] = [
   [/\p{Script=Greek}/u, 'Greek'],
   [/[\u0460-\u0482\u048a-\u052f\u1c80-\u1c8f\ua640-\ua66e\ua680-\ua69d]/u, 'CyrillicExtended'],
   [/\p{Script=Cyrillic}/u, 'Cyrillic'],
-  [/[\p{Script=Arabic}\u060c\u061b\u061f]/u, 'Arabic'],
-  [/\p{Script=Hebrew}/u, 'Hebrew'],
+  [/[\u060c\u061b\u061f]/u, 'Arabic'],
   [/\p{Script=Devanagari}/u, 'Devanagari'],
-  [/\p{Script=Thai}/u, 'Thai'],
+  ...OWN_FAMILIES.map((script) => [new RegExp(`\\p{Script=${script}}`, 'u'), script] as const),
   [
     /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}\p{Script=Bopomofo}\u3000-\u303f\u30fb\u30fc\uff00-\uffef]/u,
     HAN,
