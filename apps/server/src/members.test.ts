@@ -95,6 +95,20 @@ describe('members', () => {
     expect((await onMember(name, 'Owner', 'role', { role: 'reader' })).status).toBe(200)
     expect((await onMember(name, 'Owner', 'role', { role: 'owner' })).status).toBe(200)
   })
+  test('of two owners who leave at once one stays', async () => {
+    const { accounts } = world.server.services
+    const { accounts: elsewhere } = world.second.services
+    const me = (await accounts.signIn('Owner', PASSWORD))!
+    for (let round = 0; round < 8; round++) {
+      const made = await world.call('owner', '/productions', { title: `Round ${round}`, mainsHz: 50 })
+      const { id } = made.json as unknown as { id: string }
+      const other = (await accounts.createAccount(`Other ${round}`, null))!
+      await accounts.giveRole(other.id, id, 'owner')
+      const answers = await Promise.all([accounts.changeRole(me.id, id, null), elsewhere.changeRole(other.id, id, 'reader')]) // prettier-ignore
+      expect(answers.sort()).toEqual(['changed', 'last owner'])
+      expect([...(await accounts.rolesIn(id)).values()].filter((role) => role === 'owner')).toHaveLength(1)
+    }
+  })
 })
 
 test.each(['owner', '  OWNER ', 'Оwner', 'Own\u200ber', 'Ｏｗｎｅｒ', '0wner'])(

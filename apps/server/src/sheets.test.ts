@@ -1,6 +1,9 @@
+import { once } from 'node:events'
+import { type AddressInfo, createServer, type Socket } from 'node:net'
 import { QueryTypes } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { start } from './start.ts'
 import { create, openTestServer, type TestServer } from './testServer.ts'
 
 type Row = Record<string, unknown> & { readonly id: string }
@@ -48,6 +51,27 @@ describe('issuing', () => {
     await issue([edda.id], id)
     await issue([edda.id, corin.id], id)
     expect((await sentTo(id)).map((d) => d.personId).sort()).toEqual([edda.id, corin.id].sort())
+  })
+  test('nobody waits for a mail server that does not answer, and what came of it is written down then', async () => {
+    const held: Socket[] = []
+    const silent = createServer((socket) => held.push(socket)).listen(0, '127.0.0.1')
+    await once(silent, 'listening')
+    const { port } = silent.address() as AddressInfo
+    const third = await start({
+      ...world.settings,
+      mail: { server: `smtp://127.0.0.1:${port}`, from: 'a@mail.example' },
+    })
+    const id = uuidv7()
+    const edda = await person('Edda')
+    expect((await issue([edda.id], id, third)).status).toBe(201)
+    expect((await issue([edda.id], id, third)).status).toBe(201)
+    expect([held.length, await sentTo(id)]).toEqual([1, []])
+    for (const socket of held) socket.destroy()
+    await third.stop()
+    silent.close()
+    expect(await sentTo(id)).toMatchObject([
+      { personId: edda.id, status: 'bounced', says: expect.stringMatching(/could not be sent now/) as string },
+    ])
   })
   test('by several at once on two servers: every sheet has a number of its own', async () => {
     const answers = await Promise.all(

@@ -143,6 +143,7 @@ export async function start(settings: Settings): Promise<Running> {
     services,
     async stop() {
       await closeRunners()
+      await sheets.close()
       await maker.close()
       server.closeAllConnections()
       await new Promise((resolve) => {

@@ -42,8 +42,15 @@ export interface Accounts {
   readonly giveRole: (accountId: string, productionId: string, role: Role) => Promise<void>
   /** @param askedBy whose own entry is marked */
   readonly members: (productionId: string, askedBy: string) => Promise<Member[]>
-  /** Takes somebody out of a production; their sessions stay, for others that they are in. */
-  readonly removeMember: (accountId: string, productionId: string) => Promise<void>
+  /**
+   * Gives a member another role, or takes them out of a production (null); sessions stay, for others that they are in.
+   * The last owner stays one, however many ask at once.
+   */
+  readonly changeRole: (
+    accountId: string,
+    productionId: string,
+    role: Role | null,
+  ) => Promise<'changed' | 'no member' | 'last owner'>
   readonly productionsOf: (accountId: string) => Promise<ReadonlyMap<string, Role>>
   /** A new password ends every session of the account, but the one that is given. */
   readonly setPassword: (accountId: string, password: string, butToken?: string) => Promise<void>
@@ -176,9 +183,26 @@ export function openAccounts(database: Sequelize, { account, membership, session
       await membership.upsert({ accountId, productionId, role })
       await accessChanged()
     },
-    async removeMember(accountId, productionId) {
-      await membership.destroy({ where: { accountId, productionId } })
-      await accessChanged()
+    async changeRole(accountId, productionId, role) {
+      const answer = await database.transaction(async (transaction) => {
+        // All of them are held, in one order: of two owners who leave at once the second is asked when the first has gone.
+        const where = { productionId }
+        const rows = await membership.findAll({
+          where,
+          order: ['accountId'],
+          lock: transaction.LOCK.UPDATE,
+          transaction,
+        })
+        const mine = rows.find((row) => row.get().accountId === accountId)
+        if (!mine) return 'no member'
+        const owners = rows.filter((row) => row.get().role === 'owner')
+        if (role !== 'owner' && mine.get().role === 'owner' && owners.length === 1) return 'last owner'
+        if (role) await mine.update({ role }, { transaction })
+        else await mine.destroy({ transaction })
+        return 'changed'
+      })
+      if (answer === 'changed') await accessChanged()
+      return answer
     },
     async productionsOf(accountId) {
       const rows = await membership.findAll({ where: { accountId } })

@@ -5,7 +5,7 @@ import type { MessageGateway } from '../devices/messageGateway.ts'
 import type { Account } from '../accounts/accounts.ts'
 import type { Door } from '../edits/door.ts'
 import { asServer, onBehalfOf } from '../edits/writing.ts'
-import type { Models } from '../records/models.ts'
+import { type Models, recordFromRow } from '../records/models.ts'
 import { readRecords } from '../records/readRecords.ts'
 import type { ServerModels } from '../records/serverModels.ts'
 import { callSheetPdf } from './callSheetPdf.ts'
@@ -14,13 +14,17 @@ import { callSheetNow } from './callSheetNow.ts'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 import type { CallSheet, PrintedCallSheet } from '@kavrell/core/callSheets'
 import {
-  createRecord,
   asId,
+  byId,
+  type Change,
+  createRecord,
+  type KindName,
+  type Person,
   type Production,
   productionOf,
   type RecordFields,
+  type RecordOf,
   type SentSheet,
-  type Person,
 } from '@kavrell/core/records'
 
 export interface CallSheets {
@@ -49,11 +53,17 @@ export interface CallSheets {
   readonly sentByHand: CallSheets['remind']
   /** An issued sheet on paper, the same bytes for ever; null for one that is not there. */
   readonly paper: (productionId: string, sentSheetId: string) => Promise<IssuedPaper | null>
+  /** Waits for messages that are still on their way. */
+  readonly close: () => Promise<void>
 }
 
+/** Whoever issues a sheet waits so long for a gateway; what comes of a message later is written down then. */
+const PROMPT_MS = 2000
+
 export interface IssuedPaper {
-  readonly production: Production
   readonly sent: SentSheet
+  /** The production's title. */
+  readonly title: string
   readonly body: Buffer
 }
 
@@ -76,15 +86,17 @@ interface Deps {
   readonly address: () => string
 }
 
-/** A production as the core reads it, at one consistent moment. */
-export const loadProduction = (database: Sequelize, productionId: string): Promise<Production | undefined> =>
-  database.transaction({ isolationLevel: 'REPEATABLE READ' as never }, async (transaction) =>
-    productionOf(await readRecords(database, productionId, transaction)),
-  )
-
 export function openCallSheets(deps: Deps): CallSheets {
   const { database, models, door, gateway, now } = deps
   const { reading, issuedPaper } = deps.serverModels
+  const onTheWay = new Set<Promise<unknown>>()
+  /** Sheet and person of each message on its way: asked again meanwhile, nobody gets two. */
+  const underway = new Set<string>()
+  /** One record: whoever opens a link has not the whole production read for them. */
+  const read = async <K extends KindName>(kind: K, id: string, productionId: string): Promise<RecordOf<K> | null> => {
+    const row = await models[kind].findOne({ where: { id, productionId }, raw: true })
+    return row && (recordFromRow(kind, row as unknown as Record<string, unknown>) as unknown as RecordOf<K>)
+  }
   const linkFor = async (productionId: string, sentSheetId: string, personId: string) => {
     const token = randomBytes(18).toString('base64url')
     await reading.create({ token, productionId, sentSheetId, personId })
@@ -109,22 +121,47 @@ export function openCallSheets(deps: Deps): CallSheets {
     const [made] = await issuedPaper.findOrCreate({ where, defaults: { ...where, body: await draw() } })
     return made.get().body
   }
-  const deliver = async (
-    by: Account,
-    productionId: string,
-    production: Production,
-    sentSheetId: string,
-    personId: string,
-  ) => {
-    const person = production.person[personId]
-    if (!person) return []
-    const address = await linkFor(productionId, sentSheetId, personId)
-    const { title } = production.production
+  const deliver = async (productionId: string, title: string, sentSheetId: string, person: Person) => {
+    const address = await linkFor(productionId, sentSheetId, person.id)
     const outcome = await gateway.send(person, {
       subject: `${title}: your call sheet`,
       text: `${title}: your call sheet is at ${address}\n\nThis link is for you alone. Opening it tells the production that you have read the sheet.\n`,
     })
-    return [delivery(sentSheetId, personId, outcome.status, outcome.says)]
+    return delivery(sentSheetId, person.id, outcome.status, outcome.says)
+  }
+  /** Hands a sheet to the gateway for some people; nobody waits for a gateway that does not answer. */
+  const send = async (
+    by: Account,
+    productionId: string,
+    { title, label, sentSheetId }: { title: string; label: string; sentSheetId: string },
+    people: readonly Person[],
+  ): Promise<Outcome<null, Refusal>> => {
+    const writeDown = async (changes: readonly Change[]): Promise<Outcome<null, Refusal>> => {
+      if (changes.length === 0) return ok(null)
+      const edit = { id: uuidv7(), label, changes: [...changes] }
+      const written = await door.acceptEdit(onBehalfOf(by), productionId, edit)
+      return written.ok ? ok(null) : written
+    }
+    const tries = people.map((person) => {
+      const key = `${sentSheetId} ${person.id}`
+      underway.add(key)
+      return deliver(productionId, title, sentSheetId, person).finally(() => underway.delete(key))
+    })
+    let timer: NodeJS.Timeout | undefined
+    const patience = new Promise<null>((resolve) => {
+      timer = setTimeout(() => resolve(null), PROMPT_MS)
+    })
+    const prompt = await Promise.all(tries.map((one) => Promise.race([one, patience])))
+    clearTimeout(timer)
+    const late = tries.filter((_, i) => prompt[i] === null)
+    if (late.length > 0) {
+      const later = Promise.all(late)
+        .then(writeDown)
+        .catch((error: unknown) => console.error('A delivery could not be written down', error))
+        .finally(() => onTheWay.delete(later))
+      onTheWay.add(later)
+    }
+    return writeDown(prompt.filter((change) => change !== null))
   }
   /** Writes down the sheet of a day as it is now, under the next number; one that has this id already stands. */
   const makeSheet = async (
@@ -133,7 +170,9 @@ export function openCallSheets(deps: Deps): CallSheets {
     id: string,
     dayId: string,
   ): Promise<Outcome<{ production: Production; version: number }, Refusal>> => {
-    const production = await loadProduction(database, productionId)
+    const production = await database.transaction({ isolationLevel: 'REPEATABLE READ' as never }, async (transaction) =>
+      productionOf(await readRecords(database, productionId, transaction)),
+    )
     const planned = production && callSheetNow(production, dayId)
     if (!production || !planned)
       return fail({ code: 'not-found', says: 'That day has no place yet. Choose one in Order.' })
@@ -159,26 +198,22 @@ export function openCallSheets(deps: Deps): CallSheets {
     })
     return written.ok ? ok({ production, version }) : written
   }
-  /** A sheet that was issued, and one of its people. */
+  /** A sheet that was issued, and one of the people. */
   const whom = async (
     productionId: string,
     sentSheetId: string,
     personId: string,
-  ): Promise<Outcome<{ production: Production; person: Person }, Refusal>> => {
-    const production = await loadProduction(database, productionId)
-    if (!production?.sentSheet[sentSheetId]) return fail({ code: 'not-found', says: 'There is no such sheet.' })
-    const person = production.person[personId]
-    return person ? ok({ production, person }) : fail({ code: 'not-found', says: 'There is no such person.' })
+  ): Promise<Outcome<{ sent: SentSheet; person: Person }, Refusal>> => {
+    const sent = await read('sentSheet', sentSheetId, productionId)
+    if (!sent) return fail({ code: 'not-found', says: 'There is no such sheet.' })
+    const person = await read('person', personId, productionId)
+    return person ? ok({ sent, person }) : fail({ code: 'not-found', says: 'There is no such person.' })
   }
   const sheetOf = async (token: string) => {
     const row = (await reading.findByPk(token))?.get()
     if (!row) return null
-    const production = await loadProduction(database, row.productionId)
-    const sent = production?.sentSheet[row.sentSheetId]
-    const person = production?.person[row.personId]
-    return sent && person && 'rows' in sent.content
-      ? { production, productionId: row.productionId, sent, person }
-      : null
+    const found = await whom(row.productionId, row.sentSheetId, row.personId)
+    return found.ok && 'rows' in found.value.sent.content ? { productionId: row.productionId, ...found.value } : null
   }
   return {
     async issue(by, productionId, { id, dayId, personIds }) {
@@ -195,32 +230,19 @@ export function openCallSheets(deps: Deps): CallSheets {
       const { production, version } = made.value
       const sent = await models.delivery.findAll({ where: { sentSheetId: id }, raw: true })
       const told = new Set((sent as unknown as { personId: string }[]).map((d) => d.personId))
-      const deliveries = (
-        await Promise.all(
-          [...new Set(personIds)]
-            .filter((personId) => !told.has(personId))
-            .map((personId) => deliver(by, productionId, production, id, personId)),
-        )
-      ).flat()
-      if (deliveries.length > 0) {
-        const written = await door.acceptEdit(onBehalfOf(by), productionId, {
-          id: uuidv7(),
-          label: `Send call sheet ${version}`,
-          changes: deliveries,
-        })
-        if (!written.ok) return written
-      }
+      const people = [...new Set(personIds)]
+        .filter((personId) => !told.has(personId) && !underway.has(`${id} ${personId}`))
+        .flatMap((personId) => byId(production.person, personId) ?? [])
+      const { title } = production.production
+      const written = await send(by, productionId, { title, label: `Send call sheet ${version}`, sentSheetId: id }, people) // prettier-ignore
+      if (!written.ok) return written
       return ok({ sentSheetId: id, version })
     },
     async remind(by, productionId, sentSheetId, personId) {
       const found = await whom(productionId, sentSheetId, personId)
       if (!found.ok) return found
-      const told = await door.acceptEdit(onBehalfOf(by), productionId, {
-        id: uuidv7(),
-        label: 'Send call sheet again',
-        changes: await deliver(by, productionId, found.value.production, sentSheetId, personId),
-      })
-      return told.ok ? ok(null) : told
+      const { title } = (await read('production', productionId, productionId))!
+      return send(by, productionId, { title, label: 'Send call sheet again', sentSheetId }, [found.value.person])
     },
     async open(token) {
       const opened = await sheetOf(token)
@@ -232,11 +254,9 @@ export function openCallSheets(deps: Deps): CallSheets {
     async wasRead(token) {
       const opened = await sheetOf(token)
       if (!opened) return false
-      const { production, productionId, sent, person } = opened
-      const known = Object.values(production.delivery).some(
-        (d) => d.sentSheetId === sent.id && d.personId === person.id && d.status === 'read',
-      )
-      if (known) return true
+      const { productionId, sent, person } = opened
+      const where = { productionId, sentSheetId: sent.id, personId: person.id, status: 'read' }
+      if ((await models.delivery.count({ where })) > 0) return true
       const written = await door.acceptEdit(asServer(person.name), productionId, {
         // The same for the same person and version: asked twice at once, it is one edit.
         id: idOfReading(sent.id, person.id),
@@ -260,13 +280,15 @@ export function openCallSheets(deps: Deps): CallSheets {
       return told.ok ? ok(null) : told
     },
     async paper(productionId, sentSheetId) {
-      const production = await loadProduction(database, productionId)
-      const sent = production?.sentSheet[sentSheetId]
+      const sent = await read('sentSheet', sentSheetId, productionId)
+      const production = await read('production', productionId, productionId)
       if (!production || !sent) return null
       // One that was issued before papers were kept is drawn from what it said, and kept from then on.
-      const draw = () =>
-        callSheetPdf(sent.content as unknown as CallSheet, production.production.paper, sent.number, [])
-      return { production, sent, body: await keepPaper(productionId, sentSheetId, draw) }
+      const draw = () => callSheetPdf(sent.content as unknown as CallSheet, production.paper, sent.number, [])
+      return { title: production.title, sent, body: await keepPaper(productionId, sentSheetId, draw) }
+    },
+    async close() {
+      await Promise.all(onTheWay)
     },
   }
 }

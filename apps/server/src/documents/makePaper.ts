@@ -1,4 +1,5 @@
 import { callSheetPdf } from './callSheetPdf.ts'
+import { callCalendar } from './calendar.ts'
 import { callSheetNow } from './callSheetNow.ts'
 import { type BoardOf, boardsPdf, moneyCsv, pocketPdf, shotListPdf, shotsCsv } from './shotPapers.ts'
 import { scriptPdf } from './scriptPdf.ts'
@@ -20,9 +21,15 @@ export interface LogTask {
   readonly only: string | null
 }
 
+/** A person's calls of a day for their calendar, as of a moment. */
+export interface CalendarTask {
+  readonly calendarOf: string
+  readonly atMs: number
+}
+
 /** What is to be made of a production. */
 export interface PaperTask {
-  readonly make: PaperName | TableName | LogTask
+  readonly make: PaperName | TableName | LogTask | CalendarTask
   /** The day it is about, for those of a day. */
   readonly dayId: string | null
 }
@@ -31,6 +38,9 @@ export interface MadePaper {
   /** What a file of it is called after. */
   readonly production: string
   readonly day: string
+  readonly person?: string
+  /** Of a call sheet: the one that was issued and still says the same. It is not drawn anew. */
+  readonly issued?: { readonly id: string; readonly number: number }
 }
 
 /** Makes a paper or a file of a production as it stands; null where there is no such day. */
@@ -54,8 +64,19 @@ export async function makePaper(
   if (!planned) return null
   const { paper } = production.production
   const day = planned.dayPlan.day.title
-  if (make === 'call sheet')
-    return made(await callSheetPdf(planned.sheet, paper, planned.issued?.number ?? null, planned.changes), day)
+  if (make === 'call sheet') {
+    const { issued } = planned
+    if (issued) return { ...made('', day), issued: { id: issued.id, number: issued.number } }
+    return made(await callSheetPdf(planned.sheet, paper, null, planned.changes), day)
+  }
+  if (typeof make === 'object' && 'calendarOf' in make) {
+    const person = planned.sheet.people.find(({ personId }) => personId === make.calendarOf)
+    if (!person) return null
+    const number = planned.issued?.number ?? 0
+    const { day: of, place } = planned.dayPlan
+    const text = callCalendar(planned.sheet, person, of.id, place.timeZone, number, make.atMs)
+    return { ...made(text, day), person: person.name }
+  }
   if (typeof make === 'object') {
     const log = setLog(production, planned.dayPlan, make.log, make.only)
     if (make.as === 'pdf') return made(await setLogPdf(log, paper), day)

@@ -1,16 +1,12 @@
 import { type Endpoint, ENDPOINTS, type FileBytes, type Refusal } from '@kavrell/contract'
 import type { PrintedCallSheet } from '@kavrell/core/callSheets'
 import { SET_LOGS } from '@kavrell/core/papers'
-import type { Sequelize } from 'sequelize'
-import { callCalendar } from '../documents/calendar.ts'
-import { callSheetNow, type PlannedCallSheet } from '../documents/callSheetNow.ts'
 import type { Documents } from '../documents/documents.ts'
-import type { PaperName, TableName } from '../documents/makePaper.ts'
-import { type CallSheets, loadProduction } from '../documents/callSheets.ts'
-import { type Asked, type Serve, sendFile } from './serve.ts'
+import type { TableName } from '../documents/makePaper.ts'
+import type { CallSheets } from '../documents/callSheets.ts'
+import { type Serve, sendFile } from './serve.ts'
 
 interface Deps {
-  readonly database: Sequelize
   readonly documents: Documents
   readonly sheets: CallSheets
   readonly now: () => Date
@@ -25,62 +21,34 @@ interface DayParams {
 }
 
 /** Paper and files of one day. Names of downloads are made here, never taken from the request. */
-export function documentRoutes(serve: Serve, { database, documents, sheets, now }: Deps): void {
-  const onDay = <P extends OfDay>(
-    endpoint: Endpoint<P, undefined, FileBytes>,
-    answer: (planned: PlannedCallSheet, asked: Asked<P, undefined>) => Promise<void> | Refusal | void,
-  ) =>
-    serve.file(endpoint, async (asked) => {
-      const { productionId, dayId } = asked.params as unknown as DayParams
-      const production = await loadProduction(database, productionId)
-      const planned = production && callSheetNow(production, dayId)
-      if (!planned) return NO_DAY
-      return (await answer(planned, asked)) ?? undefined
-    })
-  const paper = ({ params }: Asked<OfDay, undefined>, { dayPlan }: PlannedCallSheet, name: PaperName) =>
-    documents.paper((params as unknown as DayParams).productionId, name, dayPlan.day.id)
+export function documentRoutes(serve: Serve, { documents, sheets, now }: Deps): void {
   const named = (words: string, ending: string) =>
     words
       .normalize('NFKD')
       .replace(/[^A-Za-z0-9]+/g, '-')
       .replace(/^-|-$/g, '') + `.${ending}`
-  const fileName = (planned: PlannedCallSheet, what: string, ending: string) =>
-    named(`${planned.production.production.title} ${planned.dayPlan.day.title} ${what}`, ending)
-
-  onDay(ENDPOINTS.callSheetPdf, async (planned, asked) => {
-    const { issued } = planned
+  serve.file(ENDPOINTS.callSheetPdf, async ({ params: { productionId, dayId }, res }) => {
+    const made = await documents.file(productionId, { make: 'call sheet', dayId })
+    if (!made) return NO_DAY
     // What was issued is handed out as it was; only what nobody has is drawn as it would be now.
-    const kept = issued && (await sheets.paper(asked.params.productionId, issued.id))
-    const what = issued ? `call sheet ${issued.number}` : 'call sheet draft'
-    const body = kept?.body ?? (await paper(asked, planned, 'call sheet'))
-    sendFile(asked.res, 'application/pdf', fileName(planned, what, 'pdf'), body)
+    const kept = made.issued && (await sheets.paper(productionId, made.issued.id))
+    const what = made.issued ? `call sheet ${made.issued.number}` : 'call sheet draft'
+    sendFile(res, 'application/pdf', named(`${made.production} ${made.day} ${what}`, 'pdf'), kept?.body ?? Buffer.from(made.body)) // prettier-ignore
+    return undefined
   })
   serve.file(ENDPOINTS.issuedSheetPdf, async ({ params, res }) => {
     const kept = await sheets.paper(params.productionId, params.sentSheetId)
     if (!kept) return { code: 'not-found', says: 'There is no such sheet.' }
-    const { production, sent, body } = kept
+    const { title, sent, body } = kept
     const { day } = sent.content as unknown as PrintedCallSheet
-    sendFile(
-      res,
-      'application/pdf',
-      named(`${production.production.title} ${day} call sheet ${sent.number}`, 'pdf'),
-      body,
-    )
+    sendFile(res, 'application/pdf', named(`${title} ${day} call sheet ${sent.number}`, 'pdf'), body)
     return undefined
   })
-  onDay(ENDPOINTS.callCalendar, (planned, { params, res }) => {
-    const person = planned.sheet.people.find((p) => p.personId === params.personId)
-    if (!person) return { code: 'not-found', says: 'That person has no call on this day.' }
-    const { day, place } = planned.dayPlan
-    const text = callCalendar(
-      planned.sheet,
-      person,
-      day.id,
-      place.timeZone,
-      planned.issued?.number ?? 0,
-      now().getTime(),
-    )
-    sendFile(res, 'text/calendar; charset=utf-8', fileName(planned, `call ${person.name}`, 'ics'), text)
+  serve.file(ENDPOINTS.callCalendar, async ({ params: { productionId, dayId, personId }, res }) => {
+    const made = await documents.file(productionId, { make: { calendarOf: personId, atMs: now().getTime() }, dayId })
+    if (!made) return { code: 'not-found', says: 'That person has no call on this day.' }
+    sendFile(res, 'text/calendar; charset=utf-8', named(`${made.production} ${made.day} call ${made.person}`, 'ics'), Buffer.from(made.body)) // prettier-ignore
+    return undefined
   })
   serve.file(ENDPOINTS.reportPdf, async ({ params: { productionId, dayId }, res }) => {
     const made = await documents.file(productionId, { make: 'report', dayId })

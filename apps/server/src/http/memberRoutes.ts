@@ -1,4 +1,4 @@
-import { ENDPOINTS, type Refusal } from '@kavrell/contract'
+import { ENDPOINTS, type Refusal, type Role } from '@kavrell/contract'
 import { fail, ok } from '@kavrell/core/outcome'
 import type { Accounts } from '../accounts/accounts.ts'
 import { sessionToken } from './guards.ts'
@@ -17,9 +17,11 @@ const LAST_OWNER = 'A production has an owner. Make somebody else one first.'
 
 /** Who is in a production: added, given another role or password, taken out, or leaving by themselves. */
 export function memberRoutes(serve: Serve, { accounts }: { readonly accounts: Accounts }): void {
-  const isLastOwner = async (accountId: string, productionId: string) => {
-    const roles = await accounts.rolesIn(productionId)
-    return roles.get(accountId) === 'owner' && [...roles.values()].filter((role) => role === 'owner').length === 1
+  /** Why somebody's role cannot be changed to another, or taken away; null once it is. */
+  const refuseRole = async (accountId: string, productionId: string, role: Role | null) => {
+    const answer = await accounts.changeRole(accountId, productionId, role)
+    if (answer === 'changed') return null
+    return answer === 'no member' ? no('not-found', NOT_IN_IT) : no('forbidden', LAST_OWNER)
   }
   serve.on(ENDPOINTS.members, async ({ params, account }) =>
     ok(await accounts.members(params.productionId, account!.id)),
@@ -31,16 +33,10 @@ export function memberRoutes(serve: Serve, { accounts }: { readonly accounts: Ac
     return ok(await accounts.members(params.productionId, account!.id))
   })
   serve.on(ENDPOINTS.changeRole, async ({ params: { productionId, accountId }, account, body: { role } }) => {
-    if (!(await accounts.roleOf(accountId, productionId))) return no('not-found', NOT_IN_IT)
-    if (role !== 'owner' && (await isLastOwner(accountId, productionId))) return no('forbidden', LAST_OWNER)
-    await accounts.giveRole(accountId, productionId, role)
-    return ok(await accounts.members(productionId, account!.id))
+    return (await refuseRole(accountId, productionId, role)) ?? ok(await accounts.members(productionId, account!.id))
   })
   serve.on(ENDPOINTS.removeMember, async ({ params: { productionId, accountId }, account }) => {
-    if (!(await accounts.roleOf(accountId, productionId))) return no('not-found', NOT_IN_IT)
-    if (await isLastOwner(accountId, productionId)) return no('forbidden', LAST_OWNER)
-    await accounts.removeMember(accountId, productionId)
-    return ok(await accounts.members(productionId, account!.id))
+    return (await refuseRole(accountId, productionId, null)) ?? ok(await accounts.members(productionId, account!.id))
   })
   serve.on(ENDPOINTS.newPassword, async ({ params: { productionId, accountId }, account, body: { password } }) => {
     const theirs = await accounts.productionsOf(accountId)
@@ -54,9 +50,7 @@ export function memberRoutes(serve: Serve, { accounts }: { readonly accounts: Ac
     return ok(await accounts.members(productionId, account!.id))
   })
   serve.on(ENDPOINTS.leave, async ({ params: { productionId }, account }) => {
-    if (await isLastOwner(account!.id, productionId)) return no('forbidden', LAST_OWNER)
-    await accounts.removeMember(account!.id, productionId)
-    return ok(await accounts.me(account))
+    return (await refuseRole(account!.id, productionId, null)) ?? ok(await accounts.me(account))
   })
   serve.on(ENDPOINTS.ownPassword, async ({ req, account, body: { old, password } }) => {
     if (!(await accounts.signIn(account!.name, old))) return no('forbidden', 'The old password is another.')
