@@ -31,6 +31,25 @@ test('a production that is here already comes in as a copy, the same in everythi
   expect(withoutIds(await exported(copy))).toBe(withoutIds(file))
 })
 
+test('an issued call sheet comes along as it was issued, byte for byte', async () => {
+  const file = await exported(demo)
+  const [sheet] = file.records.sentSheet
+  const paperOf = async (production: string, id: string) => {
+    const route = `${world.server.address}/api/productions/${production}/sheets/${id}/call-sheet.pdf`
+    const answer = await fetch(route, { headers: { cookie: world.cookies.get('demo')! } })
+    return Buffer.from(await answer.arrayBuffer()).toString('base64')
+  }
+  const issued = await paperOf(demo, sheet!.id)
+  expect(file.papers).toEqual([{ sentSheetId: sheet!.id, base64: issued }])
+  const copy = idOf(await imported(file))
+  const [again] = (await exported(copy)).records.sentSheet
+  expect(await paperOf(copy, again!.id)).toBe(issued)
+  const stray = { ...file, papers: [{ ...file.papers[0]!, sentSheetId: file.records.person[0]!.id }] }
+  expect((await imported(stray)).json.refusal?.says).toMatch(/a paper of this sheet, but no such sheet/)
+  const forged = { ...file, papers: [{ ...file.papers[0]!, base64: 'AAAA' }] }
+  expect((await imported(forged)).json.refusal?.says).toMatch(/is a PDF/)
+})
+
 test('on another machine it keeps its ids, numbers and ledgers: identical after the round trip', async () => {
   const { exportedAt: _a, ...file } = await exported(demo)
   const other = await openTestServer()

@@ -34,12 +34,19 @@ export interface ProductionFile {
   readonly attachments: readonly Attachment[]
   /** What the copies in the ledger hold: lists of files, packed with gzip, by the digest of their text. */
   readonly manifests: readonly FiledManifest[]
+  /** Call sheets as they were issued: the paper of each, base64. Files of before have none. */
+  readonly papers: readonly FiledPaper[]
 }
 /** A production file without its pictures. */
 export type FiledProduction = Omit<ProductionFile, 'attachments'>
 export type Attachment = Upload & { readonly base64: string }
 export interface FiledManifest {
   readonly digest: string
+  readonly base64: string
+}
+/** The bytes of a PDF. */
+export interface FiledPaper {
+  readonly sentSheetId: string
   readonly base64: string
 }
 
@@ -51,6 +58,11 @@ const Envelope = z.object({
 })
 const FiledAttachment = Upload.extend({ base64: z.base64() })
 const FiledList = z.strictObject({ digest: z.string().regex(/^[0-9a-f]{64}$/), base64: z.base64() })
+const FiledSheet = z.strictObject({
+  sentSheetId: idSchema('A paper says which sheet it is of.'),
+  // The first bytes of every PDF, in base64.
+  base64: z.base64().startsWith('JVBERi', 'A call sheet that was issued is a PDF.'),
+})
 /** The number of an edit: far from where the database's own numbers end, since a production goes on counting. */
 const MOST_VERSION = 1_000_000_000
 const RecordHead = z.looseObject({
@@ -81,6 +93,7 @@ export interface FileReader {
   /** Null when it is none; what is one is the caller's to keep, since pictures are large. */
   readonly attachment: (value: unknown) => Attachment | null
   readonly manifest: (value: unknown) => void
+  readonly paper: (value: unknown) => void
   /** Something that only whoever holds the bytes can see. */
   readonly fault: (kind: string, id: string, field: string, says: string) => void
   /** So many faults were found that reading on would tell nobody more. */
@@ -102,6 +115,7 @@ export function openFileReader(): FileReader {
   const ids = new Map<string, string>()
   const records = Object.fromEntries(KIND_NAMES.map((kind) => [kind, []])) as unknown as Record<KindName, FiledRecord[]>
   const manifests: FiledManifest[] = []
+  const papers = new Map<string, FiledPaper>()
   const fault = (kind: string, id: string, field: string, says: string): void => {
     faults.push({ kind, id, field, says })
   }
@@ -118,6 +132,12 @@ export function openFileReader(): FileReader {
     manifest(value) {
       const list = read(FiledList, value, 'copyRun')
       if (list) manifests.push(list)
+    },
+    paper(value) {
+      const paper = read(FiledSheet, value, 'sentSheet')
+      if (!paper) return
+      if (papers.has(paper.sentSheetId)) return fault('sentSheet', paper.sentSheetId, '', 'Its paper is there twice.')
+      papers.set(paper.sentSheetId, paper)
     },
     isHopeless: () => faults.length >= MOST_FAULTS,
     record(kind, value) {
@@ -152,8 +172,12 @@ export function openFileReader(): FileReader {
           const stray = faults.length < MOST_FAULTS && strayReference(kind, fields, ids)
           if (stray) fault(kind, id, stray.field, stray.says)
         }
+      for (const id of papers.keys())
+        if (ids.get(id) !== 'sentSheet')
+          fault('sentSheet', id, '', 'There is a paper of this sheet, but no such sheet.')
       if (faults.length > 0) return fail(faults)
-      return ok({ format: FILE_FORMAT, version: FILE_VERSION, exportedAt, productionId, records, manifests })
+      const sheets = [...papers.values()]
+      return ok({ format: FILE_FORMAT, version: FILE_VERSION, exportedAt, productionId, records, manifests, papers: sheets }) // prettier-ignore
     },
   }
 }
@@ -181,7 +205,11 @@ const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g
 export function withFreshIds(file: FiledProduction, newId: () => string): FiledProduction {
   const fresh = new Map<string, string>()
   for (const list of Object.values(file.records)) for (const { id } of list) fresh.set(id, newId())
-  const { manifests, ...named } = file
+  const { manifests, papers, ...named } = file
   const text = JSON.stringify(named).replace(UUID, (id) => fresh.get(id) ?? id)
-  return { ...(JSON.parse(text) as FiledProduction), manifests }
+  return {
+    ...(JSON.parse(text) as FiledProduction),
+    manifests,
+    papers: papers.map((paper) => ({ ...paper, sentSheetId: fresh.get(paper.sentSheetId) ?? paper.sentSheetId })),
+  }
 }

@@ -31,7 +31,7 @@ export interface Shelves {
 
 /** A production with all its records, of one moment. */
 export async function exportProduction(
-  { database, models, pictures, manifests }: Shelves,
+  { database, models, serverModels, pictures, manifests }: Shelves,
   productionId: string,
   exportedAt: Date,
 ): Promise<ProductionFile> {
@@ -46,6 +46,15 @@ export async function exportProduction(
     }
     const digests = records.copyRun.map((run) => run.manifest as string).filter(Boolean)
     const lists = await manifests.packed(digests, transaction)
+    const issued = await serverModels.issuedPaper.findAll({
+      where: { productionId },
+      order: ['sentSheetId'],
+      transaction,
+    })
+    // A paper whose sheet was never written down is nobody's: issuing was cut off between the two.
+    const papers = issued
+      .map((row) => row.get())
+      .filter(({ sentSheetId }) => records.sentSheet.some(({ id }) => id === sentSheetId))
     const attachments: Attachment[] = []
     for (const upload of await pictures.list(productionId, transaction)) {
       const bytes = await pictures.read(productionId, upload.fileId, false)
@@ -59,6 +68,7 @@ export async function exportProduction(
       records,
       attachments,
       manifests: lists.map(({ digest, body }) => ({ digest, base64: body.toString('base64') })),
+      papers: papers.map(({ sentSheetId, body }) => ({ sentSheetId, base64: body.toString('base64') })),
     }
   })
 }
@@ -69,7 +79,7 @@ export async function exportProduction(
  * @returns the id it now has
  */
 export async function importProduction(
-  { database, models, serverModels: { editCounter, edit }, pictures, manifests }: Shelves,
+  { database, models, serverModels: { editCounter, edit, issuedPaper }, pictures, manifests }: Shelves,
   { file, pictures: brought }: ReadImport,
   author: string,
 ): Promise<string> {
@@ -88,6 +98,8 @@ export async function importProduction(
       const rows = here.records[kind].map((record) => ({ ...asHeld(record), productionId, fieldVersions: {} }))
       if (rows.length > 0) await models[kind].bulkCreate(rows as never, { transaction })
     }
+    const papers = here.papers.map(({ sentSheetId, base64 }) => ({ productionId, sentSheetId, body: Buffer.from(base64, 'base64') })) // prettier-ignore
+    if (papers.length > 0) await issuedPaper.bulkCreate(papers, { transaction })
     const seq = newest + 1
     await editCounter.create({ productionId, seq }, { transaction })
     // The log of an import begins with the import: what came before it is in the records.

@@ -28,6 +28,7 @@ async function read(): Promise<FileAnswer> {
       '$.records.*.*',
       '$.attachments.*',
       '$.manifests.*',
+      '$.papers.*',
     ],
     keepStack: false,
   })
@@ -37,6 +38,7 @@ async function read(): Promise<FileAnswer> {
     if (at === undefined) reader.head(String(key), value)
     else if (at === 'records') reader.record(String(kind), keepable(value))
     else if (at === 'manifests') reader.manifest(value)
+    else if (at === 'papers') reader.paper(value)
     else {
       const picture = reader.attachment(value)
       if (!picture) return
