@@ -1,9 +1,25 @@
 import os from 'node:os'
+import { readdirSync } from 'node:fs'
 import { defineConfig } from 'vitest/config'
 
 const PURE = ['packages/core/**/*.test.ts', 'packages/contract/**/*.test.ts', 'demo/**/*.test.ts']
 
+/**
+ * When all tests run, what they import is bundled first and read from there: a screen's test else reads a thousand
+ * files anew. One test alone reads the sources, which may have changed since.
+ */
+const BUNDLED = process.env.TEST_BUNDLED
+  ? [
+      '@kavrell/contract',
+      '@kavrell/demo',
+      ...readdirSync(new URL('packages/core/src', import.meta.url)).map((room) => `@kavrell/core/${room}`),
+    ]
+  : []
+
 export default defineConfig({
+  // Bundled anew each time: nobody else notices that a source has changed.
+  optimizeDeps: { force: BUNDLED.length > 0 },
+  ssr: { optimizeDeps: { force: BUNDLED.length > 0 } as object },
   test: {
     testTimeout: 120_000,
     hookTimeout: 60_000,
@@ -13,7 +29,12 @@ export default defineConfig({
     // The library's parts are thousands of files, read anew by every test of a screen: bundled once, half of that is saved.
     deps: {
       optimizer: {
-        client: { enabled: true, include: ['@chakra-ui/react', 'lucide-react'], exclude: ['react', 'react-dom'] },
+        client: {
+          enabled: true,
+          include: ['@chakra-ui/react', 'lucide-react', ...BUNDLED],
+          exclude: ['react', 'react-dom'],
+        },
+        ssr: { enabled: BUNDLED.length > 0, include: BUNDLED },
       },
     },
     projects: [

@@ -87,7 +87,7 @@ async function main() {
       ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`],
       unit,
       (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }),
-      { TEST_POSTGRES: postgres.url('postgres') },
+      { TEST_POSTGRES: postgres.url('postgres'), TEST_BUNDLED: '1' },
     )
     if (fs.existsSync(path.join(root, 'playwright.config.ts'))) {
       const browser = path.join(scratch, 'browser.json')

@@ -121,7 +121,7 @@ export function CoverTimeline({
             return [`${x(beginS)},${y}`]
           })
           return (
-            <g key={id} aria-label={`The way of ${handOf(names, id)}`}>
+            <g key={id} role="img" aria-label={`The way of ${handOf(names, id)}`}>
               <polyline points={points.join(' ')} fill="none" stroke={paper} strokeWidth={5} opacity={0.7} />
               <polyline
                 points={points.join(' ')}
