@@ -10,7 +10,7 @@ import { readSnapshot, type SnapshotOnTheWay } from '@kavrell/contract'
  * Histories of cards, copies, faults and mistakes at random, and an oracle that knows every byte there ever was. A card
  * may be called safe only while all that is on it lies, as it was last read, on as many media as the rule wants.
  */
-const HISTORIES = Number(process.env.GATE_HISTORIES ?? 40)
+const HISTORIES = Number(process.env.GATE_HISTORIES ?? 100)
 const STEPS = 9
 const WANTED = 2
 /** Several at once: each waits for its drives. */

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { useProductionStore } from '../../store/production.ts'
 import { useParts, useProduction } from '../../store/selectors.ts'
 import { Select } from '../../ui/fields.tsx'
+import { GoTo } from '../../ui/GoTo.tsx'
 import { Page } from '../../ui/Page.tsx'
 import { Answer, Button, Empty, Reading, Section, Title } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
@@ -18,7 +19,11 @@ export function WrapScreen() {
   const { dayPlan } = useDay()
   const logged = dayPlan && Object.values(production.take).some((take) => take.dayId === dayPlan.day.id)
   if (!dayPlan || (dayPlan.timeline.shots === 0 && !logged))
-    return <Empty says="The report follows from what was logged, and from a day’s order where there is one." />
+    return (
+      <Empty says="The report follows from what was logged, and from a day’s order where there is one.">
+        <GoTo stage="roll">Log a take</GoTo>
+      </Empty>
+    )
   const report = dayReport(production, dayPlan)
   const left = report.shotsPlanned - report.shotsDone
   const ofDay = { productionId: productionId!, dayId: dayPlan.day.id }
