@@ -1,3 +1,4 @@
+export { asOf } from './asOf.ts'
 export {
   cardHistory,
   type CardInDevice,
@@ -9,6 +10,8 @@ export {
   wipeRule,
 } from './cardHistory.ts'
 export { type ExpectedOnCard } from './expected.ts'
+export { type CardContents, contentsOf, type HeldCopy } from './contents.ts'
+export { type Loss, lossesOf, type Mend } from './losses.ts'
 export { rateOfDevice } from './rates.ts'
 export { minutesLeft } from './room.ts'
 export { type CardHistory, type CardSight, type LackingFiles, mayWipe, type WipeAnswer, type WipeRule } from './wipe.ts'

@@ -75,7 +75,7 @@ export interface WipeAnswer {
 }
 
 /** A copy that cannot be all that the log tells of: of another card, of a part of it, or of takes that never were. */
-const isShort = ({ files, bytes }: CopyOfCard, { recordings, leastBytes }: ExpectedOnCard): boolean =>
+export const isShort = ({ files, bytes }: CopyOfCard, { recordings, leastBytes }: ExpectedOnCard): boolean =>
   files < recordings || bytes < leastBytes
 
 const CARD_NOT_SEEN =

@@ -1,4 +1,5 @@
 import {
+  asOf,
   cardHistory,
   mayWipe,
   newestRun,
@@ -73,26 +74,6 @@ function checkFormatted(production: Production): Finding[] {
       },
     ]
   })
-}
-
-/** A production as its ledgers of media were before an edit. */
-function asOf(production: Production, version: number): Production {
-  const before = <T extends { readonly version: number }>(entries: Readonly<Record<string, T>>) =>
-    Object.fromEntries(Object.entries(entries).filter(([, entry]) => entry.version < version))
-  const { take, takeEvent, run, runStop, correction, cardMove, copyRun, copyCheck, wipe, custody } = production
-  return {
-    ...production,
-    take: before(take),
-    takeEvent: before(takeEvent),
-    run: before(run),
-    runStop: before(runStop),
-    correction: before(correction),
-    cardMove: before(cardMove),
-    copyRun: before(copyRun),
-    copyCheck: before(copyCheck),
-    wipe: before(wipe),
-    custody: before(custody),
-  }
 }
 
 /** Does the log say one thing once: no two takes of one number, nothing that never stopped? */

@@ -10,6 +10,7 @@ import { CardPanel } from './CardPanel.tsx'
 import { type CardAnswer, CardTable } from './CardTable.tsx'
 import { Drives } from './Drives.tsx'
 import { Labels } from './Labels.tsx'
+import { Losses } from './Losses.tsx'
 import { ThisEvening } from './ThisEvening.tsx'
 import { isUnderWay, RunningCopy } from './RunningCopy.tsx'
 import { ENDPOINTS, type MediaView, type MediaVolume } from '@kavrell/contract'
@@ -109,6 +110,7 @@ export function OffloadScreen() {
       <CardTable cards={answers} wanted={rule.checked} chosenId={chosen?.card.id} onChoose={setChosenId} />
       <ThisEvening />
       <Drives drives={drives} volumeOf={(folder) => volumeOf('drive', folder)} />
+      <Losses />
       {rights.plan && (
         <Labels cards={cards} drives={drives} unlisted={volumes.filter((v) => !listed.has(`${v.kind} ${v.folder}`))} />
       )}

@@ -306,6 +306,23 @@ describe('drives', () => {
   })
 })
 
+test('what one lost bag would destroy is said, with the least that mends it, and is gone once it is done', async () => {
+  openDemo('logger', copied(0))
+  reader([])
+  const user = draw(<OffloadScreen />, 'offload')
+  const give = async (drive: string, to: string) => {
+    const line = screen.getByText(drive, { selector: '[data-thing] *' }).closest<HTMLElement>('[data-thing]')!
+    await user.selectOptions(within(line).getByLabelText('Hand over to'), to)
+  }
+  for (const { label } of all('drive')) await give(label, 'Sadie Quill')
+  const loss = () => document.querySelector('[data-loss="Sadie Quill"]')?.textContent ?? ''
+  await vi.waitFor(() => expect(loss()).toMatch(/A1 would be on its card alone/))
+  const [, drive] = /Hand (\w+) to somebody else/.exec(loss())!
+  await give(drive!, 'Maren Tolley')
+  await vi.waitFor(() => expect(loss()).toBe(''))
+  expect(document.querySelector('[data-losses]')).not.toBeNull()
+})
+
 describe('which drives', () => {
   const boxes = () =>
     screen.getAllByRole<HTMLInputElement>('checkbox').map((box) => [box.parentElement!.textContent, box.checked])

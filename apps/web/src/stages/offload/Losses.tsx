@@ -1,0 +1,70 @@
+import { Box, Text } from '@chakra-ui/react'
+import { useMemo } from 'react'
+import { useProduction } from '../../store/selectors.ts'
+import { Section } from '../../ui/parts.tsx'
+import { type CardContents, contentsOf, type Loss, lossesOf } from '@kavrell/core/cards'
+
+const cardsOf = (contents: readonly CardContents[]): string =>
+  contents
+    .map(({ card, filling, isOnCard }) =>
+      isOnCard ? card.label : `${card.label} of before it was emptied (${filling})`,
+    ) // prettier-ignore
+    .join(', ')
+
+/** What would be gone if one drive, one bag or one place were lost, and the least that mends it? */
+export function Losses() {
+  const production = useProduction()
+  const { contents, losses } = useMemo(
+    () => ({ contents: contentsOf(production), losses: lossesOf(production) }),
+    [production],
+  )
+  const uncopied = contents.filter(({ copies }) => copies.length === 0)
+  const bad = losses.filter(({ destroys, leavesCard }) => destroys.length + leavesCard.length > 0)
+  if (contents.length === 0) return null
+  const copied = contents.length - uncopied.length
+  return (
+    <Section title="If one thing were lost">
+      {bad.map((loss) => (
+        <OneLoss key={`${loss.of} ${loss.id}`} loss={loss} />
+      ))}
+      {bad.length === 0 && copied > 0 && (
+        <Text data-losses>
+          Any one drive, person or place that is written down here could be lost: of all that has a checked copy, a
+          checked copy would be left.
+        </Text>
+      )}
+      {uncopied.length > 0 && (
+        <Text mt="4px" color={uncopied.some(({ isOnCard }) => !isOnCard) ? 'stop' : 'watch'} data-uncopied>
+          {cardsOf(uncopied)}: no checked copy of it is known.
+        </Text>
+      )}
+      <Text color="soft" fontSize="note" mt="4px">
+        By the ledgers. Copies count that were read back the same and hold all that was logged. Cards are not counted:
+        nobody writes down who carries them; nor is a drive in any bag that nobody is down as holding.
+      </Text>
+    </Section>
+  )
+}
+
+function OneLoss({ loss }: { loss: Loss }) {
+  const { of, name, drives, destroys, leavesCard, mend } = loss
+  const what = of === 'drive' ? `Drive ${name}` : `${name}, with ${drives.join(', ')}`
+  const says = [
+    destroys.length > 0 && `${cardsOf(destroys)} would be gone`,
+    leavesCard.length > 0 && `${cardsOf(leavesCard)} would be on its card alone`,
+  ].filter(Boolean)
+  const does = [
+    mend.apart.length > 0 &&
+      `${of === 'place' ? 'Put' : 'Hand'} ${mend.apart.map(({ label }) => label).join(' and ')} ${of === 'place' ? 'elsewhere' : 'to somebody else'}`,
+    mend.copyAgain.length > 0 && `copy ${cardsOf(mend.copyAgain)} to one more drive that goes elsewhere`,
+  ].filter(Boolean)
+  const advice = does.join(', and ')
+  return (
+    <Box py="6px" borderBottom="1px solid" borderColor="line" data-loss={name}>
+      <Text color={destroys.length > 0 ? 'stop' : 'watch'} fontWeight={600}>
+        {what}: {says.join('; ')}.
+      </Text>
+      <Text>{advice.charAt(0).toUpperCase() + advice.slice(1)}.</Text>
+    </Box>
+  )
+}

@@ -1,0 +1,80 @@
+import { byId, type Card, type CopyCheck, type Custody, type Production } from '../records/index.ts'
+import { asOf } from './asOf.ts'
+import { cardHistory, recordedOn } from './cardHistory.ts'
+import { isShort } from './wipe.ts'
+
+/** A copy that can be relied on: it holds all that the log says, and was last read back the same. */
+export interface HeldCopy {
+  readonly driveId: string
+  readonly label: string
+  /** The device that the drive is; two drives that are one device are lost together. */
+  readonly medium: string
+  /** Who holds it, and where, by the newest entry; null and empty where nobody wrote it down. */
+  readonly personId: string | null
+  readonly place: string
+}
+
+/** What was recorded on a card between two times it was emptied, and where it is now. */
+export interface CardContents {
+  readonly card: Card
+  /** The first filling of the card is 1. */
+  readonly filling: number
+  readonly recordings: number
+  /** The ledgers do not say that the card was emptied since. */
+  readonly isOnCard: boolean
+  /** Those that can be relied on, one of each drive. */
+  readonly copies: readonly HeldCopy[]
+}
+
+const newestOf = <T extends { readonly version: number }>(entries: readonly T[]): T | undefined =>
+  entries.reduce<T | undefined>((best, one) => (best && best.version > one.version ? best : one), undefined)
+
+/** When a card was emptied, by numbers of edits, the first time first. */
+const emptiedAt = (production: Production, cardId: string): readonly number[] =>
+  [
+    ...Object.values(production.wipe).filter((wipe) => wipe.cardId === cardId),
+    ...Object.values(production.cardMove).filter((move) => move.cardId === cardId && move.type === 'formatted'),
+  ]
+    .map(({ version }) => version)
+    .sort((a, b) => a - b)
+
+/** Who was last down as holding each device: two drives that are one device are in one pair of hands. */
+function custodyOfMedia({ copyRun, custody }: Production): ReadonlyMap<string, Custody> {
+  const drivesOf = new Map<string, Set<string>>()
+  for (const { medium, driveId } of Object.values(copyRun))
+    drivesOf.set(medium, (drivesOf.get(medium) ?? new Set()).add(driveId))
+  return new Map(
+    [...drivesOf].flatMap(([medium, drives]) => {
+      const entry = newestOf(Object.values(custody).filter(({ driveId }) => drives.has(driveId)))
+      return entry ? [[medium, entry] as const] : []
+    }),
+  )
+}
+
+/**
+ * All that was ever recorded on cards, filling by filling. Runs of copying are judged as they were when the card was
+ * emptied; checks and who holds a drive are those of now. Only what the ledgers say: no card is looked at.
+ */
+export function contentsOf(production: Production): CardContents[] {
+  const held = custodyOfMedia(production)
+  const checkOf = (runId: string): CopyCheck | undefined =>
+    newestOf(Object.values(production.copyCheck).filter((check) => check.copyRunId === runId))
+  return Object.values(production.card).flatMap((card): CardContents[] => {
+    const ends = [...emptiedAt(production, card.id), null]
+    return ends.flatMap((end, i): CardContents[] => {
+      const then = end === null ? production : asOf(production, end)
+      const history = cardHistory(then, card.id)
+      const { recordings } = recordedOn(then, card.id)
+      const copies = history.copies
+        .filter((copy) => copy.proven && !copy.ofAnother && !isShort(copy, history.expected))
+        .filter((copy) => checkOf(copy.runId)?.outcome === 'same')
+        .map(({ driveId, driveLabel, medium }): HeldCopy => {
+          const entry = held.get(medium)
+          return { driveId, label: driveLabel, medium, personId: entry?.personId ?? null, place: entry?.place ?? '' }
+        })
+      // A copy of a card that nothing was logged on may be all there is of it.
+      if (recordings === 0 && history.copies.length === 0) return []
+      return [{ card: byId(production.card, card.id)!, filling: i + 1, recordings, isOnCard: end === null, copies }]
+    })
+  })
+}
