@@ -58,6 +58,9 @@ export function useProduction(): Production {
   return useFromRecords(viewOf) ?? notLoaded()
 }
 
+/** The production as it is at this moment, for what is done to it: a screen may still show the one of before. */
+export const productionNow = (): Production => viewOf(useProductionStore.getState().records) ?? notLoaded()
+
 export const useHasProduction = (): boolean => useFromRecords((records) => viewOf(records) !== undefined)
 export const useRecords = <K extends Exclude<KindName, 'production'>>(kind: K): ById<RecordOf<K>> =>
   useFromRecords((records) => records[kind] as ById<RecordOf<K>>)

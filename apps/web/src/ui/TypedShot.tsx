@@ -1,7 +1,7 @@
 import { newId } from '../store/newId.ts'
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { useMemo, useRef, useState } from 'react'
-import { useProduction, useUnits } from '../store/selectors.ts'
+import { productionNow, useProduction, useUnits } from '../store/selectors.ts'
 import { Input } from './fields.tsx'
 import { addShots, shotLike } from './newShots.ts'
 import { asId, blank, inOrder, type Production, type RecordOf, refuseValue } from '@kavrell/core/records'
@@ -15,6 +15,7 @@ import {
   type Understood,
   takingOfShot,
 } from '@kavrell/core/shotlist'
+import type { Units } from '@kavrell/core/text'
 
 /** A line of this production's own: its next scene and somebody who is in front of its cameras. */
 function exampleOf({ scene, shot, person, production }: Production): string {
@@ -30,6 +31,28 @@ function exampleOf({ scene, shot, person, production }: Production): string {
   return [code, who, 'close 85 T2.8 2.1m left 20m'].filter(Boolean).join(' ')
 }
 
+/** What a line is read by. */
+function contextOf(production: Production, units: Units, from: RecordOf<'shot'> | undefined): LineContext {
+  const cameras = Object.values(production.camera).map(({ id, letter }) => ({
+    id,
+    letter,
+    taking: takingOfShot(production, { cameraId: id, modeId: null, squeeze: 1 }).used,
+  }))
+  const shots = Object.values(production.shot)
+  return {
+    people: Object.values(production.person),
+    setups: Object.values(production.setup),
+    cameras,
+    shots,
+    scenes: Object.values(production.scene),
+    rigs: [...new Set(shots.map((s) => s.rig).filter(Boolean))],
+    taking: cameras.find((c) => c.id === from?.cameraId)?.taking ?? { ...DEFAULT_SENSOR, squeeze: 1 },
+    fps: from ? from.fpsNum / from.fpsDen : 25,
+    units,
+    letters: production.production.slateLetters,
+  }
+}
+
 /** One line makes one shot; what it is understood as is shown while it is typed. */
 export function TypedShot({ from, onMade }: { from: RecordOf<'shot'> | undefined; onMade: (id: string) => void }) {
   const production = useProduction()
@@ -37,26 +60,7 @@ export function TypedShot({ from, onMade }: { from: RecordOf<'shot'> | undefined
   const [line, setLine] = useState('')
   const [refused, setRefused] = useState<string | null>(null)
   const input = useRef<HTMLInputElement>(null)
-  const context = useMemo((): LineContext => {
-    const cameras = Object.values(production.camera).map(({ id, letter }) => ({
-      id,
-      letter,
-      taking: takingOfShot(production, { cameraId: id, modeId: null, squeeze: 1 }).used,
-    }))
-    const shots = Object.values(production.shot)
-    return {
-      people: Object.values(production.person),
-      setups: Object.values(production.setup),
-      cameras,
-      shots,
-      scenes: Object.values(production.scene),
-      rigs: [...new Set(shots.map((s) => s.rig).filter(Boolean))],
-      taking: cameras.find((c) => c.id === from?.cameraId)?.taking ?? { ...DEFAULT_SENSOR, squeeze: 1 },
-      fps: from ? from.fpsNum / from.fpsDen : 25,
-      units,
-      letters: production.production.slateLetters,
-    }
-  }, [production, units, from])
+  const context = useMemo(() => contextOf(production, units, from), [production, units, from])
   const example = useMemo(() => exampleOf(production), [production])
   const read = line.trim() ? readShotLine(line, context) : null
   const invalid = read
@@ -65,15 +69,19 @@ export function TypedShot({ from, onMade }: { from: RecordOf<'shot'> | undefined
   const problems = [...(read?.problems ?? []), ...invalid]
   const keep = () => {
     if (!read || problems.length > 0) return
-    const own = read.fields
+    // Whoever types fast is ahead of the screen: a scene that the line before has made is there already.
+    const now = productionNow()
+    const again = readShotLine(line, contextOf(now, units, from))
+    if (again.problems.length > 0) return setRefused(again.problems.join(' '))
+    const own = again.fields
     const number = /^\d+/.exec(own.code!)![0]
     const fields = blank('shot', {
-      ...shotLike(production, from),
+      ...shotLike(now, from),
       ...(own.sceneId ? {} : { sceneId: asId<'scene'>(newScene(number)) }),
       ...own,
     })
     const id = newId()
-    const done = addShots(production, `Add shot ${own.code}`, [{ id, fields }])
+    const done = addShots(`Add shot ${own.code}`, [{ id, fields }])
     setRefused(done.ok ? null : done.error)
     if (!done.ok) return
     setLine('')

@@ -1,7 +1,8 @@
 import { newRank, newRanks } from '../store/newRank.ts'
 import { newId } from '../store/newId.ts'
 import { commit } from '../store/production.ts'
-import type { Outcome } from '@kavrell/core/outcome'
+import { productionNow } from '../store/selectors.ts'
+import { fail, type Outcome } from '@kavrell/core/outcome'
 import {
   asId,
   createRecord,
@@ -24,14 +25,20 @@ export function shotLike(production: Production, from: RecordFields<'shot'> | un
   return { cameraId, setupId, iso, rig, sceneId, ...rate }
 }
 
-/** Makes shots in one edit, with the scenes they name that are not there yet. A refusal is a sentence. */
+/**
+ * Makes shots in one edit, after those that there are now, with the scenes they name that are not there yet. A refusal
+ * is a sentence.
+ */
 export function addShots(
-  production: Production,
   label: string,
   shots: readonly { readonly id: string; readonly fields: RecordFields<'shot'> }[],
   also: readonly PlainChange[] = [],
 ): Outcome<void, string> {
-  const scenes = new Map<string, Id<'scene'>>()
+  const production = productionNow()
+  const codes = new Set(Object.values(production.shot).map(({ code }) => code))
+  const taken = shots.find(({ fields }) => codes.has(fields.code))
+  if (taken) return fail(`There is a shot ${taken.fields.code} already.`)
+  const scenes = new Map(Object.values(production.scene).map(({ number, id }) => [number, id]))
   const ranks = newRanks(lastRank(Object.values(production.shot)), null, shots.length)
   let lastScene = lastRank(Object.values(production.scene))
   const changes: PlainChange[] = []

@@ -73,7 +73,6 @@ export function BringShots({ text: given, onClose }: { text: string; onClose: ()
   const keep = () => {
     const like = shotLike(production, undefined)
     const done = addShots(
-      production,
       `Bring in ${counted(read!.shots.length, 'shot')}`,
       fresh.map((shot) => ({
         id: shot.id,

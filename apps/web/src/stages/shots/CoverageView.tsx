@@ -165,7 +165,6 @@ function Patterns({ sceneId }: { sceneId: string }) {
     const inScene = all.filter((s) => s.sceneId === sceneId)
     const like = shotLike(production, inScene.at(-1))
     const done = addShots(
-      production,
       `Cover ${part} ${scene.number}: ${pattern.name.toLowerCase()}`,
       made.map(({ fields, pairs }, i) => ({
         id: ids[i]!,

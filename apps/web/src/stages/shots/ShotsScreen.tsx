@@ -5,7 +5,7 @@ import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { Later } from '../../store/later.tsx'
 import { say, useProductionStore } from '../../store/production.ts'
-import { usePart, useProduction, useRights } from '../../store/selectors.ts'
+import { productionNow, usePart, useProduction, useRights } from '../../store/selectors.ts'
 import { Input, Select } from '../../ui/fields.tsx'
 import { SceneSheet } from '../../ui/SceneSheet.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
@@ -88,16 +88,12 @@ export function ShotsScreen() {
   const addShot = useSteady(() => {
     const scene = production.scene[selected?.sceneId ?? ''] ?? scenes.at(-1)
     const number = scene?.number ?? '1'
-    const [code] = freeCodes(
-      number,
-      all.map((s) => s.code),
-      1,
-      production.production.slateLetters,
-    )
+    const codes = Object.values(productionNow().shot).map((s) => s.code)
+    const [code] = freeCodes(number, codes, 1, production.production.slateLetters)
     const id = newId()
     const sceneId = scene?.id ?? newScene(number)
     const fields = blank('shot', { ...shotLike(production, selected), sceneId: asId(sceneId), code: code! })
-    const done = addShots(production, `Add shot ${code}`, [{ id, fields }])
+    const done = addShots(`Add shot ${code}`, [{ id, fields }])
     if (done.ok) setSelectedId(id)
     else say(done.error, 'stop')
   })

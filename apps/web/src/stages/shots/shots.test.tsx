@@ -3,7 +3,11 @@ import { screen, within, waitFor } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import { undo } from '../../store/undo.ts'
 import { all, draw, openDemo, sent, shotOf, withAllColumns } from '../../testing.tsx'
+import { addShots } from '../../ui/newShots.ts'
+import { newId } from '../../store/newId.ts'
 import { ShotsScreen } from './ShotsScreen.tsx'
+import { asId, blank } from '@kavrell/core/records'
+import { newScene } from '@kavrell/core/shotlist'
 
 beforeEach(() => {
   openDemo()
@@ -193,4 +197,19 @@ describe('coverage', () => {
     undo()
     expect(all('shot')).toHaveLength(before)
   })
+})
+
+test('shots that are made faster than a screen follows are in one scene, one after the other, and no code is there twice', () => {
+  const made = (code: string) =>
+    addShots(`Add shot ${code}`, [{ id: newId(), fields: blank('shot', { code, sceneId: asId(newScene('77')) }) }])
+  expect([made('77A').ok, made('77B').ok, made('77B')]).toEqual([
+    true,
+    true,
+    { ok: false, error: 'There is a shot 77B already.' },
+  ])
+  expect(all('scene').filter(({ number }) => number === '77')).toHaveLength(1)
+  const last = all('shot')
+    .sort((a, b) => (a.rank < b.rank ? -1 : 1))
+    .slice(-2)
+  expect(last.map(({ code }) => code)).toEqual(['77A', '77B'])
 })
