@@ -50,7 +50,7 @@ export function callSheetPdf(
           {
             stack: [
               say('Changed since the version before', { bold: true }),
-              ...changes.slice(0, MOST_CHANGES).map((c) => say(`${c.what}: ${c.was} is now ${c.now}`)),
+              ...changes.slice(0, MOST_CHANGES).map((c) => say(`${c.what}: ${c.was && `${c.was} is now `}${c.now}`)),
               ...(changes.length > MOST_CHANGES ? [say(`and ${changes.length - MOST_CHANGES} more below.`)] : []),
             ],
             margin: [0, 0, 0, 8] as [number, number, number, number],

@@ -50,7 +50,8 @@ export function CallSheetPaper({
           <Text fontWeight={700}>Changed since the version before</Text>
           {changes.slice(0, MOST_CHANGES).map((c, i) => (
             <Text key={i}>
-              {c.what}: {c.was} is now <b>{c.now}</b>
+              {c.what}: {c.was && `${c.was} is now `}
+              <b>{c.now}</b>
             </Text>
           ))}
           {changes.length > MOST_CHANGES && <Text>and {changes.length - MOST_CHANGES} more below.</Text>}

@@ -3,6 +3,7 @@ import type { PrintedCallSheet, SheetPerson } from './callSheet.ts'
 
 export interface CallSheetChange {
   readonly what: string
+  /** Empty where it is only told what changed. */
   readonly was: string
   readonly now: string
   readonly personId: string | null
@@ -63,11 +64,11 @@ export function callSheetChanges(older: PrintedCallSheet, newer: PrintedCallShee
   // Smaller print: never nothing where a sheet says something else.
   const small = SMALL_PRINT.filter(([, of]) => JSON.stringify(of(older)) !== JSON.stringify(of(newer)))
   if (small.length > 0)
-    changes.push({ what: 'Also', was: 'as before', now: small.map(([name]) => name).join(', '), personId: null })
+    changes.push({ what: 'Also changed', was: '', now: small.map(([name]) => name).join(', '), personId: null })
   // What only lasts longer, and moves nothing, is all that can be left.
   const lasts = (s: PrintedCallSheet) => JSON.stringify(s.rows.map((r) => [r.time, r.minutes]))
   if (changes.length === 0 && lasts(older) !== lasts(newer))
-    changes.push({ what: 'Also', was: 'as before', now: 'how long rows last', personId: null })
+    changes.push({ what: 'Also changed', was: '', now: 'how long rows last', personId: null })
   return changes
 }
 

@@ -62,7 +62,7 @@ test('a sheet lists where the day begins and every place it goes to, each with i
 
 test('a call half an hour later is told in a few lines, the weightiest first', () => {
   const changes = callSheetChanges(sheetOf(base), sheetOf(change('day', 'day', { callMin: 510, date: '2026-05-15' })))
-  expect(changes.map((c) => c.what)).toEqual(['Date', 'Unit call', 'Edda Marsh', 'Corin Marsh', 'Wrap', '4 shots, 1A to 1D', 'Also']) // prettier-ignore
+  expect(changes.map((c) => c.what)).toEqual(['Date', 'Unit call', 'Edda Marsh', 'Corin Marsh', 'Wrap', '4 shots, 1A to 1D', 'Also changed']) // prettier-ignore
   expect(changes[0]).toMatchObject({ was: expect.stringMatching(/^Thu 14 May 2026$/), now: 'Fri 15 May 2026' })
   expect(changes.at(-2)!.now).toBe('30 min later')
   expect(changes.at(-1)!.now).toBe('sun and fixed events')

@@ -72,6 +72,13 @@ describe('what may come of it', () => {
     expect(Math.abs(overBy(outlook.chances, 0.5) - 650)).toBeLessThan(8)
     expect(outlook.chances.unsure.map(({ id }) => id)).toEqual(['d'])
     expect(overBy(outlook.chances, 0.5)).toBeGreaterThan(overBy(dayOutlook(day(), planOf(day())).chances, 0.5) + 3)
+    // Kept by a clock of another day it says what was done, and not when.
+    const later = (at: string) => at.replace('2026-05-14', '2026-06-20')
+    const taken = Object.entries(log.take as object).map(([id, one]) => [id, { ...one, startedAt: later((one as { startedAt: string }).startedAt) }]) // prettier-ignore
+    const elsewhere = day({}, { ...log, take: Object.fromEntries(taken) as never })
+    const blind = dayOutlook(elsewhere, planOf(elsewhere))
+    expect(blind).toMatchObject({ seen: 0, rolled: 3, isTimed: false })
+    expect(Math.abs(overBy(blind.chances, 0.5) - planOf(elsewhere).timeline.lastEndMin)).toBeLessThan(30)
     const waited = day({ b: { fixedAtMin: 700 } }, log)
     expect(paceRatios(waited)).toHaveLength(1)
   })

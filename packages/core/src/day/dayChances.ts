@@ -9,6 +9,7 @@ import {
 import type { Production } from '../records/index.ts'
 import { takeStates } from '../takes/index.ts'
 import { orderProblem } from './orderProblem.ts'
+import { isOnTheDay } from './pace.ts'
 import { type DayPlan, dayPlans } from './planDay.ts'
 import type { ShotsRow } from './timeline.ts'
 
@@ -26,6 +27,7 @@ function doneAt(production: Production, { day, clock }: DayPlan): ReadonlyMap<st
   for (const { take, verdict, struck, cutAt } of takeStates(production, day.id)) {
     if (verdict !== 'good' || struck || take.wild) continue
     const minute = clock.at(Date.parse(cutAt ?? take.startedAt))
+    if (!isOnTheDay(minute)) continue
     for (const id of take.shotIds) done.set(id, Math.max(minute, done.get(id) ?? -Infinity))
   }
   return done
@@ -87,6 +89,8 @@ export interface DayOutlook {
   readonly seen: number
   /** So many first entries are rolled: only what is left is gone through, from the last good take of them. */
   readonly rolled: number
+  /** The log knows when; else what is left begins when the order says. */
+  readonly isTimed: boolean
 }
 
 /** When what is left of a day begins. */
@@ -109,7 +113,8 @@ export function dayOutlook(production: Production, dayPlan: DayPlan): DayOutlook
     const rolled = rolledFirst(production, dayPlan)
     const entries = plannedEntries(production, dayPlan, rolled)
     const chances = simulateDays(entries, fromMin(production, dayPlan, rolled), spread)
-    kept.set(dayPlan, (found = { chances, spread, seen: ratios.length, rolled }))
+    const isTimed = doneAt(production, dayPlan).size > 0
+    kept.set(dayPlan, (found = { chances, spread, seen: ratios.length, rolled, isTimed }))
   }
   return found
 }

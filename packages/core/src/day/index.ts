@@ -1,7 +1,7 @@
 export type { PersonCall } from './calls.ts'
 export { changeoverMinutes } from './changeover.ts'
 export { fieldsOfItem, writtenMin } from './dayView.ts'
-export { pace, type Pace, progress, type ProgressPoint } from './pace.ts'
+export { isOnTheDay, pace, type Pace, progress, type ProgressPoint } from './pace.ts'
 export { dayOfShots, type DayPlan, dayPlans, daysInOrder, planDay } from './planDay.ts'
 export type { ShotsRow, TimelineRow } from './timeline.ts'
 export type { AgainstScript } from './scriptHours.ts'

@@ -14,6 +14,12 @@ export interface Pace {
 }
 
 /**
+ * Whether a moment can be of a day at all, by minutes since its midnight: a log that was kept by a clock that nobody
+ * had set to the day says what was done, and not when.
+ */
+export const isOnTheDay = (minute: number): boolean => minute >= 0 && minute < 2880
+
+/**
  * Where the day stands against the order. Done work is laid end to end along the order; the day is on
  * time while now lies between the planned end of what is done and the planned end of the next item.
  * @param left shots that were dropped or turned out not to be needed: neither planned nor missing any more
@@ -51,7 +57,7 @@ export interface ProgressPoint {
   readonly done: number | null
 }
 
-/** Shots planned and done over the day, for a chart: one point at every change of either. */
+/** Shots planned and done over the day, for a chart: one point at every change of either. What was done at no time of the day is in no point. */
 export function progress(
   production: Production,
   timeline: Timeline,
@@ -63,6 +69,7 @@ export function progress(
   for (const state of states) {
     if (state.verdict !== 'good' || state.take.wild || state.struck) continue
     const minute = minuteOf(state.cutAt ?? state.take.startedAt)
+    if (!isOnTheDay(minute)) continue
     for (const id of state.take.shotIds)
       if (byId(production.shot, id)) doneAt.set(id, Math.min(minute, doneAt.get(id) ?? Infinity))
   }

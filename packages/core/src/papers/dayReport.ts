@@ -1,5 +1,5 @@
 import { cardHistory, mayWipe, wipeRule } from '../cards/index.ts'
-import { type DayPlan, pace, progress, type ProgressPoint } from '../day/index.ts'
+import { type DayPlan, isOnTheDay, pace, progress, type ProgressPoint } from '../day/index.ts'
 import { byId, type Production, type Shot } from '../records/index.ts'
 import { runStates, shotMarks, shotsDone, takeSeconds, type TakeState, takeStates } from '../takes/index.ts'
 
@@ -38,6 +38,8 @@ export interface DayReport {
   readonly missing: readonly string[]
   readonly lines: readonly TakeLine[]
   readonly progress: readonly ProgressPoint[]
+  /** Good takes that were logged by a clock that does not show this day: nobody knows when they were. */
+  readonly offTheDay: number
 }
 
 /** Figures of a day from its order and its ledgers, and what is still missing. */
@@ -116,6 +118,7 @@ export function dayReport(production: Production, dayPlan: DayPlan): DayReport {
     ],
     lines,
     progress: progress(production, dayPlan.timeline, states, minuteOf),
+    offTheDay: real.filter((s) => s.verdict === 'good' && !isOnTheDay(minuteOf(s.cutAt ?? s.take.startedAt))).length,
   }
 }
 

@@ -33,7 +33,7 @@ export function IssueSheet({ state, dayId }: { state: CallSheetState; dayId: str
           Version {newest.number + 1} would change:{' '}
           {changes
             .slice(0, MOST_NAMED)
-            .map((c) => `${c.what} ${c.was} to ${c.now}`)
+            .map((c) => (c.was ? `${c.what} ${c.was} to ${c.now}` : `${c.what.toLowerCase()} ${c.now}`))
             .join(', ') || 'what is printed beside the times'}
           {changes.length > MOST_NAMED ? ` and ${changes.length - MOST_NAMED} more` : ''}.
         </Text>

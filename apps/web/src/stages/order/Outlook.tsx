@@ -18,7 +18,7 @@ const inHundred = (chance: number) => {
 /** Will we make it: how likely the day is over by when, what has a moment of its own is ready, and what is least sure. */
 export function Outlook({ dayPlan }: { dayPlan: DayPlan }) {
   const production = useProduction()
-  const { chances, seen, rolled } = useMemo(() => dayOutlook(production, dayPlan), [production, dayPlan])
+  const { chances, seen, rolled, isTimed } = useMemo(() => dayOutlook(production, dayPlan), [production, dayPlan])
   const { clock, day, timeline, items } = dayPlan
   if (!items.some((item) => item.type === 'shots')) return null
   const packingMin = timeline.wrapMin - timeline.lastEndMin
@@ -42,7 +42,11 @@ export function Outlook({ dayPlan }: { dayPlan: DayPlan }) {
       ))}
       {least && least.share > MUCH && <Text color="soft">Least sure: {nameOf(least.id)}.</Text>}
       <Text color="soft" fontSize="note" mt="4px">
-        {rolled > 0 ? 'What is left, from the last good take. ' : ''}
+        {rolled === 0
+          ? ''
+          : isTimed
+            ? 'What is left, from the last good take. '
+            : 'What is left, from when the order says: the log was kept by a clock of another day. '}
         {seen === 0
           ? 'By what such days usually take.'
           : `By what is usual, and ${counted(seen, 'entry', 'entries')} of this production.`}

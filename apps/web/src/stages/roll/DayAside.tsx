@@ -40,7 +40,7 @@ export function DayAside({ dayPlan, slate, clock }: { dayPlan: DayPlan; slate: S
           shots good, {counted(states.filter((s) => !s.take.wild).length, 'take')}
         </Text>
       </Text>
-      <Text fontWeight={600} color={behind > 0 ? 'watch' : 'safe'} data-pace>
+      <Text fontWeight={600} color={!onTheDay || behind > 0 ? 'watch' : 'safe'} data-pace>
         {!onTheDay
           ? `The box does not show ${day.title}; pace is not counted.`
           : behind > 0

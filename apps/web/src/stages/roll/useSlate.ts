@@ -4,7 +4,7 @@ import { remember, remembered } from '../../store/remember.ts'
 import { useProduction } from '../../store/selectors.ts'
 import { useUnit } from '../../store/unit.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
-import { type DayPlan, pace, type Pace } from '@kavrell/core/day'
+import { type DayPlan, isOnTheDay, pace, type Pace } from '@kavrell/core/day'
 import type { Id, RecordOf } from '@kavrell/core/records'
 import { slateOf } from '@kavrell/core/shotlist'
 import {
@@ -91,7 +91,7 @@ export function useSlate(dayPlan: DayPlan): SlateState {
     [...marks].filter(([, mark]) => mark.type === 'dropped' || mark.type === 'not needed').map(([id]) => id),
   )
   const nowMin = dayPlan.clock.at(nowMs)
-  const onTheDay = nowMin >= 0 && nowMin < 2880
+  const onTheDay = isOnTheDay(nowMin)
   const standing = pace(timeline, closed, onTheDay ? nowMin : timeline.startMin, left)
   const items = dayPlan.items.filter((i) => i.type === 'shots' && i.shotIds.length > 0) as Item[]
   const open = items.filter((item) => !item.shotIds.every((id) => closed.has(id)))

@@ -10,7 +10,7 @@ import { Answer, Button, Empty, Reading, Section, Title } from '../../ui/parts.t
 import { useDay } from '../../ui/useDay.ts'
 import { ProgressChart } from './ProgressChart.tsx'
 import { dayReport } from '@kavrell/core/papers'
-import { minutesSeconds, sayBytes } from '@kavrell/core/text'
+import { counted, minutesSeconds, sayBytes } from '@kavrell/core/text'
 
 /** What did the day give, and what is missing? */
 export function WrapScreen() {
@@ -100,6 +100,12 @@ export function WrapScreen() {
       <Box h="220px" mt="14px">
         <ProgressChart report={report} times={dayPlan.clock} />
       </Box>
+      {report.offTheDay > 0 && (
+        <Text color="watch" data-off-the-day>
+          {counted(report.offTheDay, 'good take')} logged by a clock that does not show {dayPlan.day.title}: not in the
+          line.
+        </Text>
+      )}
       <Section title={`Takes, ${report.lines.length}`}>
         <Box overflowX="auto" tabIndex={0}>
           <Grid
