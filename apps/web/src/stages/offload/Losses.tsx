@@ -11,6 +11,8 @@ const cardsOf = (contents: readonly CardContents[]): string =>
     ) // prettier-ignore
     .join(', ')
 
+const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1)
+
 /** What would be gone if one drive, one bag or one place were lost, and the least that mends it? */
 export function Losses() {
   const production = useProduction()
@@ -51,7 +53,8 @@ function OneLoss({ loss }: { loss: Loss }) {
   const what = of === 'drive' ? `Drive ${name}` : `${name}, with ${drives.join(', ')}`
   const says = [
     destroys.length > 0 && `${cardsOf(destroys)} would be gone`,
-    leavesCard.length > 0 && `${cardsOf(leavesCard)} would be on its card alone`,
+    leavesCard.length > 0 &&
+      `${cardsOf(leavesCard)} would be on ${leavesCard.length > 1 ? 'their cards' : 'its card'} alone`,
   ].filter(Boolean)
   const does = [
     mend.apart.length > 0 &&
@@ -62,9 +65,9 @@ function OneLoss({ loss }: { loss: Loss }) {
   return (
     <Box py="6px" borderBottom="1px solid" borderColor="line" data-loss={name}>
       <Text color={destroys.length > 0 ? 'stop' : 'watch'} fontWeight={600}>
-        {what}: {says.join('; ')}.
+        {capital(what)}: {says.join('; ')}.
       </Text>
-      <Text>{advice.charAt(0).toUpperCase() + advice.slice(1)}.</Text>
+      <Text>{capital(advice)}.</Text>
     </Box>
   )
 }
