@@ -24,8 +24,8 @@ export default defineConfig({
     testTimeout: 120_000,
     hookTimeout: 60_000,
     pool: 'forks',
-    // Two more than cores, since a good part of the tests waits for a disk or another process.
-    maxWorkers: os.availableParallelism() + 2,
+    // One more than cores, since a third of the tests waits for a disk or another process.
+    maxWorkers: os.availableParallelism() + 1,
     // The library's parts are thousands of files, read anew by every test of a screen: bundled once, half of that is saved.
     deps: {
       optimizer: {
