@@ -1,6 +1,7 @@
 import { once } from 'node:events'
 import { type AddressInfo, createServer, type Socket } from 'node:net'
 import { QueryTypes } from 'sequelize'
+import { SMTPServer } from 'smtp-server'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { start } from './start.ts'
@@ -72,6 +73,37 @@ describe('issuing', () => {
     expect(await sentTo(id)).toMatchObject([
       { personId: edda.id, status: 'bounced', says: expect.stringMatching(/could not be sent now/) as string },
     ])
+  })
+  test('asked again while one message hangs, those whose message went get no second one', async () => {
+    const taken: string[] = []
+    const mail = new SMTPServer({
+      authOptional: true,
+      disabledCommands: ['STARTTLS'],
+      // The first of them never gets an answer.
+      onRcptTo: ({ address }, _, answer) => {
+        if (taken.push(address) > 1) answer()
+      },
+      onData: (stream, _, answer) => stream.on('end', answer).resume(),
+    })
+    const port = await new Promise<number>((resolve) => {
+      mail.listen(0, '127.0.0.1', () => resolve((mail.server.address() as AddressInfo).port))
+    })
+    const third = await start({
+      ...world.settings,
+      mail: { server: `smtp://127.0.0.1:${port}`, from: 'a@mail.example' },
+    })
+    const id = uuidv7()
+    const both = [(await person('Edda')).id, (await person('Corin')).id]
+    const first = issue(both, id, third)
+    await expect.poll(() => taken.length).toBe(2)
+    await new Promise((resolve) => setTimeout(resolve, 300))
+    expect((await issue(both, id, third)).status).toBe(201)
+    expect((await first).status).toBe(201)
+    expect(taken).toHaveLength(2)
+    mail.close(() => undefined)
+    for (const client of (mail as unknown as { connections: Set<{ close: () => void }> }).connections) client.close()
+    await third.stop()
+    expect((await sentTo(id)).map((d) => d.status).sort()).toEqual(['bounced', 'sent'])
   })
   test('by several at once on two servers: every sheet has a number of its own', async () => {
     const answers = await Promise.all(

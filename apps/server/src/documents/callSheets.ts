@@ -142,26 +142,31 @@ export function openCallSheets(deps: Deps): CallSheets {
       const written = await door.acceptEdit(onBehalfOf(by), productionId, edit)
       return written.ok ? ok(null) : written
     }
-    const tries = people.map((person) => {
-      const key = `${sentSheetId} ${person.id}`
-      underway.add(key)
-      return deliver(productionId, title, sentSheetId, person).finally(() => underway.delete(key))
-    })
+    const keyOf = ({ id }: Person) => `${sentSheetId} ${id}`
+    for (const person of people) underway.add(keyOf(person))
+    const tries = people.map((person) => deliver(productionId, title, sentSheetId, person))
     let timer: NodeJS.Timeout | undefined
     const patience = new Promise<null>((resolve) => {
       timer = setTimeout(() => resolve(null), PROMPT_MS)
     })
     const prompt = await Promise.all(tries.map((one) => Promise.race([one, patience])))
     clearTimeout(timer)
-    const late = tries.filter((_, i) => prompt[i] === null)
-    if (late.length > 0) {
-      const later = Promise.all(late)
-        .then(writeDown)
+    // On its way until it is written down: in between somebody may ask again.
+    for (const [i, person] of people.entries()) {
+      if (prompt[i] !== null) continue
+      const later = tries[i]!.then((change) => writeDown([change]))
         .catch((error: unknown) => console.error('A delivery could not be written down', error))
-        .finally(() => onTheWay.delete(later))
+        .finally(() => {
+          underway.delete(keyOf(person))
+          onTheWay.delete(later)
+        })
       onTheWay.add(later)
     }
-    return writeDown(prompt.filter((change) => change !== null))
+    try {
+      return await writeDown(prompt.filter((change) => change !== null))
+    } finally {
+      for (const [i, person] of people.entries()) if (prompt[i] !== null) underway.delete(keyOf(person))
+    }
   }
   /** Writes down the sheet of a day as it is now, under the next number; one that has this id already stands. */
   const makeSheet = async (

@@ -32,6 +32,7 @@ export function documentRoutes(serve: Serve, { documents, sheets, now }: Deps): 
     if (!made) return NO_DAY
     // What was issued is handed out as it was; only what nobody has is drawn as it would be now.
     const kept = made.issued && (await sheets.paper(productionId, made.issued.id))
+    if (made.issued && !kept) return NO_DAY
     const what = made.issued ? `call sheet ${made.issued.number}` : 'call sheet draft'
     sendFile(res, 'application/pdf', named(`${made.production} ${made.day} ${what}`, 'pdf'), kept?.body ?? Buffer.from(made.body)) // prettier-ignore
     return undefined

@@ -36,7 +36,7 @@ export function addShots(
 ): Outcome<void, string> {
   const production = productionNow()
   const codes = new Set(Object.values(production.shot).map(({ code }) => code))
-  const taken = shots.find(({ fields }) => codes.has(fields.code))
+  const taken = shots.find(({ fields }) => fields.code !== '' && codes.has(fields.code))
   if (taken) return fail(`There is a shot ${taken.fields.code} already.`)
   const scenes = new Map(Object.values(production.scene).map(({ number, id }) => [number, id]))
   const ranks = newRanks(lastRank(Object.values(production.shot)), null, shots.length)

@@ -63,8 +63,8 @@ function mendOf(kind: Loss['of'], hit: readonly CardContents[], isLost: (copy: H
  * Every single loss that the ledgers know of, the worst first; those that destroy nothing come last. What no checked
  * copy is of at all is in none of them: see `contentsOf`.
  */
-export function lossesOf(production: Production): Loss[] {
-  const contents = contentsOf(production).filter(({ copies }) => copies.length > 0)
+export function lossesOf(production: Production, all = contentsOf(production)): Loss[] {
+  const contents = all.filter(({ copies }) => copies.length > 0)
   const copies = contents.flatMap((one) => one.copies)
   const loss = (of: Loss['of'], id: string, name: string, isLost: (copy: HeldCopy) => boolean): Loss => {
     const hit = contents.filter((one) => one.copies.every(isLost))

@@ -16,10 +16,8 @@ const capital = (words: string): string => words.charAt(0).toUpperCase() + words
 /** What would be gone if one drive, one bag or one place were lost, and the least that mends it? */
 export function Losses() {
   const production = useProduction()
-  const { contents, losses } = useMemo(
-    () => ({ contents: contentsOf(production), losses: lossesOf(production) }),
-    [production],
-  )
+  const contents = useMemo(() => contentsOf(production), [production])
+  const losses = useMemo(() => lossesOf(production, contents), [production, contents])
   const uncopied = contents.filter(({ copies }) => copies.length === 0)
   const bad = losses.filter(({ destroys, leavesCard }) => destroys.length + leavesCard.length > 0)
   if (contents.length === 0) return null
@@ -50,7 +48,7 @@ export function Losses() {
 
 function OneLoss({ loss }: { loss: Loss }) {
   const { of, name, drives, destroys, leavesCard, mend } = loss
-  const what = of === 'drive' ? `Drive ${name}` : `${name}, with ${drives.join(', ')}`
+  const what = of === 'drive' ? `Drive ${drives.join(' and ')}` : `${name}, with ${drives.join(', ')}`
   const says = [
     destroys.length > 0 && `${cardsOf(destroys)} would be gone`,
     leavesCard.length > 0 &&
