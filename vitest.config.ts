@@ -23,6 +23,8 @@ export default defineConfig({
   test: {
     testTimeout: 120_000,
     hookTimeout: 60_000,
+    // What never comes fails, what comes late on a busy machine does not.
+    expect: { poll: { timeout: 30_000 } },
     pool: 'forks',
     // One more than cores, since a third of the tests waits for a disk or another process.
     maxWorkers: os.availableParallelism() + 1,

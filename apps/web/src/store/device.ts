@@ -2,7 +2,7 @@ import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
 import type { EditBody, Refusal, Role } from '@kavrell/contract'
 import type { Tables } from '@kavrell/core/records'
 
-/** An edit that the door has not answered yet. */
+/** An edit that the door has not answered yet, or whose answer is not among the kept records yet. */
 export interface KeptEdit {
   readonly id: string
   readonly productionId: string
@@ -91,9 +91,6 @@ export const device = {
     await Promise.all([...edits.map((edit) => transaction.store.put(edit)), transaction.done])
     for (const edit of edits) journal.clear(edit.id)
   },
-  async dropEdit(id: string): Promise<void> {
-    if (canKeep()) await (await database()).delete('pending', id)
-  },
   async keepMisfit(misfit: Misfit): Promise<void> {
     if (!canKeep()) return
     const transaction = (await database()).transaction(['pending', 'misfit'], 'readwrite')
@@ -106,8 +103,15 @@ export const device = {
   async dropMisfit(id: string): Promise<void> {
     if (canKeep()) await (await database()).delete('misfit', id)
   },
-  async keepProduction(production: KeptProduction): Promise<void> {
-    if (canKeep()) await (await database()).put('production', production)
+  /** Keeps the records, and lets go in the same breath of the edits that are among them now. */
+  async keepProduction(production: KeptProduction, written: readonly string[] = []): Promise<void> {
+    if (!canKeep()) return
+    const transaction = (await database()).transaction(['pending', 'production'], 'readwrite')
+    await Promise.all([
+      transaction.objectStore('production').put(production),
+      ...written.map((id) => transaction.objectStore('pending').delete(id)),
+      transaction.done,
+    ])
   },
   async forgetProduction(productionId: string): Promise<void> {
     if (canKeep()) await (await database()).delete('production', productionId)

@@ -5,6 +5,7 @@ import { commit, openSnapshot, useProductionStore } from './production.ts'
 import { judgeChanges, useFindings, wayOutHolds } from './snags.ts'
 import { NO_RECORDS, productionOf, removeRecord, type Tables } from '@kavrell/core/records'
 import { findSnags, wayHolds } from '@kavrell/core/snags'
+import { inTime } from '../inTime.ts'
 
 const wire = vi.hoisted((): { judge: Record<string, (given: unknown) => unknown>; calls: string[] } => ({
   judge: {},
@@ -118,7 +119,7 @@ test('left, the judge is sent home and what it found is forgotten', async () => 
 test('a way out is tried against all checks before it is offered', async () => {
   open()
   await vi.advanceTimersByTimeAsync(700)
-  await vi.waitFor(() => expect(found().judged).toBe(true))
+  await inTime(() => expect(found().judged).toBe(true))
   const production = productionOf(records)!
   const findings = findSnags(production)
   const held = await Promise.all(

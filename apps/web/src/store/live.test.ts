@@ -6,6 +6,7 @@ import { follow } from './live.ts'
 import { useProductionStore } from './production.ts'
 import type { Job, LoggedEdit, SnapshotOnTheWay } from '@kavrell/contract'
 import { asId, blank, fieldsOf } from '@kavrell/core/records'
+import { inTime } from '../inTime.ts'
 
 const PRODUCTION = '00000000-0000-7000-8000-00000000000a'
 const PLACE = '00000000-0000-7000-8000-00000000000b'
@@ -57,7 +58,7 @@ const asked: string[] = []
 let stop = () => undefined as void
 const refusals: string[] = []
 /** What the device and the server have to do before anything is to be seen; clocks stand still meanwhile. */
-const settled = () => vi.waitFor(() => expect(Stream.open.length + refusals.length).toBeGreaterThan(0))
+const settled = () => inTime(() => expect(Stream.open.length + refusals.length).toBeGreaterThan(0))
 
 beforeEach(async () => {
   vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
@@ -120,7 +121,7 @@ test('told that its log is another, it loads the whole anew and listens from the
   await settled()
   server = async () => Response.json(snapshot(3))
   Stream.open[0]!.says({ type: 'load-anew' })
-  await vi.waitFor(() => expect(Stream.open).toHaveLength(2))
+  await inTime(() => expect(Stream.open).toHaveLength(2))
   expect(Stream.open[0]!.closed).toBe(true)
   expect(Stream.open[1]!.url).toMatch(/after=3&head=edit 3$/)
   expect([state().seq, state().head]).toEqual([3, 'edit 3'])
@@ -133,7 +134,7 @@ test('a stream that is refused asks why, and says it', async () => {
   Object.assign(Stream.open[0]!, { readyState: 2 })
   Stream.open[0]!.onerror()
   await vi.advanceTimersByTimeAsync(3000)
-  await vi.waitFor(() => expect(refusals).toEqual(['Sign in first.']))
+  await inTime(() => expect(refusals).toEqual(['Sign in first.']))
 })
 
 test('with the server away what the device last knew is shown, and the server is asked until it answers', async () => {
@@ -144,8 +145,8 @@ test('with the server away what the device last knew is shown, and the server is
     throw new TypeError('connection refused')
   }
   open()
-  await vi.waitFor(() => expect(name()).toBe('As it was'))
-  await vi.waitFor(() => expect(state().connection).toBe('away'))
+  await inTime(() => expect(name()).toBe('As it was'))
+  await inTime(() => expect(state().connection).toBe('away'))
   expect(Stream.open).toEqual([])
   server = async () => Response.json(snapshot(7))
   await vi.advanceTimersByTimeAsync(1500)
@@ -169,7 +170,7 @@ test('closed while the server thinks, nothing is opened when it answers', async 
   let answer: (response: Response) => void = () => undefined
   server = () => new Promise((resolve) => (answer = resolve))
   open()
-  await vi.waitFor(() => expect(state().productionId).toBe(PRODUCTION))
+  await inTime(() => expect(state().productionId).toBe(PRODUCTION))
   stop()
   answer(Response.json(snapshot(7)))
   await vi.advanceTimersByTimeAsync(5000)
@@ -192,6 +193,6 @@ test('a page that is put away keeps what it knows at once', async () => {
   Stream.open[0]!.says(renamed('Boatyard', 8))
   vi.spyOn(document, 'visibilityState', 'get').mockReturnValue('hidden')
   document.dispatchEvent(new Event('visibilitychange'))
-  await vi.waitFor(async () => expect((await device.open(PRODUCTION)).kept?.seq).toBe(8))
+  await inTime(async () => expect((await device.open(PRODUCTION)).kept?.seq).toBe(8))
   vi.restoreAllMocks()
 })

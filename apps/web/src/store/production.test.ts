@@ -9,6 +9,7 @@ import {
   openKept,
   openSnapshot,
   receive,
+  setConnection,
   receiveJob,
   say,
   useProductionStore,
@@ -45,6 +46,7 @@ const logged = (fields: Record<string, unknown>, seq: number, id = 'theirs'): Lo
   before: [null],
   changes: [{ op: 'update', kind: 'shot', id: asId(SHOT), version: 0, fields }],
 })
+const NOTHING_KEPT = { productionId: PRODUCTION, role: 'owner', seq: 0, records: NO_RECORDS } as const
 /** The newest edit that was sent comes back on the stream. */
 const comeBack = (seq: number) => {
   const edit = sent.at(-1)!
@@ -58,7 +60,10 @@ beforeEach(async () => {
     sent.push(JSON.parse(init.body as string) as never)
     return answer()
   })
-  for (const { id } of (await device.open(PRODUCTION)).pending) await device.dropEdit(id)
+  await device.keepProduction(
+    NOTHING_KEPT,
+    (await device.open(PRODUCTION)).pending.map(({ id }) => id),
+  )
   for (const { id } of (await device.open(PRODUCTION)).misfits) await device.dropMisfit(id)
   useProductionStore.setState({ productionId: null, pending: [], misfits: [], undo: [], redo: [], notice: null })
   openSnapshot({
@@ -205,6 +210,28 @@ test('what waits survives a reload of the device, in order, over what it last kn
   expect([shot().tStop, shot().iso]).toEqual([8, 1600])
 })
 
+test('a page left right after an answer comes back with what was done, sends it again, and then lets go of it', async () => {
+  keepNow()
+  set({ tStop: 5.6 })
+  await settle()
+  comeBack(6)
+  await settle()
+  expect([state().pending.length, shot().tStop]).toEqual([0, 5.6])
+  // Left before the records were kept anew: they are those from before.
+  useProductionStore.setState({ productionId: null, pending: [], records: NO_RECORDS, confirmed: NO_RECORDS, seq: 0 })
+  await openKept(PRODUCTION)
+  expect(shot().tStop).toBe(5.6)
+  answer = () => Response.json({ seq: 6, repeated: true }, { status: 201 })
+  const whole = { ...NO_RECORDS, shot: { [SHOT]: { ...shot(), version: 6 } } } as unknown as typeof NO_RECORDS
+  openSnapshot({ productionId: PRODUCTION, seq: 6, head: sent[0]!.id, role: 'owner', jobs: [], records: whole })
+  setConnection('live')
+  await settle()
+  expect(sent.map(({ id }) => id)).toEqual([sent[0]!.id, sent[0]!.id])
+  keepNow()
+  await settle()
+  expect((await device.open(PRODUCTION)).pending).toEqual([])
+})
+
 test('back again, they go out one after the other, each with the version it then knows', async () => {
   away()
   set({ tStop: 5.6 })
@@ -224,6 +251,8 @@ test('back again, they go out one after the other, each with the version it then
   await settle()
   expect(sent[2]!.changes[0]).toMatchObject({ fields: { iso: 1600 } })
   comeBack(12)
+  await settle()
+  keepNow()
   await settle()
   expect([state().pending.length, (await device.open(PRODUCTION)).pending.length]).toEqual([0, 0])
 })
@@ -314,6 +343,7 @@ test('a notice that offers its undo is gone with the next edit: the undo would b
 })
 
 test('what was done before the server answered can be undone after it has', async () => {
+  keepNow()
   await openKept(PRODUCTION)
   away()
   set({ tStop: 5.6 })

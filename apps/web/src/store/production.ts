@@ -248,6 +248,12 @@ export function decideMisfit(misfit: Misfit, insist: boolean): Outcome<void, str
   return ok(undefined)
 }
 
+/**
+ * Own edits that have their number. The device lets go of them when it keeps records that hold them: a page left before
+ * that would else come back without what its hands have done. Sent twice, they are done once.
+ */
+let written: string[] = []
+
 /** An own edit has its number: it leaves the queue, and later ones have seen what it wrote. */
 function settle(edit: Pick<EditBody, 'id' | 'changes'>, number: number): void {
   const { pending, confirmed, seq } = getState()
@@ -266,7 +272,9 @@ function settle(edit: Pick<EditBody, 'id' | 'changes'>, number: number): void {
       return next
     })
   setState({ pending: rest, records: withPending(confirmed, rest, seq) })
-  Promise.all([device.dropEdit(edit.id), keep(touched)]).catch(cannotKeep)
+  written.push(edit.id)
+  keepSoon()
+  void keep(touched)
   void flush()
 }
 
@@ -321,6 +329,7 @@ export async function openKept(productionId: string): Promise<void> {
     ? { ...kept, records: withAllKinds(kept.records) }
     : { role: 'reader', seq: 0, records: NO_RECORDS }
   const queue = pending.map(({ edit, queuedAt }): Pending => ({ edit, queuedAt, sent: false }))
+  written = []
   setState({
     ...EMPTY,
     productionId,
@@ -369,8 +378,10 @@ export function keepNow(): void {
   if (keeping) clearTimeout(keeping)
   keeping = null
   const { productionId, role, seq, head, confirmed, connection } = getState()
-  if (productionId && connection !== 'loading')
-    device.keepProduction({ productionId, role, seq, head, records: confirmed }).catch(cannotKeep)
+  if (!productionId || connection === 'loading') return
+  const ids = written
+  written = []
+  device.keepProduction({ productionId, role, seq, head, records: confirmed }, ids).catch(cannotKeep)
 }
 
 export const setConnection = (connection: ProductionState['connection']): void => {

@@ -4,6 +4,7 @@ import { beforeEach, expect, test, vi } from 'vitest'
 import { useProductionStore } from '../../store/production.ts'
 import { draw, openDemo, sent } from '../../testing.tsx'
 import { CoverScreen } from './CoverScreen.tsx'
+import { inTime } from '../../inTime.ts'
 
 /** The worker's own search, asked without a thread. */
 const worker = vi.hoisted<{ api: Record<string, (...asked: unknown[]) => unknown> }>(() => ({ api: {} }))
@@ -20,7 +21,7 @@ vi.mock('comlink', () => ({
   }),
 }))
 const answer = () => document.querySelector('[data-answer]')?.textContent
-const found = (text: string) => vi.waitFor(() => expect(answer()).toContain(text), { timeout: 30_000 })
+const found = (text: string) => inTime(() => expect(answer()).toContain(text))
 const kinds = () => sent.flatMap(({ changes }) => changes.map((change) => change.kind))
 
 beforeEach(() => {
@@ -32,7 +33,7 @@ test('the launch is held by one who walks, by the fewest visits there can be', a
   draw(<CoverScreen />, 'cover')
   await found('Never fewer than 3 good angles')
   expect(screen.getByText(/3 visits, and with fewer it cannot be done/)).toBeTruthy()
-  await vi.waitFor(() => expect(document.body.textContent).toContain('restart C'))
+  await inTime(() => expect(document.body.textContent).toContain('restart C'))
   expect(screen.getByRole('button', { name: 'Add Pell' })).toBeTruthy()
 }, 60_000)
 
@@ -40,7 +41,7 @@ test('with nobody there the answer names the moment at which it ends, and one mo
   openDemo('planner', (records) => ({ ...records, momentHand: {} }))
   draw(<CoverScreen />, 'cover')
   await found('Too few good angles from 29:30 on, and then none')
-  await vi.waitFor(() => expect(screen.getByText(/It holds with one person more/)).toBeTruthy(), { timeout: 30_000 })
+  await inTime(() => expect(screen.getByText(/It holds with one person more/)).toBeTruthy())
 }, 60_000)
 
 test('while it goes on the next visit is called out, and one key says it is done', async () => {
@@ -51,7 +52,7 @@ test('while it goes on the next visit is called out, and one key says it is done
   const key = screen.getByRole('button', { name: /is rolling again/ })
   const letter = key.textContent.slice(0, 1)
   await user.click(key)
-  await vi.waitFor(() => expect(answer()).not.toContain(`${letter} in`), { timeout: 30_000 })
+  await inTime(() => expect(answer()).not.toContain(`${letter} in`))
   await user.click(screen.getByRole('button', { name: `${letter} has died` }))
   expect(screen.getByText(new RegExp(`${letter} died; the rest is planned without it`))).toBeTruthy()
   expect(kinds()).toEqual(['momentEvent', 'momentEvent', 'momentEvent'])
@@ -61,7 +62,7 @@ test('an empty production teaches the step, and begins a moment from what happen
   openDemo('planner', (records) => ({ ...records, moment: {}, momentPlace: {}, momentWalk: {}, momentCamera: {}, momentHand: {} })) // prettier-ignore
   const user = draw(<CoverScreen />, 'cover')
   await user.click(screen.getByRole('button', { name: 'Plan a moment' }))
-  await vi.waitFor(() => expect(screen.getByText('Cameras')).toBeTruthy())
+  await inTime(() => expect(screen.getByText('Cameras')).toBeTruthy())
   const { moment, momentCamera } = useProductionStore.getState().records
   expect(Object.values(moment ?? {})).toHaveLength(1)
   expect(Object.values(momentCamera ?? {}).length).toBeGreaterThan(0)
@@ -78,5 +79,5 @@ test('somebody who has to be elsewhere for a while is kept from what is not ther
   await user.tab()
   const [hand] = Object.values(useProductionStore.getState().records.momentHand ?? {})
   expect((hand as unknown as { posts: object[] }).posts).toMatchObject([{ fromS: 0, toS: 2280 }])
-  await vi.waitFor(() => expect(answer()).not.toContain('Never fewer than 3'), { timeout: 30_000 })
+  await inTime(() => expect(answer()).not.toContain('Never fewer than 3'))
 }, 60_000)

@@ -6,6 +6,7 @@ import { all, draw, openDemo, PRODUCTION_ID, sent } from '../../testing.tsx'
 import { OffloadScreen } from './OffloadScreen.tsx'
 import type { Job, MediaView } from '@kavrell/contract'
 import { asId, blank, type Tables } from '@kavrell/core/records'
+import { inTime } from '../../inTime.ts'
 
 /** A card copied to all drives but the last `open` ones, each copy read back. */
 const copied = (open: number) => (records: Tables) => {
@@ -132,7 +133,7 @@ describe('copying', () => {
     const user = draw(<OffloadScreen />, 'offload')
     await user.click(card('A1'))
     const copy = await screen.findByRole('button', { name: 'Copy A1 and check' })
-    await vi.waitFor(() => expect(copy).toHaveProperty('disabled', false))
+    await inTime(() => expect(copy).toHaveProperty('disabled', false))
     await user.click(copy)
     const last = all('drive').at(-1)!
     expect(asked).toEqual([
@@ -316,10 +317,10 @@ test('what one lost bag would destroy is said, with the least that mends it, and
   }
   for (const { label } of all('drive')) await give(label, 'Sadie Quill')
   const loss = () => document.querySelector('[data-loss="Sadie Quill"]')?.textContent ?? ''
-  await vi.waitFor(() => expect(loss()).toMatch(/A1 would be on its card alone/))
+  await inTime(() => expect(loss()).toMatch(/A1 would be on its card alone/))
   const [, drive] = /Hand (\w+) to somebody else/.exec(loss())!
   await give(drive!, 'Maren Tolley')
-  await vi.waitFor(() => expect(loss()).toBe(''))
+  await inTime(() => expect(loss()).toBe(''))
   expect(document.querySelector('[data-losses]')).not.toBeNull()
 })
 

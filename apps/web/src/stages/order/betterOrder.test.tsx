@@ -8,6 +8,7 @@ import { OrderScreen } from './OrderScreen.tsx'
 import { finishOf, type OrderProblem } from '@kavrell/core/order'
 import { planDay } from '@kavrell/core/day'
 import { productionOf } from '@kavrell/core/records'
+import { inTime } from '../../inTime.ts'
 
 /** The worker's own search, asked without a thread. */
 interface Asked {
@@ -36,7 +37,7 @@ const dayOne = () => {
   const day = Object.values(production.day).sort((a, b) => (a.date < b.date ? -1 : 1))[0]!
   return planDay(production, day.id)!
 }
-const untilFound = () => vi.waitFor(() => expect(screen.queryByText('Looking …')).toBeNull(), { timeout: 30_000 })
+const untilFound = () => inTime(() => expect(screen.queryByText('Looking …')).toBeNull())
 
 test('the better order says what it saves, is put in place by a press as one edit, and is undone', async () => {
   openDemo('planner', (records) => ({

@@ -6,6 +6,7 @@ import { useProductionStore } from '../../store/production.ts'
 import { undo } from '../../store/undo.ts'
 import { all, draw, openDemo, sent } from '../../testing.tsx'
 import { OrderScreen } from './OrderScreen.tsx'
+import { inTime } from '../../inTime.ts'
 
 beforeEach(() => openDemo('planner'))
 const rows = () => [...document.querySelectorAll<HTMLElement>('[data-item]')]
@@ -23,7 +24,7 @@ test('Alt with an arrow moves a row, times and wrap follow, and one undo puts it
   await user.keyboard('{Alt>}{ArrowDown}{/Alt}')
   expect(ids()).toEqual([before[0], before[2], before[1], ...before.slice(3)])
   undo()
-  await vi.waitFor(() => expect(wrap()).toBe(ended))
+  await inTime(() => expect(wrap()).toBe(ended))
   expect(ids()).toEqual(before)
 })
 
@@ -64,7 +65,7 @@ test('its own minutes move everything after it, and none is what its shots take'
   expect(wrap()).not.toBe(ended)
   await user.clear(minutes)
   await user.keyboard('{Enter}')
-  await vi.waitFor(() => expect(wrap()).toBe(ended))
+  await inTime(() => expect(wrap()).toBe(ended))
 })
 
 test('taken out, its shots are named as being in no order, and the notice takes it back', async () => {
@@ -81,7 +82,7 @@ test('taken out, its shots are named as being in no order, and the notice takes 
     undo: true,
   })
   undo()
-  await vi.waitFor(() => expect(ids()).toEqual(before))
+  await inTime(() => expect(ids()).toEqual(before))
 })
 
 test('a meal is put at the end with its 45 minutes, and the wrap with it', async () => {
@@ -108,7 +109,7 @@ test('a further day is the one after the last, with everybody down for it, as on
   expect(sent).toHaveLength(1)
   expect(screen.getByText('Nothing in the order yet. Type its first shot.')).toBeTruthy()
   undo()
-  await vi.waitFor(() => expect(rows().length).toBeGreaterThan(0))
+  await inTime(() => expect(rows().length).toBeGreaterThan(0))
   expect(all('day')).toHaveLength(2)
 })
 

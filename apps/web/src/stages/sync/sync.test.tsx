@@ -5,6 +5,7 @@ import { draw, openDemo, sent } from '../../testing.tsx'
 import { waveOf } from '@kavrell/core/mediaFiles'
 import { likeVoices } from '@kavrell/core/waveform'
 import { SyncScreen } from './SyncScreen.tsx'
+import { inTime } from '../../inTime.ts'
 
 /** The worker itself, asked without a thread. */
 const worker = vi.hoisted<{ api: Record<string, (...asked: unknown[]) => unknown> }>(() => ({ api: {} }))
@@ -45,7 +46,7 @@ beforeEach(() => openDemo('reader'))
 test('four of five lie together by what they heard; the drifted jam is told and the other day has nothing in common', async () => {
   const user = draw(<SyncScreen />, 'sync')
   await user.click(screen.getByRole('button', { name: 'Make five to try it with' }))
-  await vi.waitFor(() => expect(answer()).toBe('4 of 5 recordings lie together'), { timeout: 60_000 })
+  await inTime(() => expect(answer()).toBe('4 of 5 recordings lie together'))
   expect(cellsOf('A_scratch.wav').slice(0, 3)).toEqual(['3.250 s', '3.250 s', '0 ms'])
   expect(cellsOf('B_scratch.wav').slice(0, 3)).toEqual(['6.000 s', '6.080 s', '80 ms'])
   expect(cellsOf('C_scratch.wav').slice(0, 2)).toEqual(['12.000 s', '–'])
@@ -67,7 +68,7 @@ test('what is no recording is told by name, and the rest goes on', async () => {
     new File([], 'empty.wav'),
   ]
   await user.upload(screen.getByLabelText('Recordings to line up'), files)
-  await vi.waitFor(() => expect(answer()).toBe('Nothing that could be read'))
+  await inTime(() => expect(answer()).toBe('Nothing that could be read'))
   expect(document.body.textContent).toContain('notes.wav It is neither WAV nor QuickTime nor MP4.')
   expect(document.body.textContent).toContain('empty.wav The file is empty.')
 })
@@ -80,7 +81,7 @@ test('two files of one name are told apart, and packed sound is no recording', a
     return new File([bytes as BlobPart], 'C0001.wav')
   }
   await user.upload(screen.getByLabelText('Recordings to line up'), [wave(), wave(), wave(true)])
-  await vi.waitFor(() => expect(answer()).toBe('2 of 2 recordings lie together'), { timeout: 30_000 })
+  await inTime(() => expect(answer()).toBe('2 of 2 recordings lie together'))
   expect(cellsOf('C0001.wav (2)')[0]).toBe('0.000 s')
   expect(document.body.textContent).toContain('C0001.wav (3) Its sound is packed')
 }, 60_000)
