@@ -1,5 +1,6 @@
 // npm run soak [-- --rounds 110 --minutes 10 --devices 25 --seed N]: prepares what it needs, then soak/main.ts.
 // npm run soak -- --histories 2000: random histories of cards against an oracle instead (gateHistories.test.ts).
+// npm run soak -- --drives 500: drives that are pulled, filled and written to by programs that are killed (soak/drives.ts).
 // npm run soak -- --laws 20: the laws of the core on so many other seeds; stops at the first that one is broken by.
 import { spawn, spawnSync } from 'node:child_process'
 import fs from 'node:fs'
@@ -40,6 +41,9 @@ if (asked > 0) {
   process.exit(code.status ?? 1)
 }
 const tsx = path.join(root, 'node_modules/.bin/tsx')
-spawn(tsx, ['soak/main.ts', ...process.argv.slice(2)], { cwd: root, stdio: 'inherit' }).on('exit', (code) =>
-  process.exit(code ?? 1),
-)
+const ofDrives = process.argv.includes('--drives')
+if (ofDrives && spawnSync('mkfs.exfat', ['-V']).error) installDebian(['exfat-fuse', 'exfatprogs'])
+spawn(tsx, [ofDrives ? 'soak/drivesMain.ts' : 'soak/main.ts', ...process.argv.slice(2)], {
+  cwd: root,
+  stdio: 'inherit',
+}).on('exit', (code) => process.exit(code ?? 1))

@@ -1,5 +1,6 @@
-import { afterAll, beforeAll, expect, test } from 'vitest'
+import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { logWithDevices } from './devices.ts'
+import { driveRound, type Drives, openDrives } from './drives.ts'
 import { faultRound, FAULTS } from './faults.ts'
 import { openWorld, type World } from './world.ts'
 
@@ -15,6 +16,23 @@ test.each(FAULTS.map((fault, i) => [fault, 1000 + i] as const))(
   async (fault, seed) => expect((await faultRound(world, seed, fault)).found).toEqual([]),
   120_000,
 )
+
+describe('drives that are written to', () => {
+  let drives: Drives
+  beforeAll(async () => {
+    drives = await openDrives(false)
+  })
+  afterAll(() => drives?.close())
+  test.each([
+    ['kill', 3],
+    ['pull', 4],
+    ['flip', 5],
+    ['two at once', 6],
+    ['a name is taken', 7],
+  ] as const)('%s: nothing has a name that is not whole, nothing of others is touched', async (fault, seed) =>
+    expect((await driveRound(drives, seed, fault)).found).toEqual([]),
+  )
+})
 
 test('devices with wrong clocks, cut off now and then, between two servers: what they were told is what is there', async () => {
   const outcome = await logWithDevices(world, 8, 8, 77, 150)

@@ -60,6 +60,9 @@ async function filesUnder(folder: string): Promise<string[]> {
   return entries.filter((e) => e.isFile()).map((e) => path.relative(folder, path.join(e.parentPath, e.name)))
 }
 
+/** Half-written, in the folder of a run. */
+const isOfRun = (file: string) => /(?:^|\/)\.kavrell-copy-/.test(file)
+
 async function flipBit(file: string, chance: Chance): Promise<void> {
   const handle = await open(file, 'r+')
   try {
@@ -294,7 +297,7 @@ async function lookAfter(world: World, expected: Expected, found: string[]) {
       found.push(`${label}: what was there was overwritten`)
     for (const file of await filesUnder(folder)) {
       const name = path.basename(file)
-      if (file === 'precious.txt' || name.startsWith('.part-') || name.startsWith('checksums.')) continue
+      if (file === 'precious.txt' || isOfRun(file) || name.startsWith('checksums.')) continue
       const inCard = file.split(path.sep).slice(1).join('/')
       const full = path.join(folder, file)
       if (full !== tampered && !versions.get(inCard)?.has(digest(await readFile(full))))
@@ -307,8 +310,7 @@ async function lookAfter(world: World, expected: Expected, found: string[]) {
     // Every name the card had before or after the fault counts; whichever it had while it was copied is there.
     const lacking = [...versions.keys()].filter((f) => !copied.includes(f) && !/renamed|C002/.test(f))
     if (lacking.length > 0) found.push(`${run.drive}: called complete and lacks ${lacking.join(', ')}`)
-    if (copied.some((f) => path.basename(f).startsWith('.part-')))
-      found.push(`${run.drive}: called complete with parts left`)
+    if (copied.some(isOfRun)) found.push(`${run.drive}: called complete with parts left`)
     if (run.same === null) found.push(`${run.drive}: complete, and never checked though its job ended`)
   }
   const perDrive = new Map<string, number>()

@@ -81,6 +81,17 @@ const whyNot = async () => {
 const copyFolder = (run: RecordOf<'copyRun'>, i: number) =>
   path.join(world.media, 'drives', drives[i]!.fields.folder, run.folder)
 
+test('six who ask for the same card at once get one copy', async () => {
+  const asked = await Promise.all(
+    Array.from({ length: 6 }, () => media('copies', { cardId: card.id, driveIds: drives.map((d) => d.id) })),
+  )
+  expect(asked.map(({ status }) => status).sort()).toEqual([202, 404, 404, 404, 404, 404])
+  const refused = asked.flatMap(({ json }) => json.refusal?.says ?? [])
+  expect(new Set(refused)).toEqual(new Set([`Card K${turn} is being copied already.`]))
+  await world.server.services.jobs.quiet()
+  expect(await runs()).toHaveLength(2)
+})
+
 test('two copies on two media, read back, in somebody’s hands: the wipe is written down', async () => {
   expect((await copy()).state).toBe('done')
   expect(await wipe()).toMatchObject({ status: 201 })
@@ -191,6 +202,19 @@ describe('the card itself, while it is in the reader', () => {
     ])
     await copy()
     expect((await wipe()).status).toBe(201)
+  })
+  test('a file whose name cannot be written down: no, and a copy made then is not whole', async () => {
+    await copy()
+    await writeFile(Buffer.concat([Buffer.from(`${cardFolder()}/C`), Buffer.from([0xff, 0xfe])]), 'a picture')
+    expect(await whyNot()).toMatch(/1 thing on the card could not be looked at.*the name is not Unicode/)
+    await copy()
+    expect((await runs()).map((run) => run.outcome).sort()).toEqual([
+      'complete',
+      'complete',
+      'incomplete',
+      'incomplete',
+    ])
+    expect(await whyNot()).toMatch(/could not be looked at/)
   })
   test('a clip that grew after the copy: no', async () => {
     await copy()

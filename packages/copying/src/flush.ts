@@ -30,7 +30,7 @@ export async function flushFile(file: string): Promise<void> {
   }
 }
 
-const syncFileSystem = (folder: string) =>
+export const syncFileSystem = (folder: string) =>
   new Promise<boolean>((resolve) => {
     const child = spawn('sync', ['-f', '--', folder], { stdio: 'ignore' })
     child.once('error', () => resolve(false))

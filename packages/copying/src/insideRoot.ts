@@ -5,6 +5,12 @@ class OutsideError extends Error {
   readonly code = 'EOUTSIDE'
 }
 
+/** Whether a path, read as it stands, is of something below a folder. A name may begin with two dots. */
+export function liesBelow(folder: string, file: string): boolean {
+  const inside = path.relative(folder, file)
+  return inside !== '' && inside !== '..' && !inside.startsWith(`..${path.sep}`)
+}
+
 const within = (realRoot: string, file: string) => file === realRoot || file.startsWith(`${realRoot}${path.sep}`)
 
 /** Throws unless a folder really lies in a root, once every link on the way is followed. */

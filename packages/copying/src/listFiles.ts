@@ -1,5 +1,7 @@
 import { lstat, readdir } from 'node:fs/promises'
 import path from 'node:path'
+import { sayFault } from './faults.ts'
+import { isRunFolder } from './runFolder.ts'
 
 export interface SourceFile {
   /** From the card's root, with `/` between folders. */
@@ -8,33 +10,55 @@ export interface SourceFile {
   readonly modifiedMs: number
 }
 
+export interface SourceFolder {
+  readonly path: string
+  readonly modifiedMs: number
+}
+
 export interface SourceListing {
   readonly files: readonly SourceFile[]
+  /** Every folder below the root, each before those in it. */
+  readonly folders: readonly SourceFolder[]
   readonly bytes: number
-  /** Entries that are no files and were left out: links, sockets, names that are not Unicode. */
+  /** What is not among the files though it is there, one sentence each: links, names that are not Unicode, what could not be read. */
   readonly problems: readonly string[]
 }
 
-/** Every regular file under a folder in a stable order. Links are never followed. */
+/**
+ * Every regular file under a folder in a stable order. Links are never followed. What cannot be looked at is named, and
+ * the rest goes on.
+ * @throws the system's error when the folder itself cannot be read
+ */
 export async function listFiles(root: string): Promise<SourceListing> {
   const files: SourceFile[] = []
+  const folders: SourceFolder[] = []
   const problems: string[] = []
+  const visit = async (relative: string, isFolder: boolean): Promise<void> => {
+    const { size, mtimeMs } = await lstat(path.join(root, relative))
+    if (!isFolder) files.push({ path: relative, bytes: size, modifiedMs: mtimeMs })
+    else {
+      folders.push({ path: relative, modifiedMs: mtimeMs })
+      await walk(relative)
+    }
+  }
   const walk = async (folder: string): Promise<void> => {
     const entries = await readdir(path.join(root, folder), { withFileTypes: true })
     for (const entry of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) {
       const relative = folder === '' ? entry.name : `${folder}/${entry.name}`
       if (entry.name.includes('\uFFFD'))
         problems.push(`${relative}: the name is not Unicode. Rename it on a copy; it was not copied.`)
-      else if (entry.isDirectory()) await walk(relative)
-      else if (entry.isFile()) {
-        const { size, mtimeMs } = await lstat(path.join(root, relative))
-        files.push({ path: relative, bytes: size, modifiedMs: mtimeMs })
-      } else
+      else if (isRunFolder(entry.name))
+        problems.push(`${relative}: half-written files of a copy that was not ended. They were left out.`)
+      else if (entry.isDirectory() || entry.isFile())
+        await visit(relative, entry.isDirectory()).catch((error: unknown) => {
+          problems.push(sayFault(error, relative, 'read'))
+        })
+      else
         problems.push(
           `${relative}: not a file (${entry.isSymbolicLink() ? 'a link' : 'a special entry'}) and was left out.`,
         )
     }
   }
   await walk('')
-  return { files, bytes: files.reduce((sum, file) => sum + file.bytes, 0), problems }
+  return { files, folders, bytes: files.reduce((sum, file) => sum + file.bytes, 0), problems }
 }

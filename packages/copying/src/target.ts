@@ -1,11 +1,13 @@
-import { link, mkdir, open, readdir, realpath, rename, unlink } from 'node:fs/promises'
+import { mkdir, open, readdir, realpath, utimes } from 'node:fs/promises'
 import path from 'node:path'
-import { sayFault } from './faults.ts'
+import { codeOf, isOfOneFile, sayFault } from './faults.ts'
+import { syncFileSystem } from './flush.ts'
 import { hashFile } from './hashFile.ts'
 import type { HashName } from './hashList.ts'
 import { type CopiedFile, writeHashList } from './hashLists.ts'
 import { mustLieInside } from './insideRoot.ts'
-import type { SourceFile } from './listFiles.ts'
+import type { SourceFile, SourceFolder } from './listFiles.ts'
+import { openRunFolder, type RunFolder } from './runFolder.ts'
 
 export interface CopyTarget {
   readonly id: string
@@ -22,65 +24,76 @@ export interface Writing {
   bytes: number
   readonly copied: CopiedFile[]
   readonly problems: string[]
+  /** Nothing more is written there. */
   failed: boolean
-  /** The target with its own links followed, once it is there. */
-  realRoot: string | null
+  /** Both of them once the target is ready. */
+  own: RunFolder | null
+  realRoot: string
   /** Folders that were made ready in this run, with the names that were in them before. */
   readonly ready: Map<string, ReadonlySet<string>>
-  /** Parts begun in this run: each has a number of its own. */
-  parts: number
+  /** Folders that this run made. */
+  readonly made: Set<string>
 }
 
-export const beginWriting = (target: CopyTarget): Writing => ({
-  target,
-  files: 0,
-  bytes: 0,
-  copied: [],
-  problems: [],
-  failed: false,
-  realRoot: null,
-  ready: new Map(),
-  parts: 0,
-})
-
-/** Half-written files are called this, the run that writes them and a number, until they are whole. */
-const PART_PREFIX = '.part-'
-
-export const nextPart = (w: Writing, folder: string, token: string): string =>
-  path.join(folder, `${PART_PREFIX}${token}-${w.parts++}`)
+/** Makes a target ready to be written to. One that cannot be is given up with its reason. */
+export async function beginWriting(asked: CopyTarget, token: string): Promise<Writing> {
+  const target = { ...asked, folder: path.resolve(asked.folder) }
+  const w: Writing = {
+    target,
+    files: 0,
+    bytes: 0,
+    copied: [],
+    problems: [],
+    failed: false,
+    own: null,
+    realRoot: '',
+    ready: new Map(),
+    made: new Set(),
+  }
+  try {
+    await mkdir(target.folder, { recursive: true })
+    w.realRoot = await realpath(target.folder)
+    w.own = await openRunFolder(target.folder, token)
+    w.ready.set(target.folder, new Set(await readdir(target.folder)))
+  } catch (error) {
+    giveUp(w, error, path.basename(target.folder))
+  }
+  return w
+}
 
 /**
- * Makes a folder of a target ready, once: it lies inside, and parts that dead runs left in it are gone.
+ * Makes a folder of a target ready, once: it is there, and lies inside. The target itself is never made again: where a
+ * drive was pulled, nothing is put in its place.
  * @returns the names that were in it when the run came to it
  */
-export async function readyFolder(w: Writing, folder: string, token: string): Promise<ReadonlySet<string>> {
+export async function readyFolder(w: Writing, folder: string): Promise<ReadonlySet<string>> {
   const known = w.ready.get(folder)
   if (known) return known
-  await mkdir(folder, { recursive: true })
-  w.realRoot ??= await realpath(w.target.folder)
-  await mustLieInside(w.realRoot, folder)
-  const there = new Set<string>()
-  for (const name of await readdir(folder)) {
-    if (!name.startsWith(PART_PREFIX)) there.add(name)
-    // A run that is still alive loses its parts and fails, rather than giving ours a name.
-    else if (!name.startsWith(`${PART_PREFIX}${token}-`)) await drop(path.join(folder, name))
+  await readyFolder(w, path.dirname(folder))
+  try {
+    await mkdir(folder)
+    w.made.add(folder)
+  } catch (error) {
+    if (codeOf(error) !== 'EEXIST') throw error
   }
+  await mustLieInside(w.realRoot, folder)
+  const there = new Set(await readdir(folder))
   // Of two lanes that come to it at once the first has seen what was there before either wrote.
   if (!w.ready.has(folder)) w.ready.set(folder, there)
   return w.ready.get(folder)!
 }
 
-/** Gives a finished part its name without ever replacing what is there. */
-export async function nameForGood(part: string, final: string): Promise<void> {
-  try {
-    await link(part, final)
-    await unlink(part)
-  } catch (error) {
-    const code = (error as NodeJS.ErrnoException).code
-    if (code !== 'EPERM' && code !== 'ENOTSUP' && code !== 'EOPNOTSUPP') throw error
-    // Drives formatted without hard links (exFAT): take the name with an empty file of our own, then replace that.
-    await (await open(final, 'wx', 0o644)).close()
-    await rename(part, final)
+/** Folders of the card that hold nothing are there too, and those that this run made are as old as on the card. */
+export async function leaveFolders(w: Writing, folders: readonly SourceFolder[]): Promise<void> {
+  for (const { path: name, modifiedMs } of folders.toReversed()) {
+    if (w.failed) return
+    const folder = path.join(w.target.folder, name)
+    try {
+      await readyFolder(w, folder)
+      if (w.made.has(folder)) await utimes(folder, modifiedMs / 1000, modifiedMs / 1000)
+    } catch (error) {
+      fault(w, error, name)
+    }
   }
 }
 
@@ -97,16 +110,20 @@ export async function keepIfSame(w: Writing, file: SourceFile, digest: string, h
     if (there === digest) landed(w, file, digest)
     else w.problems.push(`${file.path}: another file of that name is already there and was left alone.`)
   } catch (error) {
-    w.problems.push(sayFault(error, file.path))
+    w.problems.push(sayFault(error, file.path, 'read'))
   }
 }
 
 /** Writes the list of what was copied, whole or not at all, as files are: aside first, then under its name. */
-export async function leaveHashList(w: Writing, hashName: HashName, token: string): Promise<void> {
+export async function leaveHashList(w: Writing, hashName: HashName): Promise<void> {
   const { folder } = w.target
+  const own = w.own!
   try {
+    // The names first: a list that outlives a power cut must not tell of files that have none.
+    await syncFileSystem(folder)
     await writeHashList(folder, w.copied, hashName, async (name, text) => {
-      const part = nextPart(w, folder, token)
+      const part = own.nextPart()
+      const final = path.join(folder, name)
       const handle = await open(part, 'wx', 0o644)
       try {
         await handle.writeFile(text)
@@ -114,16 +131,18 @@ export async function leaveHashList(w: Writing, hashName: HashName, token: strin
       } finally {
         await handle.close()
       }
-      try {
-        await nameForGood(part, path.join(folder, name))
-      } catch (error) {
-        await drop(part)
-        throw error
-      }
+      await own.announce([final])
+      await own.nameForGood(part, final)
     })
   } catch (error) {
     w.problems.push(sayFault(error, 'The list of what was copied'))
   }
+}
+
+/** What went wrong with one file is told, and others go on; what went wrong with the drive ends it. */
+export function fault(w: Writing, error: unknown, name: string): void {
+  if (!isOfOneFile(error)) return giveUp(w, error, name)
+  w.problems.push(sayFault(error, name))
 }
 
 /** The first reason stands: what other lanes meet afterwards is the same fault again. */
@@ -131,9 +150,4 @@ export function giveUp(w: Writing, error: unknown, name: string): void {
   if (w.failed) return
   w.failed = true
   w.problems.push(sayFault(error, name))
-}
-
-export async function drop(part: string): Promise<void> {
-  // The drive may be gone with its part; then there is nothing left to drop.
-  await unlink(part).catch(() => undefined)
 }

@@ -4,6 +4,7 @@ import { flush } from './flush.ts'
 import { CHUNK_BYTES } from './hashFile.ts'
 import type { HashLine, HashName } from './hashList.ts'
 import { type CopiedFile, type FoundList, isListName, readHashLists } from './hashLists.ts'
+import { liesBelow } from './insideRoot.ts'
 import { inLanes, LANES, SMALL_BYTES } from './lanes.ts'
 import { listFiles } from './listFiles.ts'
 import { type MediumReader, openMediumReader } from './mediumReader.ts'
@@ -138,8 +139,7 @@ async function compareAll(
     fromMedium = true
   const check = async ({ path: name, digest, bytes: long }: Wanted, reader: MediumReader, at: number) => {
     const file = path.join(folder, name)
-    const inside = path.relative(folder, file)
-    if (inside === '..' || inside.startsWith(`..${path.sep}`)) {
+    if (!liesBelow(folder, file)) {
       says[at] = `${name}: lies outside the folder.`
       return
     }
@@ -156,7 +156,7 @@ async function compareAll(
         says[at] = `${name}: differs from what was copied.`
     } catch (error) {
       if (signal?.aborted) throw error
-      says[at] = sayFault(error, name)
+      says[at] = sayFault(error, name, 'read')
     }
   }
   const isSmall = ({ path: name }: Wanted) => (sizes.get(name) ?? 0) <= SMALL_BYTES

@@ -103,7 +103,7 @@ export function openDocuments(deps: {
     async paper(productionId: string, paper: PaperName, dayId: string | null = null): Promise<Buffer> {
       await clear(productionId)
       const seq = (await editCounter.findByPk(productionId))?.get().seq ?? 0
-      const jobId = await jobs.create(
+      const jobId = await jobs.createOnce(
         { id: uuidv7(), productionId, state: 'waiting', problems: [] },
         { make: paper, dayId },
         [paper, dayId, seq].join(' '),

@@ -31,7 +31,7 @@ export const CLAIM_SECONDS = 6
 /** A job that ended this many processes is not tried again. */
 const MOST_ATTEMPTS = 3
 
-export const STOPPED_BY_HAND = 'Stopped by hand. Nothing of this run counts as a copy.'
+export const STOPPED_BY_HAND = 'Stopped by hand. Only copies that are listed count.'
 
 /** The jobs of one lane of all server processes on one database, as rows that one process at a time holds. */
 export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane) {
@@ -40,28 +40,34 @@ export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane
   const ask = <T extends object>(sql: string, replacements: Record<string, unknown>) =>
     database.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   const announce = (id: string) => ask("SELECT pg_notify('kavrell_job', :id)", { id })
+  /** Its id; null where another one stands in its place. */
+  const insert = async (job: J, spec: Spec, key: string | null): Promise<string | null> => {
+    const { id, productionId, state, ...detail } = job
+    const [made] = await ask<{ id: string }>(
+      `INSERT INTO job (id, "productionId", state, detail, spec, lane, key)
+       VALUES (:id, :productionId, :state, :detail, :spec, :lane, :key)
+       ON CONFLICT DO NOTHING RETURNING id`,
+      { id, productionId, state, detail: JSON.stringify(detail), spec: JSON.stringify(spec), lane, key },
+    )
+    if (made) await announce(id)
+    return made?.id ?? null
+  }
   return {
+    /** @returns false when a card that it would copy is being copied already: the database sees to that */
+    create: async (job: J, spec: Spec): Promise<boolean> => (await insert(job, spec, null)) !== null,
+
     /**
-     * @param key what makes asking twice the same job; null when every asking is a new one
+     * @param key what makes asking twice the same job
      * @returns the job that stands: this one, or the one that had its key already
      */
-    async create(job: J, spec: Spec, key: string | null = null): Promise<string> {
-      const { id, productionId, state, ...detail } = job
-      const [made] = await ask<{ id: string }>(
-        `INSERT INTO job (id, "productionId", state, detail, spec, lane, key)
-         VALUES (:id, :productionId, :state, :detail, :spec, :lane, :key)
-         ON CONFLICT ("productionId", key) DO NOTHING RETURNING id`,
-        { id, productionId, state, detail: JSON.stringify(detail), spec: JSON.stringify(spec), lane, key },
-      )
-      if (made) {
-        await announce(id)
-        return id
-      }
+    async createOnce(job: J, spec: Spec, key: string): Promise<string> {
+      const made = await insert(job, spec, key)
+      if (made !== null) return made
       const [stands] = await ask<{ id: string }>(
         'SELECT id FROM job WHERE "productionId" = :productionId AND key = :key',
-        { productionId, key },
+        { productionId: job.productionId, key },
       )
-      return stands?.id ?? this.create(job, spec, key)
+      return stands?.id ?? this.createOnce(job, spec, key)
     },
 
     /** Takes up the oldest job that waits, or that its process no longer answers for. */
@@ -78,7 +84,7 @@ export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane
       )
       if (!row) return null
       if (row.attempts <= MOST_ATTEMPTS) return { job: fromRow(row), spec: row.spec, attempt: row.attempts }
-      const problem = `The server stopped ${MOST_ATTEMPTS} times while it was at this. Nothing of it counts; try again.`
+      const problem = `The server stopped ${MOST_ATTEMPTS} times while it was at this. Only copies that are listed count; try again.`
       const job = fromRow(row)
       await this.save({ ...job, state: 'failed', problems: [...job.problems, problem] }, processId)
       return this.claim(processId)

@@ -116,7 +116,7 @@ async function copyThenCheck(
   const runs = []
   for (const { drive, volume, folder } of chosen) {
     const target = outcome.targets.find(({ id }) => id === drive.id)!
-    const complete = target.complete && outcome.problems.length === 0
+    const { complete } = target
     runs.push(
       copyRunOf(r, outcome, target, {
         cardId: card.id,

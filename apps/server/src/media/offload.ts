@@ -35,7 +35,8 @@ export function openOffload({ models, volumes, jobs, now }: Deps): Offload {
       const card = await find('card', cardId, productionId)
       if (!card || !(await volumes.card(card.folder)))
         return refuse(card ? `Card ${card.label} is not in the reader.` : 'There is no such card.')
-      if (await jobs.isBusy(productionId, cardId)) return refuse(`Card ${card.label} is being copied already.`)
+      const busy = refuse(`Card ${card.label} is being copied already.`)
+      if (await jobs.isBusy(productionId, cardId)) return busy
       const chosen = [...new Set(driveIds)]
       for (const id of chosen) {
         const drive = await find('drive', id, productionId)
@@ -47,8 +48,9 @@ export function openOffload({ models, volumes, jobs, now }: Deps): Offload {
       // A folder of its own per job: nothing that is there can be in the way, and a job taken over finds its own.
       const at = now().toISOString().slice(0, 19).replace(/[-:]/g, '').replace('T', '_')
       const folder = `${at}_${card.label}_${job.id.slice(-4)}`
-      await jobs.create(job, { by: by.name, byId: by.id, kind: 'copy', cardId, driveIds: chosen, folder })
-      return ok(job)
+      const spec = { by: by.name, byId: by.id, kind: 'copy', cardId, driveIds: chosen, folder } as const
+      // Of several who ask at once one is first: the database sees to that.
+      return (await jobs.create(job, spec)) ? ok(job) : busy
     },
     async verifyCopy(by, productionId, copyRunId) {
       const run = await find('copyRun', copyRunId, productionId)

@@ -1,6 +1,6 @@
 import type { Volumes } from '../devices/volumes.ts'
 import type { Manifests } from './manifests.ts'
-import { type CopiedFile, listFiles } from '@kavrell/copying'
+import { type CopiedFile, listFiles, sayFault, type SourceListing } from '@kavrell/copying'
 import type { CardSight, LackingFiles } from '@kavrell/core/cards'
 
 /** A copy of a card, as far as looking at the card needs to know it. */
@@ -16,7 +16,7 @@ const NAMED = 5
 /**
  * Looks at a card and holds every file on it against what each copy took from it: by name, length and time.
  * Bytes that were changed under the same name, length and time cannot be seen this way.
- * @returns null when the card is not in the reader, or cannot be read whole
+ * @returns null when the card is not in the reader
  */
 export async function lookAtCard(
   { volumes, manifests }: { volumes: Volumes; manifests: Manifests },
@@ -25,8 +25,12 @@ export async function lookAtCard(
 ): Promise<CardSight | null> {
   const volume = folder === '' ? null : await volumes.card(folder)
   if (!volume) return null
-  const listing = await listFiles(volume.root).catch(() => null)
-  if (!listing) return null
+  const listing = await listFiles(volume.root).catch((error: unknown): SourceListing => ({
+    files: [],
+    folders: [],
+    bytes: 0,
+    problems: [sayFault(error, 'The card', 'read')],
+  }))
   const byManifest = new Map<string, LackingFiles | null>()
   for (const manifest of new Set(runs.map((run) => run.manifest))) {
     const files = manifest === '' ? null : await manifests.read(manifest)
@@ -36,6 +40,7 @@ export async function lookAtCard(
     medium: volume.medium,
     files: listing.files.length,
     bytes: listing.bytes,
+    unread: listing.problems,
     lacking: Object.fromEntries(runs.map((run) => [run.id, byManifest.get(run.manifest) ?? null])),
   }
 }

@@ -87,7 +87,7 @@ describe('copies that the log does not fit', () => {
   })
 })
 
-const sees = (lacking: CardSight['lacking']): CardSight => ({ medium: '', files: 4, bytes: 9e6, lacking })
+const sees = (lacking: CardSight['lacking']): CardSight => ({ medium: '', files: 4, bytes: 9e6, unread: [], lacking })
 const lacks = (...first: string[]) => ({ count: first.length, first, gone: 0 })
 
 describe('what is seen on the card itself', () => {
@@ -103,6 +103,13 @@ describe('what is seen on the card itself', () => {
     const answer = mayWipe(safe, rule, sees({ 'run to S1': one, 'run to S2': one, 'run to H1': one }))
     expect(answer).toMatchObject({ may: false, goodCopies: 0 })
     expect(answer.reasons[0]).toBe('1 file on the card (CLIPS/A009.mov) that no copy has. Copy it again.')
+  })
+  test('something that could not be looked at: no, whatever else is in the copies', () => {
+    const answer = mayWipe(safe, rule, { ...sees(all), unread: ['PRIVATE: not allowed to read it.'] })
+    expect(answer.may).toBe(false)
+    expect(answer.reasons[0]).toBe(
+      '1 thing on the card could not be looked at, and no copy is known to have it. PRIVATE: not allowed to read it.',
+    )
   })
   test('one stale copy does not count, and is named', () => {
     const answer = mayWipe(safe, rule, sees({ ...all, 'run to H1': lacks('a.mov', 'b.mov') }))

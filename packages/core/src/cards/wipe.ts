@@ -16,6 +16,8 @@ export interface CardSight {
   readonly medium: string
   readonly files: number
   readonly bytes: number
+  /** What is on it and could not be looked at, each a sentence. */
+  readonly unread: readonly string[]
   /** By copy run; null where nobody kept what that run copied, none where it was not held against that run. */
   readonly lacking: Readonly<Record<string, LackingFiles | null>>
 }
@@ -90,13 +92,13 @@ const CARD_NOT_SEEN =
 export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | null): WipeAnswer {
   const lacks = (copy: CopyOfCard) => sight?.lacking[copy.runId]
   /** The card is seen, and what this copy took from it cannot be held against it. */
-  const unread = (copy: CopyOfCard) => sight !== null && !lacks(copy)
+  const notHeldAgainst = (copy: CopyOfCard) => sight !== null && !lacks(copy)
   const good = card.copies.filter(
     (copy) =>
       copy.proven &&
       !copy.damaged &&
       !copy.ofAnother &&
-      !unread(copy) &&
+      !notHeldAgainst(copy) &&
       !lacks(copy)?.count &&
       !isShort(copy, card.expected),
   )
@@ -120,7 +122,7 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
     if (copy.damaged)
       reasons.push(`The copy on ${copy.driveLabel} did not pass its check. Copy again to another drive.`)
     if (!copy.proven) reasons.push(`Nobody kept what the copy on ${copy.driveLabel} holds. Copy it again.`)
-    else if (unread(copy))
+    else if (notHeldAgainst(copy))
       reasons.push(
         lacks(copy) === null
           ? `What the copy on ${copy.driveLabel} holds could not be read. Copy it again.`
@@ -135,6 +137,11 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
   if (isUnknown)
     reasons.push(
       'The reader knows this card as another one than before: look whether it is the same card. If it was only formatted, say so.',
+    )
+  const dark = sight?.unread ?? []
+  if (dark.length > 0)
+    reasons.push(
+      `${counted(dark.length, 'thing')} on the card could not be looked at, and no copy is known to have ${dark.length === 1 ? 'it' : 'them'}. ${dark.slice(0, 3).join(' ')}`,
     )
   if (sight?.files === 0) reasons.push('The reader sees no file on it: it is empty already, or it is not the card.')
   else if (gone > 0)
@@ -154,6 +161,7 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
     !card.alreadyWiped &&
     !card.stillRolling &&
     !isOther &&
+    dark.length === 0 &&
     rule.school === 'wipe' &&
     !short.copies &&
     !short.checked &&

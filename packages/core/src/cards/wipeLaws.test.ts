@@ -39,6 +39,7 @@ const sightOf = (card: CardHistory, lacking: readonly boolean[], there: boolean)
         medium: '',
         files: 3,
         bytes: 1,
+        unread: [],
         lacking: Object.fromEntries(
           card.copies.map((c, i) => [
             c.runId,
@@ -118,8 +119,16 @@ describe('may a card be wiped: what must hold whatever happened to it', () => {
           medium: '',
           files: empty ? 0 : 3,
           bytes: 1,
+          unread: [],
           lacking: Object.fromEntries(card.copies.map((c) => [c.runId, { count: 0, first: [], gone: empty ? 3 : 1 }])),
         }
+        return !mayWipe(card, wants, sight).may
+      }),
+    ))
+  test('a card on which something could not be looked at is not called safe', () =>
+    fc.assert(
+      fc.property(history, rule, (card, wants) => {
+        const sight = { ...sightOf(card, [], true)!, unread: ['PRIVATE: not allowed to read it.'] }
         return !mayWipe(card, wants, sight).may
       }),
     ))

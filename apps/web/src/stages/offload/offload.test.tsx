@@ -423,7 +423,7 @@ describe('the card itself', () => {
   const seen = (lacking: { count: number; first: string[]; gone: number }) => {
     const a1 = all('card').find((c) => c.label === 'A1')!
     const runs = all('copyRun').map((run) => [run.id, lacking])
-    reader(['A1'], { [a1.id]: { medium: '', files: 4, bytes: 9000, lacking: Object.fromEntries(runs) as never } })
+    reader(['A1'], { [a1.id]: { medium: '', files: 4, bytes: 9000, unread: [], lacking: Object.fromEntries(runs) as never } })
   }
   test('a yes about a card that is not in the reader says what it could not see', async () => {
     openDemo('logger', enough)
