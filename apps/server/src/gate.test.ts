@@ -1,10 +1,10 @@
-import { appendFile, mkdir, readdir, rm, writeFile } from 'node:fs/promises'
+import { appendFile, mkdir, readdir, rm, utimes, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest'
 import { create, openTestServer, type TestServer } from './testServer.ts'
 import type { MediaView } from '@kavrell/contract'
-import type { RecordOf } from '@kavrell/core/records'
+import { asId, type RecordOf } from '@kavrell/core/records'
 
 let world: TestServer
 beforeAll(async () => {
@@ -24,6 +24,8 @@ afterAll(() => world?.close())
 let turn = 0
 let card: ReturnType<typeof create<'card'>>
 let drives: ReturnType<typeof create<'drive'>>[]
+/** When the take on every card was cut, and its clip last written to. */
+const CUT = '2026-05-14T10:01:00Z'
 const cardFolder = () => path.join(world.media, 'cards', `K${turn}`)
 const take = () =>
   create('take', {
@@ -34,6 +36,8 @@ const take = () =>
     startTimecode: '10:00:00:00',
     startedAt: '2026-05-14T10:00:00Z',
   })
+const cut = (takeId: string) =>
+  create('takeEvent', { takeId: asId(takeId), type: 'cut', timecode: '10:01:00:00', happenedAt: CUT })
 let dayId = ''
 
 /** A card with two clips and a take on it, and two drives of their own medium, in somebody's hands. */
@@ -41,6 +45,7 @@ beforeEach(async () => {
   turn++
   await mkdir(cardFolder(), { recursive: true })
   await writeFile(path.join(cardFolder(), 'A.mov'), Buffer.alloc(2_000_000, turn))
+  await utimes(path.join(cardFolder(), 'A.mov'), new Date(CUT), new Date(CUT))
   await writeFile(path.join(cardFolder(), 'B.mov'), Buffer.alloc(1000, turn))
   card = create('card', { label: `K${turn}`, folder: `K${turn}` })
   drives = ['X', 'Y'].map((name) => create('drive', { label: `${name}${turn}`, folder: `${name}${turn}` }))
@@ -55,7 +60,10 @@ beforeEach(async () => {
   const held = drives.map((d) =>
     create('custody', { driveId: d.id, personId: person.id, since: '2026-05-14T09:00:00Z' }),
   )
-  expect((await world.edit('owner', [place, day, person, card, ...drives, take(), ...held])).status).toBe(201)
+  const first = take()
+  expect((await world.edit('owner', [place, day, person, card, ...drives, first, cut(first.id), ...held])).status).toBe(
+    201,
+  )
 })
 
 const media = (route: string, body: unknown) =>
@@ -95,6 +103,40 @@ test('six who ask for the same card at once get one copy', async () => {
 test('two copies on two media, read back, in somebody’s hands: the wipe is written down', async () => {
   expect((await copy()).state).toBe('done')
   expect(await wipe()).toMatchObject({ status: 201 })
+})
+
+describe('a take on the log that no file on the card is known to be', () => {
+  const clips = async () => Object.values((await world.snapshot()).records.clip).filter((one) => one.cardId === card.id)
+  test('its clip was deleted and another one came: no, by name, though the count is right', async () => {
+    await rm(path.join(cardFolder(), 'A.mov'))
+    await writeFile(path.join(cardFolder(), 'Z.mov'), Buffer.alloc(2_000_000, turn))
+    const later = new Date('2026-05-14T10:40:00Z')
+    await utimes(path.join(cardFolder(), 'Z.mov'), later, later)
+    await copy()
+    expect(await whyNot()).toMatch(new RegExp(`No file on X${turn}, Y${turn} is known to be all of S${turn} take 1`))
+    // What is shorter than any recording is what a camera notes beside it.
+    expect((await clips()).map(({ path: name, holds }) => [name, holds])).toEqual([['Z.mov', 'unread']])
+  })
+  test('is believed to be there once somebody has looked; a later take is not', async () => {
+    await utimes(path.join(cardFolder(), 'A.mov'), new Date(0), new Date(0))
+    await copy()
+    expect(await whyNot()).toMatch(/is known to be all of/)
+    const look = async () => {
+      const reading = (await clips()).at(-1)!.reading
+      return (await world.edit('owner', [create('cardLook', { cardId: card.id, reading, lookedAt: CUT })])).status
+    }
+    expect(await look()).toBe(201)
+    const again = { ...take(), fields: { ...take().fields, number: 2, startedAt: '2026-05-14T11:00:00Z' } }
+    expect((await world.edit('owner', [again])).status).toBe(201)
+    await copy()
+    expect(await whyNot()).toMatch(/is known to be all of/)
+    expect(await look()).toBe(201)
+    expect(await wipe()).toMatchObject({ status: 201 })
+  })
+  test('only the server says what a file on a card is', async () => {
+    const clip = create('clip', { cardId: card.id, reading: 'made up', path: 'A.mov', modifiedAt: CUT })
+    expect((await world.edit('owner', [clip])).status).toBe(403)
+  })
 })
 
 describe('what the drives say of themselves is no proof', () => {

@@ -1,10 +1,13 @@
 import { createHash } from 'node:crypto'
-import { access, mkdir, readdir, readFile, rename, rm, truncate, writeFile } from 'node:fs/promises'
+import { access, mkdir, readdir, readFile, rename, rm, truncate, utimes, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { create, openTestServer, type TestServer } from './testServer.ts'
 import { readSnapshot, type SnapshotOnTheWay } from '@kavrell/contract'
+import { bandPicture, quickTimeMovie } from '@kavrell/demo'
+import { asId } from '@kavrell/core/records'
+import { formatTimecode } from '@kavrell/core/timecode'
 
 /**
  * Histories of cards, copies, faults and mistakes at random, and an oracle that knows every byte there ever was. A card
@@ -49,6 +52,11 @@ async function contents(folder: string): Promise<Set<string>> {
   return found
 }
 
+const RATE = { num: 25, den: 1, drop: false }
+/** A byte of a stand-in's clip stands for so many: clips of a hundred megabits a second are a few kilobytes. */
+const STANDS_FOR = 300_000
+const DAY_AT = Date.parse('2026-05-14T08:00:00Z')
+
 /** What really is, beside what anybody wrote down. */
 class History {
   readonly chance
@@ -64,9 +72,18 @@ class History {
   inReader: 'card' | 'other' | 'nothing' = 'card'
   readonly said: string[] = []
   clips = 0
+  readonly camera = create('camera', { letter: 'A', dataRateMbps: 100 })
+  /** How far its clock is ahead, ms, and whether its clips are of a kind that can be read, with labels that agree. */
+  readonly clockMs: number
+  readonly writes: 'labels' | 'no labels' | 'unread'
+  /** Seconds since the day began. */
+  at = 0
 
   constructor(readonly seed: number) {
     this.chance = seeded(seed)
+    const zoneMs = (this.chance.upTo(25) - 12) * 3_600_000
+    this.clockMs = this.chance.of([0, 0, zoneMs, Math.round((this.chance.next() - 0.5) * 1e10)])
+    this.writes = this.chance.of(['labels', 'no labels', 'unread'])
     this.card = create('card', { label: `K${seed}`, folder: `K${seed}`, medium: `stated card ${seed}` })
     this.drives = ['X', 'Y', 'Z'].map((letter) =>
       create('drive', { label: `${letter}${seed}`, folder: `${letter}${seed}` }),
@@ -116,31 +133,72 @@ class History {
     const held = this.drives.map((d) =>
       create('custody', { driveId: d.id, personId: person.id, since: '2026-05-14T09:00:00Z' }),
     )
-    expect((await this.edit([this.card, ...this.drives, ...held])).status).toBe(201)
+    expect((await this.edit([this.camera, this.card, ...this.drives, ...held])).status).toBe(201)
     await this.record()
   }
 
   /** What the reader tells of the card in it. */
   state(which: 'card' | 'another') {
     const medium = which === 'card' ? `card ${this.seed}` : `another ${this.seed}`
-    return writeFile(`${this.reader}.volume.json`, JSON.stringify({ medium }))
+    return writeFile(`${this.reader}.volume.json`, JSON.stringify({ medium, bytesStandFor: STANDS_FOR }))
+  }
+  /** A clip as the camera leaves it. */
+  clip(seconds: number): Buffer {
+    const bytes = Math.round(((seconds * 100e6) / 8 / STANDS_FOR) * (0.6 + 0.4 * this.chance.next()))
+    if (this.writes === 'unread') return Buffer.from(`${this.seed} clip ${this.clips} ${this.chance.next()} `.repeat(bytes).slice(0, bytes)) // prettier-ignore
+    const startFrame = this.writes === 'labels' ? (8 * 3600 + this.at) * 25 : 25 * this.chance.upTo(80_000)
+    const picture = bandPicture(8, 8, [this.chance.upTo(200), this.clips, 0], 0)
+    return quickTimeMovie({ rate: RATE, startFrame, frames: seconds * 25, width: 8, height: 8, pictures: [picture], bytes }) // prettier-ignore
   }
   async record(logged = this.chance.next() < 0.75) {
     if (this.inReader !== 'card') return
-    const bytes = Buffer.from(`${this.seed} clip ${this.clips} ${this.chance.next()}`.repeat(1 + this.chance.upTo(40)))
-    await writeFile(path.join(this.reader, `C${this.clips++}.mov`), bytes)
+    this.at += 30 + this.chance.upTo(1200)
+    const seconds = 20 + this.chance.upTo(200)
+    const bytes = this.clip(seconds)
+    const file = path.join(this.reader, `C${this.clips++}.mov`)
+    await writeFile(file, bytes)
+    const label = (plus: number) => formatTimecode((8 * 3600 + this.at + plus) * 25, RATE)
+    const instant = (plus: number) => new Date(DAY_AT + (this.at + plus) * 1000)
+    const written = new Date(instant(seconds).getTime() + this.clockMs)
+    await utimes(file, written, written)
     this.pictures.set(digest(bytes), logged)
-    if (!logged) return
-    // Clocks of devices may be anywhere.
-    const startedAt = this.chance.of(['2026-05-14T10:00:00Z', '1999-01-01T00:00:00Z', '2061-01-01T00:00:00Z'])
-    const take = create('take', {
-      dayId: this.day.id,
-      slate: `S${this.clips}`,
-      number: 1,
-      cardIds: [this.card.id],
-      startedAt,
-    })
-    expect((await this.edit([take])).status).toBe(201)
+    if (logged) {
+      // The clock of whoever logs is nearly always right.
+      const startedAt = this.chance.next() < 0.95 ? instant(0).toISOString() : this.chance.of(['1999-01-01T00:00:00Z', '2061-01-01T00:00:00Z']) // prettier-ignore
+      const take = create('take', {
+        dayId: this.day.id,
+        slate: `S${this.clips}`,
+        number: 1,
+        cardIds: [this.card.id],
+        cameraIds: [this.camera.id],
+        startTimecode: label(0),
+        startedAt,
+      })
+      const run = create('run', {
+        dayId: this.day.id,
+        takeId: asId(take.id),
+        cameraId: asId(this.camera.id),
+        cardId: asId(this.card.id),
+        startTimecode: label(0),
+        startedAt,
+      })
+      const stop = create('runStop', { runId: asId(run.id), timecode: label(seconds), happenedAt: instant(seconds).toISOString() }) // prettier-ignore
+      expect((await this.edit([take, run, stop])).status).toBe(201)
+    }
+    this.at += seconds
+  }
+  /** Somebody looks at the card in its camera, and says so if what the log tells of is really on it. */
+  async look() {
+    const there = this.inReader === 'card' ? await contents(this.reader) : new Set<string>()
+    const logged = [...this.pictures].flatMap(([picture, isLogged]) => (isLogged ? [picture] : []))
+    const { clip } = (await this.snapshot()).records
+    const reading = Object.values(clip).filter((one) => one.cardId === this.card.id).sort((a, b) => a.version - b.version).at(-1)?.reading // prettier-ignore
+    if (!reading || !logged.every((picture) => there.has(picture))) return
+    await this.edit([create('cardLook', { cardId: this.card.id, reading, lookedAt: new Date().toISOString() })])
+  }
+  async snapshot() {
+    const { json } = await world.call('owner', `/productions/${this.productionId}/snapshot`)
+    return readSnapshot(json as unknown as SnapshotOnTheWay)
   }
   media(route: string, body: unknown) {
     return world.call('owner', `/productions/${this.productionId}/media/${route}`, body)
@@ -158,8 +216,7 @@ class History {
     await this.readAgain()
   }
   async check() {
-    const { json } = await world.call('owner', `/productions/${this.productionId}/snapshot`)
-    const { records } = readSnapshot(json as unknown as SnapshotOnTheWay)
+    const { records } = await this.snapshot()
     const runs = Object.values(records.copyRun).filter((run) => run.cardId === this.card.id)
     for (const run of runs) await this.media('checks', { copyRunId: run.id })
     await world.server.services.jobs.quiet()
@@ -204,12 +261,11 @@ class History {
   /** Formatted in its camera, as the log says or as nobody says. */
   async format() {
     if (this.inReader !== 'card') return
-    const camera = create('camera', { letter: 'A' })
     const told = this.chance.next() < 0.5
     for (const name of await readdir(this.reader)) await rm(path.join(this.reader, name), { recursive: true })
     if (!told) return
-    const move = create('cardMove', { cardId: this.card.id, cameraId: camera.id, type: 'formatted', happenedAt: new Date().toISOString() }) // prettier-ignore
-    expect((await this.edit([camera, move])).status).toBe(201)
+    const move = create('cardMove', { cardId: this.card.id, cameraId: asId(this.camera.id), type: 'formatted', happenedAt: new Date().toISOString() }) // prettier-ignore
+    expect((await this.edit([move])).status).toBe(201)
     // What went then is lost or copied, and is a finding of its own: the card that is asked about now is an empty one.
     this.pictures = new Map()
   }
@@ -256,6 +312,7 @@ const ACTS: readonly (readonly [name: string, weight: number, act: (history: His
   ['check', 1, (h) => h.check()],
   ['swap', 2, (h) => h.swap()],
   ['format', 1, (h) => h.format()],
+  ['look', 1, (h) => h.look()],
 ]
 const DRAWN = ACTS.flatMap((act) => Array.from({ length: act[1] }, () => act))
 
@@ -279,7 +336,7 @@ test(
         if (outcome.wrong) wrong.push(`seed ${seed}: ${outcome.wrong} after ${history.said.join(' > ')}`)
         // A no where nothing would be lost is no harm; it is counted by its reason.
         if (outcome.strict) {
-          const why = outcome.strict.replace(/[KXYZC]?\d+(\.mov)?/g, '#').slice(0, 120)
+          const why = outcome.strict.replace(/[KXYZCS]?\d+(\.mov)?/g, '#').slice(0, 120)
           strict.set(why, (strict.get(why) ?? 0) + 1)
         }
       }

@@ -12,7 +12,7 @@ const theirs = new Map<KindName, string>()
 let otherProduction = ''
 
 const NOW = new Date().toISOString()
-const SERVER_ONLY = new Set<KindName>(['copyRun', 'copyCheck', 'sentSheet', 'delivery'])
+const SERVER_ONLY = new Set<KindName>(['copyRun', 'copyCheck', 'clip', 'sentSheet', 'delivery'])
 
 /** Fields that make a valid record of a kind, pointing at others of the same production. */
 function fieldsFor(kind: KindName, ids: ReadonlyMap<KindName, string>): object {
@@ -30,6 +30,8 @@ function fieldsFor(kind: KindName, ids: ReadonlyMap<KindName, string>): object {
     run: { cameraId: ids.get('camera') },
     cardMove: { cameraId: ids.get('camera') },
     jam: { cameraId: ids.get('camera') },
+    clip: { reading: 'a', path: 'A.mov' },
+    cardLook: { reading: 'a' },
   }
   return { ...Object.fromEntries(refs), ...Object.fromEntries(instants), ...own[kind] }
 }

@@ -412,7 +412,7 @@ test('a copy can be stopped; nothing of it counts, and the drive keeps nothing t
   const after = await snapshot('demo')
   expect(after.jobs.find((j) => j.id === job.id)).toMatchObject({
     state: 'stopped',
-    problems: ['Stopped by hand. Nothing of this run counts as a copy.'],
+    problems: ['Stopped by hand. Only copies that are listed count.'],
   })
   expect(Object.values(after.records.copyRun).filter((run) => run.cardId === card.id)).toEqual([])
   const left = await readdir(path.join(media, 'drives/H1'), { recursive: true })

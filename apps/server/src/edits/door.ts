@@ -21,7 +21,7 @@ import {
 } from '@kavrell/core/records'
 
 /** Ledgers that only the server writes, since their entries are proof of what it did. */
-const SERVER_ONLY: ReadonlySet<KindName> = new Set<KindName>(['copyRun', 'copyCheck', 'sentSheet', 'delivery'])
+const SERVER_ONLY: ReadonlySet<KindName> = new Set<KindName>(['copyRun', 'copyCheck', 'clip', 'sentSheet', 'delivery'])
 
 export interface Door {
   acceptEdit: (author: Author, productionId: string, body: EditBody) => Promise<Outcome<EditAccepted, Refusal>>

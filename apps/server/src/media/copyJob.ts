@@ -6,6 +6,7 @@ import type { RunningJob } from '../jobs/jobRunner.ts'
 import type { Jobs } from '../jobs/jobs.ts'
 import type { Models } from '../records/models.ts'
 import type { Manifests } from './manifests.ts'
+import { readClips } from './readClips.ts'
 import type { ServerModels } from '../records/serverModels.ts'
 import type { EditBody, Job, JobTarget } from '@kavrell/contract'
 import { type CopyOutcome, copyTree, type TargetOutcome, verifyFolder } from '@kavrell/copying'
@@ -113,6 +114,12 @@ async function copyThenCheck(
     })),
     onProgress: ({ bytesDone, bytesTotal }) => copying(bytesDone, bytesTotal),
   })
+  // The files of every drive that has all of them are those of the card.
+  const whole = outcome.targets.find(({ complete }) => complete)
+  const reading = idFor(r, 'reading')
+  const clips = whole
+    ? await readClips(source.root, whole.copied, { cardId: card.id, reading, bytesStandFor: source.bytesStandFor })
+    : []
   const runs = []
   for (const { drive, volume, folder } of chosen) {
     const target = outcome.targets.find(({ id }) => id === drive.id)!
@@ -128,6 +135,7 @@ async function copyThenCheck(
         medium: volume.medium,
         cardMedium: source.medium,
         bytesStandFor: source.bytesStandFor,
+        reading,
         manifest: complete ? await deps.manifests.keep(target.copied) : '',
         outcome: complete ? 'complete' : 'incomplete',
       }),
@@ -140,7 +148,8 @@ async function copyThenCheck(
   }))
   await r.update({ problems: outcome.problems, targets }, true)
   r.signal.throwIfAborted()
-  await record(deps, r, 'copied', `Copy card ${card.label}`, runs, await plansCarriedOut(deps, r, runs))
+  const read = clips.map((clip, i) => createRecord('clip', clip, asId(idFor(r, `clip ${i}`))))
+  await record(deps, r, 'copied', `Copy card ${card.label}`, [...runs, ...read], await plansCarriedOut(deps, r, runs))
   const complete = runs.filter(({ fields }) => fields.outcome === 'complete')
   const bytesTotal = complete.reduce((sum, { fields }) => sum + fields.bytes, 0)
   await r.update({ phase: 'checking', bytesDone: 0, bytesTotal }, true)

@@ -4,7 +4,8 @@ import type { Production } from '../records/index.ts'
 export function asOf(production: Production, version: number): Production {
   const before = <T extends { readonly version: number }>(entries: Readonly<Record<string, T>>) =>
     Object.fromEntries(Object.entries(entries).filter(([, entry]) => entry.version < version))
-  const { take, takeEvent, run, runStop, correction, cardMove, copyRun, copyCheck, wipe, custody } = production
+  const { take, takeEvent, run, runStop, correction, cardMove, copyRun, copyCheck, clip, cardLook, wipe, custody } =
+    production
   return {
     ...production,
     take: before(take),
@@ -15,6 +16,8 @@ export function asOf(production: Production, version: number): Production {
     cardMove: before(cardMove),
     copyRun: before(copyRun),
     copyCheck: before(copyCheck),
+    clip: before(clip),
+    cardLook: before(cardLook),
     wipe: before(wipe),
     custody: before(custody),
   }

@@ -2,15 +2,19 @@ import {
   asId,
   byId,
   type Card,
+  type Clip,
   type CopyCheck,
   type CopyRun,
   type PlannedCopy,
   type CardMove,
   type Production,
+  type Take,
   type Wipe,
 } from '../records/index.ts'
 import { type RunState, runStates } from '../takes/index.ts'
 import { expectedOnCard, NOTHING_EXPECTED } from './expected.ts'
+import { type Holdings, holdings, type Recording } from './holdings.ts'
+import { readClip, recordingsOn } from './recordings.ts'
 import type { CardHistory, WipeRule } from './wipe.ts'
 
 // Ledger entries are put in order by the number of the edit that added them: clocks of devices differ, numbers do not.
@@ -38,6 +42,8 @@ export function recordedOn(
   readonly newest: { readonly version: number } | undefined
   readonly open: readonly RunState[]
   readonly runs: readonly RunState[]
+  /** Takes that name the card. */
+  readonly takes: readonly Take[]
   /** How many takes, and runs of no take, the log has on it. */
   readonly recordings: number
 } {
@@ -48,23 +54,24 @@ export function recordedOn(
   const takes = Object.values(production.take).filter((take) => take.cardIds.includes(id))
   const entries = [
     ...takes,
-    ...Object.values(production.run).filter((run) => ids.has(run.id)),
-    ...Object.values(production.runStop).filter((stop) => ids.has(stop.runId)),
+    // What was read off a file of the card is in the copy that it was read for.
+    ...Object.values(production.run).filter((run) => ids.has(run.id) && run.how !== 'file'),
+    ...Object.values(production.runStop).filter((stop) => ids.has(stop.runId) && stop.how !== 'file'),
     ...Object.values(production.correction).filter(
       (one) => one.cardId === id || (one.runId !== null && ids.has(one.runId)),
     ),
   ]
   const begun = (run: RunState) =>
     byId(production.run, run.id)?.version ?? byId(production.take, run.takeId)?.version ?? 0
+  const takesSince = takes.filter((take) => take.version > emptied)
   const since = runs.filter((run) => begun(run) > emptied && !run.struck)
   return {
     newest: newest(entries.filter((entry) => entry.version > emptied)),
     open: since.filter((run) => run.stop === null && run.how !== 'take'),
     runs: since,
-    recordings: new Set<string>([
-      ...takes.filter((take) => take.version > emptied).map((take) => take.id),
-      ...since.map((run) => run.takeId ?? run.id),
-    ]).size,
+    takes: takesSince,
+    recordings: new Set<string>([...takesSince.map((take) => take.id), ...since.map((run) => run.takeId ?? run.id)])
+      .size,
   }
 }
 
@@ -118,6 +125,8 @@ export function cardHistory(production: Production, cardId: string): CardHistory
   const identity = identityOf(production, cardId)
   // A copy begun before the newest take on the card lacks that take: it is no copy of what is on the card now.
   const stale = (run: CopyRun) => rolled !== undefined && rolled.version > run.afterSeq
+  const recordings = card ? recordingsOn(production, card, recorded.runs, recorded.takes) : []
+  const held = heldIn(production, recordings)
   return {
     copies: copies
       .filter(({ run }) => !stale(run))
@@ -134,12 +143,90 @@ export function cardHistory(production: Production, cardId: string): CardHistory
         damaged: check?.outcome === 'different',
         holder:
           newest(Object.values(production.custody).filter((entry) => entry.driveId === run.driveId))?.personId ?? null,
+        ...held(run),
+        isSeen: isSeenIn(production, run, Math.max(wiped?.version ?? 0, rolled?.version ?? 0)),
       })),
     identity,
+    recordings: recordings.length,
     expected: card ? expectedOnCard(production, card, recorded.runs) : NOTHING_EXPECTED,
     stillRolling: open.length > 0,
     rolledSinceCopy: copies.some(({ run }) => stale(run)),
     alreadyWiped: wiped !== undefined && copies.length === 0 && !(rolled && rolled.version > wiped.version),
+  }
+}
+
+/** By reading, what each ledger of clips has: a ledger never changes in place. */
+const gathered = new WeakMap<Production['clip'], ReadonlyMap<string, readonly Clip[]>>()
+
+function clipsByReading(clips: Production['clip']): ReadonlyMap<string, readonly Clip[]> {
+  const known = gathered.get(clips)
+  if (known) return known
+  const found = new Map<string, Clip[]>()
+  for (const clip of Object.values(clips)) {
+    const key = `${clip.cardId} ${clip.reading}`
+    const list = found.get(key)
+    if (list) list.push(clip)
+    else found.set(key, [clip])
+  }
+  gathered.set(clips, found)
+  return found
+}
+
+/**
+ * Whether somebody has seen all recordings of the log on the card as this copy has it, since an edit: what they saw
+ * then is all in it.
+ */
+function isSeenIn(production: Production, run: CopyRun, since: number): boolean {
+  const looks = Object.values(production.cardLook).filter((one) => one.cardId === run.cardId && one.version > since)
+  if (looks.length === 0) return false
+  const asFile = ({ path, bytes, modifiedAt }: Clip) => `${bytes} ${modifiedAt} ${path}`
+  const own = new Set(clipsOfCopy(production, run).map(asFile))
+  return looks.some(({ reading }) => {
+    const seen = clipsOfCopy(production, { ...run, reading })
+    return seen.length > 0 && seen.every((clip) => own.has(asFile(clip)))
+  })
+}
+
+/** The recordings as a copy's files hold them; drives that were written to at once hold the same. */
+function holdingsOf(production: Production, run: CopyRun, recordings: readonly Recording[]): Holdings {
+  return holdings(
+    recordings,
+    clipsOfCopy(production, run).map((clip) => readClip(clip, run.bytesStandFor)),
+  )
+}
+
+const clipsOfCopy = ({ clip }: Production, { cardId, reading }: CopyRun): readonly Clip[] =>
+  clipsByReading(clip).get(`${cardId} ${reading}`) ?? []
+
+/** The newest copy of a card held against the log. */
+export interface CardHoldings {
+  readonly reading: string
+  readonly missing: readonly string[]
+  readonly unlogged: readonly Clip[]
+}
+
+/** @returns null while there is no whole copy of which the clips were read */
+export function cardHoldings(production: Production, cardId: string): CardHoldings | null {
+  const card = byId(production.card, cardId)
+  const run = newest(copiesOfCard(production, cardId).map((copy) => copy.run))
+  if (!card || !run || run.reading === '') return null
+  const { runs, takes } = recordedOn(production, cardId)
+  const found = holdingsOf(production, run, recordingsOn(production, card, runs, takes))
+  const left = new Set(found.unlogged.map(({ path }) => path))
+  return {
+    reading: run.reading,
+    missing: found.missing,
+    unlogged: clipsOfCopy(production, run).filter(({ path }) => left.has(path)),
+  }
+}
+
+function heldIn(production: Production, recordings: readonly Recording[]) {
+  const known = new Map<string, Pick<Holdings, 'missing' | 'byTime'>>()
+  return (run: CopyRun): Pick<Holdings, 'missing' | 'byTime'> => {
+    if (recordings.length === 0) return { missing: [], byTime: 0 }
+    const { missing, byTime } = known.get(run.reading) ?? holdingsOf(production, run, recordings)
+    known.set(run.reading, { missing, byTime })
+    return { missing, byTime }
   }
 }
 

@@ -1,7 +1,7 @@
 import { byId, type Card, type CopyCheck, type Custody, type Production } from '../records/index.ts'
 import { asOf } from './asOf.ts'
 import { cardHistory, recordedOn } from './cardHistory.ts'
-import { isShort } from './wipe.ts'
+import { holdsLog, isShort } from './wipe.ts'
 
 /** A copy that can be relied on: it holds all that the log says, and was last read back the same. */
 export interface HeldCopy {
@@ -66,7 +66,7 @@ export function contentsOf(production: Production): CardContents[] {
       const history = cardHistory(then, card.id)
       const { recordings } = recordedOn(then, card.id)
       const copies = history.copies
-        .filter((copy) => copy.proven && !copy.ofAnother && !isShort(copy, history.expected))
+        .filter((copy) => copy.proven && !copy.ofAnother && holdsLog(copy) && !isShort(copy, history.expected))
         .filter((copy) => checkOf(copy.runId)?.outcome === 'same')
         .map(({ driveId, driveLabel, medium }): HeldCopy => {
           const entry = held.get(medium)

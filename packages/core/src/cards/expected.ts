@@ -1,7 +1,7 @@
 import { takeBytes } from '../media/index.ts'
 import { byId, type Card, type Production } from '../records/index.ts'
 import { type RunState, runSeconds } from '../takes/index.ts'
-import { rateOfDevice, TRACK_MBPS } from './rates.ts'
+import { leastMbps, rateOfDevice } from './rates.ts'
 
 /** What a card must hold by the log: files that each recording leaves, and bytes by the rates of what recorded them. */
 export interface ExpectedOnCard {
@@ -16,12 +16,6 @@ export interface ExpectedOnCard {
 }
 
 export const NOTHING_EXPECTED: ExpectedOnCard = { recordings: 0, seconds: 0, bytes: 0, leastBytes: 0, from: '' }
-
-/**
- * Pictures that hardly move are packed to a fraction of the stated rate; what is below a fifth of it was not recorded
- * here, or not at that rate.
- */
-const LEAST_SHARE = 0.2
 
 /** A run that is on this card now; of a log from before there were runs each device's card is its own. */
 export const isOnCard =
@@ -51,8 +45,7 @@ export function expectedOnCard(
     rates.set(device.letter, rate)
     seconds += length
     bytes += takeBytes(rate, length, 1)
-    // Of a recorder one track at the least is armed.
-    leastBytes += takeBytes(kind === 'camera' ? rate * LEAST_SHARE : TRACK_MBPS / 2, length, 1)
+    leastBytes += takeBytes(leastMbps(device), length, 1)
   }
   return {
     recordings: begun.size,

@@ -1,6 +1,7 @@
 export { asOf } from './asOf.ts'
 export {
   cardHistory,
+  cardHoldings,
   type CardInDevice,
   cardsIn,
   copiesOfCard,
@@ -14,4 +15,5 @@ export { type CardContents, contentsOf, type HeldCopy } from './contents.ts'
 export { type Loss, lossesOf, type Mend } from './losses.ts'
 export { rateOfDevice } from './rates.ts'
 export { minutesLeft } from './room.ts'
+export { logOfClip, type UnloggedClip, unloggedClips } from './unlogged.ts'
 export { type CardHistory, type CardSight, type LackingFiles, mayWipe, type WipeAnswer, type WipeRule } from './wipe.ts'

@@ -12,6 +12,9 @@ const copy = (driveId: string, holder: string | null, checked = true, damaged = 
   proven: true,
   driveLabel: driveId,
   holder,
+  missing: [],
+  byTime: 0,
+  isSeen: false,
   checked,
   damaged,
 })
@@ -19,6 +22,7 @@ const safe: CardHistory = {
   copies: [copy('S1', 'a'), copy('S2', 'b'), copy('H1', 'a', false)],
   identity: '',
   expected: { recordings: 4, seconds: 150, bytes: 9e9, leastBytes: 1.8e9, from: 'A at 480 Mb/s' },
+  recordings: 4,
   rolledSinceCopy: false,
   stillRolling: false,
   alreadyWiped: false,
@@ -30,7 +34,7 @@ test('three copies, two checked, two holders: yes, with what was counted', () =>
     goodCopies: 3,
     checkedCopies: 2,
     holders: 2,
-    reasons: ['3 copies, 2 checked, in 2 pairs of hands.'],
+    reasons: ['3 copies, 2 checked, in 2 pairs of hands.', '4 recordings of the log found in their files.'],
     unseen: ['The card is not in the reader: a file that nobody logged, or that came after the copy, cannot be seen.'],
   }))
 test.each<[string, CardHistory, WipeRule, RegExp]>([
@@ -87,6 +91,20 @@ describe('copies that the log does not fit', () => {
   })
 })
 
+test('a recording that no file is known to be: no, by name, until somebody has seen it or the log is put right', () => {
+  const lacking = { ...safe, copies: safe.copies.map((one) => ({ ...one, missing: ['3A take 2 on A, 10:02:10:05'] })) }
+  const answer = mayWipe(lacking, rule, null)
+  expect(answer).toMatchObject({ may: false, goodCopies: 0 })
+  expect(answer.reasons[0]).toBe(
+    'No file on S1, S2, H1 is known to be all of 3A take 2 on A, 10:02:10:05. Look for it on the card. If it is there, say so; if it never was, put the log right in Roll.',
+  )
+  const seen = mayWipe({ ...lacking, copies: lacking.copies.map((one) => ({ ...one, isSeen: true })) }, rule, null)
+  expect(seen.may).toBe(true)
+  expect(seen.reasons[1]).toBe('Somebody has seen the 4 recordings of the log on it: the log says who.')
+})
+test('a card that nothing is logged on says so', () =>
+  expect(mayWipe({ ...safe, recordings: 0 }, rule, null).reasons[1]).toBe('Nothing is logged on it.'))
+
 const sees = (lacking: CardSight['lacking']): CardSight => ({ medium: '', files: 4, bytes: 9e6, unread: [], lacking })
 const lacks = (...first: string[]) => ({ count: first.length, first, gone: 0 })
 
@@ -96,7 +114,7 @@ describe('what is seen on the card itself', () => {
     expect(mayWipe(safe, rule, sees(all))).toMatchObject({
       may: true,
       unseen: [],
-      reasons: [expect.any(String), 'All 4 files that the reader sees on it are in them.'],
+      reasons: [expect.any(String), expect.any(String), 'All 4 files that the reader sees on it are in them.'],
     }))
   test('a clip that no copy has: no, by name', () => {
     const one = lacks('CLIPS/A009.mov')

@@ -42,6 +42,12 @@ export interface CopyOfCard {
   readonly damaged: boolean
   /** Who holds the drive, by the custody ledger. */
   readonly holder: string | null
+  /** Recordings of the log that none of its files is known to hold, in words. */
+  readonly missing: readonly string[]
+  /** How many are only known to be in them by the times of files. */
+  readonly byTime: number
+  /** Somebody has seen all of them on the card as it was when this copy, or one that holds less, was made. */
+  readonly isSeen: boolean
 }
 
 /** What has happened to the files of one card, from the ledgers. */
@@ -51,6 +57,8 @@ export interface CardHistory {
   readonly identity: string
   /** What the log says must be on it. */
   readonly expected: ExpectedOnCard
+  /** How many recordings that is, one of each device. */
+  readonly recordings: number
   /** Some copy began before the newest take on this card was logged; such copies are not among `copies`. */
   readonly rolledSinceCopy: boolean
   /** A device records on it, or did and nobody said that it stopped. */
@@ -76,6 +84,10 @@ export interface WipeAnswer {
   readonly unseen: readonly string[]
 }
 
+/** Whether every recording of the log is known to be in a copy: by its files, or because somebody has seen them. */
+export const holdsLog = ({ missing, isSeen }: Pick<CopyOfCard, 'missing' | 'isSeen'>): boolean =>
+  isSeen || missing.length === 0
+
 /** A copy that cannot be all that the log tells of: of another card, of a part of it, or of takes that never were. */
 export const isShort = ({ files, bytes }: CopyOfCard, { recordings, leastBytes }: ExpectedOnCard): boolean =>
   files < recordings || bytes < leastBytes
@@ -85,8 +97,9 @@ const CARD_NOT_SEEN =
 
 /**
  * May this card be wiped? Only copies count that reached the end, hold all that the card holds, are not known to be
- * damaged, of which it is kept what they hold, and that hold what the log says was recorded; only one read back from the drive counts as checked; drives that
- * are one medium count once. The answer is no whenever anything it could look at is unknown.
+ * damaged, of which it is kept what they hold, and in whose files every recording of the log is found; only one read
+ * back from the drive counts as checked; drives that are one medium count once. The answer is no whenever anything it
+ * could look at is unknown.
  * @param sight what the reader sees on the card now; null when it is not in there
  */
 export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | null): WipeAnswer {
@@ -100,6 +113,7 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
       !copy.ofAnother &&
       !notHeldAgainst(copy) &&
       !lacks(copy)?.count &&
+      holdsLog(copy) &&
       !isShort(copy, card.expected),
   )
   const checked = good.filter((copy) => copy.checked)
@@ -113,6 +127,7 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
   if (card.rolledSinceCopy && counts.goodCopies < rule.copies)
     reasons.push('Takes were logged on it after a copy began. Copy it again.')
   reasons.push(...lackingReasons(card.copies, lacks))
+  reasons.push(...missingReasons(card))
   reasons.push(...shortReasons(card))
   for (const copy of card.copies) {
     if (copy.ofAnother)
@@ -173,11 +188,41 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
     reasons: may
       ? [
           `${counted(counts.goodCopies, 'copy', 'copies')}, ${counts.checkedCopies} checked, in ${counted(holders.size, 'pair')} of hands.`,
+          ...heldReasons(card, good),
           ...(sight ? [`All ${counted(sight.files, 'file')} that the reader sees on it are in them.`] : []),
         ]
       : reasons,
     unseen: sight ? [] : [CARD_NOT_SEEN],
   }
+}
+
+const NAMED = 4
+
+/** Recordings of the log that no file of a copy is known to be, copy by copy, and what can be done. */
+function missingReasons(card: CardHistory): string[] {
+  const byWords = new Map<string, string[]>()
+  for (const copy of card.copies) {
+    if (holdsLog(copy)) continue
+    const more = copy.missing.length - NAMED
+    const words = `${copy.missing.slice(0, NAMED).join('; ')}${more > 0 ? `; and ${more} more` : ''}`
+    byWords.set(words, [...(byWords.get(words) ?? []), copy.driveLabel])
+  }
+  return Array.from(
+    byWords,
+    ([words, labels]) =>
+      `No file on ${labels.join(', ')} is known to be all of ${words}. Look for it on the card. If it is there, say so; if it never was, put the log right in Roll.`,
+  )
+}
+
+function heldReasons({ recordings }: CardHistory, good: readonly CopyOfCard[]): string[] {
+  if (recordings === 0) return ['Nothing is logged on it.']
+  const all = counted(recordings, 'recording')
+  if (good.some(({ missing }) => missing.length > 0))
+    return [`Somebody has seen the ${all} of the log on it: the log says who.`]
+  const byTime = Math.max(...good.map((copy) => copy.byTime))
+  return [
+    `${all} of the log found in their files${byTime > 0 ? `, ${byTime} of them by the time of the file alone` : ''}.`,
+  ]
 }
 
 const mediaOf = (copies: readonly CopyOfCard[]) => new Set(copies.map((copy) => copy.medium))

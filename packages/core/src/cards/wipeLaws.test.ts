@@ -17,6 +17,9 @@ const copy = fc.record({
   checked: fc.boolean(),
   damaged: fc.boolean(),
   holder: fc.constantFrom(null, 'Maren', 'Sadie', 'Juno'),
+  missing: fc.constantFrom<string[]>([], ['3A take 2']),
+  byTime: fc.constant(0),
+  isSeen: fc.boolean(),
 })
 const history: fc.Arbitrary<CardHistory> = fc.record({
   copies: fc.array(copy, { maxLength: 6 }),
@@ -28,6 +31,7 @@ const history: fc.Arbitrary<CardHistory> = fc.record({
     leastBytes: fc.constantFrom(0, 0.7e9),
     from: fc.constant('A at 480 Mb/s'),
   }),
+  recordings: fc.constant(3),
   rolledSinceCopy: fc.boolean(),
   stillRolling: fc.boolean(),
   alreadyWiped: fc.boolean(),
@@ -163,12 +167,16 @@ describe('may a card be wiped: what must hold whatever happened to it', () => {
       checked: true,
       damaged: false,
       holder: null,
+      missing: [],
+      byTime: 0,
+      isSeen: false,
     }))
     const answer = mayWipe(
       {
         copies,
         identity: '',
         expected: NOTHING_EXPECTED,
+        recordings: 0,
         rolledSinceCopy: false,
         stillRolling: false,
         alreadyWiped: false,

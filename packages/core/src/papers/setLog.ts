@@ -57,6 +57,7 @@ const VERDICT = { good: 'good', 'no-good': 'no good', open: '' } as const
 const KNOWN: Readonly<Record<RunState['how'], string>> = {
   key: 'key',
   device: 'device',
+  file: 'read off its file',
   afterwards: 'said later',
   take: 'with the take',
 }

@@ -328,6 +328,8 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     startedAt: '',
     endedAt: '',
   },
+  clip: { version: 2, cardId: 'card', reading: 'reading', path: 'A.mov' },
+  cardLook: { version: 4, cardId: 'card', reading: 'reading' },
   copyCheck: { version: 3, copyRunId: 'copyRun', files: 1, outcome: 'same', checkedAt: '' },
   custody: { version: 4, driveId: 'drive', personId: 'person', place: '', since: '' },
   wipe: { version: 9, cardId: 'card', wipedAt: '' },
@@ -391,8 +393,28 @@ export function productionWith({ rules = {}, ...given }: Given): Production {
   const copyRun = Object.fromEntries(
     Object.entries(production.copyRun).map(([id, run]) => [
       id,
-      byId(given.copyRun ?? {}, id)?.medium === undefined ? { ...run, medium: `disk of ${run.driveId}` } : run,
+      {
+        ...run,
+        medium: byId(given.copyRun ?? {}, id)?.medium ?? `disk of ${run.driveId}`,
+        reading: run.reading || id,
+      },
     ]),
   )
-  return { ...production, copyRun }
+  return { ...production, copyRun, clip: given.clip ? production.clip : clipsOf({ ...production, copyRun }) }
+}
+
+/** Every copy holds what was logged on its card before it, a file for each, unless a test says otherwise. */
+function clipsOf({ copyRun, take, run }: Production): Production['clip'] {
+  const clips = Object.values(copyRun).flatMap(({ id, cardId, reading, afterSeq }) => {
+    const logged = [
+      ...Object.values(take).filter(({ cardIds }) => cardIds.includes(cardId)),
+      ...Object.values(run).filter((one) => one.cardId === cardId),
+    ].filter(({ version }) => version <= afterSeq)
+    return logged.map(({ id: of, startTimecode, rateNum, rateDen, dropFrame, startedAt }) => ({
+      id: `clip ${of} of ${id}`,
+      version: afterSeq + 1,
+      ...blank('clip', { cardId, reading, path: `${of}.mov`, bytes: 1e12, startTimecode, rateNum, rateDen, dropFrame, seconds: 1e5, modifiedAt: startedAt }), // prettier-ignore
+    }))
+  })
+  return Object.fromEntries(clips.map((clip) => [clip.id, clip])) as unknown as Production['clip']
 }

@@ -9,6 +9,7 @@ import { say, useProductionStore, commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { SnagList } from '../../ui/Snag.tsx'
 import { Answer, Button, Hint, Section } from '../../ui/parts.tsx'
+import { OnTheLog } from './OnTheLog.tsx'
 import { isUnderWay } from './RunningCopy.tsx'
 import { ENDPOINTS, type Job, type MediaVolume } from '@kavrell/contract'
 import { cardHistory, copiesOfCard, type mayWipe, openPlannedCopies } from '@kavrell/core/cards'
@@ -121,6 +122,7 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
           )}
         </Box>
       )}
+      <OnTheLog card={card} isSeen={current.some((copy) => copy.isSeen)} />
       <SnagList stage="offload" about={(snag) => snag.about.id === card.id} title="" />
       <Section title="Copies">
         {copies.length === 0 && <Hint>None yet.</Hint>}

@@ -8,6 +8,16 @@ import type { Job, MediaView } from '@kavrell/contract'
 import { asId, blank, type Tables } from '@kavrell/core/records'
 import { inTime } from '../../inTime.ts'
 
+/** What the files of a card say of themselves: the takes that were logged on it. */
+const clipsOf = ({ take }: Tables, cardId: string) =>
+  Object.values(take)
+    .filter((one) => one.cardIds.includes(asId(cardId)))
+    .map((one) => ({
+      ...blank('clip', { cardId: asId(cardId), reading: 'now', path: `CLIPS/${one.slate}_${one.number}.mov`, bytes: 15e9, startTimecode: one.startTimecode, seconds: 3600, modifiedAt: one.startedAt }), // prettier-ignore
+      id: `clip ${one.id}`,
+      version: 9,
+    }))
+
 /** A card copied to all drives but the last `open` ones, each copy read back. */
 const copied = (open: number) => (records: Tables) => {
   const card = Object.values(records.card).find((c) => c.label === 'A1')!
@@ -23,6 +33,7 @@ const copied = (open: number) => (records: Tables) => {
       bytes: 15.4e9,
       manifest: 'f'.repeat(64),
       medium: `disk ${i}`,
+      reading: 'now',
       outcome: 'complete',
       problems: [],
       afterSeq: 5,
@@ -42,6 +53,7 @@ const copied = (open: number) => (records: Tables) => {
   }))
   return {
     ...records,
+    clip: Object.fromEntries(clipsOf(records, card.id).map((clip) => [clip.id, clip])),
     copyRun: Object.fromEntries(rows.map(({ run }) => [run.id, run])),
     copyCheck: Object.fromEntries(rows.map(({ check }) => [check.id, check])),
   } as unknown as Tables
@@ -122,6 +134,67 @@ describe('may I wipe this card?', () => {
     await user.click(card('A1'))
     expect(screen.getByText('Keep A1')).toBeTruthy()
     expect(screen.getByText('differs')).toBeTruthy()
+  })
+})
+
+describe('the log and the files of a card', () => {
+  const a1 = () => all('card').find((c) => c.label === 'A1')!
+  test('a take that no file is known to be holds the card back, by name, until somebody has seen it there', async () => {
+    openDemo('logger', (records) => {
+      const made = copied(0)(records)
+      const [first, ...others] = Object.values(made.clip)
+      expect(first!.path).toBe('CLIPS/1A_1.mov')
+      return {
+        ...made,
+        clip: Object.fromEntries(others.map((one) => [one.id, one])),
+        production: Object.fromEntries(Object.entries(made.production).map(([id, own]) => [id, { ...own, copiesBeforeWipe: 2, checkedBeforeWipe: 2, holdersBeforeWipe: 1, cardSchool: 'wipe' }])), // prettier-ignore
+      } as unknown as Tables
+    })
+    const user = draw(<OffloadScreen />, 'offload')
+    await user.click(card('A1'))
+    expect(screen.getByText('Keep A1')).toBeTruthy()
+    expect(document.querySelector('[data-missing]')!.textContent).toMatch(/^1 recording on the log is in no file.*1A take 1 on A, 05:04:12:00/) // prettier-ignore
+    await user.click(screen.getByRole('button', { name: 'I have seen it on the card' }))
+    await user.click(await screen.findByRole('button', { name: 'Look first' }))
+    expect(all('cardLook')).toEqual([])
+    await user.click(screen.getByRole('button', { name: 'I have seen it on the card' }))
+    await user.click(await screen.findByRole('button', { name: 'I have seen all of it' }))
+    expect(all('cardLook')).toMatchObject([{ cardId: a1().id, reading: 'now' }])
+    // The server gives it its number.
+    act(() =>
+      useProductionStore.setState(({ records }) => ({
+        records: {
+          ...records,
+          cardLook: Object.fromEntries(
+            Object.entries(records.cardLook).map(([id, one]) => [id, { ...one, version: 99 }]),
+          ),
+        },
+      })),
+    )
+    expect(document.querySelector('[data-missing]')).toBeNull()
+    expect(screen.getByText(/Somebody has seen the 7 recordings of the log/)).toBeTruthy()
+  })
+  test('a clip that nobody logged is named, and becomes a run in the take it was recorded in', async () => {
+    openDemo('logger', (records) => {
+      const made = copied(0)(records)
+      const [first] = Object.values(made.clip)
+      const c1 = Object.values(made.card).find((one) => one.label === 'C1')!
+      const [run] = Object.values(made.copyRun)
+      const clip = { ...first!, id: 'unlogged', cardId: c1.id, path: 'CLIPS/C001.mov', startTimecode: '07:31:12:00', seconds: 40 } // prettier-ignore
+      return {
+        ...made,
+        clip: { unlogged: clip },
+        copyRun: { c: { ...run!, id: 'c', cardId: c1.id } },
+      } as unknown as Tables
+    })
+    const user = draw(<OffloadScreen />, 'offload')
+    await user.click(card('C1'))
+    const line = document.querySelector('[data-unlogged]')!
+    expect(line.textContent).toMatch(/CLIPS\/C001.mov.*Nobody logged it. From 07:31:12:00, 0:40, during 2E take 3/)
+    await user.click(screen.getByRole('button', { name: 'C ran in 2E take 3' }))
+    expect(all('run').at(-1)).toMatchObject({ how: 'file', startTimecode: '07:31:12:00' })
+    expect(all('runStop').at(-1)).toMatchObject({ how: 'file', timecode: '07:31:52:00' })
+    expect(document.querySelector('[data-unlogged]')).toBeNull()
   })
 })
 
@@ -423,7 +496,9 @@ describe('the card itself', () => {
   const seen = (lacking: { count: number; first: string[]; gone: number }) => {
     const a1 = all('card').find((c) => c.label === 'A1')!
     const runs = all('copyRun').map((run) => [run.id, lacking])
-    reader(['A1'], { [a1.id]: { medium: '', files: 4, bytes: 9000, unread: [], lacking: Object.fromEntries(runs) as never } })
+    reader(['A1'], {
+      [a1.id]: { medium: '', files: 4, bytes: 9000, unread: [], lacking: Object.fromEntries(runs) as never },
+    })
   }
   test('a yes about a card that is not in the reader says what it could not see', async () => {
     openDemo('logger', enough)

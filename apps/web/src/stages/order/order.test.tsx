@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { screen, within } from '@testing-library/react'
-import { beforeEach, expect, test, vi } from 'vitest'
+import { beforeEach, expect, test } from 'vitest'
 import { useRemoving } from '../../store/removing.ts'
 import { useProductionStore } from '../../store/production.ts'
 import { undo } from '../../store/undo.ts'

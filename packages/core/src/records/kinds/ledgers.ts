@@ -96,8 +96,13 @@ export const LEDGERS = {
       how: choice({
         label: 'Known by',
         initial: 'key',
-        of: ['key', 'device', 'afterwards'],
-        words: { key: 'a key pressed then', device: 'the device itself', afterwards: 'what somebody said later' },
+        of: ['key', 'device', 'afterwards', 'file'],
+        words: {
+          key: 'a key pressed then',
+          device: 'the device itself',
+          afterwards: 'what somebody said later',
+          file: 'its file on the card',
+        },
       }),
       stays: flag({ label: 'Goes on after the cut' }),
       deviceAt,
@@ -110,8 +115,8 @@ export const LEDGERS = {
     how: choice({
       label: 'Because',
       initial: 'cut',
-      of: ['cut', 'key', 'by itself', 'card full'],
-      words: { cut: 'the cut', key: 'stopped by hand' },
+      of: ['cut', 'key', 'by itself', 'card full', 'file'],
+      words: { cut: 'the cut', key: 'stopped by hand', file: 'as its file says' },
     }),
     happenedAt: instant({ label: 'At' }),
     deviceAt,
@@ -190,8 +195,39 @@ export const LEDGERS = {
     bytesStandFor: addedLater(
       number({ label: 'A byte stands for', initial: 1, moreThan: 0, says: 'A byte stands for some.' }),
     ),
+    /** What was read of the card's recordings then: clips of this name. */
+    reading: addedLater(text({ label: 'Read as', most: 40 })),
     startedAt: instant({ label: 'Started' }),
     endedAt: instant({ label: 'Ended' }),
+  }),
+  clip: ledger(
+    'a recording on a card, as its file says of itself',
+    {
+      cardId: ref({ label: 'Card', to: 'card' }),
+      /** All that were read off the card at one time have the same. */
+      reading: text({ label: 'Read as', least: 1, most: 40 }),
+      path: text({ label: 'File', least: 1, most: 1000 }),
+      bytes: number({ label: 'Bytes', initial: 0, least: 0, says: 'Bytes are 0 or more.' }),
+      holds: choice({
+        label: 'Holds',
+        initial: 'picture',
+        of: ['picture', 'sound', 'unread'],
+        words: { unread: 'what could not be read' },
+      }),
+      startTimecode: timecode('Start'),
+      ...rateParts('Timecode rate'),
+      seconds: optional(number({ label: 'Length', initial: 0, unit: 's', least: 0, says: 'A length is 0 s or more.' })),
+      /** By the clock of the device that wrote it, and only as right as that. */
+      modifiedAt: instant({ label: 'Last written to' }),
+    },
+    { rules: [dropFrameRate, possibleLabel] },
+  ),
+  cardLook: ledger('somebody who has seen all recordings of the log on a card', {
+    cardId: ref({ label: 'Card', to: 'card' }),
+    /** What was on it then: the clips that were read off it under this name. */
+    reading: text({ label: 'Read as', least: 1, most: 40 }),
+    lookedAt: instant({ label: 'Looked' }),
+    deviceAt,
   }),
   copyCheck: ledger('a copy read back from its drive and compared', {
     copyRunId: ref({ label: 'Copy', to: 'copyRun' }),
