@@ -36,7 +36,11 @@ const may = (production: ReturnType<typeof day>) => mayWipe(cardHistory(producti
 const after = (production: ReturnType<typeof day>, changes: ReturnType<typeof logOfClip>) => {
   let n = 0
   const tables = { ...production, production: { production: production.production } } as unknown as Tables
-  const made = applyChanges(tables, withNewIds(changes!, () => `made ${n++}`), 30)
+  const made = applyChanges(
+    tables,
+    withNewIds(changes!, () => `made ${n++}`),
+    30,
+  )
   return { ...production, ...made, production: production.production } as ReturnType<typeof day>
 }
 
