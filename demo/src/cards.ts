@@ -51,6 +51,9 @@ const soundOn = (): readonly Clip[] => [
   WILD_SOUND,
 ]
 
+/** As long as the log says, in a fortieth of the bytes. */
+const SOUND_RATE = 1200
+
 /** The files on one card of the demo, made on the spot: clips with a timecode track, or Broadcast Wave. */
 export function demoCardFiles(label: string): DemoFile[] {
   if (label === 'R1')
@@ -62,8 +65,9 @@ export function demoCardFiles(label: string): DemoFile[] {
           description: `T${i + 1}`,
           date: '2026-05-14',
           time,
-          samplesSinceMidnight: mustBe(parseTimecode(`${time}:00`, RATE)) * (48_000 / 25),
-          seconds: Math.ceil(seconds / 40),
+          rate: SOUND_RATE,
+          samplesSinceMidnight: mustBe(parseTimecode(`${time}:00`, RATE)) * (SOUND_RATE / 25),
+          seconds,
           toneHz: 220,
         }),
       }))

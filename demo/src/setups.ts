@@ -195,6 +195,18 @@ const SETUPS: readonly SetupPlan[] = [
 
 const round = (n: number, digits: number) => Number(n.toFixed(digits))
 
+/** What was forgotten before, and must not be on the setups that cannot be had again. */
+const STEPS: Readonly<Record<string, readonly string[]>> = {
+  C: [
+    'Every camera on 25 fps and the day’s clock, seen by two people',
+    'Steam box valve and the way to the last clamp clear of stands and cable',
+    'C and D rolling by hand: both stop by themselves after 29 minutes',
+    'Sandbags on the cloth at the doors',
+    'A word from the yard master before the box is opened',
+  ],
+  D: ['Varnish mirror blacked as seen from A and B', 'Kettle off the circuit', 'Window checked for the hour'],
+}
+
 export function addSetups(b: Builder): void {
   for (const plan of SETUPS) {
     const setupId = b.add('setup', plan.letter, {
@@ -209,6 +221,7 @@ export function addSetups(b: Builder): void {
       ratioLeast: plan.ratio?.[0] ?? null,
       ratioMost: plan.ratio?.[1] ?? null,
       cautions: plan.cautions,
+      steps: (STEPS[plan.letter] ?? []).join('\n'),
     })
     for (const [name, xM, yM, heightM, facingDeg, wantStops = 0] of plan.marks)
       b.add('mark', `${plan.letter} ${name}`, { setupId: asId(setupId), name, xM, yM, heightM, facingDeg, wantStops })

@@ -3,8 +3,9 @@ import path from 'node:path'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest'
 import { create, openTestServer, type TestServer } from './testServer.ts'
-import type { MediaView } from '@kavrell/contract'
-import { asId, type RecordOf } from '@kavrell/core/records'
+import { type MediaView, readSnapshot, type SnapshotOnTheWay } from '@kavrell/contract'
+import { cardHoldings, unloggedClips } from '@kavrell/core/cards'
+import { asId, productionOf, type RecordOf } from '@kavrell/core/records'
 
 let world: TestServer
 beforeAll(async () => {
@@ -301,3 +302,23 @@ test('what copies hold comes along with a production that is taken to another ma
     await other.close()
   }
 })
+
+test('every recording that the demo’s log tells of is found in the files of its cards', async () => {
+  const demo = await world.enterDemo()
+  const ask = (route: string, body?: unknown) => world.call('demo', `/productions/${demo}${route}`, body)
+  const production = async () => {
+    const { json } = await ask('/snapshot')
+    return productionOf(readSnapshot(json as unknown as SnapshotOnTheWay).records)!
+  }
+  const before = await production()
+  const drive = Object.values(before.drive).find((one) => one.label === 'S1')!
+  const used = Object.values(before.card).filter(({ label }) => ['A1', 'A2', 'B1', 'R1', 'C1'].includes(label))
+  for (const { id } of used) {
+    expect((await ask('/media/copies', { cardId: id, driveIds: [drive.id] })).status).toBe(202)
+    await world.server.services.jobs.quiet()
+  }
+  const after = await production()
+  for (const { id, label } of used) expect([label, cardHoldings(after, id)?.missing]).toEqual([label, []])
+  const [c1] = used.filter(({ label }) => label === 'C1')
+  expect(unloggedClips(after, c1!.id)).toMatchObject([{ take: { slate: '2E', number: 3 }, clip: { holds: 'picture' } }])
+}, 120_000)

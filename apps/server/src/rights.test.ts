@@ -32,6 +32,7 @@ function fieldsFor(kind: KindName, ids: ReadonlyMap<KindName, string>): object {
     jam: { cameraId: ids.get('camera') },
     clip: { reading: 'a', path: 'A.mov' },
     cardLook: { reading: 'a' },
+    stepDone: { step: 'Sandbags' },
   }
   return { ...Object.fromEntries(refs), ...Object.fromEntries(instants), ...own[kind] }
 }

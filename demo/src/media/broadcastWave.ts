@@ -14,17 +14,19 @@ export interface Sound {
   readonly description: string
   readonly date: string
   readonly time: string
+  /** Samples a second. */
+  readonly rate: number
   readonly samplesSinceMidnight: number
   readonly seconds: number
   readonly toneHz: number
 }
 
 /**
- * A Broadcast Wave file, 16 bit mono at 48 kHz, with a quiet tone.
+ * A Broadcast Wave file, 16 bit mono, with a quiet tone.
  * @source EBU Tech 3285: `bext` chunk, version 1; time reference in samples since midnight
  */
 export function broadcastWave(sound: Sound): Buffer {
-  const rate = 48000
+  const { rate } = sound
   const count = Math.round(sound.seconds * rate)
   const samples = Buffer.alloc(count * 2)
   for (let i = 0; i < count; i++)

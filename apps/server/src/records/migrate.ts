@@ -20,6 +20,7 @@ import { daylight } from './migrations/0021-daylight.ts'
 import { patch } from './migrations/0023-patch.ts'
 import { oneCopyAtATime } from './migrations/0024-one-copy-at-a-time.ts'
 import { clips } from './migrations/0025-clips.ts'
+import { steps } from './migrations/0026-steps.ts'
 import { moments } from './migrations/0022-moments.ts'
 import { who } from './migrations/0016-who.ts'
 import { whoIsNeeded } from './migrations/0013-who-is-needed.ts'
@@ -52,6 +53,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0023-patch', patch],
   ['0024-one-copy-at-a-time', oneCopyAtATime],
   ['0025-clips', clips],
+  ['0026-steps', steps],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

@@ -189,7 +189,7 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
       ? [
           `${counted(counts.goodCopies, 'copy', 'copies')}, ${counts.checkedCopies} checked, in ${counted(holders.size, 'pair')} of hands.`,
           ...heldReasons(card, good),
-          ...(sight ? [`All ${counted(sight.files, 'file')} that the reader sees on it are in them.`] : []),
+          ...(sight ? [seenReason(sight.files)] : []),
         ]
       : reasons,
     unseen: sight ? [] : [CARD_NOT_SEEN],
@@ -224,6 +224,11 @@ function heldReasons({ recordings }: CardHistory, good: readonly CopyOfCard[]): 
     `${all} of the log found in their files${byTime > 0 ? `, ${byTime} of them by the time of the file alone` : ''}.`,
   ]
 }
+
+const seenReason = (files: number): string =>
+  files === 1
+    ? 'The 1 file that the reader sees on it is in them.'
+    : `All ${files} files that the reader sees on it are in them.`
 
 const mediaOf = (copies: readonly CopyOfCard[]) => new Set(copies.map((copy) => copy.medium))
 

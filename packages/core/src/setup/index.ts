@@ -18,5 +18,6 @@ export {
   tooBright,
   worstShot,
 } from './readSetup.ts'
+export { hasBegun, type SetupStep, setupSteps, stepsFromPlan } from './steps.ts'
 export { type StagedCamera, type Staging, staging } from './staging.ts'
 export { stageOfSetup } from './stageOfSetup.ts'

@@ -329,6 +329,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     endedAt: '',
   },
   clip: { version: 2, cardId: 'card', reading: 'reading', path: 'A.mov' },
+  stepDone: { version: 2, setupId: 'setup', dayId: 'day', step: 'Sandbags' },
   cardLook: { version: 4, cardId: 'card', reading: 'reading' },
   copyCheck: { version: 3, copyRunId: 'copyRun', files: 1, outcome: 'same', checkedAt: '' },
   custody: { version: 4, driveId: 'drive', personId: 'person', place: '', since: '' },

@@ -1,11 +1,12 @@
 import { Tick } from '../../ui/fields.tsx'
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { commitOrSay } from '../../store/production.ts'
-import { useRights } from '../../store/selectors.ts'
+import { useParts, useRights } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { takeOut } from '../../ui/addRecord.ts'
 import { Button, Section } from '../../ui/parts.tsx'
 import { updateRecord, CAUTIONS, type RecordOf } from '@kavrell/core/records'
+import { stepsFromPlan } from '@kavrell/core/setup'
 
 const FIELDS = [
   'letter',
@@ -33,6 +34,7 @@ export function SetupFields({ setup }: { setup: RecordOf<'setup'> }) {
         ))}
       </Grid>
       <Cautions setup={setup} />
+      <Steps setup={setup} />
       {rights.plan && (
         <Box mt="10px">
           <Button kind="stop" onClick={() => takeOut('setup', setup.id, `setup ${setup.letter}`)}>
@@ -41,6 +43,30 @@ export function SetupFields({ setup }: { setup: RecordOf<'setup'> }) {
         </Box>
       )}
     </Section>
+  )
+}
+
+/** The checklist that Roll shows before the setup's first take. */
+function Steps({ setup }: { setup: RecordOf<'setup'> }) {
+  const rights = useRights()
+  const parts = useParts('lamp', 'panel')
+  const lines = stepsFromPlan(parts, setup)
+  return (
+    <Box mt="10px">
+      <RecordField kind="setup" id={setup.id} field="steps" rows={4} />
+      {rights.plan && setup.steps === '' && lines.length > 0 && (
+        <Button
+          mt="6px"
+          onClick={() =>
+            commitOrSay(`Checklist of ${setup.letter} from its plan`, [
+              updateRecord('setup', setup.id, { steps: lines.join('\n') }),
+            ])
+          }
+        >
+          Begin it with what the plan says
+        </Button>
+      )}
+    </Box>
   )
 }
 

@@ -121,7 +121,7 @@ function CardLine({
       <Text as="span" display={DESK_ONLY}>
         {answer.checkedCopies} of {wanted} checked
       </Text>
-      <Text as="span" fontWeight={answer.may ? 700 : 400} color={tone}>
+      <Text as="span" fontWeight={answer.may ? 700 : 400} color={tone} lineClamp={chosen || answer.may ? undefined : 3}>
         {says}
       </Text>
     </Button>

@@ -21,6 +21,7 @@ import { DayAside, TakeList } from './DayAside.tsx'
 import { type DeviceActions, Devices } from './Devices.tsx'
 import { lastEntry } from './lastEntry.ts'
 import { RunningTimecode, Since } from './RunningTimecode.tsx'
+import { SetupSteps } from './SetupSteps.tsx'
 import { ShotWords } from './ShotWords.tsx'
 import { TakeKeys, useHeld } from './TakeKeys.tsx'
 import { TakeNote } from './TakeNote.tsx'
@@ -66,6 +67,10 @@ function BeginRoll() {
     </Empty>
   )
 }
+
+/** A tick is not typed into: space rolls wherever the hand was last. */
+const isTypedInto = (target: HTMLElement) =>
+  /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) && (target as HTMLInputElement).type !== 'checkbox'
 
 const write = (label: string, changes: readonly PlainChange[]) => {
   commitOrSay(label, changes)
@@ -152,7 +157,7 @@ function Roll({ dayPlan }: { dayPlan: DayPlan }) {
   const onKey = useEffectEvent((e: KeyboardEvent) => {
     const target = e.target as HTMLElement
     if (
-      /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) ||
+      isTypedInto(target) ||
       target.closest?.('[role=menu], [role=dialog]') ||
       e.ctrlKey ||
       e.metaKey ||
@@ -253,6 +258,9 @@ function Roll({ dayPlan }: { dayPlan: DayPlan }) {
           )}
         </Flex>
         {wrong.length > 0 && <BeforeItRolls wrong={wrong} loud={once} />}
+        {!rolling && shots[0]?.setupId && (
+          <SetupSteps setupId={shots[0].setupId} dayId={dayPlan.day.id} states={slate.states} />
+        )}
         <Devices devices={devices} takeRolls={rolling !== undefined} clock={clock} actions={deviceActions} />
         {!rolling && rights.log && (
           <Flex gap="8px 16px" wrap="wrap" align="flex-start">

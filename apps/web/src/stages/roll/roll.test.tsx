@@ -594,3 +594,47 @@ describe('a second unit', () => {
     expect(slate()).toBe('shot2Jtake1')
   })
 })
+
+describe('before the first take of a setup', () => {
+  const steps = () => document.querySelector<HTMLElement>('[data-steps]')
+  const withSteps = () =>
+    openDemo(
+      'logger',
+      (records) =>
+        ({
+          ...records,
+          stepDone: {},
+          setup: Object.fromEntries(Object.values(records.setup).map((setup) => [setup.id, { ...setup, steps: 'Sandbags on\nMirror blacked' }])), // prettier-ignore
+        }) as Tables,
+    )
+  test('its checklist is there until a take of it is begun, ticked and unticked by entries, and holds nobody up', async () => {
+    withSteps()
+    const user = roll()
+    const unbegun = all('shot').find((shot) => shot.code === '3A')!
+    await user.keyboard('c')
+    await user.type(document.activeElement!, `${unbegun.code}{Enter}`)
+    expect(steps()!.textContent).toMatch(/^.*2 of 2 still to do before the first take/)
+    await user.click(within(steps()!).getByLabelText('Sandbags on'))
+    expect(steps()!.textContent).toMatch(/1 of 2 still to do/)
+    await user.click(within(steps()!).getByLabelText('Mirror blacked'))
+    expect(steps()!.textContent).toMatch(/All done for the first take/)
+    // The tick still has the focus: Enter is its key here, since space rolls.
+    await user.keyboard('{Enter}')
+    expect(all('stepDone').map(({ step, done }) => [step, done])).toEqual([
+      ['Sandbags on', true],
+      ['Mirror blacked', true],
+      ['Mirror blacked', false],
+    ])
+    await user.keyboard(' ')
+    expect(takes()).toHaveLength(before.size + 1)
+    expect(steps()).toBeNull()
+    await user.keyboard(' ')
+    expect(steps()).toBeNull()
+  })
+  test('a setup that was taken already shows none', () => {
+    withSteps()
+    roll()
+    // What the demo stands at is of a setup that has takes.
+    expect(steps()).toBeNull()
+  })
+})

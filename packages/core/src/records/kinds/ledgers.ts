@@ -121,6 +121,14 @@ export const LEDGERS = {
     happenedAt: instant({ label: 'At' }),
     deviceAt,
   }),
+  stepDone: ledger('a step of a setup that was done, or was not after all', {
+    setupId: ref({ label: 'Setup', to: 'setup' }),
+    dayId: ref({ label: 'Day', to: 'day' }),
+    step: text({ label: 'Step', least: 1, most: 400 }),
+    done: flag({ label: 'Done', initial: true }),
+    happenedAt: instant({ label: 'At' }),
+    deviceAt,
+  }),
   correction: ledger('what puts an entry of the log right', {
     takeId: optional(ref({ label: 'Take', to: 'take' })),
     runId: optional(ref({ label: 'Run', to: 'run' })),

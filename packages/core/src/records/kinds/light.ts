@@ -79,6 +79,7 @@ export const LIGHT = {
         schema: z.array(z.enum(CAUTIONS)),
       }),
       note: longText({ label: 'Notes' }),
+      steps: addedLater(longText({ label: 'Before its first take, a line each' })),
     },
     {
       rules: [ascends('ratioLeast', 'ratioMost', 'The most is not less than the least.', true)],

@@ -1,0 +1,67 @@
+import { byId, type CAUTIONS, type Production, type Setup } from '../records/index.ts'
+import { ofSetup } from './ofSetup.ts'
+
+/** One line of a setup's checklist. */
+export interface SetupStep {
+  readonly step: string
+  readonly done: boolean
+}
+
+const linesOf = (text: string) => [...new Set(text.split('\n').map((line) => line.trim()).filter(Boolean))] // prettier-ignore
+
+/** The checklist of a setup on a day: what was said last of each line counts. */
+export function setupSteps(
+  production: Pick<Production, 'setup' | 'stepDone'>,
+  setupId: string,
+  dayId: string,
+): SetupStep[] {
+  const setup = byId(production.setup, setupId as Setup['id'])
+  if (!setup) return []
+  const last = new Map<string, { version: number; done: boolean }>()
+  for (const said of Object.values(production.stepDone)) {
+    if (said.setupId !== setupId || said.dayId !== dayId) continue
+    if (said.version >= (last.get(said.step)?.version ?? 0)) last.set(said.step, said)
+  }
+  return linesOf(setup.steps).map((step) => ({ step, done: last.get(step)?.done ?? false }))
+}
+
+/** Whether a take of one of a setup's shots was begun on a day, false starts left out. */
+export const hasBegun = (
+  { shot }: Pick<Production, 'shot'>,
+  setupId: string,
+  states: readonly {
+    readonly struck: boolean
+    readonly take: { readonly shotIds: readonly string[]; readonly wild: boolean }
+  }[],
+): boolean =>
+  states.some(
+    ({ struck, take }) =>
+      !struck && !take.wild && take.shotIds.some((id) => byId(shot, id as keyof typeof shot)?.setupId === setupId),
+  )
+
+/** The usual caution of each: never a permission. */
+const CARE: Readonly<Record<(typeof CAUTIONS)[number], string>> = {
+  water: 'Water: mains are off the floor and behind a tested residual-current device',
+  mains: 'Mains: circuits are counted, nothing is joined by tape, whoever is qualified has looked',
+  wind: 'Wind: ballast is on, what can tip is held, it is agreed when it comes down',
+  height: 'Height: stands are level and locked, what hangs has a safety line, nobody is below',
+  heat: 'Heat: nothing that burns is near lamps, and they cool before they are struck',
+  haze: 'Haze: whoever answers for the alarms knows, and the room is aired after',
+  cable: 'Cable: walkways are clear or covered',
+  fire: 'Fire: an extinguisher stands by, and somebody watches nothing else',
+  'moving vehicle': 'Moving vehicle: the way is closed off, and one person gives the signal',
+}
+
+/**
+ * Lines that a checklist can begin with: what the plan has standing, lamp by lamp, and what it says to take care of.
+ * They stand for what the plan says and for no permission: local rules and qualified people decide.
+ */
+export function stepsFromPlan(production: Pick<Production, 'lamp' | 'panel'>, setup: Setup): string[] {
+  const lamps = ofSetup(production.lamp, setup).map((lamp) => {
+    const level = lamp.levelPct < 100 ? ` at ${Math.round(lamp.levelPct)} %` : ''
+    return `${lamp.role[0]!.toUpperCase()}${lamp.role.slice(1)}: ${lamp.name}${level}`
+  })
+  const panels = ofSetup(production.panel, setup).map((panel) => `${panel.type[0]!.toUpperCase()}${panel.type.slice(1)} ${panel.name}`.trim()) // prettier-ignore
+  const care = setup.cautions.map((caution) => CARE[caution as keyof typeof CARE] ?? `Take care: ${caution}`)
+  return [...new Set([...lamps, ...panels, ...care])]
+}
