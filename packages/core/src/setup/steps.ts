@@ -36,7 +36,7 @@ export const hasBegun = (
 ): boolean =>
   states.some(
     ({ struck, take }) =>
-      !struck && !take.wild && take.shotIds.some((id) => byId(shot, id as keyof typeof shot)?.setupId === setupId),
+      !struck && !take.wild && take.shotIds.some((id) => byId(shot, id)?.setupId === setupId),
   )
 
 /** The usual caution of each: never a permission. */

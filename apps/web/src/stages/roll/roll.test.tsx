@@ -605,7 +605,7 @@ describe('before the first take of a setup', () => {
           ...records,
           stepDone: {},
           setup: Object.fromEntries(Object.values(records.setup).map((setup) => [setup.id, { ...setup, steps: 'Sandbags on\nMirror blacked' }])), // prettier-ignore
-        }) as Tables,
+        }),
     )
   test('its checklist is there until a take of it is begun, ticked and unticked by entries, and holds nobody up', async () => {
     withSteps()
