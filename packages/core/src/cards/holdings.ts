@@ -131,27 +131,69 @@ function zoneOf(recordings: readonly Recording[], labelled: readonly ReadClip[])
 
 function byTime(recordings: readonly Recording[], of: readonly ReadClip[][], left: Set<ReadClip>): void {
   const open = recordings.flatMap((one, i) => (of[i]!.length === 0 && one.endS !== null ? [{ one, i }] : []))
+  const clips = [...left].toSorted((a, b) => a.modifiedS - b.modifiedS)
   const aheadS = clockOf(
     open.map(({ one }) => one),
-    [...left],
+    clips,
   )
   if (aheadS === null) return
   for (const { one, i } of open) {
-    const pieces = piecesOf(one, [...left], aheadS)
+    const pieces = piecesOf(one, clips, aheadS).filter((clip) => left.has(clip))
     of[i]!.push(...pieces)
     for (const clip of pieces) left.delete(clip)
   }
 }
 
-/** The clips that lie in a recording by a clock that is so far ahead, if the last of them ends with it. */
+/** The first of the clips, in the order of their times, that was written to at a time or later. */
+function firstFrom(clips: readonly ReadClip[], timeS: number): number {
+  let [low, high] = [0, clips.length]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (clips[middle]!.modifiedS < timeS) low = middle + 1
+    else high = middle
+  }
+  return low
+}
+
+/**
+ * The clips that lie in a recording by a clock that is so far ahead, if the last of them ends with it.
+ * @param clips in the order of their times
+ */
 function piecesOf({ startS, endS, seconds }: Recording, clips: readonly ReadClip[], aheadS: number): ReadClip[] {
-  const pieces = clips.filter(({ modifiedS, seconds: long }) => {
-    const end = modifiedS - aheadS
-    return end <= endS! + WITHIN_S && end - (long ?? 0) >= startS - WITHIN_S && end > startS
-  })
+  const pieces: ReadClip[] = []
+  for (let i = firstFrom(clips, startS + aheadS); i < clips.length; i++) {
+    const clip = clips[i]!
+    const end = clip.modifiedS - aheadS
+    if (end > endS! + WITHIN_S) break
+    if (end > startS && end - (clip.seconds ?? 0) >= startS - WITHIN_S) pieces.push(clip)
+  }
   if (!pieces.some(({ modifiedS }) => Math.abs(modifiedS - aheadS - endS!) <= WITHIN_S)) return []
   const held = pieces.reduce((sum, clip) => sum + (clip.seconds ?? NaN), 0)
   return seconds !== null && held < WHOLE_SHARE * seconds - WITHIN_S ? [] : pieces
+}
+
+/** How many ways of reading a card are tried, those that most speak for first. */
+const MOST_TRIED = 24
+
+/**
+ * Errors of a clock that would have files end with recordings, by how many, each once.
+ * @returns the middle of each, seconds
+ */
+function errorsToTry(recordings: readonly Recording[], clips: readonly ReadClip[]): number[] {
+  const apart = clips.flatMap(({ modifiedS }) => recordings.map(({ endS }) => modifiedS - endS!)).sort((a, b) => a - b)
+  const found: { aheadS: number; votes: number }[] = []
+  for (let i = 0, j = 0; i < apart.length; i++) {
+    while (j < apart.length && apart[j]! - apart[i]! <= 2 * WITHIN_S) j++
+    found.push({ aheadS: apart[(i + j - 1) >> 1]!, votes: j - i })
+  }
+  const isRight = ({ aheadS }: { aheadS: number }) => Math.abs(aheadS) <= SET_WITHIN_S
+  const best = found.toSorted((a, b) => b.votes - a.votes || Math.abs(a.aheadS) - Math.abs(b.aheadS))
+  const tried: number[] = []
+  for (const { aheadS } of [...best.filter(isRight), ...best]) {
+    if (tried.length === MOST_TRIED) break
+    if (!tried.some((other) => Math.abs(other - aheadS) < 2)) tried.push(aheadS)
+  }
+  return tried
 }
 
 /**
@@ -160,8 +202,7 @@ function piecesOf({ startS, endS, seconds }: Recording, clips: readonly ReadClip
  * unless another error would explain nearly as many.
  */
 function clockOf(recordings: readonly Recording[], clips: readonly ReadClip[]): number | null {
-  const candidates = clips
-    .flatMap(({ modifiedS }) => recordings.map(({ endS }) => modifiedS - endS!))
+  const candidates = errorsToTry(recordings, clips)
     .map((aheadS) => ({ aheadS, agree: recordings.filter((one) => piecesOf(one, clips, aheadS).length > 0).length }))
     .filter(({ agree }) => agree > 0)
     .toSorted((a, b) => b.agree - a.agree || Math.abs(a.aheadS) - Math.abs(b.aheadS))
