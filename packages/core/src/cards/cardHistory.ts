@@ -192,7 +192,33 @@ function holdingsOf(production: Production, run: CopyRun, recordings: readonly R
   return holdings(
     recordings,
     clipsOfCopy(production, run).map((clip) => readClip(clip, run.bytesStandFor)),
+    clocksOfOthers(production, run.cardId),
   )
+}
+
+/** By production, how far ahead the clock of each card's device is as that card alone shows it. */
+const shown = new WeakMap<Production, Map<string, number | null>>()
+
+/** How far ahead a card's device's clock was on its other cards. */
+function clocksOfOthers(production: Production, cardId: string): number[] {
+  const card = byId(production.card, cardId)
+  const deviceId = card?.cameraId ?? card?.recorderId
+  if (!deviceId) return []
+  const known = shown.get(production) ?? new Map<string, number | null>()
+  shown.set(production, known)
+  return Object.values(production.card).flatMap((other) => {
+    if (other.id === cardId || (other.cameraId ?? other.recorderId) !== deviceId) return []
+    if (!known.has(other.id)) known.set(other.id, clockShownBy(production, other))
+    return known.get(other.id) ?? []
+  })
+}
+
+function clockShownBy(production: Production, card: Card): number | null {
+  const run = newest(copiesOfCard(production, card.id).map((copy) => copy.run))
+  if (!run) return null
+  const { runs, takes } = recordedOn(production, card.id)
+  const clips = clipsOfCopy(production, run).map((clip) => readClip(clip, run.bytesStandFor))
+  return holdings(recordingsOn(production, card, runs, takes), clips).clockS
 }
 
 const clipsOfCopy = ({ clip }: Production, { cardId, reading }: CopyRun): readonly Clip[] =>

@@ -64,6 +64,18 @@ describe('which file holds which recording', () => {
     expect(holdings(takes, files).missing).toEqual([])
     expect(holdings(takes.slice(0, 2), files.slice(0, 2)).missing).toHaveLength(2)
   })
+  test('a clock that was as wrong on another card shows one that has a single take', () => {
+    const takes = [TEN, TEN + 300, TEN + 777].map((at) => recording(at, 60))
+    const other = holdings(
+      takes,
+      [TEN, TEN + 300, TEN + 777].map((at) => unread(at, 60, -123_456)),
+    )
+    expect(other.clockS).toBeCloseTo(-123_456)
+    const [late, stray] = [unread(TEN + 5000, 60, -123_450), unread(TEN + 6000, 60, -123_450)]
+    expect(holdings([recording(TEN + 5000, 60)], [late]).missing).toHaveLength(1)
+    expect(holdings([recording(TEN + 5000, 60)], [late], [other.clockS!]).missing).toEqual([])
+    expect(holdings([recording(TEN + 5000, 60)], [stray], [other.clockS!]).missing).toHaveLength(1)
+  })
   test('a file with too few bytes for its take is named as that', () => {
     expect(holdings([recording(TEN, 60)], [{ ...clip(TEN, 60), bytes: 100 }]).missing).toEqual([`take at ${TEN} (too few bytes)`]) // prettier-ignore
   })

@@ -29,6 +29,8 @@ export interface Holdings {
   readonly missing: readonly string[]
   /** How many recordings are only known to be there by when their files were last written to. */
   readonly byTime: number
+  /** How far the device's clock is ahead, seconds, where three recordings and more show it; null else. */
+  readonly clockS: number | null
   /** By recording, in the order given: its clips. */
   readonly clips: readonly (readonly ReadClip[])[]
   /** Clips that are of no recording on the log. */
@@ -45,6 +47,8 @@ const HALF_HOUR_S = 1800
 const FURTHEST_ZONE_S = 14.5 * 3600
 /** A clock that is right, or right but for its zone, is within this. */
 const SET_WITHIN_S = 30
+/** So many recordings show how far a clock is off. */
+const ENOUGH = 3
 /** One way of reading a card is clearly better than another when so many recordings more speak for it. */
 const CLEARLY = 2
 
@@ -54,14 +58,20 @@ const inDay = (seconds: number) => ((((seconds + DAY_S / 2) % DAY_S) + DAY_S) % 
  * Which file on a card holds which recording of the log. A label that both have goes first, up to the zone of the
  * device's clock; then the time at which the file was last written to, as far as the device's clock is known. One file
  * and one recording that only might be one another's are not taken for it.
+ * @param clocksS how far the device's clock was ahead on other cards
  */
-export function holdings(recordings: readonly Recording[], clips: readonly ReadClip[]): Holdings {
+export function holdings(
+  recordings: readonly Recording[],
+  clips: readonly ReadClip[],
+  clocksS: readonly number[] = [],
+): Holdings {
   const of = recordings.map((): ReadClip[] => [])
   const left = new Set(clips)
   byLabel(recordings, clips, of, left)
   const labelled = of.filter((list) => list.length > 0).length
-  byTime(recordings, of, left)
+  const clockS = byTime(recordings, of, left, clocksS)
   return {
+    clockS,
     byTime: of.filter((list) => list.length > 0).length - labelled,
     clips: of,
     unlogged: [...left],
@@ -129,19 +139,29 @@ function zoneOf(recordings: readonly Recording[], labelled: readonly ReadClip[])
   return by(best) - by(other) >= CLEARLY ? best![0] : null
 }
 
-function byTime(recordings: readonly Recording[], of: readonly ReadClip[][], left: Set<ReadClip>): void {
+/** @returns the error of the clock, where enough recordings show it */
+function byTime(
+  recordings: readonly Recording[],
+  of: readonly ReadClip[][],
+  left: Set<ReadClip>,
+  clocksS: readonly number[],
+): number | null {
   const open = recordings.flatMap((one, i) => (of[i]!.length === 0 && one.endS !== null ? [{ one, i }] : []))
   const clips = [...left].toSorted((a, b) => a.modifiedS - b.modifiedS)
   const aheadS = clockOf(
     open.map(({ one }) => one),
     clips,
+    [0, ...clocksS],
   )
-  if (aheadS === null) return
+  if (aheadS === null) return null
+  let shown = 0
   for (const { one, i } of open) {
     const pieces = piecesOf(one, clips, aheadS).filter((clip) => left.has(clip))
     of[i]!.push(...pieces)
     for (const clip of pieces) left.delete(clip)
+    if (pieces.length > 0) shown++
   }
+  return shown >= ENOUGH ? aheadS : null
 }
 
 /** The first of the clips, in the order of their times, that was written to at a time or later. */
@@ -172,6 +192,9 @@ function piecesOf({ startS, endS, seconds }: Recording, clips: readonly ReadClip
   return seconds !== null && held < WHOLE_SHARE * seconds - WITHIN_S ? [] : pieces
 }
 
+const isNear = (aheadS: number, likelyS: readonly number[]) =>
+  likelyS.some((likely) => Math.abs(aheadS - likely) <= SET_WITHIN_S)
+
 /** How many ways of reading a card are tried, those that most speak for first. */
 const MOST_TRIED = 24
 
@@ -179,14 +202,18 @@ const MOST_TRIED = 24
  * Errors of a clock that would have files end with recordings, by how many, each once.
  * @returns the middle of each, seconds
  */
-function errorsToTry(recordings: readonly Recording[], clips: readonly ReadClip[]): number[] {
+function errorsToTry(
+  recordings: readonly Recording[],
+  clips: readonly ReadClip[],
+  likelyS: readonly number[],
+): number[] {
   const apart = clips.flatMap(({ modifiedS }) => recordings.map(({ endS }) => modifiedS - endS!)).sort((a, b) => a - b)
   const found: { aheadS: number; votes: number }[] = []
   for (let i = 0, j = 0; i < apart.length; i++) {
     while (j < apart.length && apart[j]! - apart[i]! <= 2 * WITHIN_S) j++
     found.push({ aheadS: apart[(i + j - 1) >> 1]!, votes: j - i })
   }
-  const isRight = ({ aheadS }: { aheadS: number }) => Math.abs(aheadS) <= SET_WITHIN_S
+  const isRight = ({ aheadS }: { aheadS: number }) => isNear(aheadS, likelyS)
   const best = found.toSorted((a, b) => b.votes - a.votes || Math.abs(a.aheadS) - Math.abs(b.aheadS))
   const tried: number[] = []
   for (const { aheadS } of [...best.filter(isRight), ...best]) {
@@ -198,21 +225,25 @@ function errorsToTry(recordings: readonly Recording[], clips: readonly ReadClip[
 
 /**
  * How far a card's device's clock is ahead; null where that is not known. One recording that ends with a file shows
- * that a clock is right. Two show that it is right but for its zone. Three show that it is off by whatever they say,
+ * that a clock is right, or still as wrong as it was on another card. Two show that it is right but for its zone. Three show that it is off by whatever they say,
  * unless another error would explain nearly as many.
  */
-function clockOf(recordings: readonly Recording[], clips: readonly ReadClip[]): number | null {
-  const candidates = errorsToTry(recordings, clips)
+function clockOf(
+  recordings: readonly Recording[],
+  clips: readonly ReadClip[],
+  likelyS: readonly number[],
+): number | null {
+  const candidates = errorsToTry(recordings, clips, likelyS)
     .map((aheadS) => ({ aheadS, agree: recordings.filter((one) => piecesOf(one, clips, aheadS).length > 0).length }))
     .filter(({ agree }) => agree > 0)
     .toSorted((a, b) => b.agree - a.agree || Math.abs(a.aheadS) - Math.abs(b.aheadS))
   const offZone = (aheadS: number) => Math.abs(aheadS - Math.round(aheadS / HALF_HOUR_S) * HALF_HOUR_S)
   const [best] = candidates
   if (!best) return null
-  const right = candidates.find(({ aheadS }) => Math.abs(aheadS) <= SET_WITHIN_S)
+  const right = candidates.find(({ aheadS }) => isNear(aheadS, likelyS))
   if (right && best.agree - right.agree < CLEARLY) return right.aheadS
   const other = candidates.find(({ aheadS }) => Math.abs(aheadS - best.aheadS) > 2 * WITHIN_S)
   if (best.agree - (other?.agree ?? 0) < CLEARLY) return null
   const isZone = offZone(best.aheadS) <= SET_WITHIN_S && Math.abs(best.aheadS) <= FURTHEST_ZONE_S
-  return best.agree >= (isZone ? 2 : 3) ? best.aheadS : null
+  return best.agree >= (isZone ? 2 : ENOUGH) ? best.aheadS : null
 }
