@@ -35,8 +35,7 @@ export const hasBegun = (
   }[],
 ): boolean =>
   states.some(
-    ({ struck, take }) =>
-      !struck && !take.wild && take.shotIds.some((id) => byId(shot, id)?.setupId === setupId),
+    ({ struck, take }) => !struck && !take.wild && take.shotIds.some((id) => byId(shot, id)?.setupId === setupId),
   )
 
 /** The usual caution of each: never a permission. */

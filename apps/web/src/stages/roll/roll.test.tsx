@@ -598,15 +598,11 @@ describe('a second unit', () => {
 describe('before the first take of a setup', () => {
   const steps = () => document.querySelector<HTMLElement>('[data-steps]')
   const withSteps = () =>
-    openDemo(
-      'logger',
-      (records) =>
-        ({
-          ...records,
-          stepDone: {},
-          setup: Object.fromEntries(Object.values(records.setup).map((setup) => [setup.id, { ...setup, steps: 'Sandbags on\nMirror blacked' }])), // prettier-ignore
-        }),
-    )
+    openDemo('logger', (records) => ({
+      ...records,
+      stepDone: {},
+      setup: Object.fromEntries(Object.values(records.setup).map((setup) => [setup.id, { ...setup, steps: 'Sandbags on\nMirror blacked' }])), // prettier-ignore
+    }))
   test('its checklist is there until a take of it is begun, ticked and unticked by entries, and holds nobody up', async () => {
     withSteps()
     const user = roll()
