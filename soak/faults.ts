@@ -1,4 +1,5 @@
 import { asId } from '@kavrell/core/records'
+import { takeStates } from '@kavrell/core/takes'
 import { createHash } from 'node:crypto'
 import { existsSync } from 'node:fs'
 import { appendFile, mkdir, open, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises'
@@ -126,8 +127,11 @@ export async function faultRound(world: World, seed: number, fault: Fault): Prom
   const driveRecords = drives.map(({ label }) => create('drive', { label, folder: label }))
   const place = create('place', { name })
   const day = create('day', { placeId: asId(place.id) })
-  const answered = [await post(world, chance, 'Set up', [card, ...driveRecords, place, day])]
-  const takes: string[] = []
+  /** Two for each of those who log: a device records once at a time. */
+  const cameras = ['A', 'B', 'C', 'D', 'E', 'F'].map((letter) => create('camera', { letter }))
+  const units = ['Main', 'Second'].map((title) => create('unit', { name: title }))
+  const answered = [await post(world, chance, 'Set up', [card, ...driveRecords, place, day, ...cameras, ...units])]
+  const logged: LoggedTake[] = []
 
   let jobId = ''
   const startCopy = async () => {
@@ -142,21 +146,41 @@ export async function faultRound(world: World, seed: number, fault: Fault): Prom
       await wait(60)
     }
   }
-  const log = async (count: number) => {
-    for (let i = 0; i < count; i++) {
-      const take = create('take', {
-        dayId: asId(day.id),
-        slate: '1A',
-        number: i + 1,
-        startedAt: new Date().toISOString(),
-      })
-      answered.push(await post(world, chance, `Take ${i + 1}`, [take]))
-      takes.push(take.id)
-      await wait(chance.between(0, 40))
+  /** One person with a slate of their own, of one unit: takes with their runs, cuts, verdicts and what is put right. */
+  const log = async (slate: string, unitId: string, own: typeof cameras, count = 8) => {
+    for (let i = 1; i <= count; i++) {
+      const at = () => new Date().toISOString()
+      const label = (seconds: number) => `10:${String(i).padStart(2, '0')}:${String(seconds).padStart(2, '0')}:00`
+      const about = {
+        dayId: asId<'day'>(day.id),
+        unitId: asId<'unit'>(unitId),
+        startTimecode: label(0),
+        startedAt: at(),
+      }
+      const take = create('take', { ...about, slate, number: i, cameraIds: own.map(({ id }) => asId(id)) })
+      const runs = own.map(({ id }) => create('run', { ...about, takeId: asId(take.id), cameraId: asId(id) }))
+      answered.push(await post(world, chance, `Roll ${slate} ${i}`, [take, ...runs]))
+      const now: LoggedTake = { id: take.id, slate, number: i, unitId, verdict: chance.of(['good', 'no-good'] as const), struck: chance.chance(0.2), stops: label(20) } // prettier-ignore
+      await wait(chance.between(0, 30))
+      const end = at()
+      const stops = runs.map(({ id }) => create('runStop', { runId: asId(id), timecode: label(20), happenedAt: end }))
+      const said = (type: 'cut' | 'good' | 'no-good' | 'struck') => create('takeEvent', { takeId: asId(take.id), type, timecode: label(20), happenedAt: end }) // prettier-ignore
+      answered.push(await post(world, chance, `Cut ${slate} ${i}`, [...stops, said('cut'), said(now.verdict)]))
+      if (now.struck) answered.push(await post(world, chance, `Strike ${slate} ${i}`, [said('struck')]))
+      // Now and then it was another slate after all.
+      if (chance.chance(0.2)) {
+        const other = `${slate}X`
+        const correction = create('correction', { takeId: asId(take.id), reslates: true, slate: other, number: i, happenedAt: at() }) // prettier-ignore
+        answered.push(await post(world, chance, `${slate} ${i} is ${other}`, [correction]))
+        now.slate = other
+      }
+      logged.push(now)
     }
   }
   await startCopy()
-  const logging = Promise.all([log(12), log(12), log(12)])
+  const logging = Promise.all(
+    ['1A', '2A', '3A'].map((slate, i) => log(slate, units[i % 2]!.id, cameras.slice(2 * i, 2 * i + 2))),
+  )
   await wait(chance.between(20, 900))
   let tampered = ''
   switch (fault) {
@@ -209,7 +233,7 @@ export async function faultRound(world: World, seed: number, fault: Fault): Prom
 
   const complete = await lookAfter(
     world,
-    { name, answered, takes, drives, versions, cardFolder, tampered, fault },
+    { name, answered, logged, dayId: day.id, drives, versions, cardFolder, tampered, fault },
     found,
   )
   await rm(cardFolder, { recursive: true })
@@ -258,10 +282,57 @@ async function tamper(
   return path.join(folder, file)
 }
 
+/** A take as whoever logged it knows it. */
+interface LoggedTake {
+  readonly id: string
+  slate: string
+  readonly number: number
+  readonly unitId: string
+  readonly verdict: 'good' | 'no-good'
+  readonly struck: boolean
+  readonly stops: string
+}
+
+/** The ledgers of a day as the database has them, folded as screens fold them. */
+async function takesOf(world: World, dayId: string) {
+  const tables = await Promise.all(
+    (['take', 'takeEvent', 'run', 'runStop', 'correction'] as const).map(async (kind) => {
+      const rows = await world.query<Record<string, unknown> & { id: string }>(`SELECT * FROM "${kind}" WHERE "productionId" = $1`, [world.productionId]) // prettier-ignore
+      const asText = (value: unknown) => (value instanceof Date ? value.toISOString() : value)
+      const records = rows.map((row) => [row.id, Object.fromEntries(Object.entries(row).map(([field, value]) => [field, asText(value)]))] as const) // prettier-ignore
+      return [kind, Object.fromEntries(records)] as const
+    }),
+  )
+  return takeStates(Object.fromEntries(tables) as unknown as Parameters<typeof takeStates>[0], dayId)
+}
+
+/** Every take is there once, under its slate, with every device's run and its end, and as it was judged. */
+async function lookAtTakes(world: World, { logged, dayId }: Expected, found: string[]): Promise<void> {
+  const states = new Map((await takesOf(world, dayId)).map((state) => [state.take.id as string, state]))
+  if (states.size !== logged.length) found.push(`${logged.length} takes were logged and ${states.size} are there`)
+  for (const { id, slate, number, unitId, verdict, struck, stops } of logged) {
+    const state = states.get(id)
+    if (!state) {
+      found.push(`Take ${slate}/${number} was answered and is not there`)
+      continue
+    }
+    const { take, runs } = state
+    const wrong = [
+      take.slate === slate && take.number === number && take.unitId === unitId ? '' : `is ${take.slate}/${take.number}`,
+      state.verdict === verdict ? '' : `is judged ${state.verdict}`,
+      state.struck === struck ? '' : `is struck: ${state.struck}`,
+      state.double ? 'is doubled' : '',
+      runs.length === 2 && runs.every((run) => run.stop?.timecode === stops) ? '' : `has runs that end at ${runs.map((run) => run.stop?.timecode).join(', ')}`, // prettier-ignore
+    ].filter(Boolean)
+    if (wrong.length > 0) found.push(`Take ${slate}/${number} ${wrong.join(', ')}`)
+  }
+}
+
 interface Expected {
   readonly name: string
   readonly answered: readonly { id: string; seq: number }[]
-  readonly takes: readonly string[]
+  readonly logged: readonly LoggedTake[]
+  readonly dayId: string
   readonly drives: readonly { label: string; folder: string }[]
   readonly versions: ReadonlyMap<string, ReadonlySet<string>>
   readonly cardFolder: string
@@ -270,7 +341,7 @@ interface Expected {
 }
 
 async function lookAfter(world: World, expected: Expected, found: string[]) {
-  const { answered, takes, drives, versions, tampered } = expected
+  const { answered, drives, versions, tampered } = expected
   const rows = await world.query<{ id: string; seq: number }>(
     'SELECT id, seq FROM edit WHERE "productionId" = $1 ORDER BY seq',
     [world.productionId],
@@ -281,11 +352,7 @@ async function lookAfter(world: World, expected: Expected, found: string[]) {
   rows.forEach((row, i) => {
     if (row.seq !== i + 1) found.push(`The log has ${row.seq} where ${i + 1} should be`)
   })
-  const kept = new Set(
-    (await world.query<{ id: string }>('SELECT id FROM take WHERE id = ANY($1)', [takes])).map((r) => r.id),
-  )
-  for (const id of takes) if (!kept.has(id)) found.push(`Take ${id} was answered and is not there`)
-
+  await lookAtTakes(world, expected, found)
   const runs = await world.query<{ id: string; folder: string; drive: string; outcome: string; same: boolean | null }>(
     `SELECT r.id, r.folder, d.folder AS drive, r.outcome,
             (SELECT c.outcome = 'same' FROM "copyCheck" c WHERE c."copyRunId" = r.id ORDER BY c.version DESC LIMIT 1) AS same
