@@ -26,13 +26,30 @@ function labelSeconds(label: string, { rateNum: num, rateDen: den, dropFrame: dr
 
 const instantSeconds = (at: string): number => Date.parse(at) / 1000
 
-/** Takes that were struck as false starts last: what there is of them nobody waits for. */
-function struckTakes({ takeEvent }: Log): ReadonlySet<string> {
-  const last = new Map<string, { version: number; type: string }>()
-  for (const { takeId, type, version } of Object.values(takeEvent))
+/** What the events of takes say of them. */
+interface Said {
+  /** Struck as false starts last: what there is of them nobody waits for. */
+  readonly struck: ReadonlySet<string>
+  /** When each was cut first, seconds. */
+  readonly cutS: ReadonlyMap<string, number>
+}
+
+/** A ledger never changes in place: it is gone through once, not for every card. */
+const known = new WeakMap<Log['takeEvent'], Said>()
+
+function saidOf({ takeEvent }: Log): Said {
+  const before = known.get(takeEvent)
+  if (before) return before
+  const last = new Map<string, { version: number; isStruck: boolean }>()
+  const cutS = new Map<string, number>()
+  for (const { takeId, type, version, happenedAt } of Object.values(takeEvent)) {
     if ((type === 'struck' || type === 'restored') && version >= (last.get(takeId)?.version ?? 0))
-      last.set(takeId, { version, type })
-  return new Set([...last].flatMap(([id, { type }]) => (type === 'struck' ? [id] : [])))
+      last.set(takeId, { version, isStruck: type === 'struck' })
+    if (type === 'cut') cutS.set(takeId, Math.min(instantSeconds(happenedAt), cutS.get(takeId) ?? Infinity))
+  }
+  const said = { struck: new Set([...last].flatMap(([id, { isStruck }]) => (isStruck ? [id] : []))), cutS }
+  known.set(takeEvent, said)
+  return said
 }
 
 /**
@@ -46,7 +63,7 @@ export function recordingsOn(
   runs: readonly RunState[],
   takes: readonly Production['take'][string][],
 ): Recording[] {
-  const struck = struckTakes(log)
+  const { struck, cutS } = saidOf(log)
   const isWanted = (takeId: string | null) => takeId === null || !struck.has(takeId)
   const called = (takeId: string | null) => {
     const take = byId(log.take, takeId as never)
@@ -77,16 +94,11 @@ export function recordingsOn(
       name: `${called(take.id)}, ${take.startTimecode}`,
       startLabelS: labelSeconds(take.startTimecode, take),
       startS: instantSeconds(take.startedAt),
-      endS: cutOf(log, take.id),
+      endS: cutS.get(take.id) ?? null,
       seconds: null,
       leastBytes: 0,
     }))
   return [...ofRuns, ...ofTakes]
-}
-
-function cutOf({ takeEvent }: Log, takeId: string): number | null {
-  const cut = Object.values(takeEvent).find((event) => event.takeId === takeId && event.type === 'cut')
-  return cut ? instantSeconds(cut.happenedAt) : null
 }
 
 /** A clip with its bytes as what they stand for, its label and its time in seconds. */
