@@ -14,6 +14,7 @@ import {
 import { type RunState, runStates } from '../takes/index.ts'
 import { expectedOnCard, NOTHING_EXPECTED } from './expected.ts'
 import { type Holdings, holdings, type Recording } from './holdings.ts'
+import { keptWith, listed } from './keptWith.ts'
 import { readClip, recordingsOn } from './recordings.ts'
 import type { CardHistory, WipeRule } from './wipe.ts'
 
@@ -30,6 +31,10 @@ const wipedLast = (production: Production, cardId: string) =>
     ...Object.values(production.wipe).filter((wipe) => wipe.cardId === cardId),
     ...Object.values(production.cardMove).filter((move) => move.cardId === cardId && move.type === 'formatted'),
   ])
+
+const takesByCard = keptWith((takes: Production['take']) => listed(Object.values(takes), ({ cardIds }) => cardIds))
+const runsByCard = keptWith((runs: readonly RunState[]) => listed(runs, ({ cardsNamed }) => cardsNamed))
+const stopsByRun = keptWith((stops: Production['runStop']) => listed(Object.values(stops), ({ runId }) => [runId]))
 
 /**
  * What was ever said to be recorded on a card since it was emptied: takes, runs, words on where a run really went and
@@ -49,14 +54,15 @@ export function recordedOn(
 } {
   const emptied = wipedLast(production, cardId)?.version ?? -1
   const id = asId<'card'>(cardId)
-  const runs = runStates(production).filter((run) => run.cardsNamed.includes(id))
+  const runs = runsByCard(runStates(production)).get(cardId) ?? []
   const ids = new Set<string>(runs.flatMap((run) => run.ids))
-  const takes = Object.values(production.take).filter((take) => take.cardIds.includes(id))
+  const takes = takesByCard(production.take).get(cardId) ?? []
+  const stopsOf = stopsByRun(production.runStop)
   const entries = [
     ...takes,
     // What was read off a file of the card is in the copy that it was read for.
-    ...Object.values(production.run).filter((run) => ids.has(run.id) && run.how !== 'file'),
-    ...Object.values(production.runStop).filter((stop) => ids.has(stop.runId) && stop.how !== 'file'),
+    ...[...ids].flatMap((runId) => byId(production.run, asId<'run'>(runId)) ?? []).filter((run) => run.how !== 'file'),
+    ...[...ids].flatMap((runId) => stopsOf.get(runId) ?? []).filter((stop) => stop.how !== 'file'),
     ...Object.values(production.correction).filter(
       (one) => one.cardId === id || (one.runId !== null && ids.has(one.runId)),
     ),
@@ -155,22 +161,10 @@ export function cardHistory(production: Production, cardId: string): CardHistory
   }
 }
 
-/** By reading, what each ledger of clips has: a ledger never changes in place. */
-const gathered = new WeakMap<Production['clip'], ReadonlyMap<string, readonly Clip[]>>()
-
-function clipsByReading(clips: Production['clip']): ReadonlyMap<string, readonly Clip[]> {
-  const known = gathered.get(clips)
-  if (known) return known
-  const found = new Map<string, Clip[]>()
-  for (const clip of Object.values(clips)) {
-    const key = `${clip.cardId} ${clip.reading}`
-    const list = found.get(key)
-    if (list) list.push(clip)
-    else found.set(key, [clip])
-  }
-  gathered.set(clips, found)
-  return found
-}
+/** By card and reading. */
+const clipsByReading = keptWith((clips: Production['clip']) =>
+  listed(Object.values(clips), ({ cardId, reading }) => [`${cardId} ${reading}`]),
+)
 
 /**
  * Whether somebody has seen all recordings of the log on the card as this copy has it, since an edit: what they saw
@@ -192,24 +186,23 @@ function holdingsOf(production: Production, run: CopyRun, recordings: readonly R
   return holdings(
     recordings,
     clipsOfCopy(production, run).map((clip) => readClip(clip, run.bytesStandFor)),
-    clocksOfOthers(production, run.cardId),
+    () => clocksOfOthers(production, run.cardId),
   )
 }
 
 /** By production, how far ahead the clock of each card's device is as that card alone shows it. */
-const shown = new WeakMap<Production, Map<string, number | null>>()
+const clocksShown = keptWith((_production: Production) => new Map<string, number | null>())
 
 /** How far ahead a card's device's clock was on its other cards. */
 function clocksOfOthers(production: Production, cardId: string): number[] {
   const card = byId(production.card, cardId)
   const deviceId = card?.cameraId ?? card?.recorderId
   if (!deviceId) return []
-  const known = shown.get(production) ?? new Map<string, number | null>()
-  shown.set(production, known)
+  const shown = clocksShown(production)
   return Object.values(production.card).flatMap((other) => {
     if (other.id === cardId || (other.cameraId ?? other.recorderId) !== deviceId) return []
-    if (!known.has(other.id)) known.set(other.id, clockShownBy(production, other))
-    return known.get(other.id) ?? []
+    if (!shown.has(other.id)) shown.set(other.id, clockShownBy(production, other))
+    return shown.get(other.id) ?? []
   })
 }
 

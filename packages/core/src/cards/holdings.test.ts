@@ -73,8 +73,8 @@ describe('which file holds which recording', () => {
     expect(other.clockS).toBeCloseTo(-123_456)
     const [late, stray] = [unread(TEN + 5000, 60, -123_450), unread(TEN + 6000, 60, -123_450)]
     expect(holdings([recording(TEN + 5000, 60)], [late]).missing).toHaveLength(1)
-    expect(holdings([recording(TEN + 5000, 60)], [late], [other.clockS!]).missing).toEqual([])
-    expect(holdings([recording(TEN + 5000, 60)], [stray], [other.clockS!]).missing).toHaveLength(1)
+    expect(holdings([recording(TEN + 5000, 60)], [late], () => [other.clockS!]).missing).toEqual([])
+    expect(holdings([recording(TEN + 5000, 60)], [stray], () => [other.clockS!]).missing).toHaveLength(1)
   })
   test('a file with too few bytes for its take is named as that', () => {
     expect(holdings([recording(TEN, 60)], [{ ...clip(TEN, 60), bytes: 100 }]).missing).toEqual([`take at ${TEN} (too few bytes)`]) // prettier-ignore

@@ -58,12 +58,12 @@ const inDay = (seconds: number) => ((((seconds + DAY_S / 2) % DAY_S) + DAY_S) % 
  * Which file on a card holds which recording of the log. A label that both have goes first, up to the zone of the
  * device's clock; then the time at which the file was last written to, as far as the device's clock is known. One file
  * and one recording that only might be one another's are not taken for it.
- * @param clocksS how far the device's clock was ahead on other cards
+ * @param clocksS how far the device's clock was ahead on other cards; asked only where that matters
  */
 export function holdings(
   recordings: readonly Recording[],
   clips: readonly ReadClip[],
-  clocksS: readonly number[] = [],
+  clocksS: () => readonly number[] = () => [],
 ): Holdings {
   const of = recordings.map((): ReadClip[] => [])
   const left = new Set(clips)
@@ -144,14 +144,15 @@ function byTime(
   recordings: readonly Recording[],
   of: readonly ReadClip[][],
   left: Set<ReadClip>,
-  clocksS: readonly number[],
+  clocksS: () => readonly number[],
 ): number | null {
   const open = recordings.flatMap((one, i) => (of[i]!.length === 0 && one.endS !== null ? [{ one, i }] : []))
+  if (open.length === 0 || left.size === 0) return null
   const clips = [...left].toSorted((a, b) => a.modifiedS - b.modifiedS)
   const aheadS = clockOf(
     open.map(({ one }) => one),
     clips,
-    [0, ...clocksS],
+    [0, ...clocksS()],
   )
   if (aheadS === null) return null
   let shown = 0

@@ -4,6 +4,7 @@ import { framesPerSecond, nominalFrames, parseTimecode } from '../timecode/index
 import { type RunState, runSeconds } from '../takes/index.ts'
 import { isOnCard } from './expected.ts'
 import type { ReadClip, Recording } from './holdings.ts'
+import { keptWith } from './keptWith.ts'
 import { leastMbps } from './rates.ts'
 
 type Log = Pick<Production, 'camera' | 'recorder' | 'take' | 'takeEvent'>
@@ -34,12 +35,7 @@ interface Said {
   readonly cutS: ReadonlyMap<string, number>
 }
 
-/** A ledger never changes in place: it is gone through once, not for every card. */
-const known = new WeakMap<Log['takeEvent'], Said>()
-
-function saidOf({ takeEvent }: Log): Said {
-  const before = known.get(takeEvent)
-  if (before) return before
+const saidOf = keptWith((takeEvent: Log['takeEvent']): Said => {
   const last = new Map<string, { version: number; isStruck: boolean }>()
   const cutS = new Map<string, number>()
   for (const { takeId, type, version, happenedAt } of Object.values(takeEvent)) {
@@ -47,10 +43,8 @@ function saidOf({ takeEvent }: Log): Said {
       last.set(takeId, { version, isStruck: type === 'struck' })
     if (type === 'cut') cutS.set(takeId, Math.min(instantSeconds(happenedAt), cutS.get(takeId) ?? Infinity))
   }
-  const said = { struck: new Set([...last].flatMap(([id, { isStruck }]) => (isStruck ? [id] : []))), cutS }
-  known.set(takeEvent, said)
-  return said
-}
+  return { struck: new Set([...last].flatMap(([id, { isStruck }]) => (isStruck ? [id] : []))), cutS }
+})
 
 /**
  * What the log says was recorded on a card.
@@ -63,7 +57,7 @@ export function recordingsOn(
   runs: readonly RunState[],
   takes: readonly Production['take'][string][],
 ): Recording[] {
-  const { struck, cutS } = saidOf(log)
+  const { struck, cutS } = saidOf(log.takeEvent)
   const isWanted = (takeId: string | null) => takeId === null || !struck.has(takeId)
   const called = (takeId: string | null) => {
     const take = byId(log.take, takeId as never)
