@@ -48,6 +48,15 @@ describe('which file holds which recording', () => {
     expect(holdings(two, [clip(TEN, 60), clip(TEN + DAY, 60)]).missing).toEqual([])
     expect(holdings(two, [clip(TEN + DAY, 60)]).missing).toEqual([`take at ${TEN}`])
   })
+  test('a recorder that was left running holds every take in one file, and none that came after it', () => {
+    const takes = [TEN + 300, TEN + 900, TEN + 1500].map((at) => recording(at, 60))
+    expect(holdings(takes, [clip(TEN, 1800)])).toMatchObject({ missing: [], unlogged: [] })
+    expect(holdings(takes, [clip(TEN, 1000)]).missing).toEqual([`take at ${TEN + 1500}`])
+    // Of another day it is another recording.
+    const dayAfter = [...takes, recording(TEN + DAY + 300, 60)]
+    expect(holdings(dayAfter, [clip(TEN, 1800)]).missing).toEqual([`take at ${TEN + DAY + 300}`])
+    expect(holdings(dayAfter, [clip(TEN, 1800), clip(TEN + DAY, 1800)]).missing).toEqual([])
+  })
   test('a run over midnight is one', () =>
     expect(holdings([recording(DAY - 20, 60)], [clip(DAY - 20, 60)]).missing).toEqual([]))
   test('by its time where it has no label, if the clock is right', () => {

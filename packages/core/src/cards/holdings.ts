@@ -98,7 +98,44 @@ function byLabel(
     .filter((clip) => clip.startLabelS !== null)
     .toSorted((a, b) => a.modifiedS - b.modifiedS || a.startLabelS! - b.startLabelS!)
   const aheadS = zoneOf(recordings, labelled)
-  if (aheadS === null) return
+  if (aheadS !== null) byStart(recordings, labelled, aheadS, of, left)
+  byContaining(recordings, labelled, aheadS ?? 0, of, left)
+}
+
+/** Recordings during which a device rolled on from before: one file holds several. */
+function byContaining(
+  recordings: readonly Recording[],
+  labelled: readonly ReadClip[],
+  aheadS: number,
+  of: readonly ReadClip[][],
+  left: Set<ReadClip>,
+): void {
+  const starts = recordings.map(({ startS }) => startS)
+  const isOneDay = Math.max(...starts) - Math.min(...starts) < DAY_S / 2
+  for (const [i, { startLabelS, startS, seconds }] of recordings.entries()) {
+    if (of[i]!.length > 0 || startLabelS === null || seconds === null) continue
+    const around = labelled.find((clip) => {
+      if (clip.seconds === null) return false
+      const into = inDay(startLabelS + aheadS - clip.startLabelS!)
+      // The same label is on another day, too.
+      const sinceStart = clip.modifiedS - startS
+      const isThatDay = isOneDay || (sinceStart > 0 && sinceStart < clip.seconds + SET_WITHIN_S)
+      return isThatDay && into >= -WITHIN_S && into + seconds <= clip.seconds + WITHIN_S
+    })
+    if (!around) continue
+    of[i]!.push(around)
+    left.delete(around)
+  }
+}
+
+/** Clips that begin with a recording, or where its last piece ended. */
+function byStart(
+  recordings: readonly Recording[],
+  labelled: readonly ReadClip[],
+  aheadS: number,
+  of: readonly ReadClip[][],
+  left: Set<ReadClip>,
+): void {
   const near = (a: number, b: number) => Math.abs(inDay(a - b)) <= WITHIN_S
   /** Where the next piece of a recording begins: with it, or where its last piece ended. */
   const nextLabel = ({ startLabelS }: Recording, i: number) => {
