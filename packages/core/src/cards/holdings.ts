@@ -49,7 +49,7 @@ const FURTHEST_ZONE_S = 14.5 * 3600
 const SET_WITHIN_S = 30
 /** So many recordings show how far a clock is off. */
 const ENOUGH = 3
-/** One way of reading a card is clearly better than another when so many recordings more speak for it. */
+/** One way of reading a card is clearly better than another when so many recordings more speak for it; more yet than that a clock is right. */
 const CLEARLY = 2
 
 const inDay = (seconds: number) => ((((seconds + DAY_S / 2) % DAY_S) + DAY_S) % DAY_S) - DAY_S / 2
@@ -172,7 +172,7 @@ function zoneOf(recordings: readonly Recording[], labelled: readonly ReadClip[])
     }
   const [best, other] = [...agree].sort(([a, x], [b, y]) => y.size - x.size || Math.abs(a) - Math.abs(b))
   const by = (zone: typeof best) => zone?.[1].size ?? 0
-  if (agree.has(0) && by(best) - agree.get(0)!.size < CLEARLY) return 0
+  if (agree.has(0) && by(best) - agree.get(0)!.size <= CLEARLY) return 0
   return by(best) - by(other) >= CLEARLY ? best![0] : null
 }
 
@@ -279,7 +279,7 @@ function clockOf(
   const [best] = candidates
   if (!best) return null
   const right = candidates.find(({ aheadS }) => isNear(aheadS, likelyS))
-  if (right && best.agree - right.agree < CLEARLY) return right.aheadS
+  if (right && best.agree - right.agree <= CLEARLY) return right.aheadS
   const other = candidates.find(({ aheadS }) => Math.abs(aheadS - best.aheadS) > 2 * WITHIN_S)
   if (best.agree - (other?.agree ?? 0) < CLEARLY) return null
   const isZone = offZone(best.aheadS) <= SET_WITHIN_S && Math.abs(best.aheadS) <= FURTHEST_ZONE_S
