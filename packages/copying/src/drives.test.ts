@@ -176,7 +176,9 @@ describe('what one file or folder refuses is told by its name, and the rest is c
     await writeFile(at('S1', 'CLIPS'), 'a file')
     const { target } = await copy()
     expect(target).toMatchObject({ complete: false, files: 1 })
-    expect(target.problems.toSorted()[0]).toMatch(/^CLIPS\/C1.mov: (a file is in the way|something of that name is already there)/)
+    expect(target.problems.toSorted()[0]).toMatch(
+      /^CLIPS\/C1.mov: (a file is in the way|something of that name is already there)/,
+    )
   })
 })
 
