@@ -128,6 +128,19 @@ test('a run of another process that is still at work is not disturbed', async ()
   expect(await names()).toEqual(CLEAN)
 })
 
+test('a run that died before it said who it was is waited for while it is young, whatever the drive’s zone', async () => {
+  const folder = at('S1', '.kavrell-copy-0badc0de')
+  await mkdir(folder, { recursive: true })
+  await expect(openRunFolder(at('S1'), '12345678', 0)).rejects.toMatchObject({ code: 'ERUNNING' })
+  for (const hours of [-3, 3]) {
+    await mkdir(folder, { recursive: true })
+    const then = new Date(Date.now() + hours * 3_600_000)
+    await utimes(folder, then, then)
+    await (await openRunFolder(at('S1'), '12345678', 0)).close()
+    expect(await names()).toEqual([])
+  }
+})
+
 test('empty folders are there too, and folders are as old as on the card', async () => {
   await mkdir(at('card', 'EMPTY', 'STILL EMPTY'), { recursive: true })
   const then = new Date('2026-05-14T05:00:00Z')

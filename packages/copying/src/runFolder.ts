@@ -181,7 +181,8 @@ async function stateOf(target: string, token: string): Promise<Who | 'dead' | 'u
   } catch {
     // Just begun, or died before it could say who it is.
     const made = await stat(folder).catch(() => null)
-    return made && Date.now() - made.mtimeMs < WAIT_MS ? 'unknown' : 'dead'
+    // A drive's own time may be another zone's.
+    return made && Math.abs(Date.now() - made.mtimeMs) < WAIT_MS ? 'unknown' : 'dead'
   }
   if (running.has(token)) return who
   const here = await thisProcess()

@@ -30,13 +30,21 @@ export async function readClips(
     const plain = blank('clip', {
       cardId,
       reading,
-      path: file.path.slice(0, 1000),
+      // Cut, it may end in half a letter, which the database would refuse.
+      path: Buffer.from(file.path.slice(0, 1000)).toString(),
       bytes: file.bytes,
       holds: head?.kind ?? 'unread',
       modifiedAt: new Date(Math.max(0, file.modifiedMs)).toISOString(),
     })
-    const said = { ...plain, ...(head ? saidBy(head) : {}) }
-    clips.push(isKeepable(said) ? said : plain)
+    const said = head ? saidBy(head) : {}
+    const { seconds = null } = said
+    // A label that is none at its rate leaves the length.
+    clips.push(
+      [
+        { ...plain, ...said },
+        { ...plain, seconds },
+      ].find(isKeepable) ?? plain,
+    )
   }
   return clips
 }

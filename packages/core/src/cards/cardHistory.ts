@@ -149,6 +149,7 @@ export function cardHistory(production: Production, cardId: string): CardHistory
         damaged: check?.outcome === 'different',
         holder:
           newest(Object.values(production.custody).filter((entry) => entry.driveId === run.driveId))?.personId ?? null,
+        isRead: run.reading !== '',
         ...held(run),
         isSeen: isSeenIn(production, run, Math.max(wiped?.version ?? 0, rolled?.version ?? 0)),
       })),
@@ -167,8 +168,8 @@ const clipsByReading = keptWith((clips: Production['clip']) =>
 )
 
 /**
- * Whether somebody has seen all recordings of the log on the card as this copy has it, since an edit: what they saw
- * then is all in it.
+ * Whether somebody has seen all recordings of the log on the card as this copy has it, since an edit: it is the copy
+ * that was read then, has the very same files, or has all clips that were read then.
  */
 function isSeenIn(production: Production, run: CopyRun, since: number): boolean {
   const looks = Object.values(production.cardLook).filter((one) => one.cardId === run.cardId && one.version > since)
@@ -177,7 +178,14 @@ function isSeenIn(production: Production, run: CopyRun, since: number): boolean 
   const own = new Set(clipsOfCopy(production, run).map(asFile))
   return looks.some(({ reading }) => {
     const seen = clipsOfCopy(production, { ...run, reading })
-    return seen.length > 0 && seen.every((clip) => own.has(asFile(clip)))
+    return (
+      reading === run.reading ||
+      (run.manifest !== '' &&
+        Object.values(production.copyRun).some(
+          (one) => one.cardId === run.cardId && one.reading === reading && one.manifest === run.manifest,
+        )) || // prettier-ignore
+      (seen.length > 0 && seen.every((clip) => own.has(asFile(clip))))
+    )
   })
 }
 

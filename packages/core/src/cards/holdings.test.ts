@@ -52,6 +52,10 @@ describe('which file holds which recording', () => {
     const takes = [TEN + 300, TEN + 900, TEN + 1500].map((at) => recording(at, 60))
     expect(holdings(takes, [clip(TEN, 1800)])).toMatchObject({ missing: [], unlogged: [] })
     expect(holdings(takes, [clip(TEN, 1000)]).missing).toEqual([`take at ${TEN + 1500}`])
+    // Labels that nothing else bears out may be of another hour.
+    expect(holdings(takes, [clip(TEN, 1800, { modifiedS: TEN + 9000 })]).missing).toHaveLength(3)
+    const slated = [recording(TEN + 5000, 60), clip(TEN + 5000, 60, { modifiedS: 0 })] as const
+    expect(holdings([...takes, slated[0]], [clip(TEN, 1800, { modifiedS: 0 }), slated[1]]).missing).toEqual([])
     // Of another day it is another recording.
     const dayAfter = [...takes, recording(TEN + DAY + 300, 60)]
     expect(holdings(dayAfter, [clip(TEN, 1800)]).missing).toEqual([`take at ${TEN + DAY + 300}`])

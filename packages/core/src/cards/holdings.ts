@@ -49,7 +49,10 @@ const FURTHEST_ZONE_S = 14.5 * 3600
 const SET_WITHIN_S = 30
 /** So many recordings show how far a clock is off. */
 const ENOUGH = 3
-/** One way of reading a card is clearly better than another when so many recordings more speak for it; more yet than that a clock is right. */
+/**
+ * One way of reading a card is clearly better than another when so many recordings more speak for it; more yet than for
+ * a clock that is right.
+ */
 const CLEARLY = 2
 
 const inDay = (seconds: number) => ((((seconds + DAY_S / 2) % DAY_S) + DAY_S) % DAY_S) - DAY_S / 2
@@ -99,17 +102,21 @@ function byLabel(
     .toSorted((a, b) => a.modifiedS - b.modifiedS || a.startLabelS! - b.startLabelS!)
   const aheadS = zoneOf(recordings, labelled)
   if (aheadS !== null) byStart(recordings, labelled, aheadS, of, left)
-  byContaining(recordings, labelled, aheadS ?? 0, of, left)
+  byContaining(recordings, labelled, aheadS, of, left)
 }
 
-/** Recordings during which a device rolled on from before: one file holds several. */
+/**
+ * Recordings during which a device rolled on from before: one file holds several. A long file is around much that it
+ * is not of: its labels are believed once others have begun with their recordings, or its own time says the same.
+ */
 function byContaining(
   recordings: readonly Recording[],
   labelled: readonly ReadClip[],
-  aheadS: number,
+  zoneS: number | null,
   of: readonly ReadClip[][],
   left: Set<ReadClip>,
 ): void {
+  const aheadS = zoneS ?? 0
   const starts = recordings.map(({ startS }) => startS)
   const isOneDay = Math.max(...starts) - Math.min(...starts) < DAY_S / 2
   for (const [i, { startLabelS, startS, seconds }] of recordings.entries()) {
@@ -118,9 +125,10 @@ function byContaining(
       if (clip.seconds === null) return false
       const into = inDay(startLabelS + aheadS - clip.startLabelS!)
       // The same label is on another day, too.
-      const sinceStart = clip.modifiedS - startS
-      const isThatDay = isOneDay || (sinceStart > 0 && sinceStart < clip.seconds + SET_WITHIN_S)
-      return isThatDay && into >= -WITHIN_S && into + seconds <= clip.seconds + WITHIN_S
+      const isAtThatTime = Math.abs(clip.modifiedS - (startS - into + clip.seconds)) <= SET_WITHIN_S
+      return (
+        ((zoneS !== null && isOneDay) || isAtThatTime) && into >= -WITHIN_S && into + seconds <= clip.seconds + WITHIN_S
+      )
     })
     if (!around) continue
     of[i]!.push(around)
@@ -263,8 +271,8 @@ function errorsToTry(
 
 /**
  * How far a card's device's clock is ahead; null where that is not known. One recording that ends with a file shows
- * that a clock is right, or still as wrong as it was on another card. Two show that it is right but for its zone. Three show that it is off by whatever they say,
- * unless another error would explain nearly as many.
+ * that a clock is right, or still as wrong as it was on another card. Two show that it is right but for its zone.
+ * Three show that it is off by whatever they say, unless another error would explain nearly as many.
  */
 function clockOf(
   recordings: readonly Recording[],

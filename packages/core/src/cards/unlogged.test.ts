@@ -91,6 +91,14 @@ describe('somebody who has looked', () => {
     expect(may(lacking()).may).toBe(false)
     expect(may(look(lacking()))).toMatchObject({ may: true })
   })
+  test('is believed of a card on which nothing could be read, for that copy and one of the very same files', () => {
+    const unread = { ...lacking(), clip: {} } as unknown as ReturnType<typeof day>
+    expect(may(unread).may).toBe(false)
+    expect(may(look(unread)).may).toBe(true)
+    const again = (manifest: string) => ({ ...unread, copyRun: { ...unread.copyRun, y: { ...unread.copyRun['y' as never]!, reading: 'again', manifest } } }) as unknown as typeof unread // prettier-ignore
+    expect(may(look(again('f'.repeat(64)))).may).toBe(true)
+    expect(may(look(again('e'.repeat(64)))).may).toBe(false)
+  })
   test('is not believed of what came on it since, of less, or of another reading', () => {
     expect(may(look(lacking(), { version: 11 })).may).toBe(false)
     expect(may(look(lacking(), { reading: 'another' })).may).toBe(false)

@@ -34,7 +34,7 @@ function intoTake(clip: Clip, take: Take): number | null {
 export function unloggedClips(production: Production, cardId: string): UnloggedClip[] {
   const held = cardHoldings(production, cardId)
   const card = byId(production.card, cardId)
-  if (!held || !card) return []
+  if (!held || !card || held.unlogged.length === 0) return []
   const device: DeviceRef | null = card.cameraId
     ? { kind: 'camera', id: card.cameraId }
     : card.recorderId

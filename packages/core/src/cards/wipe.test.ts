@@ -12,6 +12,7 @@ const copy = (driveId: string, holder: string | null, checked = true, damaged = 
   proven: true,
   driveLabel: driveId,
   holder,
+  isRead: true,
   missing: [],
   byTime: 0,
   isSeen: false,
@@ -101,6 +102,13 @@ test('a recording that no file is known to be: no, by name, until somebody has s
   const seen = mayWipe({ ...lacking, copies: lacking.copies.map((one) => ({ ...one, isSeen: true })) }, rule, null)
   expect(seen.may).toBe(true)
   expect(seen.reasons[1]).toBe('Somebody has seen the 4 recordings of the log on it: the log says who.')
+})
+test('copies of before recordings were read want the card copied again, if anything is logged on it', () => {
+  const before = { ...safe, copies: safe.copies.map((one) => ({ ...one, isRead: false, missing: ['3A take 2'] })) }
+  expect(mayWipe(before, rule, null)).toMatchObject({ may: false, goodCopies: 0 })
+  expect(mayWipe(before, rule, null).reasons[0]).toBe('Nobody read what was recorded on it when it was copied to S1. Copy it again.') // prettier-ignore
+  const empty = { ...safe, recordings: 0, copies: safe.copies.map((one) => ({ ...one, isRead: false })) }
+  expect(mayWipe(empty, rule, null).may).toBe(true)
 })
 test('a card that nothing is logged on says so', () =>
   expect(mayWipe({ ...safe, recordings: 0 }, rule, null).reasons[1]).toBe('Nothing is logged on it.'))

@@ -42,6 +42,8 @@ export interface CopyOfCard {
   readonly damaged: boolean
   /** Who holds the drive, by the custody ledger. */
   readonly holder: string | null
+  /** Its recordings were read when it was made; copies of before that were not. */
+  readonly isRead: boolean
   /** Recordings of the log that none of its files is known to hold, in words. */
   readonly missing: readonly string[]
   /** How many are only known to be in them by the times of files. */
@@ -136,6 +138,8 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
       )
     if (copy.damaged)
       reasons.push(`The copy on ${copy.driveLabel} did not pass its check. Copy again to another drive.`)
+    if (!copy.isRead && !holdsLog(copy))
+      reasons.push(`Nobody read what was recorded on it when it was copied to ${copy.driveLabel}. Copy it again.`)
     if (!copy.proven) reasons.push(`Nobody kept what the copy on ${copy.driveLabel} holds. Copy it again.`)
     else if (notHeldAgainst(copy))
       reasons.push(
@@ -202,7 +206,7 @@ const NAMED = 4
 function missingReasons(card: CardHistory): string[] {
   const byWords = new Map<string, string[]>()
   for (const copy of card.copies) {
-    if (holdsLog(copy)) continue
+    if (holdsLog(copy) || !copy.isRead) continue
     const more = copy.missing.length - NAMED
     const words = `${copy.missing.slice(0, NAMED).join('; ')}${more > 0 ? `; and ${more} more` : ''}`
     byWords.set(words, [...(byWords.get(words) ?? []), copy.driveLabel])

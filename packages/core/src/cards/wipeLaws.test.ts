@@ -19,6 +19,7 @@ const copy = fc.record({
   holder: fc.constantFrom(null, 'Maren', 'Sadie', 'Juno'),
   missing: fc.constantFrom<string[]>([], ['3A take 2']),
   byTime: fc.constant(0),
+  isRead: fc.boolean(),
   isSeen: fc.boolean(),
 })
 const history: fc.Arbitrary<CardHistory> = fc.record({
@@ -169,6 +170,7 @@ describe('may a card be wiped: what must hold whatever happened to it', () => {
       holder: null,
       missing: [],
       byTime: 0,
+      isRead: true,
       isSeen: false,
     }))
     const answer = mayWipe(

@@ -1,4 +1,5 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
+import { useMemo } from 'react'
 import { stamp } from '../../store/clock.ts'
 import { newId } from '../../store/newId.ts'
 import { commitOrSay } from '../../store/production.ts'
@@ -18,8 +19,8 @@ interface OnTheLogProps {
 export function OnTheLog({ card, isSeen }: OnTheLogProps) {
   const production = useProduction()
   const rights = useRights()
-  const held = cardHoldings(production, card.id)
-  const unlogged = unloggedClips(production, card.id)
+  const held = useMemo(() => cardHoldings(production, card.id), [production, card.id])
+  const unlogged = useMemo(() => unloggedClips(production, card.id), [production, card.id])
   if (!held || (unlogged.length === 0 && (held.missing.length === 0 || isSeen))) return null
   const look = () => {
     const { at, deviceAt } = stamp()
