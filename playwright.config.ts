@@ -12,6 +12,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    // It takes in all of the app for each page that is opened: only tests of being away want that.
+    serviceWorkers: 'block',
     actionTimeout: 25_000,
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',

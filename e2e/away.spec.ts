@@ -1,6 +1,8 @@
 import { expect, test } from '@playwright/test'
 import { serve, type TestServer, STAGES } from './server.ts'
 
+test.use({ serviceWorkers: 'allow' })
+
 let server: TestServer
 test.beforeAll(async () => {
   server = await serve()
