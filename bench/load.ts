@@ -22,6 +22,8 @@ export interface LoadFigures {
   readonly streamsMb: number
   /** What it had before them. */
   readonly beforeMb: number
+  /** The most that production files took that were brought, beyond what the server had; by what they were. */
+  readonly importsMb: Readonly<Record<string, number>>
   readonly lineMs: number
   readonly screenplayMs: number
 }
@@ -129,6 +131,7 @@ export async function measureLoad(world: World): Promise<LoadFigures> {
     strangerMs,
     beforeMb,
     streamsMb: await unreadStreams(world),
+    importsMb: await importMemory(world),
     lineMs: parsing(() => readShotLine(`3C ${' '.repeat(16_000)}Corin`, LINE)),
     screenplayMs: parsing(() =>
       parseScreenplay(`INT. SHED${' '.repeat(16_000)}- DAY\n\nEDDA${' '.repeat(16_000)}\nGo.`),
@@ -199,5 +202,70 @@ async function unreadStreams(world: World): Promise<number> {
   await new Promise((resolve) => setTimeout(resolve, 3000))
   clearInterval(watch)
   for (const socket of sockets) socket.destroy()
+  return most
+}
+
+const OWN = 'its own 20,000 records'
+
+/** Brings a production file piece by piece, and again as a file nobody could have meant. */
+async function importMemory(world: World): Promise<Record<string, number>> {
+  const [server] = world.servers as [World['servers'][number]]
+  const real = await fetch(`${server.address()}/api/productions/${world.productionId}/export.json`, {
+    headers: { cookie: world.cookie() },
+  })
+  const file = Buffer.from(await real.arrayBuffer())
+  const head = '{"format":"kavrell-production","version":1,"exportedAt":"","productionId":"x",'
+  const times = (text: string, megabytes: number) =>
+    (function* () {
+      const piece = Buffer.from(text.repeat(Math.ceil(1e6 / text.length)))
+      for (let i = 0; i < (megabytes * 1e6) / piece.length; i++) yield piece
+    })()
+  const files: Record<string, () => Generator<Buffer>> = {
+    [OWN]: function* () {
+      yield file
+    },
+    '500 MB of numbers': function* () {
+      yield Buffer.from(`${head}"records":[`)
+      yield* times('1,', 500)
+    },
+    '500 MB of one word': function* () {
+      yield Buffer.from(`${head}"records":{"shot":{"a":"`)
+      yield* times('xy', 500)
+    },
+    '500 MB of empty records': function* () {
+      yield Buffer.from(`${head}"records":{"shot":[`)
+      yield* times('{},', 500)
+    },
+    '500 MB of brackets': function* () {
+      yield* times('[', 500)
+    },
+  }
+  const most: Record<string, number> = {}
+  for (const [name, pieces] of Object.entries(files)) {
+    await server.kill()
+    await server.start()
+    const before = memoryMb(server.pid()!)
+    most[name] = 0
+    const look = () => (most[name] = Math.max(most[name]!, memoryMb(server.pid()!) - before))
+    const watch = setInterval(look, 20)
+    const answer = await fetch(`${server.address()}/api/productions/import`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'x-kavrell': '1', cookie: world.cookie() },
+      body: new ReadableStream<Uint8Array>({
+        async start(controller) {
+          for (const piece of pieces()) {
+            controller.enqueue(piece)
+            while (controller.desiredSize !== null && controller.desiredSize < -8)
+              await new Promise((r) => setTimeout(r, 1))
+          }
+          controller.close()
+        },
+      }),
+      duplex: 'half',
+    } as RequestInit)
+    await answer.text()
+    clearInterval(watch)
+    if (answer.status !== (pieces === files[OWN] ? 201 : 422)) throw new Error(`${name}: ${answer.status}`)
+  }
   return most
 }

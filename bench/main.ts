@@ -209,6 +209,8 @@ async function load(): Promise<void> {
       ms(f.strangerMs),
       f.strangerMs < 50,
     )
+    for (const [what, mb] of Object.entries(f.importsMb))
+      add(`memory a production takes while it is brought: ${what}`, 'within 300 MB', `${mb.toFixed(0)} MB`, mb < 300)
     add(
       'memory of the server with 100 streams that nobody reads',
       'under 400 MB',

@@ -95,6 +95,16 @@ describe('importing a production', () => {
     expect(says).toMatch(/There may be more: it was not read on/)
     expect(answered).toBeGreaterThan(1)
   })
+  test('one word without an end is left soon', async () => {
+    function* endless() {
+      yield '{"format":"kavrell-production","version":4,"records":{"place":[{"id":"'
+      for (let i = 0; i < 100; i++) yield 'x'.repeat(1e6)
+    }
+    expect(await readImport(Readable.from(endless()), async () => 'used')).toMatchObject({
+      ok: false,
+      error: { says: expect.stringMatching(/more than a production can/) },
+    })
+  })
   test('one record as large as memory is refused in words, and the server lives', async () => {
     function* endless() {
       yield '{"format":"kavrell-production","version":4,"records":{"place":[{"id":"x","list":['

@@ -9,3 +9,5 @@ export type FileAnswer = Outcome<
   { readonly file: FiledProduction; readonly pictures: readonly FiledPicture[] },
   readonly FileFault[]
 >
+
+export const NO_PRODUCTION = 'This file holds more than a production can; is it one?'

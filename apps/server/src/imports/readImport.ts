@@ -5,7 +5,7 @@ import path from 'node:path'
 import { Transform, type Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { runInWorker, WorkerFailed } from '../offLoop/runInWorker.ts'
-import type { FileAnswer } from './importing.ts'
+import { type FileAnswer, NO_PRODUCTION } from './importing.ts'
 import { type FileFault, MOST_FAULTS, type Refusal } from '@kavrell/contract'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 
@@ -14,7 +14,7 @@ export type ReadImport = Extract<FileAnswer, { ok: true }>['value']
 /** A production file is larger than anything else that is brought: its pictures are in it. */
 export const MOST_IMPORT_BYTES = 600e6
 /** What reading one may take, pictures aside. */
-const WORKER_MEGABYTES = 256
+const WORKER_MEGABYTES = 192
 
 /**
  * Reads a production file out of a request, away from everybody else's: it is put on the disk as it comes, read
@@ -33,8 +33,7 @@ export async function readImport<T>(
     return answer.ok ? ok(await take(answer.value)) : refuse(sayFaults(answer.error))
   } catch (error) {
     if (error instanceof TooLarge) return refuse(`A production file has at most ${MOST_IMPORT_BYTES / 1e6} MB.`)
-    if (error instanceof WorkerFailed && error.outOfMemory)
-      return refuse('Nothing was imported. This file holds more than a production can; is it one?')
+    if (error instanceof WorkerFailed && error.outOfMemory) return refuse(`Nothing was imported. ${NO_PRODUCTION}`)
     throw error
   } finally {
     await rm(folder, { recursive: true, force: true })
