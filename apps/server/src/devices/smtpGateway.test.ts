@@ -49,17 +49,17 @@ describe('a mail server', () => {
     expect(arrived[0]!.text).toContain('From: Calls <calls@mail.example>')
   })
   test.each([
-    [550, 'No such user', /^The mail server refused it: .*No such user/],
-    [451, 'Come back later', /^It could not be sent now: .*Come back later/],
-  ])('that answers %d says so in its own words, and nothing is claimed', async (code, says, told) => {
+    ['bounced', 550, 'No such user', /^The mail server refused it: .*No such user/],
+    ['failed', 451, 'Come back later', /^It could not be sent now: .*Come back later/],
+  ])('it %s: what answers %d says so in its own words, and nothing is claimed', async (status, code, says, told) => {
     refuse = { code, says }
     const outcome = await send('ada@mail.example')
-    expect([outcome.status, outcome.says]).toEqual(['bounced', expect.stringMatching(told)])
+    expect([outcome.status, outcome.says]).toEqual([status, expect.stringMatching(told)])
   })
   test('that is not there is not waited for, and nothing is claimed', async () => {
     const gone = smtpGateway('smtp://127.0.0.1:1', 'calls@mail.example')
     expect(await gone.send({ email: 'ada@mail.example', phone: '' }, message)).toMatchObject({
-      status: 'bounced',
+      status: 'failed',
       says: expect.stringMatching(/^It could not be sent now/),
     })
   })
@@ -68,8 +68,8 @@ describe('a mail server', () => {
 test.each([
   ['', '', /No mail address and no phone number/],
   ['', '+44 7700 900101', /sent by hand/],
-])('mail %j, phone %j: bounced', async (email, phone, says) => {
-  expect(await send(email, phone)).toMatchObject({ status: 'bounced', says: expect.stringMatching(says) })
+])('mail %j, phone %j: no address to send to', async (email, phone, says) => {
+  expect(await send(email, phone)).toMatchObject({ status: 'no address', says: expect.stringMatching(says) })
   expect(arrived).toEqual([])
 })
 

@@ -26,7 +26,7 @@ export function smtpGateway(address: string, from: string): MessageGateway {
     async send({ email, phone }, { subject, text }): Promise<MessageOutcome> {
       if (!email)
         return {
-          status: 'bounced',
+          status: 'no address',
           says: phone ? 'No mail address; text messages are sent by hand.' : 'No mail address and no phone number.',
         }
       try {
@@ -42,10 +42,9 @@ export function smtpGateway(address: string, from: string): MessageGateway {
           message: string
         }
         const why = (response ?? message).split('\n')[0]!.slice(0, 200)
-        return {
-          status: 'bounced',
-          says: isFinal(responseCode) ? `The mail server refused it: ${why}` : `It could not be sent now: ${why}`,
-        }
+        return isFinal(responseCode)
+          ? { status: 'bounced', says: `The mail server refused it: ${why}` }
+          : { status: 'failed', says: `It could not be sent now: ${why}` }
       }
     },
   }

@@ -42,7 +42,6 @@ export const HAN_FACES = { jp: 'HanJapanese', kr: 'HanKorean', sc: 'HanChinese' 
  * them: what sets the page cannot shape them.
  */
 const OWN_FAMILIES = [
-  'Arabic',
   'Armenian',
   'Bengali',
   'Ethiopic',
@@ -66,7 +65,9 @@ export const FACES: Readonly<Record<string, Face>> = {
   GreekExtended: shipped('noto-sans', 'greek-ext'),
   Cyrillic: shipped('noto-sans', 'cyrillic'),
   CyrillicExtended: shipped('noto-sans', 'cyrillic-ext'),
-  Devanagari: shipped('noto-sans', 'devanagari'),
+  // Faces with a shape for each letter: those that put dots and signs on shared ones are read back as other letters.
+  Arabic: shipped('ibm-plex-sans-arabic', 'arabic'),
+  Devanagari: shipped('ibm-plex-sans-devanagari', 'devanagari'),
   ...Object.fromEntries(OWN_FAMILIES.map((script) => [script, ownFace(script)])),
   ...(hasCjk ? { [HAN_FACES.jp]: cjk('jp'), [HAN_FACES.kr]: cjk('kr'), [HAN_FACES.sc]: cjk('sc') } : {}),
 }
@@ -79,6 +80,7 @@ const SCRIPTS: readonly (readonly [RegExp, string])[] = [
   [/[\u0460-\u0482\u048a-\u052f\u1c80-\u1c8f\ua640-\ua66e\ua680-\ua69d]/u, 'CyrillicExtended'],
   [/\p{Script=Cyrillic}/u, 'Cyrillic'],
   [/[\u060c\u061b\u061f]/u, 'Arabic'],
+  [/\p{Script=Arabic}/u, 'Arabic'],
   [/\p{Script=Devanagari}/u, 'Devanagari'],
   ...OWN_FAMILIES.map((script) => [new RegExp(`\\p{Script=${script}}`, 'u'), script] as const),
   [

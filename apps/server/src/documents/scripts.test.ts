@@ -23,7 +23,12 @@ const NAMES = {
   Lao: 'ສົມສັກ ແກ້ວ',
 } as const
 /** Written with vowels that are drawn before or on both sides of their letter: a paper has them as they are drawn. */
-const DRAWN_OTHERWISE = { Tamil: 'கோமதி செல்வன்', Kannada: 'ಶ್ರೀನಿವಾಸ', Sinhala: 'ශ්‍රීමා පෙරේරා' } as const
+const DRAWN_OTHERWISE = {
+  Devanagari: 'ऐश्वर्या त्रिपाठी, ईशान शर्मा',
+  Tamil: 'கோமதி செல்வன்',
+  Kannada: 'ಶ್ರೀನಿವಾಸ',
+  Sinhala: 'ශ්‍රීමා පෙරේරා',
+} as const
 
 interface Piece {
   readonly str: string
@@ -77,6 +82,30 @@ test('names of every script stand in one table of a call sheet, each in its row'
   const lines = (await textOf(await makePdf('A4', 'foot', [table(['*', 60], ['who', 'call'], rows)]))).split('\n')
   for (const [i, name] of Object.values(NAMES).entries())
     expect(lines.map((line) => letters(line).join(''))).toContain(`${letters(name).join('')}07${i}0`)
+})
+
+/** Letters of an alphabet, each in a word of its own so that none is joined to the next. */
+const alphabet = (from: number, to: number, after = '') =>
+  Array.from({ length: to - from + 1 }, (_, i) => String.fromCodePoint(from + i))
+    .filter((letter) => /\p{L}/u.test(letter))
+    .map((letter) => letter + after)
+test.each([
+  ['Hebrew', alphabet(0x5d0, 0x5ea)],
+  // First, within and last in a word, where the shapes differ.
+  ['Arabic', [...alphabet(0x621, 0x63a), ...alphabet(0x641, 0x64a), ...'پچژگکیٹڈڑںےہ'].flatMap((l) => [l, `م${l}م`])],
+  ['Devanagari', alphabet(0x905, 0x939)],
+  ['Bengali', alphabet(0x985, 0x9b9)],
+  ['Gujarati', alphabet(0xa85, 0xab9)],
+  ['Thai', alphabet(0xe01, 0xe2e, 'า')],
+  ['Khmer', alphabet(0x1780, 0x17a2)],
+  ['Georgian', alphabet(0x10d0, 0x10f0)],
+  ['Armenian', alphabet(0x531, 0x556)],
+  ['Ethiopic', alphabet(0x1200, 0x1357)],
+  ['Greek', alphabet(0x391, 0x3c9)],
+  ['Cyrillic', alphabet(0x410, 0x45f)],
+])('%s: every letter of the alphabet is read back as itself', async (_, words) => {
+  const found = (await textOf(await makePdf('A4', 'foot', [say(words.join(' '))]))).split(/\s+/)
+  expect(words.filter((word) => !found.includes(word))).toEqual([])
 })
 
 describe.each(Object.entries(NAMES))('%s', (_, name) => {

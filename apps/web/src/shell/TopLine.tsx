@@ -243,7 +243,6 @@ function Who() {
         () => undefined,
       )
   }, [connection])
-  const [first, last] = (me?.account?.name ?? '').split(' ')
   return (
     <Button
       kind="quiet"
@@ -251,8 +250,9 @@ function Who() {
       title="To the entrance"
       display={{ base: 'none', md: 'inline-flex' }}
     >
-      {first}
-      {last ? ` ${last[0]}.` : ''}
+      <Text as="bdi" maxW="16ch" truncate>
+        {me?.account?.name}
+      </Text>
     </Button>
   )
 }

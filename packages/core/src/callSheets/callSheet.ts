@@ -3,6 +3,7 @@ import { byId, type Production, type SentSheet, type SheetOrder } from '../recor
 import { neededAt, slateOf, spotOfShot } from '../shotlist/index.ts'
 import { type SunCrossing } from '../sun/index.ts'
 import { fnv1a } from '../text/index.ts'
+import { clockChangeLine } from '../time/index.ts'
 import { CAUTION_LINES, LOCAL_RULES, LONG_DAY_LINE, LONG_DAY_MIN } from './cautions.ts'
 
 export interface SheetRow {
@@ -109,6 +110,7 @@ export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
       ...keys.flatMap((key) => CAUTION_LINES[key] ?? []),
       ...places.flatMap((p) => (p.hazards ? [`${p.name}: ${p.hazards}`] : [])),
       ...(timeline.wrapMin - timeline.startMin >= LONG_DAY_MIN ? [LONG_DAY_LINE] : []),
+      ...[clockChangeLine(clock, timeline.startMin, timeline.wrapMin) ?? []].flat(),
       LOCAL_RULES,
     ],
     rows: timeline.rows.flatMap((row): SheetRow[] => {

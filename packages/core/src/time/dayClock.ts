@@ -14,6 +14,8 @@ export interface DayClock {
   readonly shown: (elapsedMin: number) => number
   /** "06:55", "00:30 +1"; an hour that clocks show twice has "2nd" the second time. */
   readonly text: (elapsedMin: number) => string
+  /** When clocks are put on (by more than 0) or back, in minutes gone by. */
+  readonly changes: readonly { readonly atMin: number; readonly byMin: number }[]
   /** Minutes gone by at a moment in UTC milliseconds. */
   readonly at: (utcMs: number) => number
   /** The moment, in UTC milliseconds, once so many minutes have gone by. */
@@ -64,6 +66,7 @@ function build(date: string, zone: string): DayClock {
       const whole = Math.round(elapsedMin)
       return `${clock(shown(whole))}${isSecond(whole) ? ' 2nd' : ''}`
     },
+    changes: shifts.slice(1).map((s, i) => ({ atMin: s.fromMin, byMin: s.byMin - shifts[i]!.byMin })),
     at,
     instant,
   }
@@ -81,4 +84,15 @@ export function dayClock(date: string, zone: string): DayClock {
     clocks.set(key, found)
   }
   return found
+}
+
+/** "Clocks go back at 02:00 +1, to 01:00 +1; …" for a change within some minutes of a day, or nothing. */
+export function clockChangeLine(day: DayClock, fromMin: number, toMin: number): string | null {
+  const change = day.changes.find(({ atMin }) => atMin > fromMin && atMin < toMin)
+  if (!change) return null
+  const to = day.shown(change.atMin)
+  const at = clock(to - change.byMin)
+  return change.byMin > 0
+    ? `Clocks go on at ${at}, to ${clock(to)}.`
+    : `Clocks go back at ${at}, to ${clock(to)}; times with 2nd are after that.`
 }

@@ -1,2 +1,2 @@
-export { dayClock, type DayClock } from './dayClock.ts'
+export { clockChangeLine, dayClock, type DayClock } from './dayClock.ts'
 export { instantAt, minuteOfDay } from './localTime.ts'

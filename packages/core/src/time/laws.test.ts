@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { dayClock } from './dayClock.ts'
+import { clockChangeLine, dayClock } from './dayClock.ts'
 import { instantAt, minuteOfDay } from './localTime.ts'
 
 /** Zones that change at night, at midnight, by half an hour, at 45 minutes past, and never. */
@@ -41,6 +41,26 @@ describe('a day’s clock', () => {
           expect(inFull(date, clock.text(minute))).toBe(onTheWall(midnightMs + minute * 60_000, zone))
       }),
       { numRuns: 60 },
+    ))
+  test('a change of clocks is said of the stretch that has it, with both times on the wall', () =>
+    fc.assert(
+      fc.property(zones, dates, fc.integer({ min: 0, max: 1440 }), (zone, date, fromMin) => {
+        const clock = dayClock(date, zone)
+        const wall = (minute: number) => onTheWall(clock.instant(minute), zone)
+        let atMin = fromMin + 1
+        const jumps = (m: number) => Date.parse(`${wall(m)}Z`) - Date.parse(`${wall(m - 1)}Z`) !== 60_000
+        while (atMin < fromMin + 600 && !jumps(atMin)) atMin++
+        const said = clockChangeLine(clock, fromMin, fromMin + 600)
+        expect(said === null).toBe(atMin === fromMin + 600)
+        if (said === null) return
+        const back = wall(atMin) < wall(atMin - 1)
+        const [, before, after] = /^Clocks go \S+ at (.+), to ([^;]+?)(?:;.*|\.)$/.exec(said)!
+        expect(said).toContain(back ? 'go back' : 'go on')
+        expect(inFull(date, after!)).toBe(wall(atMin))
+        const onTheMinute = Date.parse(`${wall(atMin - 1)}Z`) + 60_000
+        expect(inFull(date, before!)).toBe(new Date(onTheMinute).toISOString().slice(0, 16).replace('T', ' '))
+      }),
+      { numRuns: 300 },
     ))
   test('a time that people wrote is the moment at which the clock shows it, if it ever does', () =>
     fc.assert(

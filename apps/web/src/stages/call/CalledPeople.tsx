@@ -10,7 +10,8 @@ import { SendByHand } from './SendByHand.tsx'
 import { useAct } from './useAct.ts'
 import type { Called } from './useCallSheet.ts'
 
-const TONES: Readonly<Record<string, string>> = { read: 'ink', bounced: 'stop' }
+const TONES: Readonly<Record<string, string>> = { read: 'ink', bounced: 'stop', 'no address': 'stop', failed: 'stop' }
+const isUnreached = ({ status }: Called) => status !== undefined && TONES[status.status] === 'stop'
 
 /** On a phone the role gives way to the name, the call and the state. */
 const COLUMNS = {
@@ -65,7 +66,7 @@ export function CalledPeople({
           </Text>
           <Text
             color={p.status ? (TONES[p.status.status] ?? 'watch') : 'faint'}
-            fontWeight={p.status?.status === 'bounced' ? 700 : 400}
+            fontWeight={isUnreached(p) ? 700 : 400}
             title={p.status?.says}
           >
             {p.status?.status ?? 'not sent'}
@@ -84,10 +85,10 @@ function WaysToReach({ person: p, newest }: { person: Called; newest: RecordOf<'
   const productionId = useProductionStore((s) => s.productionId)!
   const { busy, act } = useAct()
   const phone = person[p.personId]?.phone
-  const bounced = p.status?.status === 'bounced'
+  const unreached = isUnreached(p)
   return (
     <Flex gap="6px" justify="flex-end" gridColumn={{ base: '1 / -1', md: 'auto' }} pb={{ base: '6px', md: 0 }}>
-      {rights.plan && p.status && !bounced && (
+      {rights.plan && p.status && (!unreached || p.status.status === 'failed') && (
         <Button
           disabled={busy}
           onClick={() =>
@@ -97,12 +98,12 @@ function WaysToReach({ person: p, newest }: { person: Called; newest: RecordOf<'
           Remind
         </Button>
       )}
-      {bounced && phone && (
+      {unreached && phone && (
         <a href={`tel:${phone.replace(/\s/g, '')}`}>
           <Button as="span">Ring</Button>
         </a>
       )}
-      {rights.plan && bounced && !phone && (
+      {rights.plan && unreached && !phone && (
         <Box asChild color="action" fontWeight={600} whiteSpace={{ md: 'nowrap' }} alignSelf="center">
           <Link to={`/p/${productionId}/crew#${p.personId}`}>Add a number</Link>
         </Box>

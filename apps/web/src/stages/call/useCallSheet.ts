@@ -16,6 +16,8 @@ type Delivery = RecordOf<'delivery'>
 const STRENGTH: Readonly<Record<Delivery['status'], number>> = {
   simulated: 0,
   bounced: 0,
+  'no address': 0,
+  failed: 0,
   sent: 0,
   'by hand': 1,
   delivered: 2,

@@ -9,6 +9,7 @@ import { BetterOrder } from './BetterOrder.tsx'
 import { Outlook } from './Outlook.tsx'
 import { type DayPlan, type PersonCall, writtenMin } from '@kavrell/core/day'
 import { hours, stretch } from '@kavrell/core/text'
+import { clockChangeLine } from '@kavrell/core/time'
 
 /** When the day is over, what it is made of, and who waits in it. */
 export function OrderAside({ dayPlan }: { dayPlan: DayPlan }) {
@@ -16,6 +17,7 @@ export function OrderAside({ dayPlan }: { dayPlan: DayPlan }) {
   const rights = useRights()
   const { timeline, day, clock } = dayPlan
   const outMin = day.outByMin === null ? null : writtenMin(clock, day, day.outByMin)
+  const clocksGo = clockChangeLine(clock, timeline.startMin, timeline.wrapMin)
   const late = outMin !== null && timeline.wrapMin > outMin
   return (
     <>
@@ -31,6 +33,11 @@ export function OrderAside({ dayPlan }: { dayPlan: DayPlan }) {
             ? `Call at ${clock.text(timeline.startMin)}; when it is over follows from the order.`
             : `${hours(timeline.wrapMin - timeline.startMin)} from call`}
       </Text>
+      {clocksGo && (
+        <Text color="watch" fontWeight={600} mb="8px">
+          {clocksGo}
+        </Text>
+      )}
       <Grid templateColumns="1fr 1fr" columnGap="18px">
         <Reading name="Shots" value={timeline.shots} />
         <Reading name="Setups" value={timeline.setups} />

@@ -275,7 +275,7 @@ export const LEDGERS = {
     status: choice({
       label: 'Status',
       initial: 'sent',
-      of: ['sent', 'simulated', 'by hand', 'delivered', 'read', 'bounced'],
+      of: ['sent', 'simulated', 'by hand', 'delivered', 'read', 'bounced', 'no address', 'failed'],
     }),
     says: text({ label: 'Says', most: 400 }),
     happenedAt: instant({ label: 'At' }),
