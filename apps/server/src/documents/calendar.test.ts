@@ -6,7 +6,11 @@ const place = (name: string, hospital: string) => ({ name, address: `${name} 1`,
 const sheet = (fields: object) =>
   ({ title: 'A job', day: 'Day 1', date: '2026-10-24', wrap: '07:00 +1', places: [place('Yard', 'Sennet'), place('Farm', 'Dale')], ...fields }) as unknown as PrintedCallSheet // prettier-ignore
 const person = (fields: object) => ({ personId: 'p', name: 'Edda', role: '', phone: '', call: '19:00', ...fields })
-const calendar = (of: object, who: object) => callCalendar(sheet(of), person(who), 'day', 'Europe/London', 2, 0)
+const calendar = (
+  of: object,
+  who: object,
+  versions: { issued: { number: number } | null; newest: number } = { issued: { number: 2 }, newest: 2 },
+) => callCalendar(sheet(of), person(who), 'day', 'Europe/London', versions, 0)
 /** Lines as a calendar program unfolds them (RFC 5545, 3.1), by their names. */
 const lines = (text: string) => text.replace(/\r\n[ \t]/g, '').split('\r\n')
 const of = (text: string, name: string) => lines(text).filter((line) => line.split(/[:;]/)[0] === name)
@@ -31,4 +35,15 @@ test('every place of the day is in it, each with its own hospital', () => {
   const text = calendar({}, {})
   expect(of(text, 'LOCATION')[0]).toContain('Yard\\, Yard 1\\; Farm\\, Farm 1')
   expect(of(text, 'DESCRIPTION')[0]).toContain('Nearest hospital to Farm: Dale')
+})
+
+test('what is not issued is tentative, says so, and is not older than what was', () => {
+  const draft = calendar({}, {}, { issued: null, newest: 2 })
+  expect(of(draft, 'STATUS')).toEqual(['STATUS:TENTATIVE'])
+  expect(of(draft, 'SEQUENCE')).toEqual(['SEQUENCE:2'])
+  expect(of(draft, 'DESCRIPTION')[0]).toMatch(/Draft after version 2: this is not issued yet\.$/)
+  const issued = calendar({}, {})
+  expect(of(issued, 'STATUS')).toEqual(['STATUS:CONFIRMED'])
+  expect(of(issued, 'DESCRIPTION')[0]).toMatch(/Call sheet version 2\.$/)
+  expect(of(calendar({}, {}, { issued: null, newest: 0 }), 'DESCRIPTION')[0]).toMatch(/Draft: this is not issued yet/)
 })

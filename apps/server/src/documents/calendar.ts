@@ -1,15 +1,19 @@
-import ical, { ICalCalendarMethod } from 'ical-generator'
+import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator'
 import type { PrintedCallSheet, SheetPerson } from '@kavrell/core/callSheets'
 import { instantAt } from '@kavrell/core/time'
 import { parseClock } from '@kavrell/core/text'
 
-/** One person's call as an iCalendar file: from their own call to wrap, with where and whom to ring. */
+/**
+ * One person's call as an iCalendar file: from their own call to wrap, with where and whom to ring. What is not issued is
+ * tentative, and takes the place of the version issued before it in a calendar that has that (RFC 5545, 3.8.7.4: equal
+ * numbers, the later stamp).
+ */
 export function callCalendar(
   sheet: PrintedCallSheet,
   person: SheetPerson,
   dayId: string,
   timeZone: string,
-  version: number,
+  { issued, newest }: { readonly issued: { readonly number: number } | null; readonly newest: number },
   stampMs: number,
 ): string {
   const at = (moment: string | undefined, text: string) =>
@@ -21,7 +25,8 @@ export function callCalendar(
   })
   calendar.createEvent({
     id: `${dayId}-${person.personId}@kavrell`,
-    sequence: version,
+    sequence: newest,
+    status: issued ? ICalEventStatus.CONFIRMED : ICalEventStatus.TENTATIVE,
     stamp: new Date(stampMs),
     start: at(person.callAt, person.call),
     ...(sheet.wrap ? { end: at(sheet.wrapAt, sheet.wrap) } : {}),
@@ -32,7 +37,9 @@ export function callCalendar(
         [p.name, p.directions, p.parking].filter(Boolean).join('. '),
         p.hospital ? `Nearest hospital to ${p.name}: ${p.hospital}` : '',
       ]),
-      `Call sheet version ${version}.`,
+      issued
+        ? `Call sheet version ${issued.number}.`
+        : `Draft${newest > 0 ? ` after version ${newest}` : ''}: this is not issued yet.`,
     ]
       .filter(Boolean)
       .join('\n'),

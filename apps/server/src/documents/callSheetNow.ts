@@ -14,6 +14,8 @@ export interface PlannedCallSheet {
   readonly sheet: CallSheet
   /** The newest sheet that was issued, if it still says the same. */
   readonly issued: SentSheet | null
+  /** How many sheets of the day were issued. */
+  readonly newest: number
   readonly changes: readonly CallSheetChange[]
 }
 
@@ -33,6 +35,7 @@ export function callSheetNow(production: Production, dayId: string): PlannedCall
     dayPlan,
     sheet,
     issued: isNewest ? newest : null,
+    newest: newest?.number ?? 0,
     changes: compareWith?.content?.rows ? callSheetChanges(compareWith.content, sheet) : [],
   }
 }

@@ -72,9 +72,8 @@ export async function makePaper(
   if (typeof make === 'object' && 'calendarOf' in make) {
     const person = planned.sheet.people.find(({ personId }) => personId === make.calendarOf)
     if (!person) return null
-    const number = planned.issued?.number ?? 0
     const { day: of, place } = planned.dayPlan
-    const text = callCalendar(planned.sheet, person, of.id, place.timeZone, number, make.atMs)
+    const text = callCalendar(planned.sheet, person, of.id, place.timeZone, planned, make.atMs)
     return { ...made(text, day), person: person.name }
   }
   if (typeof make === 'object') {
