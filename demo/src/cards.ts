@@ -1,7 +1,7 @@
 import { broadcastWave } from './media/broadcastWave.ts'
 import { bandPicture, quickTimeMovie } from './media/quickTime.ts'
 import { DEMO_CAMERAS } from './production.ts'
-import { TAKES, WILD_SOUND } from './takes.ts'
+import { COLD_RUN, TAKES, WILD_SOUND } from './takes.ts'
 import { mustBe } from '@kavrell/core/outcome'
 import { parseTimecode } from '@kavrell/core/timecode'
 
@@ -27,15 +27,20 @@ const RATE = { num: 25, den: 1, drop: false }
 type Clip = readonly [start: string, seconds: number]
 /** What was recorded and never logged. */
 const UNLOGGED: Readonly<Record<string, readonly Clip[]>> = {
+  // B went on by itself while the plank was carried past: nobody wrote it down, and its card waits for somebody to.
+  B1: [['08:52:40', 33]],
   C1: [['07:31:00', 80]],
   D1: [['07:31:05', 76]],
 }
 const MBPS: Readonly<Record<string, number>> = Object.fromEntries(
   DEMO_CAMERAS.map((camera) => [camera.letter, camera.dataRateMbps]),
 )
+const coldRunOn = (label: string): readonly Clip[] =>
+  COLD_RUN.runs.flatMap(({ card, start, seconds }): Clip[] => (card === label ? [[start, seconds]] : []))
 const clipsOn = (label: string): readonly Clip[] =>
   [
     ...TAKES.flatMap(([start, seconds, , , , card]): Clip[] => (card === label ? [[start, seconds]] : [])),
+    ...coldRunOn(label),
     ...(UNLOGGED[label] ?? []),
   ].sort(([a], [b]) => (a < b ? -1 : 1))
 const COLOURS: Readonly<Record<string, [number, number, number]>> = {
@@ -48,6 +53,7 @@ const COLOURS: Readonly<Record<string, [number, number, number]>> = {
 /** Sound of the demo, as long as the log says. */
 const soundOn = (): readonly Clip[] => [
   ...TAKES.flatMap(([start, seconds, , , , , sound]): Clip[] => (sound ? [[start, seconds]] : [])),
+  ...coldRunOn('R1'),
   WILD_SOUND,
 ]
 

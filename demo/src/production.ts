@@ -186,6 +186,7 @@ function addMedia(b: Builder): void {
     ['A2', 'A', 256],
     ['B1', 'B', 256],
     ['C1', 'C', 128],
+    ['C2', 'C', 128],
     ['D1', 'D', 128],
   ] as const)
     b.add('card', label, { label, cameraId: b.id('camera', camera), capacityGb, folder: label })

@@ -35,6 +35,25 @@ export const TAKES: readonly Row[] = [
   ['08:47:59', 55, '2H', 2, 'good', 'A2', ''],
 ]
 
+/**
+ * The cold run of the steam bend, all four cameras with what stops one: D is too hot after two minutes, and C changes
+ * its card while it goes on. Times of each run are by its own start.
+ */
+export const COLD_RUN = {
+  slate: '2 cold',
+  start: '08:36:00',
+  seconds: 224,
+  sound: 'R1',
+  runs: [
+    { card: 'A2', start: '08:36:00', seconds: 224, stops: 'cut' },
+    { card: 'B1', start: '08:36:00', seconds: 224, stops: 'cut' },
+    { card: 'C1', start: '08:35:10', seconds: 155, stops: 'key' },
+    { card: 'C2', start: '08:37:57', seconds: 107, stops: 'cut' },
+    { card: 'D1', start: '08:36:03', seconds: 128, stops: 'by itself' },
+    { card: 'R1', start: '08:36:00', seconds: 224, stops: 'cut' },
+  ],
+} as const
+
 /** Steel on oak, close, in the launch bay. */
 export const WILD_SOUND = ['08:30:15', 45] as const
 
@@ -45,16 +64,66 @@ const timecodeAt = (clock: string) => {
   return formatTimecode(frameOfDayClock(h * 3600 + m * 60 + s, RATE), RATE)
 }
 
+type AddEvent = (
+  name: string,
+  takeId: string,
+  type: RecordFields<'takeEvent'>['type'],
+  timecode: string,
+  happenedAt: string,
+  text?: string,
+) => void
+
+function addColdRun(b: Builder, event: AddEvent): void {
+  const { slate, start, seconds, runs } = COLD_RUN
+  const dayId = asId<'day'>(b.id('day', 'day 1'))
+  const devices = runs.map(({ card }) => card[0]!)
+  const takeId = b.add('take', slate, {
+    dayId,
+    slate,
+    number: 1,
+    cameraIds: [...new Set(devices)].filter((d) => d !== 'R').map((d) => b.id('camera', d)),
+    recorderIds: [b.id('recorder', 'R')],
+    cardIds: runs.map(({ card }) => b.id('card', card)),
+    startTimecode: timecodeAt(start),
+    startedAt: iso(start),
+  })
+  for (const { card, start: from, seconds: long, stops } of runs) {
+    const isSound = card[0] === 'R'
+    const runId = b.add('run', `${slate} ${card}`, {
+      dayId,
+      takeId,
+      cameraId: isSound ? null : b.id('camera', card[0]!),
+      recorderId: isSound ? b.id('recorder', 'R') : null,
+      cardId: b.id('card', card),
+      startTimecode: timecodeAt(from),
+      startedAt: iso(from),
+    })
+    b.add('runStop', `${slate} ${card}`, {
+      runId,
+      timecode: mustBe(addFrames(timecodeAt(from), long * 25, RATE)),
+      how: stops,
+      happenedAt: iso(from, long),
+    })
+  }
+  for (const [card, type, at] of [
+    ['C1', 'out', '08:37:48'],
+    ['C2', 'in', '08:37:52'],
+  ] as const)
+    b.add('cardMove', `${card} ${type}`, {
+      cardId: b.id('card', card),
+      cameraId: b.id('camera', 'C'),
+      type,
+      happenedAt: iso(at),
+    })
+  const end = mustBe(addFrames(timecodeAt(start), seconds * 25, RATE))
+  event('cold cut', takeId, 'cut', end, iso(start, seconds))
+  event('cold note', takeId, 'note', end, iso(start, seconds + 6), 'cold run without steam; D too hot, C to a new card')
+}
+
 export function addTakes(b: Builder): void {
   const dayId = b.id('day', 'day 1')
-  const event = (
-    name: string,
-    takeId: string,
-    type: RecordFields<'takeEvent'>['type'],
-    timecode: string,
-    happenedAt: string,
-    text = '',
-  ) => b.add('takeEvent', name, { takeId: asId(takeId), type, timecode, happenedAt, text })
+  const event: AddEvent = (name, takeId, type, timecode, happenedAt, text = '') =>
+    b.add('takeEvent', name, { takeId: asId(takeId), type, timecode, happenedAt, text })
   for (const [start, seconds, code, number, verdict, card, sound, note] of TAKES) {
     const name = `${code}/${number}`
     const startTimecode = timecodeAt(start)
@@ -75,6 +144,7 @@ export function addTakes(b: Builder): void {
     if (verdict) event(`${name} verdict`, takeId, verdict, end, iso(start, seconds + 3))
     if (note) event(`${name} note`, takeId, 'note', end, iso(start, seconds + 8), note)
   }
+  addColdRun(b, event)
   const wild = b.add('take', 'W1', {
     dayId: asId(dayId),
     slate: 'W1',

@@ -82,11 +82,15 @@ describe('for the editor', () => {
     expect(all.map(({ name, kind }) => [name, kind])).toEqual([
       ['Camera A', 'Video'],
       ['Camera B', 'Video'],
+      ['Camera C', 'Video'],
+      ['Camera D', 'Video'],
       ['Sound R', 'Audio'],
     ])
-    const [a, b, r] = all.map(({ children }) => children.filter(isClip).map((clip) => clip.name))
+    const [a, b, c, , r] = all.map(({ children }) => children.filter(isClip).map((clip) => clip.name))
     expect(a).toContain('1B take 4 A')
-    expect(b).toEqual(['2F take 1 B', '2G take 1 B', '2G take 2 B'])
+    expect(b).toEqual(['2F take 1 B', '2G take 1 B', '2G take 2 B', '2 cold take 1 B'])
+    // Its card was changed while it went on.
+    expect(c).toEqual(['2 cold take 1 C', '2 cold take 1 C'])
     expect(r).toContain('2F take 1 R')
     expect(r).toContain('Wild sound W1 R')
   })
@@ -135,7 +139,7 @@ describe('for the editor', () => {
       lines: { device: string }[]
     }
     expect(ofB.only).toBe('camera B')
-    expect(ofB.lines).toHaveLength(3)
+    expect(ofB.lines).toHaveLength(4)
     expect((await log('weather.pdf')).status).toBe(404)
     const { text } = await read(`/days/${dayId}/logs/camera.pdf/all`)
     expect(text).toContain('Camera report')

@@ -16,7 +16,7 @@ import {
   demoProduction,
 } from '@kavrell/demo'
 
-const CARDS = ['A1', 'A2', 'B1', 'C1', 'D1', 'R1']
+const CARDS = ['A1', 'A2', 'B1', 'C1', 'C2', 'D1', 'R1']
 
 export async function hasProductions({ models }: Services): Promise<boolean> {
   return (await models.production.count()) > 0

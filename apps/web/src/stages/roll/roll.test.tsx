@@ -166,9 +166,10 @@ describe('where the day stands', () => {
     at('08:50:00')
     roll()
     const lines = [...document.querySelectorAll('[data-logged]')].map((e) => e.getAttribute('data-logged'))
-    expect(lines.slice(0, 4)).toEqual(['2H/2', '2H/1', 'W1/1', '2G/2'])
+    expect(lines.slice(0, 4)).toEqual(['2H/2', '2H/1', '2 cold/1', 'W1/1'])
     expect(logged('2H/2').textContent).toBe('2H2good0:55')
     expect(logged('2H/1').textContent).toBe('2H1—0:51')
+    expect(logged('2 cold/1').textContent).toMatch(/^2 cold1—3:44cold run without steam/)
     expect(logged('W1/1').textContent).toBe('W1–wild0:45plane on oak, close')
     expect(logged('2G/1').textContent).toBe('2G1no good1:28Corin looks down')
   })
@@ -227,9 +228,10 @@ describe('which shot', () => {
     await user.keyboard('ss')
     const camera = all('camera').find((c) => c.letter === 'C')!
     expect(button(/^C (will|off|not|rolling)/).textContent).toContain(`2A, ${shotOf('2A').focalLengthMm} mm`)
-    expect(button(/^Card of C/).textContent).toMatch(/^C1, \d+ (min|h)$/)
+    expect(button(/^Card of C/).textContent).toMatch(/^C2, \d+ (min|h)$/)
     await user.keyboard(' ')
-    const card = all('card').find((c) => c.cameraId === camera.id)!
+    const card = all('card').find((c) => c.label === 'C2')!
+    expect(card.cameraId).toBe(camera.id)
     expect(newest().cardIds).toContain(card.id)
   })
   test('a camera that was not planned rolls when it is switched on', async () => {
@@ -400,7 +402,8 @@ const atTheBend = async () => {
 }
 
 describe('devices of their own', () => {
-  const runs = () => all('run')
+  /** Without those of the morning. */
+  const runs = () => all('run').filter((run) => run.startedAt > '2026-05-14T07:45')
   const stopsOf = (letter: string) => {
     const camera = all('camera').find((c) => c.letter === letter)!
     const own = runs().filter((run) => run.cameraId === camera.id)
@@ -435,9 +438,16 @@ describe('devices of their own', () => {
     const user = await atTheBend()
     await user.keyboard(' ')
     await user.click(button(/^Card of C/))
-    await user.click(await screen.findByRole('menuitem', { name: 'C1 out, C9 in' }))
+    await user.click(await screen.findByRole('menuitem', { name: 'C2 out, C9 in' }))
     expect(stopsOf('C')).toEqual(['card full', null])
-    expect(all('cardMove').map((move) => move.type)).toEqual(['out', 'in'])
+    expect(
+      all('cardMove')
+        .slice(-2)
+        .map((move) => [move.type, move.cardId === C9]),
+    ).toEqual([
+      ['out', false],
+      ['in', true],
+    ])
     expect(runs().at(-1)!.cardId).toBe(C9)
     expect(button(/^Card of C/).textContent).toMatch(/^C9/)
   })
@@ -548,7 +558,7 @@ describe('putting right', () => {
     await user.keyboard('  ')
     await openTake(user, '2A–D/1')
     const panel = within(correcting())
-    const [run] = all('run')
+    const run = all('run').find((one) => one.takeId === newest().id)
     const letter = all('camera').find((c) => c.id === run!.cameraId)!.letter
     const until = panel.getByLabelText(`${letter} to`)
     await user.clear(until)

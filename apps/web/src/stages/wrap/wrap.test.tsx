@@ -91,6 +91,8 @@ test('a day whose takes were all good says all, and nothing is missing but copie
       take: {
         one: { ...take!, id: 'one', dayId: day().id, shotIds: ids, cardIds: [], recorderIds: ['r'], wild: false },
       },
+      run: {},
+      runStop: {},
       takeEvent: {
         cut: { ...event!, id: 'cut', takeId: 'one', type: 'cut', timecode: '05:10:00:00' },
         good: { ...event!, id: 'good', takeId: 'one', type: 'good' },
