@@ -27,22 +27,24 @@ const RATE = { num: 25, den: 1, drop: false }
 type Clip = readonly [start: string, seconds: number]
 /** What was recorded and never logged. */
 const UNLOGGED: Readonly<Record<string, readonly Clip[]>> = {
-  // B went on by itself while the plank was carried past: nobody wrote it down, and its card waits for somebody to.
-  B1: [['08:52:40', 33]],
   C1: [['07:31:00', 80]],
   D1: [['07:31:05', 76]],
 }
+/** Recorded after the card had been copied, when it was back in its camera, and never logged either. */
+const RECORDED_LATE: Readonly<Record<string, readonly Clip[]>> = { D1: [['08:52:40', 33]] }
 const MBPS: Readonly<Record<string, number>> = Object.fromEntries(
   DEMO_CAMERAS.map((camera) => [camera.letter, camera.dataRateMbps]),
 )
 const coldRunOn = (label: string): readonly Clip[] =>
   COLD_RUN.runs.flatMap(({ card, start, seconds }): Clip[] => (card === label ? [[start, seconds]] : []))
-const clipsOn = (label: string): readonly Clip[] =>
-  [
+const clipsOn = (label: string): readonly Clip[] => [
+  ...[
     ...TAKES.flatMap(([start, seconds, , , , card]): Clip[] => (card === label ? [[start, seconds]] : [])),
     ...coldRunOn(label),
     ...(UNLOGGED[label] ?? []),
-  ].sort(([a], [b]) => (a < b ? -1 : 1))
+  ].sort(([a], [b]) => (a < b ? -1 : 1)),
+  ...(RECORDED_LATE[label] ?? []),
+]
 const COLOURS: Readonly<Record<string, [number, number, number]>> = {
   A: [52, 78, 104],
   B: [122, 84, 48],
@@ -60,7 +62,14 @@ const soundOn = (): readonly Clip[] => [
 /** As long as the log says, in a fortieth of the bytes. */
 const SOUND_RATE = 1200
 
-/** The files on one card of the demo, made on the spot: clips with a timecode track, or Broadcast Wave. */
+/** The files on a card of the demo: those that it is copied with, and those that came after. */
+export function demoCard(label: string): { readonly copied: readonly DemoFile[]; readonly late: readonly DemoFile[] } {
+  const files = demoCardFiles(label)
+  const from = files.length - (RECORDED_LATE[label]?.length ?? 0)
+  return { copied: files.slice(0, from), late: files.slice(from) }
+}
+
+/** All of them, made on the spot: clips with a timecode track, or Broadcast Wave. */
 export function demoCardFiles(label: string): DemoFile[] {
   if (label === 'R1')
     return [...soundOn()]

@@ -12,7 +12,8 @@ import {
   DEMO_CARD_VOLUME,
   DEMO_PICTURES,
   DEMO_VOLUMES,
-  demoCardFiles,
+  demoCard,
+  type DemoFile,
   demoProduction,
 } from '@kavrell/demo'
 
@@ -70,6 +71,7 @@ export async function loadDemo(services: Services, mediaRoot: string): Promise<s
     ['A1', ['S1', 'S2', 'H1']],
     ['B1', ['S1']],
     ['R1', ['S1', 'H1']],
+    ['D1', ['S1', 'S2', 'H1']],
   ] as const) {
     const outcome = await offload.copyCard(
       members.get('Sadie Quill')!,
@@ -80,6 +82,7 @@ export async function loadDemo(services: Services, mediaRoot: string): Promise<s
     if (!outcome.ok) throw new Error(`The demo's copy was refused: ${outcome.error.says}`)
     await jobs.quiet()
   }
+  for (const label of CARDS) await writeCard(mediaRoot, label, demoCard(label).late)
   const meal = demo.id('orderItem', 'day 1 Meal, net store')
   await write('Bring in pictures', await demoPictures(services, demo))
   await write('Meal before the shavings', [
@@ -140,17 +143,21 @@ async function makeMedia(mediaRoot: string): Promise<void> {
   for (const label of CARDS) {
     await mkdir(path.join(mediaRoot, 'cards', label), { recursive: true })
     await writeFile(path.join(mediaRoot, 'cards', `${label}.volume.json`), JSON.stringify(DEMO_CARD_VOLUME(label)))
-    for (const file of demoCardFiles(label)) {
-      const target = path.join(mediaRoot, 'cards', label, file.path)
-      await mkdir(path.dirname(target), { recursive: true })
-      await writeFile(target, file.bytes, { flag: 'wx' }).catch((error: NodeJS.ErrnoException) => {
-        if (error.code !== 'EEXIST') throw error
-      })
-    }
+    await writeCard(mediaRoot, label, demoCard(label).copied)
   }
   for (const [label, behaviour] of Object.entries(DEMO_VOLUMES)) {
     await mkdir(path.join(mediaRoot, 'drives', label), { recursive: true })
     await writeFile(path.join(mediaRoot, 'drives', `${label}.volume.json`), JSON.stringify(behaviour))
+  }
+}
+
+async function writeCard(mediaRoot: string, label: string, files: readonly DemoFile[]): Promise<void> {
+  for (const file of files) {
+    const target = path.join(mediaRoot, 'cards', label, file.path)
+    await mkdir(path.dirname(target), { recursive: true })
+    await writeFile(target, file.bytes, { flag: 'wx' }).catch((error: NodeJS.ErrnoException) => {
+      if (error.code !== 'EEXIST') throw error
+    })
   }
 }
 
