@@ -250,8 +250,8 @@ function Who() {
       title="To the entrance"
       display={{ base: 'none', md: 'inline-flex' }}
     >
-      <Text as="bdi" maxW="16ch" truncate>
-        {me?.account?.name}
+      <Text as="bdi" maxW="12ch" truncate>
+        {me?.account?.name.split(' ')[0]}
       </Text>
     </Button>
   )

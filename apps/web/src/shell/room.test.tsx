@@ -53,7 +53,7 @@ describe('the room of a production', () => {
     expect(await screen.findByRole('heading', { name: 'Crew' }, { timeout: 15_000 })).toBeTruthy()
     expect(screen.getByRole('navigation', { name: 'Stages' })).toBeTruthy()
     expect(screen.getByRole('button', { name: /^Snags/ })).toBeTruthy()
-    await waitFor(() => expect(screen.getByTitle('To the entrance').textContent).toBe('Maren Tolley'))
+    await waitFor(() => expect(screen.getByTitle('To the entrance').textContent).toBe('Maren'))
   })
   test('a stage keeps what was opened in it when the room round it is drawn again', async () => {
     const user = enter('brief')

@@ -30,7 +30,7 @@ const safe: CardHistory = {
 }
 
 test('three copies, two checked, two holders: yes, with what was counted', () =>
-  expect(mayWipe(safe, rule, null)).toEqual({
+  expect(mayWipe(safe, rule, null)).toMatchObject({
     may: true,
     goodCopies: 3,
     checkedCopies: 2,
@@ -159,6 +159,28 @@ test.each<[string, CardSight['lacking'], string]>([
   const answer = mayWipe(safe, rule, sees(lacking))
   expect(answer).toMatchObject({ may: false, goodCopies: 2, checkedCopies: 1 })
   expect(answer.reasons[0]).toBe(says)
+})
+
+test('of each copy it is said why it does not count, however well it was read back', () => {
+  const [s1, s2, h1] = safe.copies
+  const of = (copies: CardHistory['copies'], sight: CardSight | null = null) =>
+    Object.values(mayWipe({ ...safe, copies }, rule, sight).against)
+  expect(of(safe.copies)).toEqual([null, null, null])
+  expect(
+    of([
+      { ...s1!, damaged: true },
+      { ...s2!, ofAnother: true },
+      { ...h1!, proven: false },
+    ]),
+  ).toEqual(['differs', 'of another card', 'nobody kept what it holds'])
+  expect(of([{ ...s1!, missing: ['3A take 2'] }, { ...s2!, bytes: 1 }, h1!])).toEqual([
+    'not known to hold all of the log',
+    'shorter than the log',
+    null,
+  ])
+  expect(
+    of(safe.copies, sees({ 'run to S1': lacks('a.mov', 'b.mov'), 'run to S2': null, 'run to H1': lacks() })),
+  ).toEqual(['lacks 2 files that the card has', 'not held against the card', null])
 })
 
 test('drives that are one medium count once, and are named', () => {

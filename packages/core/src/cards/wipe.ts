@@ -80,6 +80,8 @@ export interface WipeAnswer {
   readonly goodCopies: number
   readonly checkedCopies: number
   readonly holders: number
+  /** By copy run: why that copy does not count, in a few words; null where it does. */
+  readonly against: Readonly<Record<string, string | null>>
   /** Why not, each a whole sentence; or, when it may be wiped, what was counted. */
   readonly reasons: readonly string[]
   /** What this answer could not look at, each a whole sentence. */
@@ -93,6 +95,19 @@ export const holdsLog = ({ missing, isSeen }: Pick<CopyOfCard, 'missing' | 'isSe
 /** A copy that cannot be all that the log tells of: of another card, of a part of it, or of takes that never were. */
 export const isShort = ({ files, bytes }: CopyOfCard, { recordings, leastBytes }: ExpectedOnCard): boolean =>
   files < recordings || bytes < leastBytes
+
+/** Why a copy does not count, whatever it was read back as; null if it does. */
+function whyNot(copy: CopyOfCard, { expected }: CardHistory, sight: CardSight | null): string | null {
+  const lacks = sight?.lacking[copy.runId]
+  if (copy.damaged) return 'differs'
+  if (copy.ofAnother) return 'of another card'
+  if (!copy.proven) return 'nobody kept what it holds'
+  // The card is seen, and what this copy took from it cannot be held against it.
+  if (sight !== null && !lacks) return 'not held against the card'
+  if (lacks?.count) return `lacks ${counted(lacks.count, 'file')} that the card has`
+  if (isShort(copy, expected)) return 'shorter than the log'
+  return holdsLog(copy) ? null : 'not known to hold all of the log'
+}
 
 const CARD_NOT_SEEN =
   'The card is not in the reader: a file that nobody logged, or that came after the copy, cannot be seen.'
@@ -108,16 +123,8 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
   const lacks = (copy: CopyOfCard) => sight?.lacking[copy.runId]
   /** The card is seen, and what this copy took from it cannot be held against it. */
   const notHeldAgainst = (copy: CopyOfCard) => sight !== null && !lacks(copy)
-  const good = card.copies.filter(
-    (copy) =>
-      copy.proven &&
-      !copy.damaged &&
-      !copy.ofAnother &&
-      !notHeldAgainst(copy) &&
-      !lacks(copy)?.count &&
-      holdsLog(copy) &&
-      !isShort(copy, card.expected),
-  )
+  const against = Object.fromEntries(card.copies.map((copy) => [copy.runId, whyNot(copy, card, sight)]))
+  const good = card.copies.filter((copy) => against[copy.runId] === null)
   const checked = good.filter((copy) => copy.checked)
   const holders = new Set(checked.flatMap((copy) => (copy.holder === null ? [] : [copy.holder])))
   const counts = { goodCopies: mediaOf(good).size, checkedCopies: mediaOf(checked).size, holders: holders.size }
@@ -189,6 +196,7 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
   return {
     may,
     ...counts,
+    against,
     reasons: may
       ? [
           `${counted(counts.goodCopies, 'copy', 'copies')}, ${counts.checkedCopies} checked, in ${counted(holders.size, 'pair')} of hands.`,

@@ -24,6 +24,18 @@ interface PanelProps {
   readonly job: Job | undefined
 }
 
+/** A card has as many reasons as it has faults; the first say what to do. */
+const MOST_REASONS = 4
+
+const sayCheck = (check: { readonly outcome: string; readonly fromMedium: boolean } | undefined): string =>
+  !check
+    ? 'not checked'
+    : check.outcome !== 'same'
+      ? 'differs'
+      : check.fromMedium
+        ? 'read back, same'
+        : 'read back through memory, same'
+
 /** One card: may it be wiped, what copies it has, and copying it. */
 export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
   const production = useProduction()
@@ -33,9 +45,12 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
   const copies = copiesOfCard(production, card.id)
   const { copies: current, identity } = cardHistory(production, card.id)
   // A copy that was begun before the newest take lacks it, however well it was read back.
-  const isStale = (runId: string) => !current.some((copy) => copy.runId === runId)
+  const isCurrent = (runId: string) => current.some((copy) => copy.runId === runId)
+  /** Why a copy does not count, however well it was read back. */
+  const against = (runId: string) =>
+    isCurrent(runId) ? (answer.against[runId] ?? null) : 'older than the newest take on it'
   const good = new Set(
-    copies.filter((c) => c.check?.outcome === 'same' && !isStale(c.run.id)).map((c) => c.run.driveId),
+    copies.filter((c) => c.check?.outcome === 'same' && against(c.run.id) === null).map((c) => c.run.driveId),
   )
   const [picked, setPicked] = useState<ReadonlySet<string> | null>(null)
   const planned = openPlannedCopies(production, card.id)
@@ -67,12 +82,11 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
       <Answer tone={answer.may ? 'safe' : 'ink'}>
         {answer.may ? `${card.label} may be wiped` : `Keep ${card.label}`}
       </Answer>
-      {answer.may &&
-        answer.reasons.map((reason) => (
-          <Text key={reason} color="soft">
-            {reason}
-          </Text>
-        ))}
+      {answer.reasons.slice(0, MOST_REASONS).map((reason) => (
+        <Text key={reason} color="soft">
+          {reason}
+        </Text>
+      ))}
       {answer.may &&
         answer.unseen.map((says) => (
           <Text key={says} color="watch" fontWeight={600}>
@@ -131,18 +145,12 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
             <Flex gap="8px">
               <Text fontWeight={700}>{production.drive[run.driveId]?.label}</Text>
               <Text
-                color={isStale(run.id) ? 'watch' : check?.outcome === 'same' ? 'safe' : check ? 'stop' : 'watch'}
+                color={
+                  check && check.outcome !== 'same' ? 'stop' : against(run.id) !== null || !check ? 'watch' : 'safe'
+                }
                 fontWeight={600}
               >
-                {isStale(run.id)
-                  ? 'older than the newest take on it'
-                  : check?.outcome === 'same'
-                    ? (check as RecordOf<'copyCheck'>).fromMedium
-                      ? 'read back, same'
-                      : 'read back through memory, same'
-                    : check
-                      ? 'differs'
-                      : 'not checked'}
+                {against(run.id) ?? sayCheck(check)}
               </Text>
               {rights.log && (
                 <Button

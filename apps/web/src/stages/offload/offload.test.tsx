@@ -435,6 +435,22 @@ describe('which drives', () => {
     await user.click(copy)
     expect(asked).toMatchObject([{ body: { driveIds: [h1!.id] } }])
   })
+  test('copies that lack what the card has say so, and one press renews them all', async () => {
+    openDemo('logger', copied(0))
+    const a1 = all('card').find((c) => c.label === 'A1')!
+    const drives = all('drive').map((d) => d.id)
+    const one = { count: 1, first: ['CLIPS/A001C009.mov'], gone: 0 }
+    reader(['A1'], {
+      [a1.id]: { medium: '', files: 8, bytes: 9e9, unread: [], lacking: Object.fromEntries(drives.map((_, i) => [`run ${i}`, one])) }, // prettier-ignore
+    })
+    const user = draw(<OffloadScreen />, 'offload')
+    await user.click(card('A1'))
+    expect(await screen.findAllByText('lacks 1 file that the card has')).toHaveLength(drives.length)
+    expect(screen.queryByText('read back, same')).toBeNull()
+    expect(screen.getAllByText(/CLIPS\/A001C009\.mov/).length).toBeGreaterThan(1)
+    await user.click(screen.getByRole('button', { name: 'Copy A1 and check' }))
+    expect(asked).toMatchObject([{ body: { cardId: a1.id, driveIds: expect.arrayContaining(drives) as string[] } }])
+  })
   test('a copy can be read back again', async () => {
     openDemo('logger', copied(1))
     reader([])
