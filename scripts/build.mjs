@@ -39,17 +39,24 @@ async function bundle(where) {
   })
 }
 
+const COPYING_THREAD = 'packages/copying/src/manyFiles.worker.ts'
+
 /** Bundles the command line: into its own folder, or where a test wants it. */
-export const bundleCli = (outfile = 'apps/cli/dist/main.js') =>
-  bundle({ entryPoints: ['apps/cli/src/main.ts'], outfile })
+export async function bundleCli(outfile = 'apps/cli/dist/main.js') {
+  await bundle({ entryPoints: ['apps/cli/src/main.ts'], outfile })
+  await bundle({ entryPoints: [COPYING_THREAD], entryNames: '[name]', outdir: path.dirname(outfile) })
+}
 
 /** Bundles server and command line with esbuild and the web app with Vite. */
 export async function build() {
   await bundle({ entryPoints: ['apps/server/src/main.ts'], outfile: 'apps/server/dist/main.js' })
   await bundle({
-    entryPoints: ['documents/papers', 'imports/fileReader', 'records/standing'].map(
-      (name) => `apps/server/src/${name}.worker.ts`,
-    ),
+    entryPoints: [
+      ...['documents/papers', 'imports/fileReader', 'records/standing'].map(
+        (name) => `apps/server/src/${name}.worker.ts`,
+      ),
+      COPYING_THREAD,
+    ],
     entryNames: '[name]',
     outdir: 'apps/server/dist',
   })

@@ -38,8 +38,8 @@ describe('batches', () => {
       'c',
     ])
   })
-  test('a batch ends at 2048 files and at 128 MiB', () => {
-    expect(split(...Array<number>(5000).fill(1))).toEqual([2048, 2048, 904])
+  test('a batch ends at 4096 files and at 128 MiB', () => {
+    expect(split(...Array<number>(17_000).fill(1))).toEqual([4096, 4096, 4096, 4096, 616])
     expect(split(...Array<number>(130).fill(1024 * 1024))).toEqual([128, 2])
   })
   test('nothing makes no batch', () => {

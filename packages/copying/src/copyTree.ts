@@ -7,6 +7,8 @@ import { newHasher } from './hashFile.ts'
 import type { HashName } from './hashList.ts'
 import type { CopiedFile } from './hashLists.ts'
 import { inLanes, LANES, SMALL_BYTES } from './lanes.ts'
+import { bringMany } from './bringMany.ts'
+import { MANY, withMany } from './manyFiles.ts'
 import { listFiles, type SourceFile, type SourceListing } from './listFiles.ts'
 import {
   beginWriting,
@@ -47,7 +49,7 @@ export interface CopyOutcome {
 
 /** What is written before it is flushed and named; a run that dies does this much again. */
 const BATCH_BYTES = 128 * 1024 * 1024
-const BATCH_FILES = 2048
+const BATCH_FILES = 4096
 
 /**
  * Copies every file of a source to all targets in one pass, hashing what is read, and leaves a hash list
@@ -206,23 +208,30 @@ async function copyBatch(
   writing: readonly Writing[],
   tools: readonly Tool[],
 ): Promise<NotBrought[]> {
-  const brought: (Brought | NotBrought)[] = []
-  const stopped = await inLanes(batch, tools, async (file, tool, at) => {
+  const live = writing.filter((w) => !w.failed)
+  // A drive that wants to be asked before each write is asked for each.
+  const many = batch.length >= MANY && live.every(({ target }) => !target.beforeWrite)
+  const brought: (Brought | NotBrought | undefined)[] = many
+    ? await bringMany(source, hashName, batch, live)
+    : batch.map(() => undefined)
+  const open = batch.flatMap((file, at) => (brought[at] ? [] : [{ file, at }]))
+  const stopped = await inLanes(open, tools, async ({ file, at }, tool) => {
     source.signal?.throwIfAborted()
     const live = writing.filter((w) => !w.failed)
     if (live.length > 0) brought[at] = await bring(source, file, live, tool)
   })
-  const whole = brought.filter((b): b is Brought => 'digest' in b)
+  const all = brought.filter((b) => b !== undefined)
+  const whole = all.filter((b): b is Brought => 'digest' in b)
   if (stopped) {
     for (const { parts } of whole) for (const { part } of parts) await drop(part)
     throw stopped.reason
   }
-  await Promise.all(writing.map((w) => nameAll(w, whole, hashName)))
-  return brought.filter((b): b is NotBrought => 'says' in b)
+  await Promise.all(writing.map((w) => nameAll(w, whole, hashName, many)))
+  return all.filter((b): b is NotBrought => 'says' in b)
 }
 
 /** The parts of one target: flushed together, then each under its name, in the order of the listing. */
-async function nameAll(w: Writing, whole: readonly Brought[], hashName: HashName): Promise<void> {
+async function nameAll(w: Writing, whole: readonly Brought[], hashName: HashName, many: boolean): Promise<void> {
   const mine = whole.map(({ file, digest, parts, found }) => ({
     file,
     digest,
@@ -239,8 +248,15 @@ async function nameAll(w: Writing, whole: readonly Brought[], hashName: HashName
   }
   // Names are given several at a time; what landed is told in the order of the listing.
   const named: (unknown | null)[] = []
+  if (many && !w.failed && w.own!.hardLinks) {
+    const places = mine.flatMap(({ part }, at) => (part ? [at] : []))
+    const pairs = places.map((at) => [mine[at]!.part!.part, mine[at]!.part!.final] as const)
+    await withMany('name', {}, pairs, (i, code) => {
+      if (code !== null) named[places[i]!] = code === '' ? null : refusal(code)
+    })
+  }
   await inLanes(mine, Array.from({ length: NAMING_LANES }), async ({ part }, _lane, at) => {
-    if (!part) return
+    if (!part || named[at] !== undefined) return
     if (w.failed) return drop(part.part)
     named[at] = await w.own!.nameForGood(part.part, part.final).then(
       () => null,
@@ -258,3 +274,6 @@ async function nameAll(w: Writing, whole: readonly Brought[], hashName: HashName
     } else if (!part && found && !w.failed) await keepIfSame(w, file, digest, hashName)
   }
 }
+
+/** What a thread was refused, as the call itself would have said it. */
+const refusal = (code: string) => Object.assign(new Error(code), { code })

@@ -3,6 +3,7 @@ export { copyTree, type CopyOutcome, type CopyProgress, type TargetOutcome } fro
 export { type CopyTarget } from './target.ts'
 export { verifyFolder, type VerifyOutcome, type VerifyOptions } from './verifyFolder.ts'
 export { type CopiedFile, foldersWithLists } from './hashLists.ts'
+export { openThread } from './openThread.ts'
 export { hashFile } from './hashFile.ts'
 export { sayFault } from './faults.ts'
 export {

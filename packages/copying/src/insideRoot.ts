@@ -11,11 +11,13 @@ export function liesBelow(folder: string, file: string): boolean {
   return inside !== '' && inside !== '..' && !inside.startsWith(`..${path.sep}`)
 }
 
-const within = (realRoot: string, file: string) => file === realRoot || file.startsWith(`${realRoot}${path.sep}`)
+/** Whether a path that leads over no link is of a root or of something in it. */
+export const isWithin = (realRoot: string, file: string) =>
+  file === realRoot || file.startsWith(`${realRoot}${path.sep}`)
 
 /** Throws unless a folder really lies in a root, once every link on the way is followed. */
 export async function mustLieInside(realRoot: string, folder: string): Promise<void> {
-  if (!within(realRoot, await realpath(folder))) throw new OutsideError(folder)
+  if (!isWithin(realRoot, await realpath(folder))) throw new OutsideError(folder)
 }
 
 /**
@@ -25,5 +27,5 @@ export async function mustLieInside(realRoot: string, folder: string): Promise<v
  */
 export async function mustBeInside(realRoot: string, handle: FileHandle): Promise<void> {
   const real = await readlink(`/proc/self/fd/${handle.fd}`)
-  if (!within(realRoot, real)) throw new OutsideError(real)
+  if (!isWithin(realRoot, real)) throw new OutsideError(real)
 }

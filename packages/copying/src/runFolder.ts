@@ -28,6 +28,8 @@ export const isRunFolder = (name: string): boolean => MARK.test(name)
  * who runs, tell what a run that died has left from what is somebody else's.
  */
 export interface RunFolder {
+  /** A name can be given without replacing what has it. */
+  readonly hardLinks: boolean
   /** Where the next half-written file goes. */
   readonly nextPart: () => string
   /** To be said before names are given: what a dead run had reserved is found again by it. */
@@ -72,6 +74,7 @@ export async function openRunFolder(target: string, token: string, waitMs = WAIT
 function runFolder(own: string, token: string, hardLinks: boolean): RunFolder {
   let parts = 0
   return {
+    hardLinks,
     nextPart: () => path.join(own, String(parts++)),
     async announce(finals) {
       if (hardLinks || finals.length === 0) return

@@ -7,6 +7,7 @@ import { type CopiedFile, type FoundList, isListName, readHashLists } from './ha
 import { liesBelow } from './insideRoot.ts'
 import { inLanes, LANES, SMALL_BYTES } from './lanes.ts'
 import { listFiles } from './listFiles.ts'
+import { MANY, withMany } from './manyFiles.ts'
 import { type MediumReader, openMediumReader } from './mediumReader.ts'
 
 export interface VerifyOutcome {
@@ -137,23 +138,27 @@ async function compareAll(
   let files = 0,
     bytes = 0,
     fromMedium = true
-  const check = async ({ path: name, digest, bytes: long }: Wanted, reader: MediumReader, at: number) => {
+  const compare = ({ path: name, digest, bytes: long }: Wanted, found: string, at: number) => {
+    files++
+    const length = sizes.get(name)
+    if (found !== digest || (long !== undefined && length !== undefined && length !== long))
+      says[at] = `${name}: differs from what was copied.`
+  }
+  const count = (n: number) => {
+    bytes += n
+    onBytes(n)
+  }
+  const check = async (one: Wanted, reader: MediumReader, at: number) => {
+    const { path: name } = one
     const file = path.join(folder, name)
     if (!liesBelow(folder, file)) {
       says[at] = `${name}: lies outside the folder.`
       return
     }
     try {
-      const count = (n: number) => {
-        bytes += n
-        onBytes(n)
-      }
       const read = await reader.hash(file, sizes.get(name), count, signal)
-      files++
       fromMedium &&= read.fromMedium
-      const length = sizes.get(name)
-      if (read.digest !== digest || (long !== undefined && length !== undefined && length !== long))
-        says[at] = `${name}: differs from what was copied.`
+      compare(one, read.digest, at)
     } catch (error) {
       if (signal?.aborted) throw error
       says[at] = sayFault(error, name, 'read')
@@ -167,11 +172,38 @@ async function compareAll(
     ] as const) {
       const places = wanted.flatMap((w, at) => (w.hashName === hashName && isSmall(w) === small ? [at] : []))
       if (places.length === 0) continue
+      const done = new Set<number>()
+      const compared = (at: number, digest: string) => {
+        done.add(at)
+        count(sizes.get(wanted[at]!.path)!)
+        compare(wanted[at]!, digest, at)
+      }
+      if (small) await readMany(folder, hashName, places, wanted, sizes, compared, signal)
+      const open = places.filter((at) => !done.has(at))
       const readers = await Promise.all(Array.from({ length: lanes }, () => openMediumReader(hashName, chunk)))
-      const stopped = await inLanes(places, readers, (at, reader) => check(wanted[at]!, reader, at))
+      const stopped = await inLanes(open, readers, (at, reader) => check(wanted[at]!, reader, at))
       if (stopped) throw stopped.reason
     }
   return { files, bytes, fromMedium, problems: says.filter((s) => s !== undefined) }
+}
+
+/** Digests of many small files, read from the medium by threads; null where one wants to be read with care. */
+async function readMany(
+  folder: string,
+  hashName: HashName,
+  places: readonly number[],
+  wanted: readonly Wanted[],
+  sizes: ReadonlyMap<string, number>,
+  onDone: (at: number, digest: string) => void,
+  signal: AbortSignal | undefined,
+): Promise<void> {
+  if (places.length < MANY) return
+  const files = places.flatMap((at) => {
+    const { path: name } = wanted[at]!
+    const [file, bytes] = [path.join(folder, name), sizes.get(name)]
+    return bytes !== undefined && liesBelow(folder, file) ? [{ at, path: file, bytes }] : []
+  })
+  await withMany('hash', { hashName }, files, (i, digest) => digest !== null && onDone(files[i]!.at, digest), signal)
 }
 
 /** How long every file of a folder is; null when the folder itself is not there. */

@@ -13,7 +13,8 @@ export interface Volume {
   readonly medium: string
   /** How many bytes of a real card or drive each of its own is; 1 unless a stand-in says otherwise. */
   readonly bytesStandFor: number
-  readonly beforeWrite: (bytes: number) => Promise<void>
+  /** Of a stand-in that is slow or small. */
+  readonly beforeWrite: ((bytes: number) => Promise<void>) | undefined
 }
 
 export interface Volumes {
@@ -114,6 +115,7 @@ const DISK_IDS = '/dev/disk/by-uuid'
 
 /** Lets bytes through at the volume's speed and refuses them once it is full. */
 async function behave(root: string, { capacityBytes, bytesPerSecond }: Behaviour): Promise<Volume['beforeWrite']> {
+  if (capacityBytes === undefined && bytesPerSecond === undefined) return undefined
   let used = capacityBytes === undefined ? 0 : (await listFiles(root)).bytes
   let readyAt = performance.now()
   return async (bytes) => {

@@ -110,7 +110,7 @@ async function copyThenCheck(
     targets: chosen.map(({ drive, volume, folder }) => ({
       id: drive.id,
       folder: path.join(volume.root, folder),
-      beforeWrite: volume.beforeWrite,
+      ...(volume.beforeWrite ? { beforeWrite: volume.beforeWrite } : {}),
     })),
     onProgress: ({ bytesDone, bytesTotal }) => copying(bytesDone, bytesTotal),
   })

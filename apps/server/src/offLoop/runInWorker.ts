@@ -1,7 +1,5 @@
-import { existsSync } from 'node:fs'
-import path from 'node:path'
-import { fileURLToPath, pathToFileURL } from 'node:url'
-import { Worker } from 'node:worker_threads'
+import type { Worker } from 'node:worker_threads'
+import { openThread } from '@kavrell/copying'
 
 /** A thread that ended without an answer. */
 export class WorkerFailed extends Error {
@@ -31,14 +29,11 @@ export function runInWorker<T>(name: string, workerData: unknown, megabytes: num
   })
 }
 
-function openWorker(name: string, workerData: unknown, megabytes: number): Worker {
-  const here = path.dirname(fileURLToPath(import.meta.url))
-  const built = path.join(here, `${path.basename(name)}.worker.js`)
-  const settings = { workerData, resourceLimits: { maxOldGenerationSizeMb: megabytes } }
-  return existsSync(built)
-    ? new Worker(built, settings)
-    : new Worker(fromSource(path.join(here, '..', `${name}.worker.ts`)), { ...settings, eval: true })
-}
+const openWorker = (name: string, workerData: unknown, megabytes: number): Worker =>
+  openThread(import.meta.url, `../${name}.worker.ts`, {
+    workerData,
+    resourceLimits: { maxOldGenerationSizeMb: megabytes },
+  })
 
 /** Nobody asked for so long: what it holds is given back. */
 const IDLE_MS = 60_000
@@ -91,7 +86,3 @@ export function openStayingWorker<T>(name: string, megabytes: number) {
     close: end,
   }
 }
-
-/** As tests run it: a thread that learns to read TypeScript first. */
-const fromSource = (file: string) =>
-  `import('tsx/esm/api').then(({ register }) => { register(); return import(${JSON.stringify(pathToFileURL(file).href)}) })`
