@@ -29,10 +29,10 @@ export interface DemoBuild {
 const LARGE = { sensorWidthMm: 36, sensorHeightMm: 19, dataRateMbps: 480, nativeIso: 800, mostIso: 6400 }
 /** The cameras, and who works them. */
 export const DEMO_CAMERAS = [
-  { letter: 'A', name: '4K, large sensor', ...LARGE, operator: 'maren' },
-  { letter: 'B', name: '4K, large sensor', ...LARGE, operator: 'tobias' },
-  { letter: 'C', name: '4K, 24 mm sensor, locked wide', sensorWidthMm: 23.5, sensorHeightMm: 13.2, dataRateMbps: 200, nativeIso: 640, mostIso: 3200, operator: null },
-  { letter: 'D', name: 'small action camera, locked low', sensorWidthMm: 12.8, sensorHeightMm: 7.2, dataRateMbps: 100, nativeIso: 400, mostIso: 1600, operator: null },
+  { letter: 'A', name: '4K, large sensor', ...LARGE, batteryMin: 110, operator: 'maren' },
+  { letter: 'B', name: '4K, large sensor', ...LARGE, batteryMin: 110, operator: 'tobias' },
+  { letter: 'C', name: '4K, 24 mm sensor, locked wide', sensorWidthMm: 23.5, sensorHeightMm: 13.2, dataRateMbps: 200, nativeIso: 640, mostIso: 3200, batteryMin: null, operator: null },
+  { letter: 'D', name: 'small action camera, locked low', sensorWidthMm: 12.8, sensorHeightMm: 7.2, dataRateMbps: 100, nativeIso: 400, mostIso: 1600, batteryMin: 70, operator: null },
 ] // prettier-ignore
 
 export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
@@ -94,7 +94,13 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
   addPeople(b)
   for (const { operator, ...camera } of DEMO_CAMERAS)
     b.add('camera', camera.letter, { ...camera, operatorId: operator ? b.id('person', operator) : null })
-  b.add('recorder', 'R', { letter: 'R', name: 'Eight-track recorder', tracks: 8, operatorId: b.id('person', 'idris') })
+  b.add('recorder', 'R', {
+    letter: 'R',
+    name: 'Eight-track recorder',
+    tracks: 8,
+    operatorId: b.id('person', 'idris'),
+    batteryMin: 360,
+  })
   b.add('recorder', 'S', { letter: 'S', name: 'Pocket recorder', tracks: 2 })
   addSetups(b)
   addScenesAndShots(b)

@@ -120,6 +120,22 @@ function addColdRun(b: Builder, event: AddEvent): void {
   event('cold note', takeId, 'note', end, iso(start, seconds + 6), 'cold run without steam; D too hot, C to a new card')
 }
 
+/** Fresh batteries of the morning: the one in B is nearly over. */
+function addBatteries(b: Builder): void {
+  for (const [device, at] of [
+    ['A', '04:40:00'],
+    ['R', '04:41:00'],
+    ['B', '07:40:00'],
+    ['A', '08:05:00'],
+    ['D', '08:33:00'],
+  ] as const)
+    b.add('batteryChange', `${device} ${at}`, {
+      cameraId: device === 'R' ? null : b.id('camera', device),
+      recorderId: device === 'R' ? b.id('recorder', device) : null,
+      happenedAt: iso(at),
+    })
+}
+
 export function addTakes(b: Builder): void {
   const dayId = b.id('day', 'day 1')
   const event: AddEvent = (name, takeId, type, timecode, happenedAt, text = '') =>
@@ -145,6 +161,7 @@ export function addTakes(b: Builder): void {
     if (note) event(`${name} note`, takeId, 'note', end, iso(start, seconds + 8), note)
   }
   addColdRun(b, event)
+  addBatteries(b)
   const wild = b.add('take', 'W1', {
     dayId: asId(dayId),
     slate: 'W1',

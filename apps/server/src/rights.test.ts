@@ -29,6 +29,7 @@ function fieldsFor(kind: KindName, ids: ReadonlyMap<KindName, string>): object {
     fixedEvent: { title: 'Tide' },
     run: { cameraId: ids.get('camera') },
     cardMove: { cameraId: ids.get('camera') },
+    batteryChange: { cameraId: ids.get('camera') },
     jam: { cameraId: ids.get('camera') },
     clip: { reading: 'a', path: 'A.mov' },
     cardLook: { reading: 'a' },

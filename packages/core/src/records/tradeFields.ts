@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { type Field, flag, number, pattern, text, whole } from './fields.ts'
+import { type Field, flag, number, optional, pattern, text, whole } from './fields.ts'
 import { isRank, type Rank } from './rank.ts'
 
 type Fields = Readonly<Record<string, Field<never>>> | Readonly<Record<string, Field<unknown>>>
@@ -147,3 +147,15 @@ export const oneDevice: Rule = ({ cameraId, recorderId }) =>
   cameraId === undefined || recorderId === undefined || (cameraId === null) !== (recorderId === null)
     ? null
     : { field: 'cameraId', says: 'It is of one device: a camera or a recorder.' }
+
+/** How long a device runs on one battery, as its people know it; nothing for one on the mains, or of which nobody knows. */
+export const batteryMinutes = optional(
+  number({
+    label: 'Battery lasts',
+    initial: 0,
+    unit: 'min',
+    moreThan: 0,
+    most: 2880,
+    says: 'A battery lasts more than 0 and at most 2880 minutes, such as 90.',
+  }),
+)

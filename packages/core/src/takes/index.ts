@@ -1,3 +1,4 @@
+export { batteryIn, type BatteryState } from './battery.ts'
 export {
   byEntry,
   type DeviceRef,

@@ -68,8 +68,9 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     nativeIso: 800,
     mostIso: 3200,
     operatorId: null,
+    batteryMin: null,
   },
-  recorder: { letter: 'R', name: 'Recorder', operatorId: null },
+  recorder: { letter: 'R', name: 'Recorder', operatorId: null, batteryMin: null },
   person: { name: 'Edda Marsh', role: '', needed: 'by-shots', leadMin: 0, phone: '', email: '' },
   attendance: { personId: 'person', dayId: 'day' },
   day: {
@@ -277,6 +278,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     reason: '',
     happenedAt: '2026-05-14T08:00:00.000Z',
   },
+  batteryChange: { version: 1, cameraId: null, recorderId: null, happenedAt: '' },
   cardMove: { version: 1, cardId: 'card', cameraId: null, recorderId: null, type: 'in', happenedAt: '' },
   shotMark: { version: 1, dayId: 'day', shotId: 'shot', type: 'dropped', reason: '', happenedAt: '' },
   unit: { name: 'Second unit' },

@@ -1,10 +1,11 @@
 import { Box, Flex, Grid, Menu, Portal, Text, VisuallyHidden } from '@chakra-ui/react'
+import { BatteryMedium, BatteryWarning } from 'lucide-react'
 import { useRights, useRecords } from '../../store/selectors.ts'
 import { Button } from '../../ui/parts.tsx'
 import { Since } from './RunningTimecode.tsx'
 import type { Device } from './useDevices.ts'
 import type { Id } from '@kavrell/core/records'
-import type { RunState, SetClock } from '@kavrell/core/takes'
+import type { BatteryState, RunState, SetClock } from '@kavrell/core/takes'
 
 export interface DeviceActions {
   readonly arm: (device: Device, on: boolean) => void
@@ -12,6 +13,7 @@ export interface DeviceActions {
   readonly stop: (device: Device, run: RunState) => void
   readonly stays: (device: Device, stays: boolean) => void
   readonly card: (device: Device, cardId: Id<'card'>, what: 'in' | 'out' | 'formatted') => void
+  readonly battery: (device: Device) => void
 }
 
 /** Less room than this on a card is told. */
@@ -78,6 +80,7 @@ function Tile({
   }
   const cardSays = card.card ? `${card.card.label}${leftMin === null ? '' : `, ${room(leftMin)}`}` : 'no card'
   const little = leftMin !== null && leftMin < LITTLE_MIN
+  const power = device.battery && sayBattery(device.battery)
   return (
     <Flex
       direction="column"
@@ -123,7 +126,7 @@ function Tile({
         </Text>
         {(run || takeRolls) && <VisuallyHidden> {run ? 'rolling: stop it' : ': start it'}</VisuallyHidden>}
       </Button>
-      <CardOf device={device} says={cardSays} actions={actions}>
+      <CardOf device={device} says={power ? `${cardSays}, ${power.says}` : cardSays} actions={actions}>
         <Text
           as="span"
           truncate
@@ -132,9 +135,30 @@ function Tile({
         >
           {cardSays}
         </Text>
+        {power && (
+          <Flex
+            as="span"
+            align="center"
+            gap="3px"
+            ml="auto"
+            pl="6px"
+            whiteSpace="nowrap"
+            color={power.isLow ? 'watch' : 'soft'}
+            fontWeight={power.isLow ? 600 : 400}
+            title={`${power.says} by the clock`}
+          >
+            {power.isLow ? <BatteryWarning size={14} aria-hidden /> : <BatteryMedium size={14} aria-hidden />}
+            {power.says.replace(/^battery (≈ )?/, '')}
+          </Flex>
+        )}
       </CardOf>
     </Flex>
   )
+}
+
+function sayBattery({ inMin, leftMin }: BatteryState): { says: string; isLow: boolean } {
+  if (leftMin === null) return { says: `battery in ${room(inMin)}`, isLow: false }
+  return leftMin <= 0 ? { says: 'battery due', isLow: true } : { says: `battery ≈ ${room(leftMin)}`, isLow: leftMin < LITTLE_MIN } // prettier-ignore
 }
 
 const room = (minutes: number): string =>
@@ -174,6 +198,7 @@ function CardOf({
           fontSize="note"
           textAlign="left"
           justifyContent="flex-start"
+          flexWrap={{ base: 'wrap', md: 'nowrap' }}
           px={{ base: '8px', md: '11px' }}
           minH={{ base: '36px', md: '26px' }}
           pb="4px"
@@ -207,6 +232,9 @@ function CardOf({
                 {inThere.label} formatted in {device.letter}
               </Menu.Item>
             )}
+            <Menu.Item value="battery" onClick={() => actions.battery(device)}>
+              Fresh battery in {device.letter}
+            </Menu.Item>
             <Menu.Item value="stays" onClick={() => actions.stays(device, !device.stays)}>
               {device.stays ? `${device.letter} stops with the cut` : `${device.letter} goes on after the cut`}
             </Menu.Item>

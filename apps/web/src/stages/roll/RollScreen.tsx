@@ -25,7 +25,7 @@ import { SetupSteps } from './SetupSteps.tsx'
 import { ShotWords } from './ShotWords.tsx'
 import { TakeKeys, useHeld } from './TakeKeys.tsx'
 import { TakeNote } from './TakeNote.tsx'
-import { type Armed, cutNow, happensNow, moveCard, rollNow, startNow, stopNow } from './takeLog.ts'
+import { type Armed, changeBattery, cutNow, happensNow, moveCard, rollNow, startNow, stopNow } from './takeLog.ts'
 import { beforeItRolls, type Device, useDevices } from './useDevices.ts'
 import { useSlate } from './useSlate.ts'
 
@@ -195,6 +195,7 @@ function Roll({ dayPlan }: { dayPlan: DayPlan }) {
     stays: setStays,
     start: (device) =>
       write(`${device.letter} rolls`, startNow(clock, armed(device), { ...where, takeId: rolling?.take.id ?? null })),
+    battery: (device) => write(`Fresh battery in ${device.letter}`, [changeBattery(device.ref)]),
     stop: (device, run) => write(`${device.letter} stops`, stopNow(clock, [run], 'key')),
     card: (device, cardId, what) =>
       write(...cardGoes(clock, device, cardId, what, { ...where, takeId: rolling?.take.id ?? null })),

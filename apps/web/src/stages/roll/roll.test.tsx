@@ -451,6 +451,19 @@ describe('devices of their own', () => {
     expect(runs().at(-1)!.cardId).toBe(C9)
     expect(button(/^Card of C/).textContent).toMatch(/^C9/)
   })
+  test('a fresh battery is logged by two presses, counts from then, and is asked for before a take it does not last', async () => {
+    at('09:20:00')
+    const user = await atTheBend()
+    expect(button(/^Card of B: B1, 63 min, battery ≈ (9|10) min$/)).toBeTruthy()
+    expect(screen.getByText(/the battery in [^.]*B[^.]* does not last a take of 15 min/)).toBeTruthy()
+    expect(screen.queryByRole('button', { name: /^Card of C.*battery/ })).toBeNull()
+    await user.click(button(/^Card of B/))
+    await user.click(await screen.findByRole('menuitem', { name: 'Fresh battery in B' }))
+    const b = all('camera').find((c) => c.letter === 'B')!
+    expect(all('batteryChange').at(-1)).toMatchObject({ cameraId: b.id, recorderId: null })
+    expect(button(/^Card of B: .*, battery ≈ 1(09|10) min$/)).toBeTruthy()
+    expect(screen.queryByText(/the battery in [^.]*B/)).toBeNull()
+  })
   test('one that goes on after the cut outlives the take', async () => {
     const user = await atTheBend()
     await user.click(button(/^Card of D/))

@@ -131,6 +131,12 @@ export function moveCard(cardId: Id<'card'>, device: DeviceRef, type: RecordFiel
   return createRecord('cardMove', { cardId, ...ofDevice(device), type, happenedAt: at, deviceAt }, newId())
 }
 
+/** A fresh battery that goes in. */
+export function changeBattery(device: DeviceRef): PlainChange {
+  const { at, deviceAt } = stamp()
+  return createRecord('batteryChange', { ...ofDevice(device), happenedAt: at, deviceAt }, newId())
+}
+
 /** A word that puts an entry right. */
 export function correct(fields: Partial<RecordFields<'correction'>>): PlainChange {
   const { at, deviceAt } = stamp()

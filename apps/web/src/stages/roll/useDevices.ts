@@ -3,7 +3,7 @@ import { remember, remembered } from '../../store/remember.ts'
 import { useProduction } from '../../store/selectors.ts'
 import { type CardInDevice, cardsIn, minutesLeft, rateOfDevice } from '@kavrell/core/cards'
 import { asId, type RecordOf } from '@kavrell/core/records'
-import type { DeviceRef, RunState } from '@kavrell/core/takes'
+import { batteryIn, type BatteryState, type DeviceRef, type RunState } from '@kavrell/core/takes'
 import type { Subject } from './useSlate.ts'
 
 /** A camera or a sound recorder: what it does now, what it will do, and onto which card. */
@@ -22,6 +22,8 @@ export interface Device {
   readonly card: CardInDevice
   /** Minutes that the card still has room for; null without one. */
   readonly leftMin: number | null
+  /** Null where nobody said that one was put in. */
+  readonly battery: BatteryState | null
   readonly shot: RecordOf<'shot'> | undefined
 }
 
@@ -53,7 +55,7 @@ export function useDevices(
   setStays: (device: Device, stays: boolean) => void
 } {
   const production = useProduction()
-  const { camera, recorder, card, take, run, cardMove } = production
+  const { camera, recorder, card, take, run, cardMove, batteryChange } = production
   const name = `armed.${dayId}`
   const [kept, setKept] = useState(() => read(name))
   const keep = (next: Kept) => {
@@ -78,20 +80,21 @@ export function useDevices(
   )
   // What is switched by hand for planned devices is of this slate; of others it is of the day.
   const keyOf = (id: string, planned: boolean) => (planned ? `${subject.key} ${id}` : id)
-  const device = (ref: DeviceRef, letter: string, called: string): Device => {
+  const device = (ref: DeviceRef, of: RecordOf<'camera'> | RecordOf<'recorder'>): Device => {
     const { id } = ref
     const shot = ref.kind === 'camera' ? subject.shots.find((s) => s.cameraId === id) : undefined
     const planned = ref.kind === 'camera' ? shot !== undefined : subject.recorderIds.includes(asId<'recorder'>(id))
     return {
       ref,
-      letter,
-      name: called,
+      letter: of.letter,
+      name: of.name,
       planned,
       on: kept.on[keyOf(id, planned)] ?? planned,
       stays: kept.stays[id] ?? false,
       run: runs.find((one) => one.device.id === id),
       card: cardIn(id),
       leftMin: left.get(id) ?? null,
+      battery: batteryIn(of, batteryChange, minute * 10_000),
       shot,
     }
   }
@@ -100,10 +103,10 @@ export function useDevices(
     devices: [
       ...Object.values(camera)
         .sort(byLetter)
-        .map((c) => device({ kind: 'camera', id: c.id }, c.letter, c.name)),
+        .map((c) => device({ kind: 'camera', id: c.id }, c)),
       ...Object.values(recorder)
         .sort(byLetter)
-        .map((r) => device({ kind: 'recorder', id: r.id }, r.letter, r.name)),
+        .map((r) => device({ kind: 'recorder', id: r.id }, r)),
     ],
     arm: ({ ref, planned }, on) => keep({ ...kept, on: { ...kept.on, [keyOf(ref.id, planned)]: on } }),
     setStays: ({ ref }, stays) => keep({ ...kept, stays: { ...kept.stays, [ref.id]: stays } }),
@@ -125,6 +128,7 @@ export function beforeItRolls(
   const off = devices.filter((device) => device.planned && !device.on && !device.run)
   const noCard = armed.filter((device) => !device.card.card)
   const small = armed.filter((device) => device.leftMin !== null && device.leftMin * 60 < longestS)
+  const empty = armed.filter(({ battery }) => battery?.leftMin != null && battery.leftMin * 60 < longestS)
   const wantsSound = once ? rules.onceOnlySounds : subject.recorderIds.length > 0 ? 1 : 0
   return [
     armed.length === 0 ? 'Nothing is switched on: this take would have no picture and no sound.' : '',
@@ -133,5 +137,6 @@ export function beforeItRolls(
     sounds < wantsSound ? (sounds === 0 ? 'No sound.' : `${sounds} of ${wantsSound} sounds that the rule wants.`) : '',
     noCard.length > 0 ? `No card in ${letters(noCard)}.` : '',
     small.length > 0 ? `The card in ${letters(small)} is too small for a take of ${Math.ceil(longestS / 60)} min.` : '',
+    empty.length > 0 ? `By the clock the battery in ${letters(empty)} does not last a take of ${Math.ceil(longestS / 60)} min.` : '', // prettier-ignore
   ].filter(Boolean)
 }

@@ -28,6 +28,7 @@ export function CamerasAndLenses() {
             { field: 'dataRateMbps', head: 'Mb/s', width: 60, align: 'right', mono: true },
             { field: 'nativeIso', head: 'native ISO', width: 76, align: 'right', mono: true },
             { field: 'mostIso', head: 'clean to', width: 66, align: 'right', mono: true },
+            { field: 'batteryMin', head: 'battery, min', width: 80, align: 'right', mono: true },
             { field: 'operatorId', head: 'operator', width: 130 },
           ]}
         />

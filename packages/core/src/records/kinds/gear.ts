@@ -1,5 +1,5 @@
-import { instant, longText, number, optional, pattern, ref, text, whole } from '../fields.ts'
-import { count, plan, pixels, millimetres, ascends } from '../tradeFields.ts'
+import { addedLater, instant, longText, number, optional, pattern, ref, text, whole } from '../fields.ts'
+import { batteryMinutes, count, plan, pixels, millimetres, ascends } from '../tradeFields.ts'
 
 /** Cameras, lenses, recorders and what else is carried. */
 export const GEAR = {
@@ -52,6 +52,7 @@ export const GEAR = {
         says: 'ISO is between 25 and 409600.',
       }),
       operatorId: optional(ref({ label: 'Operator', to: 'person' })),
+      batteryMin: addedLater(batteryMinutes),
     },
     { named: ['letter'] },
   ),
@@ -125,6 +126,7 @@ export const GEAR = {
       name: text({ label: 'Name', initial: 'Sound recorder' }),
       tracks: count('Tracks', 4, 1, 64),
       operatorId: optional(ref({ label: 'Recordist', to: 'person' })),
+      batteryMin: addedLater(batteryMinutes),
     },
     { named: ['letter'] },
   ),

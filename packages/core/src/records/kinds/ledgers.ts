@@ -163,6 +163,16 @@ export const LEDGERS = {
     },
     { rules: [oneDevice] },
   ),
+  batteryChange: ledger(
+    'a fresh battery put into a device',
+    {
+      cameraId: optional(ref({ label: 'Camera', to: 'camera' })),
+      recorderId: optional(ref({ label: 'Recorder', to: 'recorder' })),
+      happenedAt: instant({ label: 'At' }),
+      deviceAt,
+    },
+    { rules: [oneDevice] },
+  ),
   shotMark: ledger('what became of a shot on a day without a take', {
     dayId: ref({ label: 'Day', to: 'day' }),
     shotId: ref({ label: 'Shot', to: 'shot' }),
