@@ -5,7 +5,7 @@ import { cardHistory } from '@kavrell/core/cards'
 import { pace, planDay } from '@kavrell/core/day'
 import { kitNeeds } from '@kavrell/core/kit'
 import { callSheet, callSheetChanges } from '@kavrell/core/callSheets'
-import { dayReport } from '@kavrell/core/papers'
+import { dayReport, dayTimelineOtio } from '@kavrell/core/papers'
 import { asId, applyChanges, productionOf, schemaOf, withNewIds, NO_RECORDS } from '@kavrell/core/records'
 import { type Finding, findSnags } from '@kavrell/core/snags'
 import { runStates, shotsDone, takeStates } from '@kavrell/core/takes'
@@ -163,6 +163,18 @@ test('of its cold run every device has its own runs: one stops by itself, one ch
   expect(of('D').map((run) => run.stop?.how)).toEqual(['by itself'])
   expect(of('C').map((run) => run.cardId)).toEqual([demo.id('card', 'C1'), demo.id('card', 'C2')])
   expect(of('A').map((run) => run.stop?.at)).toEqual(['2026-05-14T07:39:44.000Z'])
+})
+
+test('for the editor the line cut has a track of its own name', () => {
+  const id = demo.id('camera', 'D')
+  const withCut = {
+    ...production,
+    camera: { ...production.camera, [id]: { ...production.camera[id]!, lineCut: true } },
+  }
+  const { tracks } = dayTimelineOtio(withCut, planDay(withCut, demo.id('day', 'day 1'))!) as {
+    tracks: { children: { name: string; kind: string }[] }
+  }
+  expect(tracks.children.map(({ name }) => name)).toEqual(['Camera A', 'Camera B', 'Camera C', 'Line cut D', 'Sound R'])
 })
 
 test('its cards hold what its log says, to the scale of its stand-ins', () => {

@@ -41,8 +41,10 @@ function tracksOf(
   firstMs: number,
   kind: 'camera' | 'recorder',
 ): TimelineTrack[] {
-  const listed: readonly { readonly id: string; readonly letter: string }[] =
-    kind === 'camera' ? Object.values(production.camera) : Object.values(production.recorder)
+  const listed: readonly { readonly id: string; readonly letter: string; readonly of: string }[] =
+    kind === 'camera'
+      ? Object.values(production.camera).map((camera) => ({ ...camera, of: camera.lineCut ? 'Line cut' : 'Camera' }))
+      : Object.values(production.recorder).map((recorder) => ({ ...recorder, of: 'Sound' }))
   const devices = [...listed].sort((a, b) => (a.letter < b.letter ? -1 : 1))
   return devices.flatMap((device): TimelineTrack[] => {
     const own = runs.filter((run) => run.device.kind === kind && run.device.id === device.id)
@@ -51,7 +53,7 @@ function tracksOf(
     )
     return clips.length === 0
       ? []
-      : [{ name: `${kind === 'camera' ? 'Camera' : 'Sound'} ${device.letter}`, kind: kind === 'camera' ? 'Video' : 'Audio', clips }] // prettier-ignore
+      : [{ name: `${device.of} ${device.letter}`, kind: kind === 'camera' ? 'Video' : 'Audio', clips }] // prettier-ignore
   })
 }
 

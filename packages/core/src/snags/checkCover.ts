@@ -31,7 +31,9 @@ export function checkOnceOnly(production: Production): Finding[] {
 
 function judge(production: Production, shots: readonly Shot[], item: OrderItem | null): Finding[] {
   const { onceOnlyPictures, onceOnlySounds } = production.production
-  const pictures = new Set(shots.map((shot) => shot.cameraId ?? shot.id)).size
+  // The line cut is made of the others: it is lost with them.
+  const own = shots.filter((shot) => !byId(production.camera, shot.cameraId)?.lineCut)
+  const pictures = new Set(own.map((shot) => shot.cameraId ?? shot.id)).size
   const sounds = new Set(item?.recorderIds).size
   if (pictures >= onceOnlyPictures && sounds >= onceOnlySounds) return []
   const codes = shots.map((shot) => shot.code).join(', ')
@@ -76,7 +78,7 @@ function moreSound(production: Production, item: OrderItem, sounds: number): Fix
 function moreCameras(production: Production, item: OrderItem, shots: readonly Shot[], pictures: number): Fix[] {
   const wanted = production.production.onceOnlyPictures - pictures
   const spare = Object.values(production.camera)
-    .filter((camera) => !shots.some((shot) => shot.cameraId === camera.id))
+    .filter((camera) => !camera.lineCut && !shots.some((shot) => shot.cameraId === camera.id))
     .sort((a, b) => (a.letter < b.letter ? -1 : 1))
     .slice(0, wanted)
   const like = shots[0]!

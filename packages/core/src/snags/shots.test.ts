@@ -253,6 +253,11 @@ describe('what happens once', () => {
     )
     expect(says(checkOnceOnly(p))[0]).toMatch(/1 of 3 pictures and 1 of 2 sound/)
   })
+  test('the line cut is no picture more, and is not locked off on it', () => {
+    const p = bend({ recorderIds: ['r', 's'] }, { camera: { a: {}, b: { letter: 'B', lineCut: true }, c: { letter: 'C', lineCut: true }, d: { letter: 'D' } } }) // prettier-ignore
+    expect(says(checkOnceOnly(p))).toEqual(['2K, 2L happen once and have 1 of 3 pictures.'])
+    expect(fixesOf(checkOnceOnly(p))).toEqual([])
+  })
   test('the rule it names is the one that is broken', () => {
     const p = bend({ recorderIds: ['r', 's'] })
     expect(checkOnceOnly(p)[0]!.rule).toBe('onceOnlyPictures')

@@ -69,6 +69,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     mostIso: 3200,
     operatorId: null,
     batteryMin: null,
+    lineCut: false,
   },
   recorder: { letter: 'R', name: 'Recorder', operatorId: null, batteryMin: null },
   person: { name: 'Edda Marsh', role: '', needed: 'by-shots', leadMin: 0, phone: '', email: '' },

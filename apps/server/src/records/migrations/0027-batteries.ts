@@ -1,6 +1,7 @@
-/** How long devices run on a battery, and when a fresh one was put in. */
+/** How long devices run on a battery, and when a fresh one was put in; which camera is the line cut. */
 export const batteries = `
 ALTER TABLE "camera" ADD COLUMN "batteryMin" double precision;
+ALTER TABLE "camera" ADD COLUMN "lineCut" boolean NOT NULL DEFAULT false;
 ALTER TABLE "recorder" ADD COLUMN "batteryMin" double precision;
 
 CREATE TABLE "batteryChange" (

@@ -20,7 +20,9 @@ export function CoverThings({ moment }: { moment: Moment }) {
   const cameras = own(records.momentCamera)
   const hands = own(records.momentHand)
   const [place] = places
-  const unused = Object.values(records.camera).filter(({ id }) => !cameras.some(({ cameraId }) => cameraId === id))
+  const unused = Object.values(records.camera).filter(
+    ({ id, lineCut }) => !lineCut && !cameras.some(({ cameraId }) => cameraId === id),
+  )
   const idle = Object.values(records.person).filter(({ id }) => !hands.some(({ personId }) => personId === id))
   const placeFor = (): Id<'momentPlace'> | null => place?.id ?? addRecord('momentPlace', 'Add a place', { momentId: moment.id, name: 'Main position' }) // prettier-ignore
   const addCamera = (cameraId: Id<'camera'>) => {

@@ -11,6 +11,8 @@ export interface Device {
   readonly ref: DeviceRef
   readonly letter: string
   readonly name: string
+  /** What the mixer puts out: no picture more than the cameras have. */
+  readonly lineCut: boolean
   /** Wanted by what is on the slate. */
   readonly planned: boolean
   /** It rolls with the next take. */
@@ -87,7 +89,8 @@ export function useDevices(
     return {
       ref,
       letter: of.letter,
-      name: of.name,
+      name: 'lineCut' in of && of.lineCut ? `line cut, ${of.name}` : of.name,
+      lineCut: 'lineCut' in of && of.lineCut,
       planned,
       on: kept.on[keyOf(id, planned)] ?? planned,
       stays: kept.stays[id] ?? false,
@@ -121,8 +124,8 @@ export function beforeItRolls(
 ): readonly string[] {
   const once = subject.shots.some((shot) => shot.onceOnly)
   const armed = devices.filter((device) => device.on || device.run)
-  const cameras = armed.filter(({ ref }) => ref.kind === 'camera').length
-  const sounds = armed.length - cameras
+  const cameras = armed.filter(({ ref, lineCut }) => ref.kind === 'camera' && !lineCut).length
+  const sounds = armed.filter(({ ref }) => ref.kind === 'recorder').length
   const longestS = Math.max(0, ...subject.shots.map((shot) => shot.takeSeconds))
   const letters = (list: readonly Device[]) => list.map((device) => device.letter).join(', ')
   const off = devices.filter((device) => device.planned && !device.on && !device.run)

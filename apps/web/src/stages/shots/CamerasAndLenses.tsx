@@ -29,6 +29,7 @@ export function CamerasAndLenses() {
             { field: 'nativeIso', head: 'native ISO', width: 76, align: 'right', mono: true },
             { field: 'mostIso', head: 'clean to', width: 66, align: 'right', mono: true },
             { field: 'batteryMin', head: 'battery, min', width: 80, align: 'right', mono: true },
+            { field: 'lineCut', head: 'line cut', width: 60 },
             { field: 'operatorId', head: 'operator', width: 130 },
           ]}
         />

@@ -1,4 +1,4 @@
-import { addedLater, instant, longText, number, optional, pattern, ref, text, whole } from '../fields.ts'
+import { addedLater, flag, instant, longText, number, optional, pattern, ref, text, whole } from '../fields.ts'
 import { batteryMinutes, count, plan, pixels, millimetres, ascends } from '../tradeFields.ts'
 
 /** Cameras, lenses, recorders and what else is carried. */
@@ -53,6 +53,8 @@ export const GEAR = {
       }),
       operatorId: optional(ref({ label: 'Operator', to: 'person' })),
       batteryMin: addedLater(batteryMinutes),
+      /** What a vision mixer puts out, recorded: it has no lens, stands nowhere, and is no picture more. */
+      lineCut: addedLater(flag({ label: 'Line cut' })),
     },
     { named: ['letter'] },
   ),
