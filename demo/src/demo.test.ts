@@ -138,7 +138,7 @@ test('the report of the first morning adds up', () => {
     takes: 16,
     goodTakes: 7,
     cards: 7,
-    cardsSafe: 0,
+    cardsCopied: 0,
     firstTake: '05:04',
     lastCut: '08:48',
   })

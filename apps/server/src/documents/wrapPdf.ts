@@ -1,6 +1,6 @@
 import { sayDate } from './callSheetPdf.ts'
 import { label, makePdf, say, table } from './pdf.ts'
-import type { DayReport } from '@kavrell/core/papers'
+import { CARDS_NOT_SEEN, type DayReport } from '@kavrell/core/papers'
 import { sayBytes } from '@kavrell/core/text'
 
 const figure = (name: string, value: string) => [label(name), say(value, { fontSize: 16, bold: true })]
@@ -26,10 +26,11 @@ export function wrapPdf(title: string, report: DayReport, paper: 'A4' | 'Letter'
         figure('first take', report.firstTake ?? 'none'),
         figure('last cut', report.lastCut ?? 'none'),
         figure('planned wrap', report.plannedWrap),
-        figure('cards safe', `${report.cardsSafe} of ${report.cards}`),
+        figure('cards copied by the rule', `${report.cardsCopied} of ${report.cards}`),
       ],
       margin: [0, 0, 0, 12],
     },
+    ...(report.cards > 0 ? [say(`Cards: ${CARDS_NOT_SEEN}`, { margin: [0, 0, 0, 10] })] : []),
     say(report.missing.length + report.missingShots.length === 0 ? 'Nothing is missing.' : 'Missing', {
       bold: true,
       fontSize: 12,

@@ -98,7 +98,10 @@ const holderOf = (production: Production, drive: Drive) =>
 
 /** What copies have filled of a drive, by the ledger; what else lies on it nobody here knows. */
 const copiedOnto = (production: Production, drive: Drive) =>
-  Object.values(production.copyRun).reduce((sum, { driveId, bytes }) => sum + (driveId === drive.id ? bytes : 0), 0)
+  Object.values(production.copyRun).reduce(
+    (sum, { driveId, bytes, bytesStandFor }) => sum + (driveId === drive.id ? bytes * bytesStandFor : 0),
+    0,
+  )
 
 /** Speeds all at once faster or slower, as a way of saying how little is known of them. */
 const atSpeed = (problem: ChainProblem, by: number): ChainProblem => ({

@@ -74,6 +74,12 @@ describe('the day’s report', () => {
     expect(report.missing).toContain('Card A1 does not have the copies the house rule asks for.')
     expect(report.missingShots.map((s) => s.code)).toEqual(['1B', '1C'])
   })
+  test('what is copied is what it stands for, and cards are counted by their copies, as is said', () => {
+    const run = { cardId: 'card', driveId: 'drive', files: 1, bytes: 2e6, bytesStandFor: 1000, outcome: 'complete' }
+    const copied = { ...p, copyRun: { run: { ...Object.values(productionWith({ copyRun: { run: {} } }).copyRun)[0]!, ...run } } } as unknown as typeof p // prettier-ignore
+    const { bytesCopied, cards, cardsCopied } = dayReport(copied, planDay(copied, 'day')!)
+    expect({ bytesCopied, cards, cardsCopied }).toEqual({ bytesCopied: 2e9, cards: 1, cardsCopied: 0 })
+  })
   test('first and last are clock times of the place', () =>
     expect(report).toMatchObject({ firstTake: '08:59', lastCut: '09:00' }))
   test('a day on which nothing rolled reports nothing done and does not divide by it', () =>

@@ -32,7 +32,8 @@ export interface DayReport {
   readonly copies: number
   readonly checkedCopies: number
   readonly bytesCopied: number
-  readonly cardsSafe: number
+  /** How many have the copies that the house rule wants. Whether they hold more than that no report can see. */
+  readonly cardsCopied: number
   readonly cards: number
   readonly missingShots: readonly { readonly code: string; readonly sees: string; readonly mustHave: boolean }[]
   readonly missing: readonly string[]
@@ -41,6 +42,10 @@ export interface DayReport {
   /** Good takes that were logged by a clock that does not show this day: nobody knows when they were. */
   readonly offTheDay: number
 }
+
+/** Said beside the number of cards that have their copies. */
+export const CARDS_NOT_SEEN =
+  'By their copies. Whether a card holds more than they do is seen in Offload, with the card in the reader.'
 
 /** Figures of a day from its order and its ledgers, and what is still missing. */
 export function dayReport(production: Production, dayPlan: DayPlan): DayReport {
@@ -64,7 +69,7 @@ export function dayReport(production: Production, dayPlan: DayPlan): DayReport {
     (run) => cards.includes(run.cardId) && run.outcome === 'complete',
   )
   const checked = histories.reduce((sum, { history }) => sum + history.copies.filter((copy) => copy.checked).length, 0)
-  const unsafe = histories.filter(({ history }) => !history.alreadyWiped && !mayWipe(history, rule, null).may)
+  const short = histories.filter(({ history }) => !history.alreadyWiped && !mayWipe(history, rule, null).may)
   const marks = shotMarks(production.shotMark, dayPlan.day.id)
   const left = new Set(
     [...marks].filter(([, { type }]) => type === 'dropped' || type === 'not needed').map(([id]) => id),
@@ -89,9 +94,9 @@ export function dayReport(production: Production, dayPlan: DayPlan): DayReport {
     plannedWrap: clock.text(dayPlan.timeline.wrapMin),
     copies: runs.length,
     checkedCopies: checked,
-    bytesCopied: runs.reduce((sum, run) => sum + run.bytes, 0),
+    bytesCopied: runs.reduce((sum, run) => sum + run.bytes * run.bytesStandFor, 0),
     cards: cards.length,
-    cardsSafe: cards.length - unsafe.length,
+    cardsCopied: cards.length - short.length,
     missingShots,
     missing: [
       ...shots.flatMap(({ id, code }) => {
@@ -99,7 +104,7 @@ export function dayReport(production: Production, dayPlan: DayPlan): DayReport {
         return mark?.type === 'dropped' ? [`${code} was dropped${mark.reason ? `: ${mark.reason}` : ''}.`] : []
       }),
       ...missingShots.filter((shot) => shot.mustHave).map((shot) => `Must-have ${shot.code} has no good take.`),
-      ...unsafe.map(
+      ...short.map(
         ({ id }) => `Card ${production.card[id]?.label ?? '?'} does not have the copies the house rule asks for.`,
       ),
       ...states

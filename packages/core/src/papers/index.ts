@@ -1,4 +1,4 @@
-export { dayReport, type DayReport } from './dayReport.ts'
+export { CARDS_NOT_SEEN, dayReport, type DayReport } from './dayReport.ts'
 export { dayTimelineOtio } from './dayTracks.ts'
 export { otioTimeline, type TimelineClip } from './openTimelineIo.ts'
 export { syncCsv, syncTimeline } from './syncPapers.ts'

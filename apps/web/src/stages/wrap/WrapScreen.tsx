@@ -6,10 +6,10 @@ import { useParts, useProduction } from '../../store/selectors.ts'
 import { Select } from '../../ui/fields.tsx'
 import { GoTo } from '../../ui/GoTo.tsx'
 import { Page } from '../../ui/Page.tsx'
-import { Answer, Button, Empty, Reading, Section, Title } from '../../ui/parts.tsx'
+import { Answer, Button, Empty, Hint, Reading, Section, Title } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
 import { ProgressChart } from './ProgressChart.tsx'
-import { dayReport } from '@kavrell/core/papers'
+import { CARDS_NOT_SEEN, dayReport } from '@kavrell/core/papers'
 import { counted, minutesSeconds, sayBytes } from '@kavrell/core/text'
 
 /** What did the day give, and what is missing? */
@@ -45,10 +45,11 @@ export function WrapScreen() {
           <Reading name="Copied" value={sayBytes(report.bytesCopied)} />
           <Reading name="Copies, checked" value={`${report.copies}, ${report.checkedCopies}`} />
           <Reading
-            name="Cards safe"
-            value={`${report.cardsSafe} of ${report.cards}`}
-            tone={report.cardsSafe < report.cards ? 'stop' : 'safe'}
+            name="Cards copied by the rule"
+            value={`${report.cardsCopied} of ${report.cards}`}
+            {...(report.cardsCopied < report.cards ? { tone: 'stop' as const } : {})}
           />
+          {report.cards > 0 && <Hint>{CARDS_NOT_SEEN}</Hint>}
           <Section title="Missing">
             {report.missing.length + report.missingShots.length === 0 && (
               <Text color="safe" fontWeight={600}>

@@ -58,6 +58,13 @@ test('the report leaves in four open formats', () => {
     expect(document.querySelector(`a[href="${base}/${file}"]`)).toBeTruthy()
 })
 
+test('of cards it says what it went by: their copies, and not what is on them', () => {
+  draw(<WrapScreen />, 'wrap')
+  expect(screen.getByText('Cards copied by the rule')).toBeTruthy()
+  expect(screen.getByText(/holds more than they do is seen in Offload/)).toBeTruthy()
+  expect(document.body.textContent).not.toMatch(/safe/i)
+})
+
 test('a day on which nothing was logged says so without a figure that is not one', () => {
   openDemo('owner', (records) => ({ ...records, take: {}, takeEvent: {}, copyRun: {}, copyCheck: {} }))
   draw(<WrapScreen />, 'wrap')
