@@ -7,7 +7,15 @@ import { RemovalQuestion } from './RemovalQuestion.tsx'
 import { act } from 'react'
 
 beforeEach(() =>
-  openDemo('planner', (records) => ({ ...records, sentSheet: {}, delivery: {}, take: {}, takeEvent: {} })),
+  openDemo('planner', (records) => ({
+    ...records,
+    sentSheet: {},
+    delivery: {},
+    take: {},
+    takeEvent: {},
+    run: {},
+    runStop: {},
+  })),
 )
 const ask = (kind: 'day' | 'place' | 'person', record: { id: string }, name: string) =>
   act(() => takeOut(kind, record.id as never, name))
