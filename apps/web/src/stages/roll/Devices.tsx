@@ -126,7 +126,7 @@ function Tile({
         </Text>
         {(run || takeRolls) && <VisuallyHidden> {run ? 'rolling: stop it' : ': start it'}</VisuallyHidden>}
       </Button>
-      <CardOf device={device} says={power ? `${cardSays}, ${power.says}` : cardSays} actions={actions}>
+      <CardOf device={device} actions={actions}>
         <Text
           as="span"
           truncate
@@ -145,10 +145,11 @@ function Tile({
             whiteSpace="nowrap"
             color={power.isLow ? 'watch' : 'soft'}
             fontWeight={power.isLow ? 600 : 400}
-            title={`${power.says} by the clock`}
+            title={`${power.word} ${power.says} by the clock`}
           >
             {power.isLow ? <BatteryWarning size={14} aria-hidden /> : <BatteryMedium size={14} aria-hidden />}
-            {power.says.replace(/^battery (≈ )?/, '')}
+            <VisuallyHidden>, {power.word} </VisuallyHidden>
+            {power.says}
           </Flex>
         )}
       </CardOf>
@@ -156,26 +157,17 @@ function Tile({
   )
 }
 
-function sayBattery({ inMin, leftMin }: BatteryState): { says: string; isLow: boolean } {
-  if (leftMin === null) return { says: `battery in ${room(inMin)}`, isLow: false }
-  return leftMin <= 0 ? { says: 'battery due', isLow: true } : { says: `battery ≈ ${room(leftMin)}`, isLow: leftMin < LITTLE_MIN } // prettier-ignore
+function sayBattery({ inMin, leftMin }: BatteryState): { word: string; says: string; isLow: boolean } {
+  if (leftMin === null) return { word: 'battery', says: `in ${room(inMin)}`, isLow: false }
+  if (leftMin <= 0) return { word: 'battery', says: 'due', isLow: true }
+  return { word: 'battery about', says: room(leftMin), isLow: leftMin < LITTLE_MIN }
 }
 
 const room = (minutes: number): string =>
   minutes >= 600 ? `${Math.floor(minutes / 60)} h` : `${Math.floor(minutes)} min`
 
 /** Which card is in a device: pressed, it says what can be done with it. */
-function CardOf({
-  device,
-  says,
-  actions,
-  children,
-}: {
-  device: Device
-  says: string
-  actions: DeviceActions
-  children: React.ReactNode
-}) {
+function CardOf({ device, actions, children }: { device: Device; actions: DeviceActions; children: React.ReactNode }) {
   const rights = useRights()
   const cards = useRecords('card')
   const own = Object.values(cards)
@@ -204,8 +196,8 @@ function CardOf({
           pb="4px"
           w="100%"
           minW={0}
-          aria-label={`Card of ${device.letter}: ${says}`}
         >
+          <VisuallyHidden>Card of {device.letter}: </VisuallyHidden>
           {children}
         </Button>
       </Menu.Trigger>
