@@ -39,6 +39,21 @@ describe('the evening of a day', () => {
     expect(small.course.refused).toMatchObject([{ kind: 'offload' }])
   })
 
+  it('has a card in it whose copies are enough by the ledger, if the reader sees more on it than they hold', () => {
+    const run = { one: { cameraId: 'A', cardId: 'A1', startTimecode: '10:00:00:00', startedAt: '2026-05-14T09:00:00.000Z' } } // prettier-ignore
+    const runStop = { one: { runId: 'one', timecode: '10:01:40:00', happenedAt: '2026-05-14T09:01:40.000Z' } }
+    const rules = { copiesBeforeWipe: 0, checkedBeforeWipe: 0, holdersBeforeWipe: 0 }
+    const production = made({ run, runStop, rules, orderItem: {} } as never)
+    const of = (unread: readonly string[]) =>
+      eveningOf(production, planDay(production, 'day')!, {
+        A1: { medium: '', files: 1, bytes: 1, unread, lacking: {} },
+      })
+    expect(of([])).toBeNull()
+    expect(of(['CLIPS/A1.mov: not allowed to read it.'])!.cards).toMatchObject([
+      { loggedBytes: 10 * GB, plannedBytes: 0 },
+    ])
+  })
+
   it('takes from a drive what the ledger says was copied onto it', () => {
     const copyRun = { one: { cardId: 'A1', driveId: 'S1', bytes: 1950 * GB } }
     expect(eveningFor(made({ copyRun }))!.course.refused).toMatchObject([{ full: [0] }])

@@ -1,4 +1,4 @@
-import { cardHistory, mayWipe, rateOfDevice, recordedOn, wipeRule } from '../cards/index.ts'
+import { cardHistory, type CardSight, mayWipe, rateOfDevice, recordedOn, wipeRule } from '../cards/index.ts'
 import {
   bestCardOrder,
   type ChainCourse,
@@ -68,8 +68,11 @@ function plannedBytes(production: Production, dayPlan: DayPlan): ReadonlyMap<str
   return bytes
 }
 
+/** What the reader sees now, by card: one whose copies lack something is still to be copied. */
+type Sights = Readonly<Record<string, CardSight>>
+
 /** What each card will hold: what is logged on it, and what its camera still shoots, filling cards that have room. */
-function cardsOf(production: Production, dayPlan: DayPlan) {
+function cardsOf(production: Production, dayPlan: DayPlan, sights: Sights) {
   const coming = new Map(plannedBytes(production, dayPlan))
   const rule = wipeRule(production)
   const byLabel = (a: Card, b: Card) => a.label.localeCompare(b.label, 'en', { numeric: true })
@@ -85,7 +88,7 @@ function cardsOf(production: Production, dayPlan: DayPlan) {
     const room = card.capacityGb * 1e9 - loggedBytes
     const plannedHere = isLast ? left : Math.max(0, Math.min(left, room))
     if (device) coming.set(device.id, left - plannedHere)
-    const isSafe = mayWipe(cardHistory(production, card.id), rule, null).may
+    const isSafe = mayWipe(cardHistory(production, card.id), rule, sights[card.id] ?? null).may
     if (loggedBytes + plannedHere === 0 || (isSafe && plannedHere === 0)) return []
     return [{ card, loggedBytes, plannedBytes: plannedHere, isOver: loggedBytes + plannedHere > card.capacityGb * 1e9 }]
   })
@@ -124,8 +127,8 @@ function nextCall(production: Production, dayPlan: DayPlan): number | null {
  * them; a range, since nobody has measured the speeds that are assumed. It says what would be, never that it was.
  * Null where no card holds or will hold anything, or there is no drive.
  */
-export function eveningOf(production: Production, dayPlan: DayPlan): Evening | null {
-  const cards = cardsOf(production, dayPlan)
+export function eveningOf(production: Production, dayPlan: DayPlan, sights: Sights = {}): Evening | null {
+  const cards = cardsOf(production, dayPlan, sights)
   const drives = Object.values(production.drive).toSorted((a, b) => a.label.localeCompare(b.label))
   if (!cards.length || !drives.length) return null
   const rule = wipeRule(production)

@@ -108,7 +108,7 @@ export function OffloadScreen() {
         <RunningCopy key={job.id} job={job} />
       ))}
       <CardTable cards={answers} wanted={rule.checked} chosenId={chosen?.card.id} onChoose={setChosenId} />
-      <ThisEvening />
+      <ThisEvening seen={seen} />
       <Drives drives={drives} volumeOf={(folder) => volumeOf('drive', folder)} />
       <Losses />
       {rights.plan && (

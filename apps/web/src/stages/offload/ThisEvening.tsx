@@ -1,5 +1,6 @@
 import { Box, Flex, Text, useToken } from '@chakra-ui/react'
 import { useMemo } from 'react'
+import type { MediaView } from '@kavrell/contract'
 import type { DayPlan } from '@kavrell/core/day'
 import { ASSUMED, type Evening, eveningOf } from '@kavrell/core/evening'
 import type { Production } from '@kavrell/core/records'
@@ -9,15 +10,15 @@ import { Section } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
 
 /** Are all cards of the day safe before sleep and the next call? */
-export function ThisEvening() {
+export function ThisEvening({ seen }: { seen: MediaView['cards'] }) {
   const production = useProduction()
   const { dayPlan } = useDay()
   if (!dayPlan) return null
-  return <OfDay production={production} dayPlan={dayPlan} />
+  return <OfDay production={production} dayPlan={dayPlan} seen={seen} />
 }
 
-function OfDay({ production, dayPlan }: { production: Production; dayPlan: DayPlan }) {
-  const evening = useMemo(() => eveningOf(production, dayPlan), [production, dayPlan])
+function OfDay({ production, dayPlan, seen }: { production: Production; dayPlan: DayPlan; seen: MediaView['cards'] }) {
+  const evening = useMemo(() => eveningOf(production, dayPlan, seen), [production, dayPlan, seen])
   if (!evening) return null
   const at = (min: number) => dayPlan.clock.text(min)
   const { allSafeMin, straightMin, nextCallMin, toBedMin, unheld } = evening
