@@ -43,7 +43,7 @@ describe('the evening of a day', () => {
     const run = { one: { cameraId: 'A', cardId: 'A1', startTimecode: '10:00:00:00', startedAt: '2026-05-14T09:00:00.000Z' } } // prettier-ignore
     const runStop = { one: { runId: 'one', timecode: '10:01:40:00', happenedAt: '2026-05-14T09:01:40.000Z' } }
     const rules = { copiesBeforeWipe: 0, checkedBeforeWipe: 0, holdersBeforeWipe: 0 }
-    const production = made({ run, runStop, rules, orderItem: {} } as never)
+    const production = made({ run, runStop, rules, orderItem: {} })
     const of = (unread: readonly string[]) =>
       eveningOf(production, planDay(production, 'day')!, {
         A1: { medium: '', files: 1, bytes: 1, unread, lacking: {} },
