@@ -1,7 +1,7 @@
 import { mkdir, mkdtemp, readdir, readFile, rm, stat, symlink, utimes, writeFile } from 'node:fs/promises'
 import os from 'node:os'
 import path from 'node:path'
-import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { copyTree } from './copyTree.ts'
 import { listFiles } from './listFiles.ts'
 import { MANY, withMany } from './manyFiles.ts'
@@ -116,6 +116,21 @@ describe('threads', () => {
     expect(new Set(two).size).toBe(40)
     expect(one.filter((d) => two.includes(d))).toEqual([])
     expect(await digest(1)).toEqual(one)
+  })
+  test('work that takes long is not ended as if nobody had asked for long', async () => {
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+    try {
+      const files = Array.from({ length: 400 }, () => ({ path: at('card/CLIPS/f1.bin'), bytes: 7 }))
+      const found: (string | null)[] = []
+      await withMany('hash', { hashName: 'xxh64' }, files, (i, one) => {
+        found[i] = one
+        vi.advanceTimersByTime(60_000)
+      })
+      expect(new Set(found).size).toBe(1)
+      expect(found[0]).toMatch(/^[0-9a-f]{16}$/)
+    } finally {
+      vi.useRealTimers()
+    }
   })
   test('of a name that is taken the code is told, and what has it stays', async () => {
     const pairs = [[at('card/CLIPS/f1.bin'), at('card/CLIPS/f2.bin')], [at('card/CLIPS/f1.bin'), at('card/free.bin')]] as const // prettier-ignore

@@ -55,7 +55,7 @@ export async function withMany<Task extends keyof Questions>(
 ): Promise<void> {
   let next = 0
   const ended = await Promise.allSettled(
-    threads().map(async (thread) => {
+    begin().map(async (thread) => {
       while (next < of.length) {
         signal?.throwIfAborted()
         const from = next
@@ -67,6 +67,7 @@ export async function withMany<Task extends keyof Questions>(
       }
     }),
   )
+  end()
   // Once it is told that it was stopped, no thread is at it any more.
   const stopped = ended.find((lane) => lane.status === 'rejected')
   if (stopped) throw stopped.reason
@@ -76,13 +77,20 @@ export async function withMany<Task extends keyof Questions>(
 const IDLE_MS = 5_000
 let open: readonly Thread[] = []
 let idle: NodeJS.Timeout | undefined
+/** How many are at work with them: a slow drive takes longer than they are kept for nobody. */
+let working = 0
 
-function threads(): readonly Thread[] {
+function begin(): readonly Thread[] {
   clearTimeout(idle)
-  idle = setTimeout(close, IDLE_MS).unref()
+  working++
   if (open.some((thread) => thread.isGone())) close()
   if (open.length === 0) open = Array.from({ length: THREADS }, openAsked)
   return open
+}
+
+function end(): void {
+  working--
+  if (working === 0) idle = setTimeout(close, IDLE_MS).unref()
 }
 
 /** What they are still asked they end first. */

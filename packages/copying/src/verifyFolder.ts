@@ -187,7 +187,7 @@ async function compareAll(
   return { files, bytes, fromMedium, problems: says.filter((s) => s !== undefined) }
 }
 
-/** Digests of many small files, read from the medium by threads; null where one wants to be read with care. */
+/** Reads many small files from the medium by threads. What `onDone` is not told of wants to be read with care. */
 async function readMany(
   folder: string,
   hashName: HashName,

@@ -79,6 +79,7 @@ export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
   const places = [
     ...new Set([place.id, ...shotsInOrder.flatMap((shot) => spotOfShot(production, shot)?.placeId ?? [])]),
   ].flatMap((id) => byId(production.place, id) ?? [])
+  const clocksGo = clockChangeLine(clock, timeline.startMin, timeline.wrapMin)
   const keys = [...new Set(setups.flatMap((setup) => setup.cautions))].sort()
   const firstShot = timeline.rows.find((row) => row.kind === 'shots')
   const printed = {
@@ -110,7 +111,7 @@ export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
       ...keys.flatMap((key) => CAUTION_LINES[key] ?? []),
       ...places.flatMap((p) => (p.hazards ? [`${p.name}: ${p.hazards}`] : [])),
       ...(timeline.wrapMin - timeline.startMin >= LONG_DAY_MIN ? [LONG_DAY_LINE] : []),
-      ...[clockChangeLine(clock, timeline.startMin, timeline.wrapMin) ?? []].flat(),
+      ...(clocksGo ? [clocksGo] : []),
       LOCAL_RULES,
     ],
     rows: timeline.rows.flatMap((row): SheetRow[] => {

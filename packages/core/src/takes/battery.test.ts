@@ -29,6 +29,11 @@ describe('the battery in a device', () => {
       inMin: 30,
       leftMin: null,
     }))
+  test('put in just now, it is in, whenever the clock was looked at last', () =>
+    expect(batteryIn(a, changes(['A', '07:00'], ['A', '09:01']), ms('09:01') - 9_000)).toEqual({
+      inMin: 0,
+      leftMin: 90,
+    }))
   test('a change that a device with a fast clock logged is not counted before it comes', () =>
     expect(batteryIn(a, changes(['A', '08:00'], ['A', '09:30']), ms('09:00'))!.inMin).toBe(60))
 })

@@ -12,6 +12,8 @@ export interface BatteryState {
 
 /** After so long the day was another, and so was the battery. */
 const FORGOTTEN_MIN = 24 * 60
+/** Whoever asks looks at a clock only now and then: what was logged since has happened. */
+const AHEAD_MS = 60_000
 
 /**
  * The battery in a device, by the clock: as if the device were never switched off since a fresh one was put in. It is
@@ -26,9 +28,9 @@ export function batteryIn(
   const times = Object.values(changes)
     .filter((change) => change.cameraId === id || change.recorderId === id)
     .map((change) => Date.parse(change.happenedAt))
-    .filter((ms) => ms <= nowMs)
+    .filter((ms) => ms <= nowMs + AHEAD_MS)
   if (times.length === 0) return null
-  const inMin = (nowMs - Math.max(...times)) / 60_000
+  const inMin = Math.max(0, nowMs - Math.max(...times)) / 60_000
   if (inMin > FORGOTTEN_MIN) return null
   return { inMin, leftMin: batteryMin === null ? null : batteryMin - inMin }
 }

@@ -10,8 +10,9 @@ import { SendByHand } from './SendByHand.tsx'
 import { useAct } from './useAct.ts'
 import type { Called } from './useCallSheet.ts'
 
-const TONES: Readonly<Record<string, string>> = { read: 'ink', bounced: 'stop', 'no address': 'stop', failed: 'stop' }
-const isUnreached = ({ status }: Called) => status !== undefined && TONES[status.status] === 'stop'
+/** It reached nobody: somebody has to ring. */
+const UNREACHED: readonly string[] = ['bounced', 'no address', 'failed']
+const isUnreached = ({ status }: Called) => status !== undefined && UNREACHED.includes(status.status)
 
 /** On a phone the role gives way to the name, the call and the state. */
 const COLUMNS = {
@@ -65,7 +66,7 @@ export function CalledPeople({
             {p.call}
           </Text>
           <Text
-            color={p.status ? (TONES[p.status.status] ?? 'watch') : 'faint'}
+            color={!p.status ? 'faint' : isUnreached(p) ? 'stop' : p.status.status === 'read' ? 'ink' : 'watch'}
             fontWeight={isUnreached(p) ? 700 : 400}
             title={p.status?.says}
           >
