@@ -1,12 +1,13 @@
 // @vitest-environment jsdom
-import { screen, within } from '@testing-library/react'
+import { act, screen, within } from '@testing-library/react'
 import { beforeEach, expect, test } from 'vitest'
 import { useRemoving } from '../../store/removing.ts'
-import { useProductionStore } from '../../store/production.ts'
+import { commit, useProductionStore } from '../../store/production.ts'
 import { undo } from '../../store/undo.ts'
 import { all, draw, openDemo, sent } from '../../testing.tsx'
 import { OrderScreen } from './OrderScreen.tsx'
 import { inTime } from '../../inTime.ts'
+import { updateRecord } from '@kavrell/core/records'
 
 beforeEach(() => openDemo('planner'))
 const rows = () => [...document.querySelectorAll<HTMLElement>('[data-item]')]
@@ -98,6 +99,16 @@ test('a fixed time waits for its hour', async () => {
   const user = draw(<OrderScreen />, 'order')
   await user.click(screen.getByRole('button', { name: 'Add fixed time' }))
   expect(codesAt(rows().length - 1)).toContain('fixed 12:00')
+})
+
+test('the day that is looked at stays, when its date puts it behind another', async () => {
+  draw(<OrderScreen />, 'order')
+  const before = ids()
+  const first = all('day').find((d) => d.title === 'Day 1')!
+  act(() => void commit('Later', [updateRecord('day', first.id, { date: '2026-10-24' })]))
+  expect(all('day').find((d) => d.id === first.id)!.date).toBe('2026-10-24')
+  await inTime(() => expect(screen.getByLabelText('Title')).toHaveProperty('value', 'Day 1'))
+  expect(ids()).toEqual(before)
 })
 
 test('a further day is the one after the last, with everybody down for it, as one edit', async () => {
