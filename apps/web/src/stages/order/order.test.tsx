@@ -7,7 +7,10 @@ import { undo } from '../../store/undo.ts'
 import { all, draw, openDemo, sent } from '../../testing.tsx'
 import { OrderScreen } from './OrderScreen.tsx'
 import { inTime } from '../../inTime.ts'
-import { updateRecord } from '@kavrell/core/records'
+import { chooseDay } from '../../store/desk.ts'
+import { callSheet } from '@kavrell/core/callSheets'
+import { planDay } from '@kavrell/core/day'
+import { productionOf, updateRecord } from '@kavrell/core/records'
 
 beforeEach(() => openDemo('planner'))
 const rows = () => [...document.querySelectorAll<HTMLElement>('[data-item]')]
@@ -109,6 +112,24 @@ test('the day that is looked at stays, when its date puts it behind another', as
   expect(all('day').find((d) => d.id === first.id)!.date).toBe('2026-10-24')
   await inTime(() => expect(screen.getByLabelText('Title')).toHaveProperty('value', 'Day 1'))
   expect(ids()).toEqual(before)
+})
+
+test('a night in which clocks change says so beside when it is over, and on its call sheet', async () => {
+  openDemo('planner', (records) => ({
+    ...records,
+    day: Object.fromEntries(
+      Object.entries(records.day).map(([id, d]) => [id, d.title === 'Day 1' ? { ...d, date: '2026-10-24', callMin: 1320 } : d]), // prettier-ignore
+    ) as typeof records.day,
+  }))
+  const first = all('day').find((d) => d.title === 'Day 1')!
+  act(() => chooseDay(first.id))
+  draw(<OrderScreen />, 'order')
+  const says = 'Clocks go back at 02:00 +1, to 01:00 +1; times with 2nd are after that.'
+  expect(await screen.findByText(says)).toBeTruthy()
+  const production = productionOf(useProductionStore.getState().records)!
+  expect(callSheet(production, planDay(production, first.id)!).cautions).toContain(says)
+  const second = all('day').find((d) => d.title === 'Day 2')!
+  expect(callSheet(production, planDay(production, second.id)!).cautions.join()).not.toMatch(/Clocks go/)
 })
 
 test('a further day is the one after the last, with everybody down for it, as one edit', async () => {
