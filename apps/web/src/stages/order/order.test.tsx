@@ -119,7 +119,7 @@ test('a night in which clocks change says so beside when it is over, and on its 
     ...records,
     day: Object.fromEntries(
       Object.entries(records.day).map(([id, d]) => [id, d.title === 'Day 1' ? { ...d, date: '2026-10-24', callMin: 1320 } : d]), // prettier-ignore
-    ) as typeof records.day,
+    ),
   }))
   const first = all('day').find((d) => d.title === 'Day 1')!
   act(() => chooseDay(first.id))
