@@ -1,10 +1,12 @@
 import { useEffect, useState } from 'react'
 import { create } from 'zustand'
 import { ask } from './api.ts'
+import { newId } from './newId.ts'
 import { useProductionStore } from './production.ts'
 import { useRecords } from './selectors.ts'
 import { type ClockReading, ENDPOINTS } from '@kavrell/contract'
 import type { RecordOf } from '@kavrell/core/records'
+import type { Moment, Pen } from '@kavrell/core/takes'
 import { boxAheadMs, clockOffset, type ClockSample } from '@kavrell/core/timecode'
 
 type TimecodeBox = RecordOf<'timecodeBox'>
@@ -72,11 +74,14 @@ export function boxTime(deviceMs: number, { serverAheadMs, box }: Measured = use
 }
 
 /** For a ledger: the moment by the clock that all share, and what this device's own clock said. */
-export function stamp(): { at: string; deviceAt: string; atMs: number } {
+export function stamp(): Moment {
   const deviceMs = Date.now()
   const atMs = boxTime(deviceMs)
   return { at: new Date(atMs).toISOString(), deviceAt: new Date(deviceMs).toISOString(), atMs }
 }
+
+/** For whoever writes into the log now. */
+export const pen = (): Pen => ({ now: stamp(), newId })
 
 export const useTimecodeBox = () => Object.values(useRecords('timecodeBox'))[0]
 

@@ -1,9 +1,11 @@
-import type { Production, RecordOf } from '../records/index.ts'
+import type { Id, Production, RecordOf } from '../records/index.ts'
 
 type Powered = Pick<RecordOf<'camera'> | RecordOf<'recorder'>, 'id' | 'batteryMin'>
 
 /** What is known of the battery in a device. */
 export interface BatteryState {
+  /** The entry that says that it was put in. */
+  readonly changeId: Id<'batteryChange'>
   /** For how many minutes it has been in. */
   readonly inMin: number
   /** How many it will last yet, below 0 once it is overdue; null where nobody knows how long one lasts. */
@@ -25,12 +27,16 @@ export function batteryIn(
   changes: Production['batteryChange'],
   nowMs: number,
 ): BatteryState | null {
-  const times = Object.values(changes)
+  const all = Object.values(changes)
+  const mistaken = new Set<string>(all.flatMap(({ mistakenId }) => mistakenId ?? []))
+  const [newest] = all
     .filter((change) => change.cameraId === id || change.recorderId === id)
-    .map((change) => Date.parse(change.happenedAt))
-    .filter((ms) => ms <= nowMs + AHEAD_MS)
-  if (times.length === 0) return null
-  const inMin = Math.max(0, nowMs - Math.max(...times)) / 60_000
+    .filter((change) => change.mistakenId === null && !mistaken.has(change.id))
+    .map((change) => ({ id: change.id, ms: Date.parse(change.happenedAt) }))
+    .filter(({ ms }) => ms <= nowMs + AHEAD_MS)
+    .sort((a, b) => b.ms - a.ms)
+  if (!newest) return null
+  const inMin = Math.max(0, nowMs - newest.ms) / 60_000
   if (inMin > FORGOTTEN_MIN) return null
-  return { inMin, leftMin: batteryMin === null ? null : batteryMin - inMin }
+  return { changeId: newest.id, inMin, leftMin: batteryMin === null ? null : batteryMin - inMin }
 }

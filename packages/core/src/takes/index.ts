@@ -1,5 +1,22 @@
 export { batteryIn, type BatteryState } from './battery.ts'
 export {
+  type Armed,
+  batteryNotChanged,
+  changeBattery,
+  correct,
+  cutTake,
+  markShot,
+  type Moment,
+  moveCard,
+  type Pen,
+  rollTake,
+  type RunPlace,
+  startRun,
+  stopRuns,
+  takeHappens,
+} from './entries.ts'
+export { freeKey, newestTakes, onTheSlate, rowKey, type SlateChoice, shotKey, type Subject } from './onTheSlate.ts'
+export {
   byEntry,
   type DeviceRef,
   isOpenAt,

@@ -279,7 +279,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     reason: '',
     happenedAt: '2026-05-14T08:00:00.000Z',
   },
-  batteryChange: { version: 1, cameraId: null, recorderId: null, happenedAt: '' },
+  batteryChange: { version: 1, mistakenId: null, cameraId: null, recorderId: null, happenedAt: '' },
   cardMove: { version: 1, cardId: 'card', cameraId: null, recorderId: null, type: 'in', happenedAt: '' },
   shotMark: { version: 1, dayId: 'day', shotId: 'shot', type: 'dropped', reason: '', happenedAt: '' },
   unit: { name: 'Second unit' },

@@ -3,7 +3,8 @@ import { type RefObject, useState } from 'react'
 import { useRecords } from '../../store/selectors.ts'
 import { Input } from '../../ui/fields.tsx'
 import { Button } from '../../ui/parts.tsx'
-import { freeKey, rowKey, shotKey, type SlateState } from './useSlate.ts'
+import type { SlateState } from './useSlate.ts'
+import { freeKey, rowKey, shotKey } from '@kavrell/core/takes'
 
 const MOST = 6
 

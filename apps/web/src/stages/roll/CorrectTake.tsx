@@ -1,12 +1,12 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
+import { pen } from '../../store/clock.ts'
 import { commitOrSay, say } from '../../store/production.ts'
 import { useParts, useRights } from '../../store/selectors.ts'
 import { Input, Select } from '../../ui/fields.tsx'
 import { Button } from '../../ui/parts.tsx'
-import { correct, happensNow } from './takeLog.ts'
 import { asId, type Id, type PlainChange, type RecordFields } from '@kavrell/core/records'
-import { type RunState, type SetClock, type TakeState } from '@kavrell/core/takes'
+import { correct, type RunState, type SetClock, takeHappens, type TakeState } from '@kavrell/core/takes'
 import { differenceFrames, parseTimecode, secondsOfFrames } from '@kavrell/core/timecode'
 
 type Verdict = Extract<RecordFields<'takeEvent'>['type'], 'good' | 'best' | 'no-good' | 'open'>
@@ -32,18 +32,18 @@ export function CorrectTake({ state, clock, onClose }: { state: TakeState; clock
   const [fault, setFault] = useState<string | null>(null)
   if (!rights.log) return null
   const judge = (verdict: Verdict) => {
-    commitOrSay(`${take.slate} take ${take.number}: ${verdict}`, happensNow(clock, state, verdict))
+    commitOrSay(`${take.slate} take ${take.number}: ${verdict}`, [takeHappens(pen(), clock, state, verdict)])
     onClose()
   }
   const strike = () => {
-    commitOrSay(
-      `${take.slate} take ${take.number}: ${struck ? 'counts' : 'false start'}`,
-      happensNow(clock, state, struck ? 'restored' : 'struck'),
-    )
+    commitOrSay(`${take.slate} take ${take.number}: ${struck ? 'counts' : 'false start'}`, [
+      takeHappens(pen(), clock, state, struck ? 'restored' : 'struck'),
+    ])
     onClose()
   }
   const save = () => {
     const changes: PlainChange[] = []
+    const now = pen()
     const wanted = shots.trim().toUpperCase().split(/[\s,]+/).filter(Boolean) // prettier-ignore
     const found = wanted.map((code) => Object.values(shot).find((one) => one.code.toUpperCase() === code))
     const missing = wanted.filter((_, i) => !found[i])
@@ -56,7 +56,7 @@ export function CorrectTake({ state, clock, onClose }: { state: TakeState; clock
     const moved = shots.trim() !== codes
     if (slate.trim() !== take.slate || n !== take.number || moved)
       changes.push(
-        correct({
+        correct(now, {
           takeId: take.id,
           reslates: true,
           slate: slate.trim(),
@@ -69,14 +69,14 @@ export function CorrectTake({ state, clock, onClose }: { state: TakeState; clock
     for (const run of state.runs) {
       const fields = correctionOf(run, runs[run.id] ?? {})
       if (!fields.ok) return setFault(fields.says)
-      if (fields.changed) changes.push(correct({ runId: asId(run.id), ...fields.changed, reason }))
+      if (fields.changed) changes.push(correct(now, { runId: asId(run.id), ...fields.changed, reason }))
     }
     const noteId = state.noteIds.at(-1)
     if (note.trim() !== (state.notes.at(-1) ?? ''))
       changes.push(
-        ...(noteId
-          ? [correct({ eventId: noteId, text: note.trim(), reason })]
-          : happensNow(clock, state, 'note', note.trim())),
+        noteId
+          ? correct(now, { eventId: noteId, text: note.trim(), reason })
+          : takeHappens(now, clock, state, 'note', note.trim()),
       )
     if (changes.length === 0) return onClose()
     if (!commitOrSay(`Correct ${take.slate} take ${take.number}`, changes)) return

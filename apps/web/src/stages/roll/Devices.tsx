@@ -14,6 +14,7 @@ export interface DeviceActions {
   readonly stays: (device: Device, stays: boolean) => void
   readonly card: (device: Device, cardId: Id<'card'>, what: 'in' | 'out' | 'formatted') => void
   readonly battery: (device: Device) => void
+  readonly noBattery: (device: Device, mistaken: BatteryState) => void
 }
 
 /** Less room than this on a card is told. */
@@ -227,6 +228,11 @@ function CardOf({ device, actions, children }: { device: Device; actions: Device
             <Menu.Item value="battery" onClick={() => actions.battery(device)}>
               Fresh battery in {device.letter}
             </Menu.Item>
+            {device.battery && (
+              <Menu.Item value="no battery" onClick={() => actions.noBattery(device, device.battery!)}>
+                No fresh battery in {device.letter} {room(device.battery.inMin)} ago: that was a mistake
+              </Menu.Item>
+            )}
             <Menu.Item value="stays" onClick={() => actions.stays(device, !device.stays)}>
               {device.stays ? `${device.letter} stops with the cut` : `${device.letter} goes on after the cut`}
             </Menu.Item>

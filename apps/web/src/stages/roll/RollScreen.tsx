@@ -4,9 +4,24 @@ import { firstDay } from '@kavrell/core/beginnings'
 import type { DayPlan } from '@kavrell/core/day'
 import { asId, createRecord, type Id, type PlainChange, type RecordOf } from '@kavrell/core/records'
 import { stretch } from '@kavrell/core/text'
-import { type SetClock, setClock, type TakeState } from '@kavrell/core/takes'
+import {
+  type Armed,
+  batteryNotChanged,
+  changeBattery,
+  cutTake,
+  moveCard,
+  type Pen,
+  rollTake,
+  type RunPlace,
+  type SetClock,
+  setClock,
+  startRun,
+  stopRuns,
+  takeHappens,
+  type TakeState,
+} from '@kavrell/core/takes'
 import { rateName } from '@kavrell/core/timecode'
-import { useBoxTime, useTimecodeBox } from '../../store/clock.ts'
+import { pen, useBoxTime, useTimecodeBox } from '../../store/clock.ts'
 import { chooseDay } from '../../store/desk.ts'
 import { dateHere, timeZoneHere } from '../../store/here.ts'
 import { newId } from '../../store/newId.ts'
@@ -25,7 +40,6 @@ import { SetupSteps } from './SetupSteps.tsx'
 import { ShotWords } from './ShotWords.tsx'
 import { TakeKeys, useHeld } from './TakeKeys.tsx'
 import { TakeNote } from './TakeNote.tsx'
-import { type Armed, changeBattery, cutNow, happensNow, moveCard, rollNow, startNow, stopNow } from './takeLog.ts'
 import { beforeItRolls, type Device, useDevices } from './useDevices.ts'
 import { useSlate } from './useSlate.ts'
 
@@ -89,6 +103,7 @@ function Roll({ dayPlan }: { dayPlan: DayPlan }) {
   const callUp = useRef<HTMLInputElement>(null)
   const once = shots.some((s) => s.onceOnly)
   const where = { dayId: dayPlan.day.id, unitId }
+  const runPlace: RunPlace = { ...where, takeId: rolling?.take.id ?? null }
   const armed = (device: Device): Armed => ({
     device: device.ref,
     cardId: device.card.card?.id ?? null,
@@ -96,11 +111,12 @@ function Roll({ dayPlan }: { dayPlan: DayPlan }) {
   })
 
   const happens = (state: TakeState, type: RecordOf<'takeEvent'>['type'], text = '') =>
-    write(`${state.take.slate} take ${state.take.number}: ${type}`, happensNow(clock, state, type, text))
+    write(`${state.take.slate} take ${state.take.number}: ${type}`, [takeHappens(pen(), clock, state, type, text)])
   const roll = () =>
     write(
       `Roll ${subject.slate} take ${slate.number}`,
-      rollNow(
+      rollTake(
+        pen(),
         clock,
         {
           ...where,
@@ -121,7 +137,8 @@ function Roll({ dayPlan }: { dayPlan: DayPlan }) {
     write(
       `Roll ${name} take 1`,
       // It belongs to what is on the slate, and to the room it stands in.
-      rollNow(
+      rollTake(
+        pen(),
         clock,
         {
           ...where,
@@ -137,7 +154,7 @@ function Roll({ dayPlan }: { dayPlan: DayPlan }) {
     )
   }
   const cut = rolling
-    ? () => write(`${rolling.take.slate} take ${rolling.take.number}: cut`, cutNow(clock, rolling, runs))
+    ? () => write(`${rolling.take.slate} take ${rolling.take.number}: cut`, cutTake(pen(), clock, rolling, runs))
     : null
   const guarded = rolling !== undefined && !rolling.take.wild && once
   const held = useHeld(cut ?? roll, guarded)
@@ -152,7 +169,7 @@ function Roll({ dayPlan }: { dayPlan: DayPlan }) {
   }
   const taking = lastEntry(slate.states)
   useOwnUndo(rights.log && taking ? taking.label : null, () => {
-    if (taking) write(taking.label, taking.changes(clock))
+    if (taking) write(taking.label, [taking.change(pen(), clock)])
   })
   const onKey = useEffectEvent((e: KeyboardEvent) => {
     const target = e.target as HTMLElement
@@ -193,12 +210,12 @@ function Roll({ dayPlan }: { dayPlan: DayPlan }) {
   const deviceActions: DeviceActions = {
     arm,
     stays: setStays,
-    start: (device) =>
-      write(`${device.letter} rolls`, startNow(clock, armed(device), { ...where, takeId: rolling?.take.id ?? null })),
-    battery: (device) => write(`Fresh battery in ${device.letter}`, [changeBattery(device.ref)]),
-    stop: (device, run) => write(`${device.letter} stops`, stopNow(clock, [run], 'key')),
-    card: (device, cardId, what) =>
-      write(...cardGoes(clock, device, cardId, what, { ...where, takeId: rolling?.take.id ?? null })),
+    start: (device) => write(`${device.letter} rolls`, [startRun(pen(), clock, armed(device), runPlace)]),
+    battery: (device) => write(`Fresh battery in ${device.letter}`, [changeBattery(pen(), device.ref)]),
+    noBattery: (device, { changeId }) =>
+      write(`No fresh battery in ${device.letter}`, [batteryNotChanged(pen(), device.ref, changeId)]),
+    stop: (device, run) => write(`${device.letter} stops`, stopRuns(pen(), clock, [run], 'key')),
+    card: (device, cardId, what) => write(...cardGoes(pen(), clock, device, cardId, what, runPlace)),
   }
   const deviceKey = (device: Device) => {
     if (device.run) deviceActions.stop(device, device.run)
@@ -295,21 +312,22 @@ function Roll({ dayPlan }: { dayPlan: DayPlan }) {
 
 /** A card that moves while its device records ends one run and begins the next: the device goes on on the other card. */
 function cardGoes(
+  now: Pen,
   clock: SetClock,
   device: Device,
   cardId: Id<'card'>,
   what: 'in' | 'out' | 'formatted',
-  where: Parameters<typeof startNow>[2],
+  where: RunPlace,
 ): [label: string, changes: PlainChange[]] {
   const { run, card } = device
   const before = card.card
-  const out = what === 'in' && before && before.id !== cardId ? [moveCard(before.id, device.ref, 'out')] : []
-  const moves = [...out, moveCard(cardId, device.ref, what)]
+  const out = what === 'in' && before && before.id !== cardId ? [moveCard(now, before.id, device.ref, 'out')] : []
+  const moves = [...out, moveCard(now, cardId, device.ref, what)]
   const label = `Card of ${device.letter}: ${what === 'in' ? 'another one in' : what}`
   if (!run || run.cardId === (what === 'in' ? cardId : null)) return [label, moves]
-  const stops = stopNow(clock, [run], 'card full')
+  const stops = stopRuns(now, clock, [run], 'card full')
   if (what !== 'in') return [label, [...stops, ...moves]]
-  return [label, [...stops, ...moves, ...startNow(clock, { device: device.ref, cardId, stays: device.stays }, where)]]
+  return [label, [...stops, ...moves, startRun(now, clock, { device: device.ref, cardId, stays: device.stays }, where)]]
 }
 
 const spotOf = (production: ReturnType<typeof useProduction>, shots: readonly RecordOf<'shot'>[]) => {

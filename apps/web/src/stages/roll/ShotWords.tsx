@@ -1,14 +1,15 @@
 import { Flex, Menu, Portal } from '@chakra-ui/react'
 import { useState } from 'react'
+import { pen } from '../../store/clock.ts'
 import { commitOrSay } from '../../store/production.ts'
 import { useRights } from '../../store/selectors.ts'
 import { Input } from '../../ui/fields.tsx'
 import { Button } from '../../ui/parts.tsx'
-import { markShots } from './takeLog.ts'
 import type { SlateState } from './useSlate.ts'
 import type { Id } from '@kavrell/core/records'
+import { markShot } from '@kavrell/core/takes'
 
-type Word = Parameters<typeof markShots>[2]
+type Word = Parameters<typeof markShot>[3]
 const WORDS: readonly (readonly [word: Word, says: string, why: boolean])[] = [
   ['dropped', 'Drop for today, because …', true],
   ['not needed', 'Not needed, because …', true],
@@ -26,7 +27,11 @@ export function ShotWords({ slate, dayId }: { slate: SlateState; dayId: Id<'day'
   if (!rights.log || shots.length === 0) return null
   const mark = (word: Word, why = '') => {
     const says = WORDS.find(([w]) => w === word)![1].replace(/, because …$/, '')
-    commitOrSay(`${codes}: ${says.toLowerCase()}`, markShots(dayId, shots.map((shot) => shot.id), word, why)) // prettier-ignore
+    const now = pen()
+    commitOrSay(
+      `${codes}: ${says.toLowerCase()}`,
+      shots.map((shot) => markShot(now, dayId, shot.id, word, why)),
+    )
     setAsking(null)
     setReason('')
     if (word === 'dropped' || word === 'not needed' || word === 'done') if (slate.next) slate.choose(slate.next)

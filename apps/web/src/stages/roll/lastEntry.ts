@@ -1,12 +1,11 @@
 import { useProductionStore } from '../../store/production.ts'
-import { correct, happensNow } from './takeLog.ts'
 import type { PlainChange, TakeEvent } from '@kavrell/core/records'
-import type { SetClock, TakeState } from '@kavrell/core/takes'
+import { correct, type Pen, type SetClock, takeHappens, type TakeState } from '@kavrell/core/takes'
 
 /** The newest entry of a log, and the entry that takes it back. */
 interface LastEntry {
   readonly label: string
-  readonly changes: (clock: SetClock) => PlainChange[]
+  readonly change: (pen: Pen, clock: SetClock) => PlainChange
 }
 
 const JUDGES: readonly string[] = ['good', 'best', 'no-good', 'open']
@@ -22,13 +21,19 @@ export function lastEntry(states: readonly TakeState[]): LastEntry | null {
   const called = `${state.take.slate}${state.take.wild ? '' : ` take ${state.take.number}`}`
   const newest = events.at(-1)
   if (!newest)
-    return { label: `Strike ${called} as a false start`, changes: (clock) => happensNow(clock, state, 'struck') }
+    return {
+      label: `Strike ${called} as a false start`,
+      change: (pen, clock) => takeHappens(pen, clock, state, 'struck'),
+    }
   const before = events.slice(0, -1).findLast((event) => JUDGES.includes(event.type))?.type ?? 'open'
   if (JUDGES.includes(newest.type) && newest.type !== before)
-    return { label: `Take back “${newest.type}” of ${called}`, changes: (clock) => happensNow(clock, state, before) }
+    return {
+      label: `Take back “${newest.type}” of ${called}`,
+      change: (pen, clock) => takeHappens(pen, clock, state, before),
+    }
   if (newest.type === 'note')
-    return { label: `Take back the note on ${called}`, changes: () => [correct({ eventId: newest.id, text: '' })] }
+    return { label: `Take back the note on ${called}`, change: (pen) => correct(pen, { eventId: newest.id, text: '' }) }
   if (newest.type === 'struck')
-    return { label: `${called} counts again`, changes: (clock) => happensNow(clock, state, 'restored') }
+    return { label: `${called} counts again`, change: (pen, clock) => takeHappens(pen, clock, state, 'restored') }
   return null
 }

@@ -463,6 +463,9 @@ describe('devices of their own', () => {
     expect(all('batteryChange').at(-1)).toMatchObject({ cameraId: b.id, recorderId: null })
     expect(button(/^Card of B: .*, battery about 1(09|10) min$/)).toBeTruthy()
     expect(screen.queryByText(/the battery in [^.]*B/)).toBeNull()
+    await user.click(button(/^Card of B/))
+    await user.click(await screen.findByRole('menuitem', { name: /^No fresh battery in B 0 min ago/ }))
+    expect(button(/^Card of B: .*, battery about (9|10) min$/)).toBeTruthy()
   })
   test('one that goes on after the cut outlives the take', async () => {
     const user = await atTheBend()

@@ -3,8 +3,7 @@ import { remember, remembered } from '../../store/remember.ts'
 import { useProduction } from '../../store/selectors.ts'
 import { type CardInDevice, cardsIn, minutesLeft, rateOfDevice } from '@kavrell/core/cards'
 import { asId, type RecordOf } from '@kavrell/core/records'
-import { batteryIn, type BatteryState, type DeviceRef, type RunState } from '@kavrell/core/takes'
-import type { Subject } from './useSlate.ts'
+import { batteryIn, type BatteryState, type DeviceRef, type RunState, type Subject } from '@kavrell/core/takes'
 
 /** A camera or a sound recorder: what it does now, what it will do, and onto which card. */
 export interface Device {

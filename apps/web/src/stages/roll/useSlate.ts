@@ -6,33 +6,23 @@ import { useUnit } from '../../store/unit.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { type DayPlan, isOnTheDay, pace, type Pace } from '@kavrell/core/day'
 import type { Id, RecordOf } from '@kavrell/core/records'
-import { slateOf } from '@kavrell/core/shotlist'
 import {
+  newestTakes,
   nextNumber,
+  onTheSlate,
   rollingRuns,
+  rowKey,
   type RunState,
   runStates,
   shotMarks,
   shotsClosed,
-  slateFor,
+  type SlateChoice,
+  type Subject,
   type TakeState,
   takeStates,
 } from '@kavrell/core/takes'
 
 type Item = RecordOf<'orderItem'>
-type Shot = RecordOf<'shot'>
-
-/** What is on the slate: a row of the order, a shot called up by its code, or a slate of which nothing is planned. */
-export interface Subject {
-  readonly key: string
-  readonly itemId: Id<'orderItem'> | null
-  readonly shots: readonly Shot[]
-  readonly slate: string
-  /** What the shots are called, which the slate need not be. */
-  readonly codes: string
-  readonly title: string
-  readonly recorderIds: readonly Id<'recorder'>[]
-}
 
 /** What is on the slate of this device's unit, and where the day stands. */
 export interface SlateState {
@@ -57,13 +47,6 @@ export interface SlateState {
   /** The next row of the order that is still to be done; null where there is none. */
   readonly next: string | null
 }
-
-const ROW = 'row '
-const SHOT = 'shot '
-const FREE = 'slate '
-export const rowKey = (itemId: string) => ROW + itemId
-export const shotKey = (shotId: string) => SHOT + shotId
-export const freeKey = (slate: string) => FREE + slate
 
 export function useSlate(dayPlan: DayPlan): SlateState {
   const production = useProduction()
@@ -95,26 +78,15 @@ export function useSlate(dayPlan: DayPlan): SlateState {
   const standing = pace(timeline, closed, onTheDay ? nowMin : timeline.startMin, left)
   const items = dayPlan.items.filter((i) => i.type === 'shots' && i.shotIds.length > 0) as Item[]
   const open = items.filter((item) => !item.shotIds.every((id) => closed.has(id)))
-  const newest = states.findLast((s) => !s.struck)
-  const rolling = newest?.cutAt === null ? newest : undefined
-  const real = states.filter((s) => !s.take.wild && !s.struck)
-  const newestReal = real.at(-1)
+  const { rolling, real } = newestTakes(states)
   const choose = (key: string) => {
-    const choice = { of: kept, key, after: newestReal?.take.id ?? null }
+    const choice = { of: kept, key, after: real?.take.id ?? null }
     remember(kept, JSON.stringify(choice))
     setChosen(choice)
   }
   useRibbonRow((row) => choose(rowKey(row.itemId)))
   const choice = chosen?.of === kept ? chosen : readChoice(kept)
-  const key =
-    (rolling && !rolling.take.wild ? keyOf(rolling, items) : null) ??
-    // What was chosen here holds until the unit has gone on, on whichever phone.
-    (choice && choice.after === (newestReal?.take.id ?? null) ? choice.key : null) ??
-    // The shot stays until somebody goes on.
-    (newestReal ? keyOf(newestReal, items) : null) ??
-    (standing.nextItemId ? rowKey(standing.nextItemId) : items[0] ? rowKey(items[0].id) : freeKey(''))
-  const subject =
-    subjectOf(production, items, key) ?? subjectOf(production, items, items[0] ? rowKey(items[0].id) : freeKey(''))!
+  const subject = onTheSlate(production, states, items, standing.nextItemId, choice)
   const at = items.findIndex((item) => rowKey(item.id) === subject.key)
   const after = [...items.slice(at + 1), ...items.slice(0, Math.max(0, at))].find((item) => open.includes(item))
   return {
@@ -136,10 +108,8 @@ export function useSlate(dayPlan: DayPlan): SlateState {
 }
 
 /** What somebody chose on this device, and after which take. */
-interface Chosen {
+interface Chosen extends SlateChoice {
   readonly of: string
-  readonly key: string
-  readonly after: string | null
 }
 
 function readChoice(kept: string): Chosen | null {
@@ -147,58 +117,5 @@ function readChoice(kept: string): Chosen | null {
     return JSON.parse(remembered(kept) ?? 'null') as Chosen | null
   } catch {
     return null
-  }
-}
-
-/** What a take was of. */
-function keyOf({ take }: TakeState, items: readonly Item[]): string {
-  if (items.some((item) => item.id === take.orderItemId)) return rowKey(take.orderItemId!)
-  const [shotId] = take.shotIds
-  return shotId && take.shotIds.length === 1 ? shotKey(shotId) : freeKey(take.slate)
-}
-
-function subjectOf(
-  production: ReturnType<typeof useProduction>,
-  items: readonly Item[],
-  key: string,
-): Subject | undefined {
-  const codesOf = (shots: readonly Shot[]) => slateOf(shots.map((shot) => shot.code))
-  if (key.startsWith(ROW)) {
-    const item = items.find((one) => one.id === key.slice(ROW.length))
-    if (!item) return undefined
-    const shots = item.shotIds.flatMap((id) => production.shot[id] ?? [])
-    return {
-      key,
-      itemId: item.id,
-      shots,
-      slate: slateFor(production, item),
-      codes: codesOf(shots),
-      title: item.title || (shots[0]?.sees ?? ''),
-      recorderIds: item.recorderIds,
-    }
-  }
-  if (key.startsWith(SHOT)) {
-    const shot = production.shot[key.slice(SHOT.length)]
-    if (!shot) return undefined
-    return {
-      key,
-      itemId: null,
-      shots: [shot],
-      slate: slateFor(production, { id: null, shotIds: [shot.id] }),
-      codes: shot.code,
-      title: shot.sees,
-      recorderIds: [],
-    }
-  }
-  const typed = key.slice(FREE.length)
-  const running = production.production.slateScheme === 'running'
-  return {
-    key,
-    itemId: null,
-    shots: [],
-    slate: typed || (running ? slateFor(production, { id: null, shotIds: [] }) : '1'),
-    codes: typed,
-    title: 'Nothing planned for it',
-    recorderIds: [],
   }
 }

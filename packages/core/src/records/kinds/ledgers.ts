@@ -166,6 +166,8 @@ export const LEDGERS = {
   batteryChange: ledger(
     'a fresh battery put into a device',
     {
+      /** No battery was changed here after all: that entry was a mistake. */
+      mistakenId: addedLater(optional(ref({ label: 'Mistaken entry', to: 'batteryChange' }))),
       cameraId: optional(ref({ label: 'Camera', to: 'camera' })),
       recorderId: optional(ref({ label: 'Recorder', to: 'recorder' })),
       happenedAt: instant({ label: 'At' }),
