@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { logWithDevices } from './devices.ts'
 import { driveRound, type Drives, openDrives } from './drives.ts'
 import { faultRound, FAULTS } from './faults.ts'
+import { logWithPhones } from './phones.ts'
 import { openWorld, type World } from './world.ts'
 
 let world: World
@@ -41,3 +42,10 @@ test('devices with wrong clocks, cut off now and then, between two servers: what
   // Clocks are up to 90 s wrong; what is written down is not.
   expect(outcome.worstClockMs).toBeLessThan(500)
 }, 60_000)
+
+test('twelve phones of two units, away now and then, with wrong clocks: every take is there once, under its slate', async () => {
+  const outcome = await logWithPhones(world, 12, 2, 30, 5)
+  expect(outcome.found).toEqual([])
+  expect(outcome.takes).toBeGreaterThan(30)
+  expect(outcome.twins).toBeGreaterThan(0)
+}, 120_000)

@@ -321,7 +321,7 @@ async function lookAtTakes(world: World, { logged, dayId }: Expected, found: str
       take.slate === slate && take.number === number && take.unitId === unitId ? '' : `is ${take.slate}/${take.number}`,
       state.verdict === verdict ? '' : `is judged ${state.verdict}`,
       state.struck === struck ? '' : `is struck: ${state.struck}`,
-      state.double ? 'is doubled' : '',
+      state.misnumbered ? 'is doubled' : '',
       runs.length === 2 && runs.every((run) => run.stop?.timecode === stops) ? '' : `has runs that end at ${runs.map((run) => run.stop?.timecode).join(', ')}`, // prettier-ignore
     ].filter(Boolean)
     if (wrong.length > 0) found.push(`Take ${slate}/${number} ${wrong.join(', ')}`)

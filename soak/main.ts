@@ -1,8 +1,9 @@
-// npm run soak: faults at random moments, then devices that log. Leaves with 1 if anything was found.
+// npm run soak: faults at random moments, then devices that log, then phones of units that log days. Leaves with 1 if anything was found.
 
 import { parseArgs } from 'node:util'
 import { logWithDevices } from './devices.ts'
 import { faultRound, FAULTS } from './faults.ts'
+import { logWithPhones } from './phones.ts'
 import { openWorld, seeded } from './world.ts'
 
 const { values } = parseArgs({
@@ -11,6 +12,7 @@ const { values } = parseArgs({
     seed: { type: 'string', default: String(Date.now() % 1_000_000) },
     devices: { type: 'string', default: '25' },
     minutes: { type: 'string', default: '10' },
+    phones: { type: 'string', default: '20' },
   },
 })
 const seed = Number(values.seed)
@@ -45,6 +47,14 @@ try {
     )
     problems.push(...outcome.found)
     for (const what of outcome.found) console.log(what)
+  }
+  for (let i = 0; i < Number(values.phones); i++) {
+    const day = await logWithPhones(world, 12, 2, 30, seed + i)
+    console.log(
+      `Day ${i + 1}, 12 phones of 2 units for 30 min: ${day.takes} takes in ${day.edits} edits, ${day.timesAway} times away, ${day.twins} told twice, ${day.renumbered} renumbered, begins within ${day.worstMs} ms`,
+    )
+    problems.push(...day.found)
+    for (const what of day.found) console.log(`Day ${i + 1} (seed ${seed + i}): ${what}`)
   }
 } finally {
   await world.close()

@@ -175,6 +175,12 @@ describe('cards below the rule', () => {
     })
     expect(checkCards(p).map((f) => f.check)).toContain('roll.number-twice')
   })
+  test('a take after one with a higher number is told, with what was before it', () => {
+    const later = (number: number) =>
+      checkCards(productionWith({ take: { a: { number: 3 }, b: { number, startedAt: '2026-05-14T09:00:00.000Z' } } })).filter((f) => f.check.startsWith('roll.')) // prettier-ignore
+    expect(later(2)).toMatchObject([{ check: 'roll.number-out-of-turn', evidence: [{ value: 2 }, { value: 3 }] }])
+    expect(later(4)).toEqual([])
+  })
   test('a card that nobody rolled on and a wiped one are no finding', () => {
     expect(checkCards(media({ take: {} }))).toEqual([])
     expect(checkCards(media({ wipe: { w: { version: 50 } } }))).toEqual([])

@@ -76,17 +76,38 @@ function checkFormatted(production: Production): Finding[] {
   })
 }
 
-/** Does the log say one thing once: no two takes of one number, nothing that never stopped? */
+/** Does the log say one thing once, and in its turn? */
 function checkLog(production: Production): Finding[] {
   return Object.values(production.day).flatMap((day) => {
     const states = takeStates(production, day.id)
     const doubles = new Map<string, TakeState[]>()
     for (const state of states)
-      if (state.double) {
+      if (state.misnumbered === 'twice') {
         const key = `${state.take.slate} take ${state.take.number}`
         doubles.set(key, [...(doubles.get(key) ?? []), state])
       }
-    return [...doubles].map(([called, same]): Finding => ({
+    const late = states.filter((state) => state.misnumbered === 'out of turn')
+    const outOfTurn = late.map((state): Finding => ({
+      check: 'roll.number-out-of-turn',
+      severity: 'watch',
+      stage: 'roll',
+      rule: null,
+      about: { kind: 'take', id: state.take.id },
+      says: `${state.take.slate} take ${state.take.number} on ${day.title} was shot after one with a higher number: whoever logged it may have been away and not known. Look what the slate said, and put the number right in Roll.`,
+      evidence: [
+        { label: 'logged as', value: state.take.number, unit: '', from: state.take.startedAt },
+        ...states
+          .filter(
+            ({ take }) =>
+              take.slate === state.take.slate &&
+              take.number >= state.take.number &&
+              take.startedAt < state.take.startedAt,
+          )
+          .map(({ take }) => ({ label: 'before it', value: take.number, unit: '', from: take.startedAt })),
+      ],
+      fixes: [],
+    }))
+    const twice = [...doubles].map(([called, same]): Finding => ({
       check: 'roll.number-twice',
       severity: 'watch',
       stage: 'roll',
@@ -101,6 +122,7 @@ function checkLog(production: Production): Finding[] {
       })),
       fixes: [],
     }))
+    return [...twice, ...outOfTurn]
   })
 }
 

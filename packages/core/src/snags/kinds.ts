@@ -33,6 +33,7 @@ const WORDS: Readonly<Record<string, string>> = {
   'media.copies-below-rule': 'card without the copies the rule asks for',
   'media.formatted-too-soon': 'formatted before it was safe',
   'roll.number-twice': 'one number for two takes',
+  'roll.number-out-of-turn': 'a number out of its turn',
   'media.card-empty': 'takes logged, no file found',
   'order.loud-in-quiet-shot': 'loud in a quiet shot',
   'order.meal-too-late': 'too long without a meal',

@@ -153,8 +153,18 @@ describe('two who press at once', () => {
       },
     })
     expect(told).toHaveLength(1)
-    expect(told[0]).toMatchObject({ verdict: 'good', cutAt: minute(3), twins: ['two'], double: false })
+    expect(told[0]).toMatchObject({ verdict: 'good', cutAt: minute(3), twins: ['two'], misnumbered: null })
     expect(told[0]!.runs.map((run) => run.device.id)).toEqual(['a', 'b'])
+  })
+  test('with other numbers, as one was away: it is the higher one, and what is put right is put right for both', () => {
+    const take = { one: { number: 2, startedAt: at(0) }, two: { number: 4, startedAt: at(1) } }
+    expect(states({ take })).toMatchObject([{ take: { id: 'one', number: 4 }, twins: ['two'] }])
+    const word = { takeId: 'one', reslates: true, slate: '6B', number: 1, shotIds: [] }
+    expect(states({ take, correction: { c: word } })).toMatchObject([
+      { take: { slate: '6B', number: 1 }, twins: ['two'] },
+    ])
+    // Cut and begun anew is another one, however soon.
+    expect(states({ take, takeEvent: { c: { takeId: 'one', type: 'cut', timecode: '', happenedAt: at(1) } } })).toHaveLength(2) // prettier-ignore
   })
   test('told of one run of each device, which stops once, and frees neither card that was named', () => {
     const given: Given = {
@@ -181,7 +191,35 @@ describe('two who press at once', () => {
     })
     expect(units).toHaveLength(2)
     const twice = states({ take: { one: { startedAt: at(0) }, two: { startedAt: at(300) } } })
-    expect(twice.map((s) => s.double)).toEqual([true, true])
+    expect(twice.map((s) => s.misnumbered)).toEqual(['twice', 'twice'])
+  })
+  test('has a number after those before it, unless somebody said so; what was logged by a phone that was away is told', () => {
+    const given: Given = {
+      take: {
+        three: { number: 3, startedAt: at(0) },
+        one: { number: 1, startedAt: at(300) },
+        other: { number: 1, slate: '9Z', startedAt: at(400) },
+        unit: { number: 2, startedAt: at(500), unitId: 'u' },
+      },
+    }
+    expect(states(given).map((s) => s.misnumbered)).toEqual([null, 'out of turn', null, null])
+    const said = { c: { takeId: 'one', reslates: true, slate: '5A', number: 2, shotIds: [] } }
+    expect(states({ ...given, correction: said }).find((s) => s.take.id === asId('one'))!.misnumbered).toBeNull()
+    // A false start counts for nothing.
+    const struck = { s: { takeId: 'three', type: 'struck', timecode: '', happenedAt: at(10) } } as const
+    expect(states({ ...given, takeEvent: struck }).map((s) => s.misnumbered)).toEqual([null, null, null, null])
+  })
+  test('stopped when it first did, not when a phone heard of it that had been away', () => {
+    const given: Given = {
+      take: { t: { startedAt: at(0) } },
+      run: { r: { takeId: 't', cameraId: 'a', startedAt: at(0), startTimecode: label(0) } },
+      runStop: {
+        late: { version: 2, runId: 'r', timecode: label(90), happenedAt: at(90) },
+        first: { version: 3, runId: 'r', timecode: label(30), happenedAt: at(30) },
+        fast: { version: 1, runId: 'r', timecode: label(0), happenedAt: at(-5) },
+      },
+    }
+    expect(runStates(productionWith(given))[0]!.stop!.at).toBe(at(30))
   })
 })
 

@@ -136,8 +136,8 @@ function fold(log: SetLog): readonly RunState[] {
     const device = deviceOf(run)
     if (!device) return []
     const own = (corrections.get(run.id) ?? []).sort(byEntry)
-    // The first word on when it stopped is the one of whoever stopped it; later ones are corrections.
-    const [stop] = (stops.get(run.id) ?? []).sort(byEntry)
+    // It stopped when it first did: whoever says so later, from a phone that was away, only heard of it later.
+    const stop = firstStop(run, stops.get(run.id) ?? [])
     let state: RunState = {
       id: run.id,
       ids: [run.id],
@@ -169,6 +169,14 @@ function fold(log: SetLog): readonly RunState[] {
     unspoken(take, (cuts.get(take.id) ?? []).sort(byEntry)[0], has, ofDevice),
   )
   return [...told, ...rest].sort(byStart)
+}
+
+/** The earliest of what was said, unless that was before the run began, as only a wrong clock says it. */
+function firstStop({ startedAt }: Run, said: readonly RunStop[]): RunStop | undefined {
+  const inTurn = [...said].sort((a, b) =>
+    a.happenedAt < b.happenedAt ? -1 : a.happenedAt > b.happenedAt ? 1 : byEntry(a, b),
+  )
+  return inTurn.find((stop) => stop.happenedAt >= startedAt) ?? inTurn[0]
 }
 
 const corrected = (run: RunState, one: Correction): RunState => ({

@@ -21,8 +21,8 @@ export interface TakeState {
   readonly runs: readonly RunState[]
   /** Entries of others who pressed at the same moment for the same take. */
   readonly twins: readonly Id<'take'>[]
-  /** Another take of another moment has the same slate and number. */
-  readonly double: boolean
+  /** What is wrong with its number: a take of another moment has the same, or an earlier one of its slate has a higher one. */
+  readonly misnumbered: 'twice' | 'out of turn' | null
   /** Oldest first. */
   readonly corrections: readonly Correction[]
 }
@@ -50,66 +50,91 @@ export function takeStates(log: Pick<Production, 'take' | 'takeEvent'> & Partial
   const takes = Object.values(whole.take)
     .filter((take) => take.dayId === dayId)
     .sort((a, b) => (a.startedAt < b.startedAt ? -1 : a.startedAt > b.startedAt ? 1 : a.id < b.id ? -1 : 1))
-    .map((take) => reslated(take, (corrections.get(take.id) ?? []).sort(byEntry)))
-  const groups = together(takes)
+  const groups = together(takes, (takeId) => events.get(takeId)?.filter((event) => event.type === 'cut') ?? [])
   const bestOf = new Map<string, string>()
   const states = groups.map((group): TakeState => {
-    const [{ take, corrections: first }, ...twins] = group as [Reslated, ...Reslated[]]
+    const [, ...twins] = group
+    const said = group.flatMap((one) => corrections.get(one.id) ?? []).sort(byEntry)
+    const take = reslated(group, said)
     const own = group
-      .flatMap((one) => events.get(one.take.id) ?? [])
+      .flatMap((one) => events.get(one.id) ?? [])
       .sort((a, b) => (a.happenedAt < b.happenedAt ? -1 : a.happenedAt > b.happenedAt ? 1 : a.id < b.id ? -1 : 1))
     const state = folded(take, own, ofNotes)
     if (state.best) bestOf.set(`${take.unitId} ${take.slate}`, take.id)
-    const ids = new Set(group.map((one) => one.take.id as string))
+    const ids = new Set(group.map((one) => one.id as string))
     return {
       ...state,
       runs: [
-        ...group.flatMap((one) => ofTake.get(one.take.id) ?? []),
+        ...group.flatMap((one) => ofTake.get(one.id) ?? []),
         ...long.filter((run) => !ids.has(run.takeId ?? '') && outlives(run, state)),
       ].sort(byStart),
-      twins: twins.map((one) => one.take.id),
-      double: false,
-      corrections: [...first, ...twins.flatMap((one) => one.corrections)],
+      twins: twins.map((one) => one.id),
+      misnumbered: null,
+      corrections: said,
     }
   })
-  const named = gathered(
-    states.filter((state) => !state.struck && !state.take.wild),
-    ({ take }) => `${take.slate} ${take.number}`,
-  )
+  const faults = numberFaults(states)
   return states.map((state) => ({
     ...state,
     // Whoever is said to be the best last is it.
     best: state.best && bestOf.get(`${state.take.unitId} ${state.take.slate}`) === state.take.id,
-    double: !state.struck && (named.get(`${state.take.slate} ${state.take.number}`)?.length ?? 0) > 1,
+    misnumbered: faults.get(state.take.id) ?? null,
   }))
 }
 
-interface Reslated {
-  readonly take: Take
-  readonly corrections: readonly Correction[]
+/**
+ * Takes whose number cannot be right, as when whoever logged was away and could not know the last one. A number that
+ * somebody put right is theirs, in whatever turn it is; the same number twice is told all the same.
+ * @param states oldest first
+ */
+function numberFaults(states: readonly TakeState[]): ReadonlyMap<string, TakeState['misnumbered']> {
+  const counting = states.filter((state) => !state.take.wild)
+  const named = gathered(
+    counting.filter((state) => !state.struck),
+    ({ take }) => `${take.slate} ${take.number}`,
+  )
+  const highest = new Map<string, number>()
+  const faults = new Map<string, TakeState['misnumbered']>()
+  for (const { take, struck, corrections } of counting) {
+    const slate = `${take.unitId} ${take.slate}`
+    const before = highest.get(slate) ?? 0
+    if (struck) continue
+    highest.set(slate, Math.max(before, take.number))
+    if (named.get(`${take.slate} ${take.number}`)!.length > 1) faults.set(take.id, 'twice')
+    else if (take.number <= before && !corrections.some((one) => one.reslates)) faults.set(take.id, 'out of turn')
+  }
+  return faults
 }
 
-function reslated(take: Take, corrections: readonly Correction[]): Reslated {
+/** The take that a group tells of, as it was put right. Whoever knew of more takes said the higher number. */
+function reslated(group: readonly Take[], corrections: readonly Correction[]): Take {
+  const first = group[0]!
+  const take = group.length === 1 ? first : { ...first, number: Math.max(...group.map((one) => one.number)) }
   const said = corrections.findLast((one) => one.reslates)
-  if (!said) return { take, corrections }
+  if (!said) return take
   const { slate, number, orderItemId, shotIds } = said
-  return { take: { ...take, slate: slate || take.slate, number, orderItemId, shotIds }, corrections }
+  return { ...take, slate: slate || take.slate, number, orderItemId, shotIds }
 }
 
 const byStart = (a: RunState, b: RunState) => (a.start.at < b.start.at ? -1 : a.start.at > b.start.at ? 1 : 0)
 
-/** Takes of one moment, in groups of one nearly always. */
-function together(takes: readonly Reslated[]): Reslated[][] {
-  const groups: Reslated[][] = []
-  const open = new Map<string, Reslated[]>()
-  for (const one of takes) {
-    const { take } = one
-    const key = `${take.unitId} ${take.wild} ${take.slate} ${take.number}`
+/**
+ * Takes of one moment, in groups of one nearly always: of one unit and slate, and the first was not cut when the second
+ * began. Their numbers can differ where a phone had been away.
+ */
+function together(takes: readonly Take[], cutsOf: (takeId: string) => readonly TakeEvent[]): Take[][] {
+  const groups: Take[][] = []
+  const open = new Map<string, Take[]>()
+  for (const take of takes) {
+    const key = `${take.unitId} ${take.wild} ${take.slate}`
     const group = open.get(key)
-    const first = group?.[0]
-    if (group && Date.parse(take.startedAt) - Date.parse(first!.take.startedAt) <= TOGETHER_MS) group.push(one)
+    const isTwin =
+      group !== undefined &&
+      Date.parse(take.startedAt) - Date.parse(group[0]!.startedAt) <= TOGETHER_MS &&
+      !group.some((other) => cutsOf(other.id).some((cut) => cut.happenedAt <= take.startedAt))
+    if (isTwin) group.push(take)
     else {
-      const begun = [one]
+      const begun = [take]
       groups.push(begun)
       open.set(key, begun)
     }
@@ -121,7 +146,7 @@ function folded(
   take: Take,
   own: readonly TakeEvent[],
   ofNotes: ReadonlyMap<string, Correction[]>,
-): Omit<TakeState, 'runs' | 'twins' | 'double' | 'corrections'> {
+): Omit<TakeState, 'runs' | 'twins' | 'misnumbered' | 'corrections'> {
   const cut = own.find((event) => event.type === 'cut')
   const verdict = own.filter(({ type }) => type === 'good' || type === 'best' || type === 'no-good' || type === 'open').at(-1)?.type // prettier-ignore
   const struck = own.filter(({ type }) => type === 'struck' || type === 'restored').at(-1)?.type === 'struck'

@@ -165,7 +165,7 @@ export function TakeList({ states, clock, most }: { states: readonly TakeState[]
 }
 
 function TakeLine({ state, onOpen, open }: { state: TakeState; onOpen: (() => void) | null; open: boolean }) {
-  const { take, notes, double } = state
+  const { take, notes, misnumbered } = state
   const seconds = takeSeconds(state)
   const [says, tone] = verdictOf(state)
   return (
@@ -191,9 +191,19 @@ function TakeLine({ state, onOpen, open }: { state: TakeState; onOpen: (() => vo
       <Text as="span" fontWeight={700} truncate textDecoration={state.struck ? 'line-through' : undefined}>
         {take.slate}
       </Text>
-      <Text as="span" color={double ? 'stop' : undefined} title={double ? 'Two takes have this number' : undefined}>
+      <Text
+        as="span"
+        color={misnumbered ? 'stop' : undefined}
+        title={
+          misnumbered === 'twice'
+            ? 'Two takes have this number'
+            : misnumbered
+              ? 'An earlier take has a higher number'
+              : undefined
+        }
+      >
         {take.wild ? '–' : take.number}
-        {double ? '!' : ''}
+        {misnumbered ? '!' : ''}
       </Text>
       <Text as="span" color={tone} truncate>
         {says}
