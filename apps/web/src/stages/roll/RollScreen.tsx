@@ -36,6 +36,7 @@ import { DayAside, TakeList } from './DayAside.tsx'
 import { type DeviceActions, Devices } from './Devices.tsx'
 import { lastEntry } from './lastEntry.ts'
 import { RunningTimecode, Since } from './RunningTimecode.tsx'
+import { RunAxis } from './RunAxis.tsx'
 import { SetupSteps } from './SetupSteps.tsx'
 import { ShotWords } from './ShotWords.tsx'
 import { TakeKeys, useHeld } from './TakeKeys.tsx'
@@ -280,6 +281,7 @@ function Roll({ dayPlan }: { dayPlan: DayPlan }) {
           <SetupSteps setupId={shots[0].setupId} dayId={dayPlan.day.id} states={slate.states} />
         )}
         <Devices devices={devices} takeRolls={rolling !== undefined} clock={clock} actions={deviceActions} />
+        <RunAxis devices={devices} log={production} dayId={dayPlan.day.id} dayClock={dayPlan.clock} nowMs={nowMs} />
         {!rolling && rights.log && (
           <Flex gap="8px 16px" wrap="wrap" align="flex-start">
             <CallUp slate={slate} input={callUp} />
