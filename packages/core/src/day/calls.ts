@@ -1,5 +1,6 @@
 import type { Production } from '../records/index.ts'
 import { neededAt } from '../shotlist/index.ts'
+import { type DayView, writtenMin } from './dayView.ts'
 import type { Timeline } from './timeline.ts'
 
 export interface PersonCall {
@@ -16,13 +17,18 @@ const round5 = (minute: number) => Math.floor(minute / 5) * 5
 /**
  * Each person's own call on a day: the unit call for those needed all day, otherwise the start of the
  * first entry that needs them less the minutes they need before, rounded down to five. People with
- * nothing to do in the order that day have no call.
+ * nothing to do in the order that day have no call. Whoever is there for part of the day comes and goes with that, unless
+ * the order wants them later.
  */
-export function personCalls(production: Production, dayId: string, timeline: Timeline): PersonCall[] {
-  const here = new Set(
+export function personCalls(
+  production: Production,
+  view: Pick<DayView, 'clock' | 'day'>,
+  timeline: Timeline,
+): PersonCall[] {
+  const here = new Map(
     Object.values(production.attendance)
-      .filter((a) => a.dayId === dayId)
-      .map((a) => a.personId),
+      .filter((a) => a.dayId === view.day.id)
+      .map((a) => [a.personId as string, a]),
   )
   const needed = new Map(
     timeline.rows.flatMap((row) =>
@@ -31,14 +37,17 @@ export function personCalls(production: Production, dayId: string, timeline: Tim
   )
   const calls: PersonCall[] = []
   for (const person of Object.values(production.person)) {
-    if (!here.has(person.id)) continue
+    const attendance = here.get(person.id)
+    if (!attendance) continue
+    const written = (minute: number | null) => (minute === null ? null : writtenMin(view.clock, view.day, minute))
+    const [fromMin, untilMin] = [written(attendance.fromMin), written(attendance.untilMin)]
     const rows = timeline.rows.filter((row) => row.kind === 'shots' && needed.get(row.itemId)!.includes(person.id))
     const busy = rows.map(({ startMin, endMin }) => ({ startMin, endMin }))
     if (person.needed === 'all-day') {
       calls.push({
         personId: person.id,
-        callMin: timeline.startMin - person.leadMin,
-        releaseMin: timeline.wrapMin,
+        callMin: Math.max(timeline.startMin - person.leadMin, fromMin ?? -Infinity),
+        releaseMin: Math.max(Math.min(timeline.wrapMin, untilMin ?? Infinity), ...rows.map((row) => row.endMin)),
         busy,
       })
     } else if (rows.length > 0) {

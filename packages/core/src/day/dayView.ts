@@ -42,4 +42,11 @@ export const fieldsOfItem = (item: Omit<OrderItem, 'version'>): Omit<OrderItem, 
   title: item.title,
   minutes: item.minutes,
   fixedAtMin: item.fixedAtMin,
+  ...demandsOfItem(item),
 })
+
+/** Sheets that were issued before anything was demanded of a place in the order demand nothing. */
+function demandsOfItem(item: Partial<OrderItem>): Pick<OrderItem, 'afterIds' | 'notBeforeMin' | 'overByMin' | 'keeps'> {
+  const { afterIds = [], notBeforeMin = null, overByMin = null, keeps = '' } = item
+  return { afterIds, notBeforeMin, overByMin, keeps }
+}

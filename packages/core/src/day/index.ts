@@ -1,3 +1,4 @@
+export { type BrokenDemand, brokenDemands, demandedPairs } from './demands.ts'
 export type { PersonCall } from './calls.ts'
 export { changeoverMinutes } from './changeover.ts'
 export { fieldsOfItem, writtenMin } from './dayView.ts'

@@ -3,6 +3,7 @@ import { type OrderItem, type Production, type Shot } from '../records/index.ts'
 import { shotsOfItem } from '../shotlist/index.ts'
 import { changeover, changeoverMinutes, type Position } from './changeover.ts'
 import { writtenMin } from './dayView.ts'
+import { demandedHours, demandedPairs } from './demands.ts'
 import type { DayPlan } from './planDay.ts'
 import { costsOf, positionOf, staying } from './timeline.ts'
 import { nearestWindow, openingOfShot, shotWindows, type Window } from './windows.ts'
@@ -92,6 +93,8 @@ export function orderProblem(
       const row = rowOf(item)
       if (row) windows = both(windows, [{ fromMin: row.startMin - MEAL_SLACK_MIN, toMin: row.endMin + MEAL_SLACK_MIN }])
     }
+    const hours = demandedHours(production, dayPlan, item)
+    if (hours.fromMin > -Infinity || hours.toMin < Infinity) windows = both(windows, [hours])
     return windows === whole ? null : both(windows, [{ fromMin: -Infinity, toMin: endMin }])
   }
 
@@ -104,8 +107,16 @@ export function orderProblem(
       : change[last]!
   const lastRow = pinned.length > 0 ? rowOf(pinned.at(-1)!) : undefined
   const startMin = Math.max(lastRow?.endMin ?? timeline.startMin, notBeforeMin)
-  const rest = { startMin, first, change, before: [] }
-  return { strict: { ...rest, tasks }, problem: { ...rest, tasks: asNow }, items, pinned, isEased }
+  const pairs = demandedPairs(dayPlan.items).map(([a, b]) => [a - pinnedCount, b - pinnedCount] as const)
+  const before = pairs.filter(([a, b]) => a >= 0 && b >= 0)
+  const rest = { startMin, first, change }
+  return {
+    strict: { ...rest, tasks, before },
+    problem: { ...rest, tasks: asNow, before: before.filter(([a, b]) => a < b) },
+    items,
+    pinned,
+    isEased,
+  }
 }
 
 /** Windows with the nearest one made to hold what is there now. */

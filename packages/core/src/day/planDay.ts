@@ -66,7 +66,7 @@ export function planDay(production: Production, dayId: string): DayPlan | undefi
   const view = dayView(production, dayId)
   if (!view) return undefined
   const { sky, timeline } = underTheSky(production, view)
-  const calls = personCalls(production, dayId, timeline)
+  const calls = personCalls(production, view, timeline)
   const rows = timeline.rows.filter((row) => row.kind === 'shots')
   return {
     ...view,

@@ -33,6 +33,10 @@ const item = (rank: number, fields: Partial<OrderItem>): OrderItem => ({
   title: '',
   minutes: null,
   fixedAtMin: null,
+  afterIds: [],
+  notBeforeMin: null,
+  overByMin: null,
+  keeps: '',
   ...fields,
 })
 
@@ -66,7 +70,9 @@ function production(shots: Shot[], items: OrderItem[]): Production {
       y: { id: 'y', needed: 'all-day', leadMin: 0 },
       z: { id: 'z', needed: 'by-shots', leadMin: 0 },
     },
-    attendance: byId(['x', 'y', 'z'].map((personId) => ({ id: personId, personId, dayId: 'd' }))),
+    attendance: byId(
+      ['x', 'y', 'z'].map((personId) => ({ id: personId, personId, dayId: 'd', fromMin: null, untilMin: null })),
+    ),
   } as unknown as Production
 }
 const timelineOf = (shots: Shot[], items: OrderItem[]) => {

@@ -9,6 +9,7 @@ import {
   type Position,
 } from './changeover.ts'
 import { type DayView, writtenMin } from './dayView.ts'
+import { demandedHours } from './demands.ts'
 
 interface Span {
   readonly startMin: number
@@ -122,6 +123,12 @@ export function dayTimeline(
       totals.relights += change.relight > 0 && position !== null ? 1 : 0
       position = staying(position, next)
       if (lead.setupId) setups.add(lead.setupId)
+      for (const shot of shots) waitUntil(earliest(shot, clock), item.id)
+    }
+    const { fromMin } = demandedHours(production, view, item)
+    if (fromMin > clock) {
+      waitUntil(fromMin, item.id)
+      // By then the light may be another.
       for (const shot of shots) waitUntil(earliest(shot, clock), item.id)
     }
     const fixedMin = item.fixedAtMin === null ? null : writtenMin(view.clock, view.day, item.fixedAtMin)

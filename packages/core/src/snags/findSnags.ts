@@ -4,6 +4,7 @@ import { checkCallSheets } from './checkCallSheets.ts'
 import { checkCards } from './checkCards.ts'
 import { checkColours, checkPalettes } from './checkColour.ts'
 import { checkOnceOnly } from './checkCover.ts'
+import { checkDemands } from './checkDemands.ts'
 import { checkFixedTimes } from './checkFixedTimes.ts'
 import { checkLenses, checkRoomForShots, checkScreens } from './checkLenses.ts'
 import { checkHours } from './checkHours.ts'
@@ -43,6 +44,7 @@ export function findSnags(production: Production): Finding[] {
     checkMains,
     checkKit,
     checkWindows,
+    checkDemands,
     checkFixedTimes,
     checkHours,
     checkPeople,

@@ -14,6 +14,7 @@ import {
 } from '../records/index.ts'
 import { productionWith } from '../testing/index.ts'
 import { checkCallSheets } from './checkCallSheets.ts'
+import { checkDemands } from './checkDemands.ts'
 import { checkFixedTimes } from './checkFixedTimes.ts'
 import { checkHours } from './checkHours.ts'
 import { checkPeople } from './checkPeople.ts'
@@ -289,5 +290,56 @@ describe('a call sheet that was sent', () => {
   test('still true, or never sent: nothing to say', () => {
     expect(checkCallSheets(sent(p))).toEqual([])
     expect(checkCallSheets(p)).toEqual([])
+  })
+})
+
+describe('what is demanded of a place in the order', () => {
+  const day = (items: Record<string, object>, more: object = {}) =>
+    productionWith({
+      day: { day: { callMin: 480 } },
+      shot: { a: { code: '1A', minutes: 30 }, b: { code: '1B', minutes: 30 }, c: { code: '1C', minutes: 30 } },
+      orderItem: Object.fromEntries(
+        ['a', 'b', 'c'].map((id, rank) => [`i${id}`, { shotIds: [id], rank, ...(items[id] ?? {}) }]),
+      ),
+      ...more,
+    } as Parameters<typeof productionWith>[0])
+  const mends = (p: Production) => {
+    const found = checkDemands(p)
+    for (const fix of fixesOf(found)) expect(checkDemands(applied(p, found, fix))).toEqual([])
+    return [says(found), fixesOf(found)]
+  }
+  test('what comes before what it is to follow is put behind it, or the demand is let go of', () =>
+    expect(mends(day({ a: { afterIds: ['ib'] } }))).toEqual([
+      ['1A is only to come after 1B, and the order has it before.'],
+      ['Put 1A behind 1B', 'Let go of what 1A demands of its place'],
+    ]))
+  test('first and last are put there', () =>
+    expect(mends(day({ b: { keeps: 'last' } }))).toEqual([
+      ['1B is to be last of Day 1, and the order has it elsewhere.'],
+      ['Put 1B behind 1C', 'Let go of what 1B demands of its place'],
+    ]))
+  test('what is over too late, and somebody who has gone by then, are put earlier', () => {
+    expect(mends(day({ c: { overByMin: 540 } }))).toEqual([
+      ['1C has to be over by 09:00; the order ends it at 09:30, 30 min late.'],
+      ['Shoot 1C before 1B'],
+    ])
+    const people = {
+      person: { p: { name: 'Edda', needed: 'by-shots' } },
+      attendance: { at: { personId: 'p', untilMin: 510 } },
+    }
+    expect(mends(day({ b: { personIds: ['p'] } }, people))).toEqual([
+      ['Edda has to go at 08:30; 1B, which needs them, ends at 09:00.'],
+      ['Shoot 1B before 1A'],
+    ])
+  })
+  test('a circle is told once, with who is in it; what only hangs on it is not', () => {
+    const p = day({ a: { afterIds: ['ib'] }, b: { afterIds: ['ia'] }, c: { afterIds: ['ib'] } })
+    const [circle] = checkDemands(p)
+    expect(circle!.says).toBe('No order of Day 1 keeps what is demanded of 1A, 1B: it goes round in a circle. Let go of one demand.') // prettier-ignore
+    for (const fix of circle!.fixes)
+      expect(checkDemands(applied(p, [circle!], fix.says)).map((f) => f.check)).not.toContain(
+        'order.demands-in-a-circle',
+      )
+    expect(checkDemands(day({ a: { keeps: 'first' }, b: { keeps: 'first' } }))[0]!.check).toBe('order.demands-in-a-circle') // prettier-ignore
   })
 })

@@ -69,6 +69,14 @@ export function* earlierStarts(dayPlan: DayPlan, minutes: number): Generator<Fix
     }
 }
 
+/** An entry taken out of the order; what was only to come after it is free of that. */
+const withoutItem = (production: Production, item: OrderItem): readonly PlainChange[] => [
+  ...Object.values(production.orderItem)
+    .filter((other) => other.afterIds.includes(item.id))
+    .map(({ id, afterIds }) => updateRecord('orderItem', id, { afterIds: afterIds.filter((one) => one !== item.id) })),
+  removeRecord('orderItem', item.id),
+]
+
 /** Items that may be dropped: shots without a must-have or a once-only among them. */
 export function* droppable(production: Production, items: readonly OrderItem[]): Generator<Fix & { item: OrderItem }> {
   for (const item of items) {
@@ -77,7 +85,7 @@ export function* droppable(production: Production, items: readonly OrderItem[]):
     yield {
       item,
       says: `Drop ${shots.map((shot) => shot.code).join(', ') || nameOfItem(production, item)}`,
-      changes: [removeRecord('orderItem', item.id)],
+      changes: withoutItem(production, item),
     }
   }
 }

@@ -1,4 +1,4 @@
-import { choice, localDate, longText, minuteOfDay, optional, pattern, ref, refs, text } from '../fields.ts'
+import { addedLater, choice, localDate, longText, minuteOfDay, optional, pattern, ref, refs, text } from '../fields.ts'
 import { minutes, plan, rank } from '../tradeFields.ts'
 
 /** Who is there, and when. */
@@ -44,6 +44,9 @@ export const PEOPLE = {
   attendance: plan('a person being there on a day', {
     personId: ref({ label: 'Person', to: 'person' }),
     dayId: ref({ label: 'Day', to: 'day' }),
+    /** Null is all day. */
+    fromMin: addedLater(optional(minuteOfDay({ label: 'There from', initial: 600 }))),
+    untilMin: addedLater(optional(minuteOfDay({ label: 'There until', initial: 960 }))),
   }),
   fixedEvent: plan('something the day cannot move', {
     dayId: ref({ label: 'Day', to: 'day' }),
@@ -61,5 +64,16 @@ export const PEOPLE = {
     title: text({ label: 'Title' }),
     minutes: optional(minutes('Minutes', 45)),
     fixedAtMin: optional(minuteOfDay({ label: 'Fixed at', initial: 720 })),
+    afterIds: addedLater(refs({ label: 'Only after', to: 'orderItem' })),
+    notBeforeMin: addedLater(optional(minuteOfDay({ label: 'Not before', initial: 540 }))),
+    overByMin: addedLater(optional(minuteOfDay({ label: 'Over by', initial: 1020 }))),
+    keeps: addedLater(
+      choice({
+        label: 'In the order',
+        initial: '',
+        of: ['', 'first', 'last', 'place'],
+        words: { '': 'anywhere', first: 'first of the day', last: 'last of the day', place: 'locked where it is' },
+      }),
+    ),
   }),
 } as const
