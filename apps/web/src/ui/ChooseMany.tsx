@@ -91,7 +91,7 @@ export function ChooseMany({ names, value, label, name, disabled, onChoose, onUn
               <TagsInput.Input
                 aria-label={label}
                 name={name}
-                placeholder={value.length === 0 ? 'nobody yet' : undefined}
+                placeholder={value.length === 0 ? 'none' : undefined}
                 // Two parts of the library listen here; Enter is told to neither, so that it adds one and no more.
                 onKeyDownCapture={(e) => {
                   byKeys.current = e.key === 'ArrowDown' || e.key === 'ArrowUp' || (byKeys.current && e.key === 'Enter')

@@ -36,6 +36,8 @@ interface Props {
   grows?: boolean
   hideLabel?: boolean
   width?: string
+  /** Which records can be named, where that is fewer than all of their kind. */
+  names?: ReadonlyMap<string, string>
   /** What setting it does, where that is more than this one field. */
   changesFor?: (value: unknown) => readonly PlainChange[]
 }
@@ -50,11 +52,13 @@ export function RecordField({
   rows = 2,
   hideLabel = false,
   width,
+  names: given,
   changesFor,
 }: Props) {
   const field = fieldsOf(kind)[name]!
   const record = useProductionStore((s) => recordOf(s.records, kind, id) as AnyRecord | undefined)
-  const names = useNames(field)
+  const all = useNames(field)
+  const names = given ?? all
   const [typed, setTyped] = useState<string | null>(null)
   const [says, setSays] = useState<string | null>(null)
   const saysId = useId()

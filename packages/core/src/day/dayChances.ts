@@ -94,7 +94,7 @@ export interface DayOutlook {
 }
 
 /** When what is left of a day begins. */
-function fromMin(production: Production, dayPlan: DayPlan, rolled: number): number {
+export function fromMin(production: Production, dayPlan: DayPlan, rolled: number): number {
   if (rolled === 0) return dayPlan.timeline.startMin
   const last = dayPlan.items[rolled - 1]!
   const row = dayPlan.timeline.rows.find((one) => 'itemId' in one && one.itemId === last.id)

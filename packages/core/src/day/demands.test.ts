@@ -18,7 +18,7 @@ const dayWith = (demands: readonly Record<string, unknown>[], more: Rows = {}) =
     shot: Object.fromEntries(demands.map((_, i) => [`x${i}`, { code: `${i + 1}A`, minutes: 10, setupId: i % 2 ? 's1' : 's0' }])),
     orderItem: Object.fromEntries(demands.map((fields, i) => [`i${i}`, { dayId: 'day', shotIds: [`x${i}`], rank: ranks[i], ...fields }])),
     ...more,
-  } as unknown as Rows) // prettier-ignore
+  }) // prettier-ignore
 }
 const planOf = (production: ReturnType<typeof productionWith>) => planDay(production, 'day')!
 const brokenIn = (production: ReturnType<typeof productionWith>) =>

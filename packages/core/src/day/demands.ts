@@ -1,7 +1,6 @@
 import { byId, type Id, type OrderItem, type Production } from '../records/index.ts'
 import { neededAt } from '../shotlist/index.ts'
 import { type DayView, writtenMin } from './dayView.ts'
-import type { Timeline } from './timeline.ts'
 
 /** When somebody is there on a day, in minutes gone by since its midnight; infinite is open. */
 export interface Presence {
@@ -74,13 +73,18 @@ export type BrokenDemand = { readonly item: OrderItem } & (
   | { readonly what: 'gone'; readonly personId: Id<'person'>; readonly untilMin: number; readonly endMin: number }
 )
 
+interface TimedRow {
+  readonly itemId?: string
+  readonly endMin: number
+}
+
 /** What the order of a day does not keep of what was demanded of it, in the order's turn. */
 export function brokenDemands(
   production: Production,
-  { items, timeline, ...view }: DayView & { readonly timeline: Timeline },
+  { items, timeline, ...view }: DayView & { readonly timeline: { readonly rows: readonly TimedRow[] } },
 ): readonly BrokenDemand[] {
   return items.flatMap((item, i): BrokenDemand[] => {
-    const row = timeline.rows.find((one) => 'itemId' in one && one.itemId === item.id)
+    const row = timeline.rows.find((one) => one.itemId === item.id)
     if (!row) return []
     const later = item.afterIds.flatMap((id) => items.slice(i + 1).find((other) => other.id === id) ?? [])
     const byMin = item.overByMin === null ? Infinity : writtenMin(view.clock, view.day, item.overByMin)

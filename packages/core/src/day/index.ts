@@ -8,4 +8,14 @@ export type { ShotsRow, TimelineRow } from './timeline.ts'
 export type { AgainstScript } from './scriptHours.ts'
 export { dailyWindows, type MissedWindow } from './windows.ts'
 export { type DayMinutes, type DayOrderProblem, minutesBetween, orderProblem } from './orderProblem.ts'
+export {
+  cameraLanes,
+  type Consequence,
+  consequencesOf,
+  type GiveRanks,
+  type Lane,
+  moveEntries,
+  sayConsequences,
+} from './moving.ts'
+export { type Drop, dropList } from './dropList.ts'
 export { type DayOutlook, dayOutlook, paceRatios, plannedEntries, rolledFirst } from './dayChances.ts'

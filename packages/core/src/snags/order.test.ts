@@ -302,7 +302,7 @@ describe('what is demanded of a place in the order', () => {
         ['a', 'b', 'c'].map((id, rank) => [`i${id}`, { shotIds: [id], rank, ...(items[id] ?? {}) }]),
       ),
       ...more,
-    } as Parameters<typeof productionWith>[0])
+    })
   const mends = (p: Production) => {
     const found = checkDemands(p)
     for (const fix of fixesOf(found)) expect(checkDemands(applied(p, found, fix))).toEqual([])

@@ -1,13 +1,14 @@
 import { Tick } from '../../ui/fields.tsx'
 import { useFresh } from '../../store/fresh.ts'
 import { newId } from '../../store/newId.ts'
-import { Box, Text } from '@chakra-ui/react'
+import { Box, Grid, Text } from '@chakra-ui/react'
 import { commitOrSay } from '../../store/production.ts'
 import { useRights, useParts } from '../../store/selectors.ts'
 import { AddPeople } from '../../ui/BeginDay.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { Page } from '../../ui/Page.tsx'
-import { Answer, Button, Reading, Title } from '../../ui/parts.tsx'
+import { Answer, Button, Hint, Reading, Section, Title } from '../../ui/parts.tsx'
+import { RecordField } from '../../ui/RecordField.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import type { SheetColumn } from '../../ui/sheet/column.ts'
 import { useChosen } from '../../ui/useChosen.ts'
@@ -110,6 +111,7 @@ export function CrewScreen() {
               }
             />
           ))}
+          {chosen && production.person[chosen] && <PartOfDays personId={chosen} days={days} />}
           {!dayPlan && <Text color="soft">Calls follow once a day has an order.</Text>}
           <SnagList stage="crew" />
           {rights.access && <Access />}
@@ -142,6 +144,28 @@ export function CrewScreen() {
       )}
       <Sheet kind="person" name="People" rows={people} columns={columns} selectedId={chosen} onSelect={choose} />
     </Page>
+  )
+}
+
+/** Whoever is there for part of a day: the order waits for them, and says so when they have gone. */
+function PartOfDays({ personId, days }: { personId: string; days: readonly RecordOf<'day'>[] }) {
+  const { attendance, person } = useParts('attendance', 'person')
+  const down = days.flatMap((day) => {
+    const there = Object.values(attendance).find((a) => a.personId === personId && a.dayId === day.id)
+    return there ? [{ day, there }] : []
+  })
+  if (down.length === 0) return null
+  return (
+    <Section title={`${person[personId]!.name} is there`}>
+      {down.map(({ day, there }) => (
+        <Grid key={day.id} templateColumns="1fr 92px 92px" gap="8px" alignItems="center" py="3px">
+          <Text truncate>{day.title}</Text>
+          <RecordField kind="attendance" id={there.id} field="fromMin" label="from" />
+          <RecordField kind="attendance" id={there.id} field="untilMin" label="until" />
+        </Grid>
+      ))}
+      <Hint>Left empty is all day.</Hint>
+    </Section>
   )
 }
 

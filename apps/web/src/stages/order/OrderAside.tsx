@@ -6,6 +6,7 @@ import { addRecord, takeOut } from '../../ui/addRecord.ts'
 import { Answer, Button, Reading, Section } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { BetterOrder } from './BetterOrder.tsx'
+import { LessTime } from './LessTime.tsx'
 import { Outlook } from './Outlook.tsx'
 import { type DayPlan, type PersonCall, writtenMin } from '@kavrell/core/day'
 import { hours, stretch } from '@kavrell/core/text'
@@ -48,6 +49,7 @@ export function OrderAside({ dayPlan }: { dayPlan: DayPlan }) {
       </Grid>
       <Outlook dayPlan={dayPlan} />
       {rights.plan && <BetterOrder dayPlan={dayPlan} />}
+      {rights.plan && dayPlan.items.length > 1 && <LessTime dayPlan={dayPlan} />}
       <SnagList stage="order" about={(s) => s.about.id === day.id || dayPlan.items.some((i) => i.id === s.about.id)} />
       <Section title="Who waits">
         {dayPlan.calls.map((call) => (

@@ -39,6 +39,10 @@ export const LINES = {
   '& .entry.carried': { opacity: 0.7, zIndex: 5 },
 } as const
 
+const KEEPS = { '': '', first: 'first', last: 'last', place: 'locked' } as const
+
+const otherThan = (names: ReadonlyMap<string, string>, id: string) => new Map([...names].filter(([key]) => key !== id))
+
 /** What has to be done, or waited for, before an entry. */
 export function Between({ row, times }: { row: TimelineRow; times: DayClock }) {
   const production = useProduction()
@@ -83,6 +87,7 @@ export function OrderRow({
   row,
   times,
   open,
+  others,
   onOpen,
   onMove,
 }: {
@@ -90,6 +95,8 @@ export function OrderRow({
   row: TimelineRow
   times: DayClock
   open: boolean
+  /** What the entries of the day are called, by id. */
+  others: ReadonlyMap<string, string>
   onOpen: () => void
   onMove: (by: number) => void
 }) {
@@ -106,6 +113,10 @@ export function OrderRow({
   const flags = [
     shots.some((s) => s.onceOnly) ? 'once only' : '',
     item.fixedAtMin !== null ? `fixed ${clock(item.fixedAtMin)}` : '',
+    item.notBeforeMin !== null ? `not before ${clock(item.notBeforeMin)}` : '',
+    item.overByMin !== null ? `over by ${clock(item.overByMin)}` : '',
+    item.afterIds.length > 0 ? `after ${item.afterIds.flatMap((id) => others.get(id) ?? []).join(', ')}` : '',
+    KEEPS[item.keeps],
     shots[0]?.side ?? '',
   ]
     .filter(Boolean)
@@ -163,9 +174,15 @@ export function OrderRow({
               <RecordField kind="orderItem" id={item.id} field="recorderIds" label="Sound recorders" />
             </Grid>
           )}
-          <Box mt="8px">
+          <Grid templateColumns="1fr 1fr" gap="8px" mt="8px">
             <RecordField kind="orderItem" id={item.id} field="personIds" label="Needed too, besides who is in it" />
-          </Box>
+            <RecordField kind="orderItem" id={item.id} field="afterIds" names={otherThan(others, item.id)} />
+          </Grid>
+          <Grid templateColumns="2fr 1fr 1fr" gap="8px" mt="8px">
+            <RecordField kind="orderItem" id={item.id} field="keeps" />
+            <RecordField kind="orderItem" id={item.id} field="notBeforeMin" />
+            <RecordField kind="orderItem" id={item.id} field="overByMin" />
+          </Grid>
           {rights.plan && (
             <Flex mt="8px" gap="8px">
               <Button onClick={() => onMove(-1)}>Earlier</Button>

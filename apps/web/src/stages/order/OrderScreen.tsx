@@ -11,9 +11,10 @@ import {
   useSensors,
 } from '@dnd-kit/core'
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable'
-import { Box, Flex, Text } from '@chakra-ui/react'
+import { Box, Flex, SegmentGroup, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { chooseDay } from '../../store/desk.ts'
+import { remember, remembered } from '../../store/remember.ts'
 import { commitOrSay, useProductionStore } from '../../store/production.ts'
 import { useRights, useParts } from '../../store/selectors.ts'
 import { BeginDay } from '../../ui/BeginDay.tsx'
@@ -25,6 +26,7 @@ import { useDay } from '../../ui/useDay.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { OrderAside } from './OrderAside.tsx'
 import { Between, LINES, OrderRow } from './OrderRow.tsx'
+import { OrderTimes } from './OrderTimes.tsx'
 import { firstDay } from '@kavrell/core/beginnings'
 import type { DayPlan } from '@kavrell/core/day'
 import { updateRecord, createRecord, asId, blank, type RecordOf, byRank, lastRank } from '@kavrell/core/records'
@@ -59,7 +61,12 @@ function DayOrder({ dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => voi
   const production = useParts('orderItem', 'shot')
   const rights = useRights()
   const { timeline, day } = dayPlan
-  const [openId, setOpenId] = useState<string | null>(null)
+  const [openId, setOpenId] = useState<string | null>(() => takeOpening())
+  const [view, setView] = useState(() => remembered('order.view') ?? 'list')
+  const look = (as: string) => {
+    remember('order.view', as)
+    setView(as)
+  }
   useRibbonRow((row) => document.querySelector(`[data-item="${row.itemId}"]`)?.scrollIntoView({ block: 'center' }))
   const items = dayPlan.items as readonly Item[]
   const ordered = new Set(Object.values(production.orderItem).flatMap((i) => i.shotIds))
@@ -87,6 +94,7 @@ function DayOrder({ dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => voi
     commitOrSay(`Move ${nameOf(item)}`, [updateRecord('orderItem', asId(id), { rank })])
   }
   const nameOf = (item: Item) => slateOf(item.shotIds.flatMap((id) => production.shot[id]?.code ?? [])) || item.title
+  const called = new Map<string, string>(items.map((item) => [item.id, nameOf(item) || item.type]))
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -101,7 +109,7 @@ function DayOrder({ dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => voi
   const leading = (itemId: string) =>
     timeline.rows.filter((r) => (r.kind === 'change' || r.kind === 'wait') && r.beforeItemId === itemId)
   return (
-    <Page asideWidth={430} aside={<OrderAside dayPlan={dayPlan} />}>
+    <Page asideWidth={430} aside={view === 'list' && <OrderAside dayPlan={dayPlan} />}>
       <Title
         note={[
           counted(timeline.shots, 'shot'),
@@ -109,51 +117,67 @@ function DayOrder({ dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => voi
           counted(timeline.turns, 'turn'),
         ].join(', ')}
         actions={
-          rights.plan && (
-            <>
-              <Button onClick={() => addItem({ type: 'meal', title: 'Meal', minutes: 45 }, 'Add a meal')}>
-                Add meal
-              </Button>
-              <Button
-                onClick={() =>
-                  addItem({ type: 'fixed', title: 'Fixed', minutes: 30, fixedAtMin: 720 }, 'Add a fixed time')
-                }
-              >
-                Add fixed time
-              </Button>
-              <Button onClick={onAddDay}>Add day</Button>
-            </>
-          )
+          <>
+            <Views value={view} onLook={look} />
+            {rights.plan && (
+              <>
+                <Button onClick={() => addItem({ type: 'meal', title: 'Meal', minutes: 45 }, 'Add a meal')}>
+                  Add meal
+                </Button>
+                <Button
+                  onClick={() =>
+                    addItem({ type: 'fixed', title: 'Fixed', minutes: 30, fixedAtMin: 720 }, 'Add a fixed time')
+                  }
+                >
+                  Add fixed time
+                </Button>
+                <Button onClick={onAddDay}>Add day</Button>
+              </>
+            )}
+          </>
         }
       >
         Order
       </Title>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
-        <SortableContext items={items.map((i) => i.id)} strategy={verticalListSortingStrategy}>
-          <Box borderTop="1px solid" borderColor="line" role="list" aria-label="Running order" css={LINES}>
-            {items.map((item, index) => {
-              const row = timeline.rows.find((r) => 'itemId' in r && r.itemId === item.id)
-              return (
-                <div key={item.id}>
-                  {leading(item.id).map((r) => (
-                    <Between key={r.kind} row={r} times={dayPlan.clock} />
-                  ))}
-                  {row && (
-                    <OrderRow
-                      times={dayPlan.clock}
-                      item={item}
-                      row={row}
-                      open={openId === item.id}
-                      onOpen={() => setOpenId(openId === item.id ? null : item.id)}
-                      onMove={(by) => move(item.id, Math.min(items.length - 1, Math.max(0, index + by)))}
-                    />
-                  )}
-                </div>
-              )
-            })}
-          </Box>
-        </SortableContext>
-      </DndContext>
+      {view === 'times' ? (
+        <OrderTimes
+          dayId={day.id}
+          onOpen={(itemId, onDay) => {
+            look('list')
+            if (onDay === day.id) return setOpenId(itemId)
+            opening = itemId
+            chooseDay(asId(onDay))
+          }}
+        />
+      ) : (
+        <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+          <SortableContext items={items.map((i) => i.id)} strategy={verticalListSortingStrategy}>
+            <Box borderTop="1px solid" borderColor="line" role="list" aria-label="Running order" css={LINES}>
+              {items.map((item, index) => {
+                const row = timeline.rows.find((r) => 'itemId' in r && r.itemId === item.id)
+                return (
+                  <div key={item.id}>
+                    {leading(item.id).map((r) => (
+                      <Between key={r.kind} row={r} times={dayPlan.clock} />
+                    ))}
+                    {row && (
+                      <OrderRow
+                        times={dayPlan.clock}
+                        item={item}
+                        row={row}
+                        open={openId === item.id}
+                        others={called}
+                        onOpen={() => setOpenId(openId === item.id ? null : item.id)}
+                        onMove={(by) => move(item.id, Math.min(items.length - 1, Math.max(0, index + by)))}
+                      />
+                    )}
+                  </div>
+                )
+              })}
+            </Box>
+          </SortableContext>
+        </DndContext>
+      )}
       {items.length === 0 && (
         <Text color="soft" mt="10px">
           Nothing in the order yet.{' '}
@@ -176,9 +200,42 @@ function DayOrder({ dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => voi
         </Box>
       )}
       <Box mt="10px">
-        <Hint>Drag a row, or press Alt with the up and down arrows on it. Enter opens it.</Hint>
+        {view === 'list' && <Hint>Drag a row, or press Alt with the up and down arrows on it. Enter opens it.</Hint>}
       </Box>
     </Page>
+  )
+}
+
+/** An entry of another day that is opened there. */
+let opening: string | null = null
+const takeOpening = () => {
+  const id = opening
+  opening = null
+  return id
+}
+
+const VIEWS = [
+  { value: 'list', label: 'List' },
+  { value: 'times', label: 'Days as time' },
+]
+
+function Views({ value, onLook }: { value: string; onLook: (view: string) => void }) {
+  return (
+    <SegmentGroup.Root
+      aria-label="Look at the order as"
+      value={value}
+      onValueChange={(e) => {
+        if (e.value) onLook(e.value)
+      }}
+    >
+      <SegmentGroup.Indicator />
+      {VIEWS.map((item) => (
+        <SegmentGroup.Item key={item.value} value={item.value}>
+          <SegmentGroup.ItemText>{item.label}</SegmentGroup.ItemText>
+          <SegmentGroup.ItemHiddenInput />
+        </SegmentGroup.Item>
+      ))}
+    </SegmentGroup.Root>
   )
 }
 

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { act, screen, within } from '@testing-library/react'
-import { beforeEach, expect, test } from 'vitest'
+import { beforeEach, describe, expect, test } from 'vitest'
 import { useRemoving } from '../../store/removing.ts'
 import { commit, useProductionStore } from '../../store/production.ts'
 import { undo } from '../../store/undo.ts'
@@ -64,7 +64,7 @@ test('its own minutes move everything after it, and none is what its shots take'
   const user = draw(<OrderScreen />, 'order')
   const ended = wrap()
   await user.click(at(18))
-  const minutes = screen.getByLabelText<HTMLInputElement>(/^Minutes|^Length/)
+  const minutes = screen.getByLabelText<HTMLInputElement>(/^Minutes,|^Length/)
   await user.type(minutes, '95{Enter}')
   expect(wrap()).not.toBe(ended)
   await user.clear(minutes)
@@ -235,4 +235,74 @@ test('a reader sees the order and moves nothing', async () => {
   expect(ids()).toEqual(before)
   expect(sent).toEqual([])
   expect(within(document.body).queryByRole('button', { name: 'Add meal' })).toBeNull()
+})
+
+test('what is demanded of an entry is said in its row', async () => {
+  const user = draw(<OrderScreen />, 'order')
+  at(1).focus()
+  await user.keyboard('{Enter}')
+  await user.selectOptions(screen.getByLabelText('In the order'), 'last of the day')
+  await user.type(screen.getByLabelText('Only after'), '2E{Enter}')
+  const item = all('orderItem').find((one) => one.id === ids()[1])!
+  expect(item.keeps).toBe('last')
+  expect(item.afterIds).toHaveLength(1)
+  expect(codesAt(1)).toMatch(/after 2E.*last/)
+})
+
+test('what could go when minutes are lost is found, and given up as one edit', async () => {
+  const user = draw(<OrderScreen />, 'order')
+  const line = screen.getByLabelText('Minutes lost')
+  await user.clear(line)
+  await user.type(line, '10')
+  await user.click(screen.getByRole('button', { name: 'What could go?' }))
+  const before = ids()
+  expect(screen.getByText(/^Without /)).toBeTruthy()
+  await user.click(screen.getByRole('button', { name: 'Give up' }))
+  expect(ids().length).toBeLessThan(before.length)
+  expect(sent).toHaveLength(1)
+})
+
+describe('days as time', () => {
+  const look = async () => {
+    const user = draw(<OrderScreen />, 'order')
+    await user.click(screen.getByText('Days as time'))
+    return user
+  }
+  const entries = (day: number) =>
+    [...screen.getAllByRole('list', { name: /^Order of/ })[day]!.querySelectorAll<HTMLElement>('[data-entry]')].map(
+      (entry) => entry.dataset.entry!,
+    )
+  const entry = (id: string) => document.querySelector<HTMLElement>(`[data-entry="${id}"]`)!
+  beforeEach(() => localStorage.clear())
+  test('entries of both days stand in their order, and keys put one later and keep the focus on it', async () => {
+    const user = await look()
+    const [a, b, c] = entries(0)
+    entry(a!).focus()
+    await user.keyboard('{Alt>}{ArrowRight}{/Alt}')
+    expect(entries(0).slice(0, 3)).toEqual([b, a, c])
+    expect(document.activeElement).toBe(entry(a!))
+  })
+  test('several taken together go to the other day, as one edit that one undo takes back', async () => {
+    const user = await look()
+    const before = [entries(0), entries(1)]
+    await user.click(entry(before[0]![0]!))
+    await user.keyboard('{Control>}')
+    await user.click(entry(before[0]![2]!))
+    await user.keyboard('{/Control}')
+    await user.click(screen.getByRole('button', { name: 'To Day 2' }))
+    expect(sent).toHaveLength(1)
+    expect(entries(0)).toEqual(before[0]!.filter((_, i) => i !== 0 && i !== 2))
+    expect(entries(1).filter((id) => !before[1]!.includes(id))).toEqual([before[0]![0], before[0]![2]])
+    undo()
+    await inTime(() => expect([entries(0), entries(1)]).toEqual(before))
+  })
+  test('Enter opens it in the list, on its own day', async () => {
+    const user = await look()
+    const id = entries(1)[0]!
+    entry(id).focus()
+    await user.keyboard('{Enter}')
+    await inTime(() =>
+      expect(document.querySelector(`[data-item="${id}"] [aria-expanded]`)?.getAttribute('aria-expanded')).toBe('true'),
+    )
+  })
 })
