@@ -17,5 +17,6 @@ export {
   moveEntries,
   sayConsequences,
 } from './moving.ts'
+export { type DecisionPoint, fromNow, type FromNow, missedIn, restOfDay } from './fromNow.ts'
 export { type Drop, dropList } from './dropList.ts'
 export { type DayOutlook, dayOutlook, paceRatios, plannedEntries, rolledFirst } from './dayChances.ts'

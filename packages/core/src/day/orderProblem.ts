@@ -120,7 +120,7 @@ export function orderProblem(
 }
 
 /** Windows with the nearest one made to hold what is there now. */
-function widened(
+export function widened(
   windows: readonly Window[],
   { startMin, endMin }: { readonly startMin: number; readonly endMin: number },
 ): readonly Window[] {

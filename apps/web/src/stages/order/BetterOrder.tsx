@@ -4,15 +4,13 @@ import { newRanks } from '../../store/newRank.ts'
 import { commitOrSay } from '../../store/production.ts'
 import { useProduction } from '../../store/selectors.ts'
 import { Button, Hint } from '../../ui/parts.tsx'
-import { isProven, type OrderSearch, useBetterOrder } from './useBetterOrder.ts'
+import { isProven, orderNow, type OrderSearch, useBetterOrder } from './useBetterOrder.ts'
 import {
   type DayMinutes,
-  type DayOrderProblem,
   type DayPlan,
   minutesBetween,
-  orderProblem,
   planDay,
-  rolledFirst,
+  missedIn,
 } from '@kavrell/core/day'
 import {
   asId,
@@ -23,6 +21,7 @@ import {
   tryChanges,
   updateRecord,
 } from '@kavrell/core/records'
+import { finishOf } from '@kavrell/core/order'
 import { slateOf } from '@kavrell/core/shotlist'
 import { stretch } from '@kavrell/core/text'
 
@@ -32,7 +31,7 @@ export function BetterOrder({ dayPlan }: { dayPlan: DayPlan }) {
   const { search, start, stop, forget } = useBetterOrder(production, dayPlan)
   // What was found for another order than this is none.
   const isFresh = useMemo(
-    () => search !== null && isOf(search, orderProblem(production, dayPlan, rolledFirst(production, dayPlan))),
+    () => search !== null && isOf(search, orderNow(production, dayPlan)),
     [search, production, dayPlan],
   )
   if (dayPlan.items.length < 3) return null
@@ -64,9 +63,14 @@ export function BetterOrder({ dayPlan }: { dayPlan: DayPlan }) {
 }
 
 /** Whether a search was about the day as it is: its entries, and what they take and ask for. */
-const isOf = ({ about }: OrderSearch, now: DayOrderProblem): boolean =>
-  JSON.stringify([about.problem, about.strict, about.pinned.length]) ===
-  JSON.stringify([now.problem, now.strict, now.pinned.length])
+const isOf = (search: OrderSearch, now: Pick<OrderSearch, 'about' | 'isLive'>): boolean =>
+  search.isLive === now.isLive && JSON.stringify(askedOf(search)) === JSON.stringify(askedOf(now))
+
+/** On the day the clock goes on; what is left and what it asks for is the same until something is logged. */
+const askedOf = ({ about, isLive }: Pick<OrderSearch, 'about' | 'isLive'>) =>
+  isLive
+    ? [about.items, about.strict.tasks.slice(1).map((task) => task.minutes), about.strict.change, about.pinned.length]
+    : [about.problem, about.strict, about.pinned.length]
 
 /** Minutes that fixed times are late in a plan, all together. */
 const lateMin = ({ timeline }: DayPlan): number =>
@@ -115,15 +119,23 @@ const SAYS: readonly (readonly [keyof DayMinutes, string])[] = [
 ]
 
 function Better({ production, dayPlan, search, order, onDone }: FoundProps & { readonly order: readonly number[] }) {
-  const { about, isLooking } = search
-  const changes = reordered(about.pinned, about.items, order)
+  const { about, isLooking, isLive } = search
+  const pinned = about.pinned.map((item) => production.orderItem[item.id] ?? item)
+  const changes = reordered(pinned, about.items, order)
   const after = planDay(tryChanges(production, changes), dayPlan.day.id)
   if (!after) return null
-  const savedMin = dayPlan.timeline.wrapMin - after.timeline.wrapMin
-  const fewerMissed = dayPlan.missed.length - after.missed.length
+  const packingMin = after.timeline.wrapMin - after.timeline.lastEndMin
+  const present = about.items.map((_, i) => i)
+  // On the day what counts is when it is over from now, not what was planned before it began.
+  const wrapMin = isLive ? finishOf(about.problem, order) + packingMin : after.timeline.wrapMin
+  const stoodMin = isLive ? finishOf(about.problem, present) + packingMin : dayPlan.timeline.wrapMin
+  const savedMin = stoodMin - wrapMin
+  const fewerMissed = isLive
+    ? missedIn(about, present) - missedIn(about, order)
+    : dayPlan.missed.length - after.missed.length
   const proven = isProven(search)
   const meals = about.items.some((item) => item.type === 'meal' && item.fixedAtMin === null) ? ', meals about where they are' : '' // prettier-ignore
-  const isWorse = fewerMissed < 0 || lateMin(after) > lateMin(dayPlan) + 1
+  const isWorse = fewerMissed < 0 || (!isLive && lateMin(after) > lateMin(dayPlan) + 1)
   if (isWorse || (savedMin < 1 && fewerMissed <= 0))
     return isLooking ? null : (
       <Text mt="8px" fontWeight={600} role="status">
@@ -136,7 +148,7 @@ function Better({ production, dayPlan, search, order, onDone }: FoundProps & { r
   return (
     <Box mt="10px">
       <Text fontWeight={700} fontSize="lead" role="status">
-        Wrap at {after.clock.text(after.timeline.wrapMin)}
+        {isLive ? 'From now, wrap' : 'Wrap'} at {after.clock.text(wrapMin)}
         {savedMin >= 1 ? `, ${stretch(savedMin)} earlier` : savedMin <= -1 ? `, ${stretch(-savedMin)} later` : ''}
         {fewerMissed > 0 ? `, ${fewerMissed} more in their light and hours` : ''}
       </Text>
@@ -145,7 +157,7 @@ function Better({ production, dayPlan, search, order, onDone }: FoundProps & { r
           ? 'The best so far.'
           : proven
             ? `Proven: no order of these is over sooner${meals}.`
-            : `The best that was found; none is over before ${after.clock.text(boundOf(search) + (after.timeline.wrapMin - after.timeline.lastEndMin))}.`}
+            : `The best that was found; none is over before ${after.clock.text(boundOf(search) + packingMin)}.`}
       </Text>
       <Grid templateColumns="1fr 70px 70px" gap="2px 8px" mt="6px" maxW="300px">
         {SAYS.filter(([kind]) => before[kind] !== then[kind]).map(([kind, says]) => (
@@ -160,7 +172,7 @@ function Better({ production, dayPlan, search, order, onDone }: FoundProps & { r
           </Box>
         ))}
       </Grid>
-      <Text mt="6px">{after.items.map((item) => nameOf(production, item)).join(' · ')}</Text>
+      <Text mt="6px">{order.map((i) => nameOf(production, about.items[i]!)).join(' · ')}</Text>
       <Flex gap="8px" mt="8px">
         <Button
           kind="main"

@@ -15,12 +15,13 @@ export function LessTime({ dayPlan }: { dayPlan: DayPlan }) {
   const outMin = day.outByMin === null ? null : writtenMin(clock, day, day.outByMin)
   const lateMin = outMin === null ? 0 : Math.max(0, Math.ceil(timeline.wrapMin - outMin))
   const [typed, setTyped] = useState<string | null>(null)
-  const [asked, setAsked] = useState<{ readonly production: unknown; readonly drops: readonly Drop[] } | null>(null)
+  const [asked, setAsked] = useState<{ readonly of: string; readonly drops: readonly Drop[] } | null>(null)
   const usual = String(lateMin || 30)
   const minutes = Number(typed ?? usual)
   const isRead = Number.isInteger(minutes) && minutes > 0 && minutes <= 1440
-  // What was found for another plan than this is none.
-  const drops = asked?.production === production ? asked.drops : null
+  // What was found for another order than this is none.
+  const of = [timeline.wrapMin, ...dayPlan.items.map((item) => item.id)].join(' ')
+  const drops = asked?.of === of ? asked.drops : null
   const nameOf = ({ items }: Drop) =>
     items
       .map((item) => slateOf(item.shotIds.flatMap((id) => production.shot[id]?.code ?? [])) || item.title)
@@ -38,10 +39,7 @@ export function LessTime({ dayPlan }: { dayPlan: DayPlan }) {
           />
         </Box>
         <Text>min</Text>
-        <Button
-          disabled={!isRead}
-          onClick={() => setAsked({ production, drops: dropList(production, dayPlan, minutes) })}
-        >
+        <Button disabled={!isRead} onClick={() => setAsked({ of, drops: dropList(production, dayPlan, minutes) })}>
           What could go?
         </Button>
       </Flex>

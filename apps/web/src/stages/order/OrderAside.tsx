@@ -6,6 +6,7 @@ import { addRecord, takeOut } from '../../ui/addRecord.ts'
 import { Answer, Button, Reading, Section } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { BetterOrder } from './BetterOrder.tsx'
+import { FromNow } from './FromNow.tsx'
 import { LessTime } from './LessTime.tsx'
 import { Outlook } from './Outlook.tsx'
 import { type DayPlan, type PersonCall, writtenMin } from '@kavrell/core/day'
@@ -47,6 +48,7 @@ export function OrderAside({ dayPlan }: { dayPlan: DayPlan }) {
         <Reading name="Moves" value={timeline.moves} />
         <Reading name="Waiting" value={hours(timeline.waitMin)} />
       </Grid>
+      <FromNow dayPlan={dayPlan} />
       <Outlook dayPlan={dayPlan} />
       {rights.plan && <BetterOrder dayPlan={dayPlan} />}
       {rights.plan && dayPlan.items.length > 1 && <LessTime dayPlan={dayPlan} />}

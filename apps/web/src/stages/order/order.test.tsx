@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { act, screen, within } from '@testing-library/react'
-import { beforeEach, describe, expect, test } from 'vitest'
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { useRemoving } from '../../store/removing.ts'
 import { commit, useProductionStore } from '../../store/production.ts'
 import { undo } from '../../store/undo.ts'
@@ -13,6 +13,9 @@ import { planDay } from '@kavrell/core/day'
 import { productionOf, updateRecord } from '@kavrell/core/records'
 
 beforeEach(() => openDemo('planner'))
+afterEach(() => {
+  vi.useRealTimers()
+})
 const rows = () => [...document.querySelectorAll<HTMLElement>('[data-item]')]
 const ids = () => rows().map((r) => r.dataset.item)
 const wrap = () => screen.getAllByText(/^Wrap at/)[0]!.textContent
@@ -251,10 +254,12 @@ test('what is demanded of an entry is said in its row', async () => {
 
 test('what could go when minutes are lost is found, and given up as one edit', async () => {
   const user = draw(<OrderScreen />, 'order')
-  const line = screen.getByLabelText('Minutes lost')
+  const line = screen.getByLabelText<HTMLInputElement>('Minutes lost')
   await user.clear(line)
   await user.type(line, '10')
-  await user.click(screen.getByRole('button', { name: 'What could go?' }))
+  const ask = screen.getByRole<HTMLButtonElement>('button', { name: 'What could go?' })
+  await inTime(() => expect([line.value, ask.disabled]).toEqual(['10', false]))
+  await user.click(ask)
   const before = ids()
   expect(screen.getByText(/^Without /)).toBeTruthy()
   await user.click(screen.getByRole('button', { name: 'Give up' }))
@@ -305,4 +310,19 @@ describe('days as time', () => {
       expect(document.querySelector(`[data-item="${id}"] [aria-expanded]`)?.getAttribute('aria-expanded')).toBe('true'),
     )
   })
+})
+
+test('on the day itself it says when it is over as things stand now, and what cannot wait with its minutes in hand', () => {
+  vi.useFakeTimers({ now: Date.parse('2026-05-14T15:00:00Z'), toFake: ['Date'] })
+  openDemo('planner', (records) => {
+    const [box] = Object.values(records.timecodeBox)
+    return { ...records, timecodeBox: { [box!.id]: { ...box!, offsetMs: 0, driftPpm: 0 } } }
+  })
+  chooseDay(all('day').find((day) => day.title === 'Day 1')!.id)
+  draw(<OrderScreen />, 'order')
+  // 16:00 at the place and much left, so the wrap is later than the plan's.
+  expect(screen.getByText('From now, 16:00')).toBeTruthy()
+  expect(screen.getByText(/^Wrap \d\d:\d\d( \+1)? as it stands, .* later than planned$/)).toBeTruthy()
+  const points = [...document.querySelectorAll('[data-point]')].map((point) => point.textContent)
+  expect(points.some((text) => /begins by .* in hand$|is missed by/.test(text))).toBe(true)
 })

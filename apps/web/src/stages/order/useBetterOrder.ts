@@ -1,12 +1,15 @@
 import { proxy, type Remote, wrap } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
 import type { FoundOrder, OrderWorker } from '../../workers/order.worker.ts'
-import { type DayOrderProblem, type DayPlan, orderProblem, rolledFirst } from '@kavrell/core/day'
+import { boxTime } from '../../store/clock.ts'
+import { type DayOrderProblem, type DayPlan, isOnTheDay, orderProblem, restOfDay, rolledFirst } from '@kavrell/core/day'
 import type { Production } from '@kavrell/core/records'
 
 /** A search for a better order of a day: what it is about, what was found so far, and whether it still looks. */
 export interface OrderSearch {
   readonly about: DayOrderProblem
+  /** The day has begun: it is about what is left of it from then on. */
+  readonly isLive: boolean
   readonly isLooking: boolean
   readonly found: FoundOrder | null
 }
@@ -22,15 +25,15 @@ export function useBetterOrder(production: Production, dayPlan: DayPlan) {
   }
   useEffect(() => () => worker.current?.terminate(), [])
   const start = () => {
-    const about = orderProblem(production, dayPlan, rolledFirst(production, dayPlan))
+    const { about, isLive } = orderNow(production, dayPlan)
     worker.current?.terminate()
     const own = new Worker(new URL('../../workers/order.worker.ts', import.meta.url), { type: 'module' })
     worker.current = own
-    setSearch({ about, isLooking: true, found: null })
+    setSearch({ about, isLive, isLooking: true, found: null })
     const remote: Remote<OrderWorker> = wrap<OrderWorker>(own)
     const present = about.items.map((_, i) => i)
     const told = (isLooking: boolean) => (found: FoundOrder) => {
-      if (worker.current === own) setSearch({ about, isLooking, found })
+      if (worker.current === own) setSearch({ about, isLive, isLooking, found })
     }
     remote
       .search({ strict: about.strict, problem: about.problem }, present, proxy(told(true)))
@@ -42,6 +45,15 @@ export function useBetterOrder(production: Production, dayPlan: DayPlan) {
       })
   }
   return { search, start, stop, forget: () => setSearch(null) }
+}
+
+/** What there is to be put in order: what is left from now on the day itself, else what is not rolled. */
+export function orderNow(production: Production, dayPlan: DayPlan): Pick<OrderSearch, 'about' | 'isLive'> {
+  const nowMin = dayPlan.clock.at(boxTime(Date.now()))
+  const rest = isOnTheDay(nowMin) ? restOfDay(production, dayPlan, nowMin) : null
+  return rest
+    ? { about: rest, isLive: true }
+    : { about: orderProblem(production, dayPlan, rolledFirst(production, dayPlan)), isLive: false }
 }
 
 /** Whether it is known that nothing is better. */
