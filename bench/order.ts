@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { type PlannedEntry, simulateDays, USUAL_SPREAD } from '@kavrell/core/estimates'
-import { answerOrder, readOrderFile } from '@kavrell/core/order'
+import { answerOrder, partOf, readOrderFile, solving } from '@kavrell/core/order'
 import { mustBe } from '@kavrell/core/outcome'
 
 const FOLDER = 'packages/core/vectors'
@@ -52,4 +52,28 @@ export function simulateMs(): number {
     return performance.now() - from
   })
   return times.sort((a, b) => a - b)[2]!
+}
+
+/** How soon what is left of a day is in an order that is as good as it gets. */
+export interface RestFigure {
+  readonly left: number
+  /** Until an order was found that is over within 1 % of the best that was found at all. */
+  readonly ms: number
+}
+
+/** Of a reference day of 75 shots the last 30 that are listed are left, with their windows; they are put in order anew. */
+export function measureRest(): RestFigure {
+  const file = 'schedule/p10.json'
+  const { problem } = mustBe(readOrderFile(JSON.parse(readFileSync(`${FOLDER}/${file}`, 'utf8'))))
+  const left = problem.tasks.map((_, i) => i).slice(-30)
+  const rest = partOf(problem, left)
+  const from = performance.now()
+  const found: { readonly ms: number; readonly finishMin: number }[] = []
+  const steps = solving(rest, [left.map((_, i) => i)])
+  for (let step = steps.next(); ; step = steps.next()) {
+    if ('finishMin' in step.value) found.push({ ms: performance.now() - from, finishMin: step.value.finishMin })
+    if (step.done) break
+  }
+  const best = Math.min(...found.map((one) => one.finishMin))
+  return { left: left.length, ms: found.find((one) => one.finishMin <= best * 1.01)!.ms }
 }
