@@ -8,6 +8,7 @@ import { Answer, Title } from '../../ui/parts.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
 import { CardPanel } from './CardPanel.tsx'
 import { type CardAnswer, CardTable } from './CardTable.tsx'
+import { CardsToCome } from './CardsToCome.tsx'
 import { Drives } from './Drives.tsx'
 import { Labels } from './Labels.tsx'
 import { Losses } from './Losses.tsx'
@@ -109,6 +110,7 @@ export function OffloadScreen() {
       ))}
       <CardTable cards={answers} wanted={rule.checked} chosenId={chosen?.card.id} onChoose={setChosenId} />
       <ThisEvening seen={seen} />
+      <CardsToCome />
       <Drives drives={drives} volumeOf={(folder) => volumeOf('drive', folder)} />
       <Losses />
       {rights.plan && (

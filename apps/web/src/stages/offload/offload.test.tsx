@@ -548,3 +548,16 @@ describe('the card itself', () => {
     expect(card('A1').textContent).not.toMatch(/not in the reader/)
   })
 })
+
+test('cards for the rest of the day: a device without an empty card says so, from which shot on and for how much', async () => {
+  openDemo('planner', (records) => {
+    const own = Object.values(records.card).filter((card) => card.label.startsWith('B'))
+    const card = Object.fromEntries(Object.entries(records.card).map(([id, one]) => [id, own.includes(one) ? { ...one, capacityGb: 32 } : one])) // prettier-ignore
+    return { ...records, card }
+  })
+  draw(<OffloadScreen />, 'offload')
+  await inTime(() => expect(document.querySelector('[data-cards-to-come]')?.textContent).toMatch(/\bB\b.* run out of empty cards/)) // prettier-ignore
+  expect(
+    screen.getByText(/^B\d fills in \S+ \(\d\d:\d\d\), then none is left: .* from \S+ on have no place$/),
+  ).toBeTruthy()
+})
