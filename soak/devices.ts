@@ -1,7 +1,7 @@
 import { asId } from '@kavrell/core/records'
 import { v7 as uuidv7 } from 'uuid'
-import { type Chance, create, seeded, type ServerProcess, wait, type World } from './world.ts'
-import type { LoggedEdit, StreamMessage } from '@kavrell/contract'
+import { type Chance, create, messagesOf, seeded, type ServerProcess, wait, type World } from './world.ts'
+import type { LoggedEdit } from '@kavrell/contract'
 import { clockOffset, type ClockSample } from '@kavrell/core/timecode'
 
 export interface DevicesOutcome {
@@ -176,18 +176,8 @@ async function listen(world: World, device: Device, from: number, going: () => b
     const abort = new AbortController()
     const cut = setTimeout(() => abort.abort(), ending ? 1_500 : device.chance.between(1_000, 12_000))
     try {
-      const response = await world.stream(device.server, last(), abort.signal)
-      let text = ''
-      for await (const piece of response) {
-        text += piece
-        const events = text.split('\n\n')
-        text = events.pop()!
-        for (const event of events) {
-          const data = /^data: (.*)$/m.exec(event)
-          const message = data && (JSON.parse(data[1]!) as StreamMessage)
-          if (message?.type === 'edit') take(message.edit)
-        }
-      }
+      for await (const message of messagesOf(await world.stream(device.server, last(), abort.signal)))
+        if (message.type === 'edit') take(message.edit)
     } catch {
       await wait(50)
     } finally {

@@ -1,4 +1,4 @@
-import { type LoggedEdit, readSnapshot, type SnapshotOnTheWay, type StreamMessage } from '@kavrell/contract'
+import { type LoggedEdit, readSnapshot, type SnapshotOnTheWay } from '@kavrell/contract'
 import {
   applyChanges,
   asId,
@@ -30,7 +30,7 @@ import {
 } from '@kavrell/core/takes'
 import { clockOffset, type ClockSample } from '@kavrell/core/timecode'
 import { v7 as uuidv7 } from 'uuid'
-import { type Chance, create, seeded, wait, type World } from './world.ts'
+import { type Chance, create, messagesOf, seeded, wait, type World } from './world.ts'
 
 /** A take as it really happened, which no phone sees. */
 interface RealTake {
@@ -455,18 +455,9 @@ function follow(world: World, from: number) {
   const log: LoggedEdit[] = []
   const abort = new AbortController()
   const hearing = (async () => {
-    let text = ''
     try {
-      for await (const piece of await world.stream(world.servers[0]!, from, abort.signal)) {
-        text += piece
-        const events = text.split('\n\n')
-        text = events.pop()!
-        for (const event of events) {
-          const data = /^data: (.*)$/m.exec(event)
-          const message = data && (JSON.parse(data[1]!) as StreamMessage)
-          if (message?.type === 'edit') log.push(message.edit)
-        }
-      }
+      for await (const message of messagesOf(await world.stream(world.servers[0]!, from, abort.signal)))
+        if (message.type === 'edit') log.push(message.edit)
     } catch {
       // It was stopped.
     }

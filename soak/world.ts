@@ -5,6 +5,7 @@ import os from 'node:os'
 import path from 'node:path'
 import { Client } from 'pg'
 import { v7 as uuidv7 } from 'uuid'
+import type { StreamMessage } from '@kavrell/contract'
 import { startPostgres } from '../scripts/database.mjs'
 import { blank, type KindName, type RecordFields } from '@kavrell/core/records'
 
@@ -165,6 +166,20 @@ export async function openWorld(): Promise<World> {
       ;(await startPostgres(folder)).stop()
       await rm(scratch, { recursive: true, force: true })
     },
+  }
+}
+
+/** The messages of a stream as they come, however it is cut into pieces. */
+export async function* messagesOf(stream: AsyncIterable<string>): AsyncGenerator<StreamMessage> {
+  let text = ''
+  for await (const piece of stream) {
+    text += piece
+    const events = text.split('\n\n')
+    text = events.pop()!
+    for (const event of events) {
+      const data = /^data: (.*)$/m.exec(event)
+      if (data) yield JSON.parse(data[1]!) as StreamMessage
+    }
   }
 }
 

@@ -1,17 +1,10 @@
 import { chanceBy, learnt, simulateDays, USUAL_SPREAD } from '../estimates/index.ts'
-import {
-  byId,
-  type OrderItem,
-  type PlainChange,
-  type Production,
-  removeRecord,
-  tryChanges,
-  updateRecord,
-} from '../records/index.ts'
+import { byId, type OrderItem, type PlainChange, type Production, tryChanges } from '../records/index.ts'
 import { shotsOfItem } from '../shotlist/index.ts'
 import { brokenDemands } from './demands.ts'
 import { writtenMin } from './dayView.ts'
 import { fromMin, paceRatios, plannedEntries, rolledFirst } from './dayChances.ts'
+import { withoutEntries } from './moving.ts'
 import { type DayPlan, planDay } from './planDay.ts'
 
 /** Entries that could be given up together, and what that does. */
@@ -50,17 +43,6 @@ function mayGo(production: Production, gone: ReadonlySet<string>): boolean {
   return lost.every((shot) => scenes.has(shot.sceneId))
 }
 
-/** An order without some of its entries; what was only to come after one of them is free of that. */
-function without(production: Production, gone: ReadonlySet<string>): PlainChange[] {
-  const all = Object.values(production.orderItem)
-  return [
-    ...all
-      .filter((item) => !gone.has(item.id) && item.afterIds.some((id) => gone.has(id)))
-      .map(({ id, afterIds }) => updateRecord('orderItem', id, { afterIds: afterIds.filter((one) => !gone.has(one)) })),
-    ...all.filter((item) => gone.has(item.id)).map(({ id }) => removeRecord('orderItem', id)),
-  ]
-}
-
 /** Sets of so many of a list, each in the list's order. */
 function* together<T>(list: readonly T[], count: number, from = 0): Generator<readonly T[]> {
   if (count === 0) yield []
@@ -82,7 +64,10 @@ export function dropList(production: Production, dayPlan: DayPlan, lessMin: numb
   const minutesOf = (item: OrderItem) =>
     item.minutes ?? Math.max(0, ...shotsOfItem(production, item).map((shot) => shot.minutes))
   const tried = (gone: readonly OrderItem[]) => {
-    const changes = without(production, new Set(gone.map((item) => item.id)))
+    const changes = withoutEntries(
+      production,
+      gone.map((item) => item.id),
+    )
     const then = tryChanges(production, changes)
     const after = planDay(then, day.id)
     return after && { changes, then, after, savesMin: timeline.wrapMin - after.timeline.wrapMin }

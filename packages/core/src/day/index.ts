@@ -16,6 +16,7 @@ export {
   type Lane,
   moveEntries,
   sayConsequences,
+  withoutEntries,
 } from './moving.ts'
 export { type DecisionPoint, fromNow, type FromNow, missedIn, restOfDay } from './fromNow.ts'
 export { type Drop, dropList } from './dropList.ts'

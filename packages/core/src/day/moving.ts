@@ -1,4 +1,4 @@
-import { byRank, type Day, type Id, type OrderItem, type PlainChange, type Production, type Rank, tryChanges, updateRecord } from '../records/index.ts' // prettier-ignore
+import { byRank, type Day, type Id, type OrderItem, type PlainChange, type Production, type Rank, removeRecord, tryChanges, updateRecord } from '../records/index.ts' // prettier-ignore
 import { shotsOfItem, slateOf } from '../shotlist/index.ts'
 import { brokenDemands } from './demands.ts'
 import { type DayPlan, dayPlans, planDay } from './planDay.ts'
@@ -32,6 +32,17 @@ export function moveEntries(
   return moving.map((item, i) =>
     updateRecord('orderItem', item.id, { rank: ranks[i]!, ...(item.dayId === dayId ? {} : { dayId }) }),
   )
+}
+
+/** Entries taken out of the order; what was only to come after one of them is free of that. */
+export function withoutEntries(production: Production, itemIds: readonly Id<'orderItem'>[]): PlainChange[] {
+  const gone = new Set<string>(itemIds)
+  return [
+    ...Object.values(production.orderItem)
+      .filter((item) => !gone.has(item.id) && item.afterIds.some((id) => gone.has(id)))
+      .map(({ id, afterIds }) => updateRecord('orderItem', id, { afterIds: afterIds.filter((one) => !gone.has(one)) })),
+    ...itemIds.map((id) => removeRecord('orderItem', id)),
+  ]
 }
 
 /** What changes would make of a day. */

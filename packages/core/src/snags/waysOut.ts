@@ -1,6 +1,5 @@
-import { type DayPlan, planDay } from '../day/index.ts'
+import { type DayPlan, planDay, withoutEntries } from '../day/index.ts'
 import {
-  removeRecord,
   updateRecord,
   asId,
   type OrderItem,
@@ -69,14 +68,6 @@ export function* earlierStarts(dayPlan: DayPlan, minutes: number): Generator<Fix
     }
 }
 
-/** An entry taken out of the order; what was only to come after it is free of that. */
-const withoutItem = (production: Production, item: OrderItem): readonly PlainChange[] => [
-  ...Object.values(production.orderItem)
-    .filter((other) => other.afterIds.includes(item.id))
-    .map(({ id, afterIds }) => updateRecord('orderItem', id, { afterIds: afterIds.filter((one) => one !== item.id) })),
-  removeRecord('orderItem', item.id),
-]
-
 /** Items that may be dropped: shots without a must-have or a once-only among them. */
 export function* droppable(production: Production, items: readonly OrderItem[]): Generator<Fix & { item: OrderItem }> {
   for (const item of items) {
@@ -85,7 +76,7 @@ export function* droppable(production: Production, items: readonly OrderItem[]):
     yield {
       item,
       says: `Drop ${shots.map((shot) => shot.code).join(', ') || nameOfItem(production, item)}`,
-      changes: withoutItem(production, item),
+      changes: withoutEntries(production, [item.id]),
     }
   }
 }

@@ -5,13 +5,7 @@ import { commitOrSay } from '../../store/production.ts'
 import { useProduction } from '../../store/selectors.ts'
 import { Button, Hint } from '../../ui/parts.tsx'
 import { isProven, orderNow, type OrderSearch, useBetterOrder } from './useBetterOrder.ts'
-import {
-  type DayMinutes,
-  type DayPlan,
-  minutesBetween,
-  planDay,
-  missedIn,
-} from '@kavrell/core/day'
+import { type DayMinutes, type DayPlan, minutesBetween, planDay, missedIn } from '@kavrell/core/day'
 import {
   asId,
   lastRank,

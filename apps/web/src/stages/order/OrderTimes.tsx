@@ -15,9 +15,10 @@ import {
   moveEntries,
   sayConsequences,
   type TimelineRow,
+  withoutEntries,
   writtenMin,
 } from '@kavrell/core/day'
-import { asId, type OrderItem, type PlainChange, type Production, removeRecord } from '@kavrell/core/records'
+import { asId, type OrderItem, type Production } from '@kavrell/core/records'
 import { slateOf } from '@kavrell/core/shotlist'
 import { dateText } from '@kavrell/core/text'
 
@@ -91,6 +92,10 @@ export function OrderTimes({ dayId, onOpen }: { dayId: string; onOpen: (itemId: 
     const row = from?.timeline.rows.find((one) => 'itemId' in one && ids.has(one.itemId))
     if (row) put({ dayId: to.day.id, index: indexAt(to, row.startMin, ids) }, [...ids])
   }
+  const takeOut = () => {
+    const changes = withoutEntries(production, held.map((item) => item.id)) // prettier-ignore
+    if (commitOrSay(`Take ${names} out`, changes)) setTaken(new Set())
+  }
   const take = (id: string, more: boolean) =>
     setTaken((now) => {
       if (!more) return new Set([id])
@@ -136,7 +141,7 @@ export function OrderTimes({ dayId, onOpen }: { dayId: string; onOpen: (itemId: 
                       To {plan.day.title}
                     </Button>
                   ))}
-                <Button kind="stop" onClick={() => takeOut(production, held, names, () => setTaken(new Set()))}>
+                <Button kind="stop" onClick={takeOut}>
                   Take out
                 </Button>
               </>
@@ -184,19 +189,6 @@ function indexAt(plan: DayPlan, minute: number, ids: ReadonlySet<string>): numbe
     return row !== undefined && (row.startMin + row.endMin) / 2 > minute
   })
   return at < 0 ? staying.length : at
-}
-
-function takeOut(production: Production, items: readonly OrderItem[], names: string, onDone: () => void): void {
-  const gone = new Set<string>(items.map((item) => item.id))
-  const freed = Object.values(production.orderItem)
-    .filter((item) => !gone.has(item.id) && item.afterIds.some((id) => gone.has(id)))
-    .map(({ id, afterIds }): PlainChange => ({
-      op: 'update',
-      kind: 'orderItem',
-      id,
-      fields: { afterIds: afterIds.filter((one) => !gone.has(one)) },
-    }))
-  if (commitOrSay(`Take ${names} out`, [...freed, ...items.map((item) => removeRecord('orderItem', item.id))])) onDone()
 }
 
 interface Holds {
