@@ -31,7 +31,7 @@ export function Title({ children, note, actions }: { children: ReactNode; note?:
       </Heading>
       {note && <Text color="soft">{note}</Text>}
       {actions && (
-        <Flex gap="8px" ml="auto">
+        <Flex gap="8px" ml="auto" wrap="wrap">
           {actions}
         </Flex>
       )}

@@ -53,7 +53,12 @@ export function personCalls(
     } else if (rows.length > 0) {
       const first = Math.min(...rows.map((row) => row.startMin)),
         last = Math.max(...rows.map((row) => row.endMin))
-      calls.push({ personId: person.id, callMin: round5(first - person.leadMin), releaseMin: last, busy })
+      calls.push({
+        personId: person.id,
+        callMin: Math.max(round5(first - person.leadMin), fromMin ?? -Infinity),
+        releaseMin: last,
+        busy,
+      })
     }
   }
   return calls.sort((a, b) => a.callMin - b.callMin)

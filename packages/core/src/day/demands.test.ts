@@ -43,7 +43,9 @@ describe('what is demanded of a place in the order', () => {
     const person = { p: { needed: 'by-shots', leadMin: 15 } } as const
     const there = (fields: object) => ({ person, attendance: { a: { personId: 'p', dayId: 'day', ...fields } } }) as Rows // prettier-ignore
     const late = dayWith([{}, { personIds: ['p'] }], there({ fromMin: 540 }))
-    expect(startOf(late, 'i1')).toBe(540)
+    // They come at nine and need a quarter of an hour.
+    expect(startOf(late, 'i1')).toBe(555)
+    expect(planOf(late).calls).toMatchObject([{ callMin: 540 }])
     const gone = dayWith([{}, {}, { personIds: ['p'] }], there({ untilMin: 450 }))
     expect(brokenIn(gone)).toEqual([['i2', 'gone']])
     expect(brokenIn(dayWith([{ personIds: ['p'] }, {}], there({ untilMin: 450 })))).toEqual([])

@@ -2,7 +2,7 @@ import { byId, type Id, type OrderItem, type Production } from '../records/index
 import { neededAt } from '../shotlist/index.ts'
 import { type DayView, writtenMin } from './dayView.ts'
 
-/** When somebody is there on a day, in minutes gone by since its midnight; infinite is open. */
+/** When somebody can work on a day, what they need before their start counted from when they come, in minutes gone by since its midnight; infinite is open. */
 export interface Presence {
   readonly personId: Id<'person'>
   readonly fromMin: number
@@ -21,7 +21,10 @@ export function presences(production: Production, view: Pick<DayView, 'clock' | 
     .filter((one) => needed.has(one.personId))
     .map(({ personId, fromMin, untilMin }) => ({
       personId,
-      fromMin: fromMin === null ? -Infinity : writtenMin(clock, day, fromMin),
+      fromMin:
+        fromMin === null
+          ? -Infinity
+          : writtenMin(clock, day, fromMin) + (byId(production.person, personId)?.leadMin ?? 0),
       untilMin: untilMin === null ? Infinity : writtenMin(clock, day, untilMin),
     }))
 }

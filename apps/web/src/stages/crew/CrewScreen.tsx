@@ -90,6 +90,7 @@ export function CrewScreen() {
       asideWidth={300}
       aside={
         <>
+          {chosen && production.person[chosen] && <PartOfDays personId={chosen} days={days} />}
           <Text fontWeight={700} mb="6px">
             {dayPlan ? `Calls on ${dayPlan.day.title}` : 'Calls'}
           </Text>
@@ -111,7 +112,6 @@ export function CrewScreen() {
               }
             />
           ))}
-          {chosen && production.person[chosen] && <PartOfDays personId={chosen} days={days} />}
           {!dayPlan && <Text color="soft">Calls follow once a day has an order.</Text>}
           <SnagList stage="crew" />
           {rights.access && <Access />}

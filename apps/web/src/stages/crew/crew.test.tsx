@@ -92,3 +92,15 @@ test('who may only read adds nobody and sees no way to let others in', () => {
   expect(screen.queryByText('Who may open this production')).toBeNull()
   expect(sent).toEqual([])
 })
+
+test('whoever is there for part of a day says so, and their call follows', async () => {
+  const edda = all('person').find((p) => p.name === 'Edda Marsh')!
+  const user = draw(<CrewScreen />, `crew#${edda.id}`)
+  await user.type(screen.getAllByLabelText(/^from/)[0]!, '06:00{Tab}')
+  const day1 = all('day').find((d) => d.title === 'Day 1')!
+  const there = all('attendance').find((a) => a.personId === edda.id && a.dayId === day1.id)!
+  expect(there.fromMin).toBe(360)
+  // The order waits for her, and for what she needs before her start.
+  const calls = screen.getAllByText(/^\d\d:\d\d to /).map((call) => call.parentElement!.parentElement!.textContent)
+  expect(calls.find((call) => call.startsWith('Edda Marsh'))).toMatch(/06:00 to/)
+})

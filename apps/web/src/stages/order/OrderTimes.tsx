@@ -25,6 +25,8 @@ import { dateText } from '@kavrell/core/text'
 /** Percent that a letter of a label needs at the narrowest desk, and a small one. */
 const LETTER_SHARE = 0.9
 const SMALL_SHARE = 0.66
+/** On a phone the days are drawn so wide and scrolled. */
+const NARROWEST_PX = 860
 const HATCH = 'repeating-linear-gradient(135deg, {colors.line} 0 3px, transparent 3px 6px)'
 
 /** Where entries would be put: a day, and before which of those that stay there. */
@@ -152,18 +154,22 @@ export function OrderTimes({ dayId, onOpen }: { dayId: string; onOpen: (itemId: 
       <Text role="status" minH="22px" fontWeight={600} color="action" data-consequence>
         {aim && (preview || 'Where it stands.')}
       </Text>
-      {plans.map((plan) => (
-        <DayBand
-          key={plan.day.id}
-          plan={plan}
-          production={production}
-          span={span}
-          isChosen={plan.day.id === dayId}
-          aim={aim?.dayId === plan.day.id ? aim : null}
-          holds={holds}
-          nameOf={nameOf}
-        />
-      ))}
+      <Box overflowX={{ base: 'auto', md: 'visible' }} tabIndex={-1}>
+        <Box minW={{ base: `${NARROWEST_PX}px`, md: 0 }}>
+          {plans.map((plan) => (
+            <DayBand
+              key={plan.day.id}
+              plan={plan}
+              production={production}
+              span={span}
+              isChosen={plan.day.id === dayId}
+              aim={aim?.dayId === plan.day.id ? aim : null}
+              holds={holds}
+              nameOf={nameOf}
+            />
+          ))}
+        </Box>
+      </Box>
       <Flex gap="18px" mt="10px" color="soft" fontSize="note" wrap="wrap">
         <Key paint="ink" says="turning round" />
         <Key paint={HATCH} says="moving, building, changing rigs" />
@@ -426,7 +432,7 @@ function Entry({
         role="button"
         tabIndex={0}
         aria-pressed={isTaken}
-        aria-label={`${name}, ${text(row.startMin)} to ${text(row.endMin)}`}
+        aria-label={`${name}${name.includes(label) ? '' : `, ${label}`}, ${text(row.startMin)} to ${text(row.endMin)}`}
         title={`${name}, ${text(row.startMin)} to ${text(row.endMin)}`}
         data-entry={item.id}
         h="100%"
@@ -444,7 +450,7 @@ function Entry({
         outlineColor="action"
         outlineOffset="1px"
         zIndex={isTaken ? 1 : undefined}
-        css={{ touchAction: 'none', userSelect: 'none' }}
+        css={{ touchAction: isTaken ? 'none' : 'pan-x pan-y', userSelect: 'none' }}
         onClick={(e) => holds.take(item.id, e.ctrlKey || e.metaKey || e.shiftKey)}
         onDoubleClick={() => holds.onOpen(item.id, plan.day.id)}
         onKeyDown={onKey}
