@@ -52,6 +52,8 @@ async function picture(viewport, light, stages, name) {
       await page.getByRole('slider', { name: 'Time of day' }).focus()
       for (let minute = 15 * 60; minute < 19 * 60 + 15; minute += 5) await page.keyboard.press('ArrowRight')
     }
+    // What moves between days is seen in time.
+    if (stage === 'order') await page.getByText('Days as time').click()
     if (stage === 'cover' && viewport.width < 400) await page.getByRole('button', { name: 'It begins now' }).click()
     if (stage === 'cover')
       await page.getByText('Looking …', { exact: false }).waitFor({ state: 'detached', timeout: 60_000 })

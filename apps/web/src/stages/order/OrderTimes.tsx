@@ -279,7 +279,7 @@ function DayBand({
               h="4px"
               bg="ink"
               left={x(writtenMin(clock, day, event.startMin))}
-              w={event.endMin === null ? '3px' : wide(event.startMin, event.endMin)}
+              w={event.endMin === null ? '3px' : wide(writtenMin(clock, day, event.startMin), writtenMin(clock, day, event.endMin))}
               title={`${event.title} ${clock.text(writtenMin(clock, day, event.startMin))}`}
             />
           ))}
