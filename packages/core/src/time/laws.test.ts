@@ -10,17 +10,24 @@ const dates = fc
   .integer({ min: Date.parse('2024-01-01') / 864e5, max: Date.parse('2027-12-31') / 864e5 })
   .map((day) => new Date(day * 864e5).toISOString().slice(0, 10))
 
+const calendars = new Map(
+  ZONES.map((timeZone) => [
+    timeZone as string,
+    new Intl.DateTimeFormat('en-GB', {
+      timeZone,
+      year: 'numeric',
+      month: '2-digit',
+      day: '2-digit',
+      hour: '2-digit',
+      minute: '2-digit',
+      hourCycle: 'h23',
+    }),
+  ]),
+)
+
 /** What a clock on the wall there shows, read by the platform's own calendar. */
 function onTheWall(utcMs: number, timeZone: string): string {
-  const parts = new Intl.DateTimeFormat('en-GB', {
-    timeZone,
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-    hour: '2-digit',
-    minute: '2-digit',
-    hourCycle: 'h23',
-  }).formatToParts(utcMs)
+  const parts = calendars.get(timeZone)!.formatToParts(utcMs)
   const part = (type: string) => parts.find((p) => p.type === type)!.value
   return `${part('year')}-${part('month')}-${part('day')} ${part('hour')}:${part('minute')}`
 }
@@ -48,8 +55,12 @@ describe('a day’s clock', () => {
         const clock = dayClock(date, zone)
         const wall = (minute: number) => onTheWall(clock.instant(minute), zone)
         let atMin = fromMin + 1
-        const jumps = (m: number) => Date.parse(`${wall(m)}Z`) - Date.parse(`${wall(m - 1)}Z`) !== 60_000
-        while (atMin < fromMin + 600 && !jumps(atMin)) atMin++
+        const shownMs = (m: number) => Date.parse(`${wall(m)}Z`)
+        for (let before = shownMs(fromMin); atMin < fromMin + 600; atMin++) {
+          const now = shownMs(atMin)
+          if (now - before !== 60_000) break
+          before = now
+        }
         const said = clockChangeLine(clock, fromMin, fromMin + 600)
         expect(said === null).toBe(atMin === fromMin + 600)
         if (said === null) return
