@@ -74,6 +74,50 @@ describe('the moment that all share', () => {
   })
 })
 
+describe('a device whose clock is set while the server is away', () => {
+  /** The clock that nobody can set. */
+  const steady = { ms: 1000 }
+  beforeEach(() => {
+    vi.spyOn(performance, 'now').mockImplementation(() => steady.ms)
+  })
+  afterEach(() => {
+    vi.restoreAllMocks()
+  })
+  const passes = (ms: number, shownMs = ms) => {
+    steady.ms += ms
+    vi.setSystemTime(Date.now() + shownMs)
+  }
+  test('back, as by an hour, goes on logging by the time that went by, and says what its clock said', async () => {
+    await measureClock('set back')
+    const before = stamp().atMs
+    passes(60_000, 60_000 - 3_600_000)
+    const after = stamp()
+    expect(after.atMs - before).toBe(60_000)
+    expect(Date.parse(after.deviceAt)).toBe(Date.now())
+    const page = renderHook(() => useBoxTime(1))
+    expect(page.result.current).toBe(after.atMs)
+  })
+  test('is believed where it runs as it should, is put right by a little, or the page slept', async () => {
+    await measureClock('as ever')
+    const before = stamp().atMs
+    passes(60_000, 59_800)
+    expect(stamp().atMs - before).toBe(59_800)
+    // Asleep, the clock that nobody can set stood still.
+    passes(1_000, 1_800_000)
+    expect(stamp().atMs - before).toBe(59_800 + 1_800_000)
+  })
+  test('is measured when the page is looked at again', async () => {
+    const page = await follow('woken')
+    expect(asked).toHaveLength(5)
+    await act(async () => {
+      document.dispatchEvent(new Event('visibilitychange'))
+      for (let i = 0; i < 50; i++) await Promise.resolve()
+    })
+    expect(asked).toHaveLength(10)
+    page.unmount()
+  })
+})
+
 describe('a page that follows a production', () => {
   test('measures when it opens and every minute, while the server is there', async () => {
     const page = await follow('a')

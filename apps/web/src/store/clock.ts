@@ -25,6 +25,22 @@ const EVERY_MS = 60_000
 const UNMEASURED: Measured = { serverAheadMs: 0, box: null, withinMs: null }
 const useMeasured = create<Measured>()(() => UNMEASURED)
 
+/** When this page measured last, by its own clock and by the one that nobody can set. */
+let measuredAt: { readonly shownMs: number; readonly steadyMs: number } | null = null
+/** Clocks that are put right by a little are not set. */
+const SET_MS = 1000
+
+/**
+ * This device's time, as it would be had nobody set its clock back since it was measured: while the server is away a
+ * log goes by it alone. A clock that was set forward looks like a page that slept, and is measured anew when it wakes.
+ */
+export function deviceNowMs(): number {
+  const shownMs = Date.now()
+  if (!measuredAt) return shownMs
+  const setBackMs = performance.now() - measuredAt.steadyMs - (shownMs - measuredAt.shownMs)
+  return setBackMs > SET_MS ? shownMs + Math.round(setBackMs) : shownMs
+}
+
 /** Measures the server's clock and the timecode box against this device's clock, and remembers it for when they are away. */
 export async function measureClock(productionId: string): Promise<void> {
   const samples: ClockSample[] = []
@@ -38,6 +54,7 @@ export async function measureClock(productionId: string): Promise<void> {
   const { aheadMs, withinMs } = clockOffset(samples)
   const measured: Measured = { serverAheadMs: aheadMs, withinMs, box }
   useMeasured.setState(measured)
+  measuredAt = { shownMs: Date.now(), steadyMs: performance.now() }
   localStorage.setItem(`kavrell.clock.${productionId}`, JSON.stringify(measured))
 }
 
@@ -57,7 +74,14 @@ export function useMeasuredClock(productionId: string): void {
     }
     measure()
     const timer = setInterval(measure, EVERY_MS)
-    return () => clearInterval(timer)
+    const wake = () => {
+      if (document.visibilityState === 'visible') measure()
+    }
+    document.addEventListener('visibilitychange', wake)
+    return () => {
+      clearInterval(timer)
+      document.removeEventListener('visibilitychange', wake)
+    }
   }, [productionId, connection, box?.version])
 }
 
@@ -75,9 +99,8 @@ export function boxTime(deviceMs: number, { serverAheadMs, box }: Measured = use
 
 /** For a ledger: the moment by the clock that all share, and what this device's own clock said. */
 export function stamp(): Moment {
-  const deviceMs = Date.now()
-  const atMs = boxTime(deviceMs)
-  return { at: new Date(atMs).toISOString(), deviceAt: new Date(deviceMs).toISOString(), atMs }
+  const atMs = boxTime(deviceNowMs())
+  return { at: new Date(atMs).toISOString(), deviceAt: new Date(Date.now()).toISOString(), atMs }
 }
 
 /** For whoever writes into the log now. */
@@ -88,9 +111,9 @@ export const useTimecodeBox = () => Object.values(useRecords('timecodeBox'))[0]
 /** The box's time, redrawn at most `perSecond` times a second. */
 export function useBoxTime(perSecond: number): number {
   const measured = useMeasured()
-  const [now, setNow] = useState(() => Date.now())
+  const [now, setNow] = useState(deviceNowMs)
   useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), 1000 / perSecond)
+    const timer = setInterval(() => setNow(deviceNowMs()), 1000 / perSecond)
     return () => clearInterval(timer)
   }, [perSecond])
   return boxTime(now, measured)

@@ -40,6 +40,8 @@ describe('the rest of a day from now', () => {
     expect(at(dayWith(), 470)).toBeNull()
     const all = rolled(['a', '08:30', true], ['b', '09:00', true], ['c', '09:30', true], ['d', '10:00', true])
     expect(at(dayWith({}, all), 700)).toBeNull()
+    // Eight the next morning: what was left is another day's.
+    expect(at(dayWith({}, rolled(['a', '08:30', true])), 1440 + 480)).toBeNull()
   })
   test('late, it wraps later by as much, whatever the plan says', () => {
     // The first was good; at 10:00 three of 30 minutes are left.

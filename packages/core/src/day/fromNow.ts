@@ -27,6 +27,8 @@ export interface FromNow {
 
 /** More than this in hand is no matter yet. */
 const PLENTY_MIN = 180
+/** So long after it was to be over nobody is at a day any more. */
+const LONG_OVER_MIN = 360
 /** What is rolling takes as much more at least. */
 const LEAST_MIN = 2
 const A_DAY_MIN = 1440
@@ -36,12 +38,13 @@ const A_DAY_MIN = 1440
  * was, and what was passed over is still to be done. An entry that is rolled and not yet good comes next, with what is
  * left of its minutes.
  * @param nowMin minutes gone by since the day's midnight
- * @returns null before anything has happened, and where nothing is left
+ * @returns null before anything has happened, long after the day was to be over, and where nothing is left
  */
 export function restOfDay(production: Production, dayPlan: DayPlan, nowMin: number): DayOrderProblem | null {
   const { day, clock, items, timeline } = dayPlan
   const states = takeStates(production, day.id).filter((state) => !state.struck && !state.take.wild)
   if (states.length === 0 && nowMin <= timeline.startMin) return null
+  if (nowMin > timeline.wrapMin + LONG_OVER_MIN) return null
   const closed = shotsClosed(states, shotMarks(production.shotMark, day.id))
   const begun = new Map<string, number>()
   const rolledLast = new Map<string, number>()

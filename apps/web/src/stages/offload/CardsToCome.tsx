@@ -1,6 +1,6 @@
 import { Box, Grid, Text } from '@chakra-ui/react'
 import { useMemo } from 'react'
-import { boxTime } from '../../store/clock.ts'
+import { boxTime, deviceNowMs } from '../../store/clock.ts'
 import { useProduction } from '../../store/selectors.ts'
 import { Section } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
@@ -22,7 +22,7 @@ export function CardsToCome() {
 
 function OfDay({ production, dayPlan }: { production: Production; dayPlan: DayPlan }) {
   const { devices, runsLonger, seen } = useMemo(
-    () => cardForecast(production, dayPlan, boxTime(Date.now())),
+    () => cardForecast(production, dayPlan, boxTime(deviceNowMs())),
     [production, dayPlan],
   )
   if (devices.length === 0) return null

@@ -1,7 +1,7 @@
 import { proxy, type Remote, wrap } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
 import type { FoundOrder, OrderWorker } from '../../workers/order.worker.ts'
-import { boxTime } from '../../store/clock.ts'
+import { boxTime, deviceNowMs } from '../../store/clock.ts'
 import { type DayOrderProblem, type DayPlan, isOnTheDay, orderProblem, restOfDay, rolledFirst } from '@kavrell/core/day'
 import type { Production } from '@kavrell/core/records'
 
@@ -49,7 +49,7 @@ export function useBetterOrder(production: Production, dayPlan: DayPlan) {
 
 /** What there is to be put in order: what is left from now on the day itself, else what is not rolled. */
 export function orderNow(production: Production, dayPlan: DayPlan): Pick<OrderSearch, 'about' | 'isLive'> {
-  const nowMin = dayPlan.clock.at(boxTime(Date.now()))
+  const nowMin = dayPlan.clock.at(boxTime(deviceNowMs()))
   const rest = isOnTheDay(nowMin) ? restOfDay(production, dayPlan, nowMin) : null
   return rest
     ? { about: rest, isLive: true }
