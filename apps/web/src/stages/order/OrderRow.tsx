@@ -18,14 +18,14 @@ import type { DayClock } from '@kavrell/core/time'
 export const LINES = {
   '& .line': {
     display: 'grid',
-    gridTemplateColumns: '52px 8px 64px minmax(0, 1fr) auto 48px',
+    gridTemplateColumns: 'var(--at, 52px) 8px 64px minmax(0, 1fr) auto 48px',
     gap: '10px',
     alignItems: 'center',
     borderBottom: '1px solid {colors.line}',
     bg: 'leaf',
   },
   '& .line.between': { bg: 'transparent', color: 'faint' },
-  '& .line > .at': { fontFamily: 'mono', fontSize: 'small', paddingLeft: '6px' },
+  '& .line > .at': { fontFamily: 'mono', fontSize: 'small', paddingLeft: '6px', whiteSpace: 'nowrap' },
   '& .line > .lasts': { fontFamily: 'mono', fontSize: 'small', paddingRight: '6px', textAlign: 'right' },
   '& .line > .stripe': { alignSelf: 'stretch' },
   '& .line.between > .stripe': {

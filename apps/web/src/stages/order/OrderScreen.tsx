@@ -34,6 +34,9 @@ import { slateOf } from '@kavrell/core/shotlist'
 
 type Item = RecordOf<'orderItem'>
 
+/** From then on times have a day behind them. */
+const A_DAY_MIN = 1440
+
 const dayAfter = (isoDate: string) => new Date(Date.parse(isoDate) + 86_400_000).toISOString().slice(0, 10)
 
 /** In which order, and when are we out? */
@@ -152,7 +155,13 @@ function DayOrder({ dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => voi
       ) : (
         <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
           <SortableContext items={items.map((i) => i.id)} strategy={verticalListSortingStrategy}>
-            <Box borderTop="1px solid" borderColor="line" role="list" aria-label="Running order" css={LINES}>
+            <Box
+              borderTop="1px solid"
+              borderColor="line"
+              role="list"
+              aria-label="Running order"
+              css={{ ...LINES, '--at': timeline.lastEndMin >= A_DAY_MIN ? '78px' : '52px' }}
+            >
               {items.map((item, index) => {
                 const row = timeline.rows.find((r) => 'itemId' in r && r.itemId === item.id)
                 return (

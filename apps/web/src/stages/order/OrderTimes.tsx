@@ -390,14 +390,14 @@ function Entry({
   const isSmall = share <= label.length * LETTER_SHARE
   const setup = row.kind === 'shots' && row.setupId ? production.setup[row.setupId] : undefined
   const ids = isTaken ? holds.taken : new Set([item.id])
-  const last = useRef<Aim | null>(null)
   const drag = useDrag(
-    ({ first, last: ends, canceled, xy: [x, y], movement: [dx], event }) => {
+    ({ first, last: ends, canceled, tap, xy: [x, y], movement: [dx], event }) => {
+      // A press that went nowhere takes the entry, by its click.
+      if (tap) return
       if (first && !isTaken) holds.take(item.id, false)
       const isAway = canceled || event.type === 'pointercancel'
       const to = isAway ? null : holds.aimAt(x, y, ids)
       if (!ends) {
-        last.current = to
         holds.setAim(to)
         return
       }

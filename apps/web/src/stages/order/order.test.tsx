@@ -294,6 +294,8 @@ describe('days as time', () => {
     await user.keyboard('{Control>}')
     await user.click(entry(before[0]![2]!))
     await user.keyboard('{/Control}')
+    // A press is no drag: nothing is said to be on its way.
+    expect(document.querySelector('[data-consequence]')!.textContent).toBe('')
     await user.click(screen.getByRole('button', { name: 'To Day 2' }))
     expect(sent).toHaveLength(1)
     expect(entries(0)).toEqual(before[0]!.filter((_, i) => i !== 0 && i !== 2))
