@@ -8,6 +8,7 @@ import {
 } from '../estimates/index.ts'
 import type { Production } from '../records/index.ts'
 import { takeStates } from '../takes/index.ts'
+import { demandedHours } from './demands.ts'
 import { orderProblem } from './orderProblem.ts'
 import { isOnTheDay } from './pace.ts'
 import { type DayPlan, dayPlans } from './planDay.ts'
@@ -46,13 +47,15 @@ export function plannedEntries(production: Production, dayPlan: DayPlan, rolled 
     const windows = strict.tasks[i]!.windows ?? []
     const window = windows.find((w) => row.startMin < w.toMin) ?? windows.at(-1)
     const isWork = row.kind === 'shots'
+    // Where nothing gives it all that it wants, it still begins no sooner than it is to.
+    const notBeforeMin = window?.fromMin ?? demandedHours(production, dayPlan, item).fromMin
     return [
       {
         id: item.id,
         changeMin,
         workMin: changeMin + (isWork ? minutes : 0),
         restMin: isWork ? 0 : minutes,
-        notBeforeMin: window && window.fromMin > startMin ? window.fromMin : null,
+        notBeforeMin: notBeforeMin > startMin ? notBeforeMin : null,
         // A meal that nobody has fixed is due at no time.
         dueMin: window && window.toMin < lastMin && !(item.type === 'meal' && item.fixedAtMin === null) ? window.toMin - minutes : null, // prettier-ignore
       },

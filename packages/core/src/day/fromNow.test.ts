@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { finishOf, solve } from '../order/index.ts'
 import { ranksBetween } from '../records/index.ts'
 import { productionWith } from '../testing/index.ts'
-import { fromNow, missedIn, planDay, restOfDay } from './index.ts'
+import { fromNow, missedIn, planDay, plannedEntries, restOfDay } from './index.ts'
 
 type Rows = Parameters<typeof productionWith>[0]
 
@@ -92,5 +92,14 @@ describe('the rest of a day from now', () => {
     expect(finishOf(rest.problem, present)).toBe(780 + 30 + 30 + 30)
     expect(missedIn(rest, present)).toBe(1)
     expect(fromNow(production, planDay(production, 'day')!, 780)!.wrapMin).toBe(780 + 90 + 60)
+  })
+  test('waits for what is not to begin before a time even where it can be over in time no more, as the plan does', () => {
+    const production = dayWith({ d: { notBeforeMin: 900, overByMin: 800 } }, rolled(['a', '08:30', true]))
+    const plan = planDay(production, 'day')!
+    expect(plan.timeline.lastEndMin).toBe(930)
+    expect(fromNow(production, plan, 560)!.wrapMin).toBe(930 + 60)
+    expect(plannedEntries(production, plan).at(-1)!.notBeforeMin).toBe(900)
+    const rest = restOfDay(production, plan, 560)!
+    expect(finishOf(rest.problem, rest.items.map((_, i) => i))).toBe(930) // prettier-ignore
   })
 })

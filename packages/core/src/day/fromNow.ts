@@ -1,6 +1,7 @@
 import { endOf, NOWHERE, readyAt } from '../order/index.ts'
 import { type OrderItem, type Production, ranksBetween, tryChanges, updateRecord } from '../records/index.ts'
 import { shotMarks, shotsClosed, takeStates } from '../takes/index.ts'
+import { demandedHours } from './demands.ts'
 import { type DayOrderProblem, orderProblem, widened } from './orderProblem.ts'
 import { isOnTheDay } from './pace.ts'
 import { type DayPlan, planDay } from './planDay.ts'
@@ -78,10 +79,11 @@ export function restOfDay(production: Production, dayPlan: DayPlan, nowMin: numb
   const plan = planDay(asItWent, day.id)
   if (!plan) return null
   const rest = orderProblem(asItWent, plan, done.length, nowMin)
-  if (!atIt) return begunNow(rest, nowMin)
+  const notBeforeMin = rest.items.map((item) => demandedHours(asItWent, plan, item).fromMin)
+  if (!atIt) return begunNow(rest, nowMin, notBeforeMin)
   const since = Math.min(...atIt.shotIds.map((id) => begun.get(id) ?? Infinity))
   const spentMin = Number.isFinite(since) ? Math.max(0, nowMin - since) : 0
-  return begunNow(rest, nowMin, (minutes) => Math.max(LEAST_MIN, minutes - spentMin))
+  return begunNow(rest, nowMin, notBeforeMin, (minutes) => Math.max(LEAST_MIN, minutes - spentMin))
 }
 
 /**
@@ -91,6 +93,7 @@ export function restOfDay(production: Production, dayPlan: DayPlan, nowMin: numb
 function begunNow(
   { strict: planned, items, ...rest }: DayOrderProblem,
   nowMin: number,
+  notBeforeMin: readonly number[],
   leftOf?: (minutes: number) => number,
 ): DayOrderProblem {
   const [first, ...others] = planned.tasks
@@ -105,7 +108,7 @@ function begunNow(
           tasks: [{ ...first, minutes: leftOf(first.minutes) }, ...others],
           before: [...planned.before, ...others.map((_, i) => [0, i + 1] as const)],
         }
-  const spans = asTheyCome(begun)
+  const spans = asTheyCome(begun, notBeforeMin)
   const eased = begun.tasks.map((task, i) =>
     task.windows ? { ...task, windows: widened(task.windows, spans[i]!) } : task,
   )
@@ -128,14 +131,15 @@ interface Span {
 }
 
 /** When each task of a problem is done in the order in which they stand; what misses its window takes its time all the same. */
-function asTheyCome(problem: DayOrderProblem['strict']): readonly Span[] {
+function asTheyCome(problem: DayOrderProblem['strict'], notBeforeMin: readonly number[] = []): readonly Span[] {
   let from = problem.startMin
   let stand = NOWHERE
-  return problem.tasks.map((task): Span => {
+  return problem.tasks.map((task, i): Span => {
     const readyMin = readyAt(problem, task, from, stand)
     const end = endOf(task, readyMin)
     const changeMin = readyMin - from
-    from = end === Infinity ? readyMin + task.minutes : end
+    // Nobody begins before they are to, even where it can be over in time no more.
+    from = end === Infinity ? Math.max(readyMin, notBeforeMin[i] ?? -Infinity) + task.minutes : end
     stand = task.stand ?? stand
     return { readyMin, startMin: from - task.minutes, endMin: from, changeMin }
   })
@@ -152,7 +156,7 @@ export function fromNow(production: Production, dayPlan: DayPlan, nowMin: number
   const { timeline } = dayPlan
   const { strict, items } = rest
   const points: DecisionPoint[] = []
-  const spans = asTheyCome(strict)
+  const spans = asTheyCome(strict, items.map((item) => demandedHours(production, dayPlan, item).fromMin)) // prettier-ignore
   for (const [i, task] of strict.tasks.entries()) {
     const item = items[i]!
     const { readyMin, changeMin } = spans[i]!
