@@ -50,20 +50,18 @@ export function demandedHours(
 }
 
 /** Which entries have to come before which: what follows what, what is first or last, and what keeps its place. */
-export function demandedPairs(
-  items: readonly OrderItem[],
-): readonly (readonly [earlier: number, later: number, because: OrderItem])[] {
+export function demandedPairs(items: readonly OrderItem[]): readonly (readonly [earlier: number, later: number])[] {
   const at = new Map<string, number>(items.map((item, i) => [item.id, i]))
   return items.flatMap((item, i) => {
     const others = items.map((_, k) => k).filter((k) => k !== i)
     return [
       ...item.afterIds.flatMap((id) => {
         const before = at.get(id)
-        return before === undefined || before === i ? [] : [[before, i, item] as const]
+        return before === undefined || before === i ? [] : [[before, i] as const]
       }),
-      ...(item.keeps === 'first' ? others.map((k) => [i, k, item] as const) : []),
-      ...(item.keeps === 'last' ? others.map((k) => [k, i, item] as const) : []),
-      ...(item.keeps === 'place' ? others.map((k) => (k < i ? ([k, i, item] as const) : ([i, k, item] as const))) : []),
+      ...(item.keeps === 'first' ? others.map((k) => [i, k] as const) : []),
+      ...(item.keeps === 'last' ? others.map((k) => [k, i] as const) : []),
+      ...(item.keeps === 'place' ? others.map((k) => (k < i ? ([k, i] as const) : ([i, k] as const))) : []),
     ]
   })
 }

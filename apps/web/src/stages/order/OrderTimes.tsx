@@ -391,7 +391,7 @@ function Entry({
   const setup = row.kind === 'shots' && row.setupId ? production.setup[row.setupId] : undefined
   const ids = isTaken ? holds.taken : new Set([item.id])
   const drag = useDrag(
-    ({ first, last: ends, canceled, tap, xy: [x, y], movement: [dx], event }) => {
+    ({ first, last: ends, canceled, tap, xy: [x, y], event }) => {
       // A press that went nowhere takes the entry, by its click.
       if (tap) return
       if (first && !isTaken) holds.take(item.id, false)
@@ -402,7 +402,7 @@ function Entry({
         return
       }
       holds.setAim(null)
-      if (to && Math.abs(dx) > 0) holds.put(to, [...ids])
+      if (to) holds.put(to, [...ids])
     },
     { enabled: holds.mayPlan, filterTaps: true, threshold: 5, pointer: { keys: false } },
   )()
