@@ -155,6 +155,20 @@ describe('a page that follows a production', () => {
     await follow('c')
     expect(measured().serverAheadMs).toBe(5000)
   })
+  test('keeps nothing of a production that was left, nor what was still on its way', async () => {
+    const left = renderHook(() => useMeasuredClock('left'))
+    left.unmount()
+    await act(async () => {
+      for (let i = 0; i < 50; i++) await Promise.resolve()
+    })
+    expect([measured().withinMs, localStorage.getItem('kavrell.clock.left')]).toEqual([null, null])
+    await follow('e')
+    expect(measured().withinMs).toBe(20)
+    cleanup()
+    expect(measured().withinMs).toBeNull()
+    vi.setSystemTime(NOW - 86_400_000)
+    expect(stamp().atMs).toBe(NOW - 86_400_000)
+  })
   test('shows a clock that goes on', async () => {
     await follow('d')
     const clock = renderHook(() => useBoxTime(25))

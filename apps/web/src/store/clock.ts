@@ -42,7 +42,7 @@ export function deviceNowMs(): number {
 }
 
 /** Measures the server's clock and the timecode box against this device's clock, and remembers it for when they are away. */
-export async function measureClock(productionId: string): Promise<void> {
+export async function measureClock(productionId: string, isLeft = () => false): Promise<void> {
   const samples: ClockSample[] = []
   let box: ClockReading['box'] = null
   for (let i = 0; i < SAMPLES; i++) {
@@ -52,6 +52,7 @@ export async function measureClock(productionId: string): Promise<void> {
     box = reading.box
   }
   const { aheadMs, withinMs } = clockOffset(samples)
+  if (isLeft()) return
   const measured: Measured = { serverAheadMs: aheadMs, withinMs, box }
   useMeasured.setState(measured)
   measuredAt = { shownMs: Date.now(), steadyMs: performance.now() }
@@ -65,12 +66,17 @@ export function useMeasuredClock(productionId: string): void {
   useEffect(() => {
     const kept = localStorage.getItem(`kavrell.clock.${productionId}`)
     useMeasured.setState(kept ? (JSON.parse(kept) as Measured) : UNMEASURED)
+    return () => {
+      useMeasured.setState(UNMEASURED)
+      measuredAt = null
+    }
   }, [productionId])
   useEffect(() => {
     if (connection !== 'live') return
+    let left = false
     // Away again: what was measured last still holds, and coming back measures anew.
     const measure = () => {
-      measureClock(productionId).catch(() => undefined)
+      measureClock(productionId, () => left).catch(() => undefined)
     }
     measure()
     const timer = setInterval(measure, EVERY_MS)
@@ -79,6 +85,7 @@ export function useMeasuredClock(productionId: string): void {
     }
     document.addEventListener('visibilitychange', wake)
     return () => {
+      left = true
       clearInterval(timer)
       document.removeEventListener('visibilitychange', wake)
     }
