@@ -31,8 +31,8 @@ const LARGE = { sensorWidthMm: 36, sensorHeightMm: 19, dataRateMbps: 480, native
 export const DEMO_CAMERAS = [
   { letter: 'A', name: '4K, large sensor', ...LARGE, batteryMin: 110, operator: 'maren' },
   { letter: 'B', name: '4K, large sensor', ...LARGE, batteryMin: 110, operator: 'tobias' },
-  { letter: 'C', name: '4K, 24 mm sensor, locked wide', sensorWidthMm: 23.5, sensorHeightMm: 13.2, dataRateMbps: 200, nativeIso: 640, mostIso: 3200, batteryMin: null, operator: null },
-  { letter: 'D', name: 'small action camera, locked low', sensorWidthMm: 12.8, sensorHeightMm: 7.2, dataRateMbps: 100, nativeIso: 400, mostIso: 1600, batteryMin: 70, operator: null },
+  { letter: 'C', name: '4K, 24 mm sensor, locked wide', sensorWidthMm: 23.5, sensorHeightMm: 13.2, dataRateMbps: 200, nativeIso: 640, mostIso: 3200, batteryMin: null, stopsItselfMin: 29.5, operator: null },
+  { letter: 'D', name: 'small action camera, locked low', sensorWidthMm: 12.8, sensorHeightMm: 7.2, dataRateMbps: 100, nativeIso: 400, mostIso: 1600, batteryMin: 70, stopsItselfMin: 20, tellsItself: true, operator: null },
 ] // prettier-ignore
 
 export function demoProduction(newId: () => string, nowMs: number): DemoBuild {

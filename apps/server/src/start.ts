@@ -4,6 +4,7 @@ import { mkdir } from 'node:fs/promises'
 import path from 'node:path'
 import { fillLooks, openAccounts } from './accounts/accounts.ts'
 import { openInvitations } from './accounts/invitations.ts'
+import { standInCameras } from './devices/cameraLink.ts'
 import { standInGateway } from './devices/messageGateway.ts'
 import { smtpGateway } from './devices/smtpGateway.ts'
 import { standInBox } from './devices/timecodeBox.ts'
@@ -95,6 +96,8 @@ export async function start(settings: Settings): Promise<Running> {
     ),
   ]
   const closeRunners = () => Promise.all(runners.map((runner) => runner.close()))
+  const timecodeBox = standInBox(models)
+  const cameras = standInCameras({ models, snapshots, door, announcements, timecodeBox, now, failed: sayUntold })
   let port = 0
   const sheets = openCallSheets({
     database,
@@ -117,7 +120,7 @@ export async function start(settings: Settings): Promise<Running> {
     volumes,
     manifests,
     look,
-    timecodeBox: standInBox(models),
+    timecodeBox,
     offload,
     jobs,
     sheets,
@@ -131,6 +134,7 @@ export async function start(settings: Settings): Promise<Running> {
   }
   const server = createServer(makeApp(services, settings.webFolder))
   if (!isLoopbackHost(host) && !(await accounts.hasPassword())) {
+    cameras.close()
     await closeRunners()
     await announcements.close()
     await database.close()
@@ -142,6 +146,7 @@ export async function start(settings: Settings): Promise<Running> {
     networkAddress: isLoopbackHost(host) ? null : addressFor(host, port),
     services,
     async stop() {
+      cameras.close()
       await closeRunners()
       await sheets.close()
       await maker.close()
@@ -153,6 +158,10 @@ export async function start(settings: Settings): Promise<Running> {
       await database.close()
     },
   }
+}
+
+const sayUntold = (error: unknown) => {
+  console.error('What a linked camera says could not be written down:', error instanceof Error ? error.message : error)
 }
 
 const LOOPBACK = '127.0.0.1'

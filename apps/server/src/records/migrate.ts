@@ -23,6 +23,7 @@ import { clips } from './migrations/0025-clips.ts'
 import { steps } from './migrations/0026-steps.ts'
 import { batteries } from './migrations/0027-batteries.ts'
 import { demands } from './migrations/0029-demands.ts'
+import { ownStops } from './migrations/0030-own-stops.ts'
 import { mistakenBattery } from './migrations/0028-mistaken-battery.ts'
 import { moments } from './migrations/0022-moments.ts'
 import { who } from './migrations/0016-who.ts'
@@ -60,6 +61,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0027-batteries', batteries],
   ['0028-mistaken-battery', mistakenBattery],
   ['0029-demands', demands],
+  ['0030-own-stops', ownStops],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

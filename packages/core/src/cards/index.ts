@@ -13,6 +13,7 @@ export {
 export { type ExpectedOnCard } from './expected.ts'
 export { type CardContents, contentsOf, type HeldCopy } from './contents.ts'
 export { type Loss, lossesOf, type Mend } from './losses.ts'
+export { type OwnStop, ownStop } from './ownStop.ts'
 export { rateOfDevice } from './rates.ts'
 export { minutesLeft } from './room.ts'
 export { logOfClip, type UnloggedClip, unloggedClips } from './unlogged.ts'

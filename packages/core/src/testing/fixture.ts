@@ -70,6 +70,8 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     operatorId: null,
     batteryMin: null,
     lineCut: false,
+    stopsItselfMin: null,
+    tellsItself: false,
   },
   recorder: { letter: 'R', name: 'Recorder', operatorId: null, batteryMin: null },
   person: { name: 'Edda Marsh', role: '', needed: 'by-shots', leadMin: 0, phone: '', email: '' },

@@ -11,14 +11,18 @@ const MINUTE = 60_000
 const TICK_MIN = 5
 
 interface Limit {
-  readonly why: 'card' | 'battery'
+  readonly why: 'card' | 'battery' | 'itself'
   readonly inMin: number
 }
 
-/** What ends first if nobody does anything: the card, as it fills, or the battery, by the clock. */
-function firstLimit({ run, leftMin, battery }: Device): Limit | null {
+/** What ends first if nobody does anything: the card, as it fills, the battery, by the clock, or the device by itself. */
+function firstLimit({ run, leftMin, battery, stopsItselfMin }: Device, nowMs: number): Limit | null {
+  const ranMin = run ? (nowMs - Date.parse(run.start.at)) / MINUTE : 0
   const limits: Limit[] = [
     ...(run && leftMin !== null ? [{ why: 'card' as const, inMin: leftMin }] : []),
+    ...(run && stopsItselfMin !== null
+      ? [{ why: 'itself' as const, inMin: Math.max(0, stopsItselfMin - ranMin) }]
+      : []),
     ...(run && battery?.leftMin != null ? [{ why: 'battery' as const, inMin: Math.max(0, battery.leftMin) }] : []),
   ]
   return limits.sort((a, b) => a.inMin - b.inMin)[0] ?? null
@@ -70,7 +74,7 @@ export function RunAxis({
         </Box>
         <Text color="soft">ends first by</Text>
         {shown.map((device) => {
-          const limit = firstLimit(device)
+          const limit = firstLimit(device, nowMs)
           const own = runs.filter((run) => run.device.id === device.ref.id)
           const endsMs = limit && nowMs + limit.inMin * MINUTE
           return (

@@ -57,6 +57,18 @@ describe('a take, by keys alone', () => {
     expect(states()).toEqual(['ended'])
     expect(within(axis).queryByText(/^(battery|card)/)).toBeNull()
   })
+  test('a camera that stops by itself says when, and before it rolls that a take is too long for it', async () => {
+    openDemo('logger', (records) => ({
+      ...records,
+      camera: Object.fromEntries(Object.entries(records.camera).map(([id, c]) => [id, { ...c, stopsItselfMin: 0.2 }])),
+      shot: Object.fromEntries(Object.entries(records.shot).map(([id, s]) => [id, { ...s, takeSeconds: 90 }])),
+    }))
+    const user = roll()
+    expect(document.querySelector('[data-before]')!.textContent).toContain('A stops by itself before a take of 2 min is over.') // prettier-ignore
+    await user.keyboard(' ')
+    const axis = screen.getByRole('group', { name: 'Recorded in the last minutes' })
+    expect(within(axis).getByText(/^itself, /)).toBeTruthy()
+  })
   test('a key that is held down is one press', async () => {
     const user = roll()
     await user.keyboard(' ')

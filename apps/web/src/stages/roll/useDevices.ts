@@ -23,6 +23,8 @@ export interface Device {
   readonly card: CardInDevice
   /** Minutes that the card still has room for; null without one. */
   readonly leftMin: number | null
+  /** After so many minutes of one run it stops by itself; null for one that goes on. */
+  readonly stopsItselfMin: number | null
   /** Null where nobody said that one was put in. */
   readonly battery: BatteryState | null
   readonly shot: RecordOf<'shot'> | undefined
@@ -96,6 +98,7 @@ export function useDevices(
       run: runs.find((one) => one.device.id === id),
       card: cardIn(id),
       leftMin: left.get(id) ?? null,
+      stopsItselfMin: 'stopsItselfMin' in of ? of.stopsItselfMin : null,
       battery: batteryIn(of, batteryChange, minute * 10_000),
       shot,
     }
@@ -130,6 +133,7 @@ export function beforeItRolls(
   const off = devices.filter((device) => device.planned && !device.on && !device.run)
   const noCard = armed.filter((device) => !device.card.card)
   const small = armed.filter((device) => device.leftMin !== null && device.leftMin * 60 < longestS)
+  const short = armed.filter((device) => device.stopsItselfMin !== null && device.stopsItselfMin * 60 < longestS)
   const empty = armed.filter(({ battery }) => battery?.leftMin != null && battery.leftMin * 60 < longestS)
   const wantsSound = once ? rules.onceOnlySounds : subject.recorderIds.length > 0 ? 1 : 0
   return [
@@ -139,6 +143,7 @@ export function beforeItRolls(
     sounds < wantsSound ? (sounds === 0 ? 'No sound.' : `${sounds} of ${wantsSound} sounds that the rule wants.`) : '',
     noCard.length > 0 ? `No card in ${letters(noCard)}.` : '',
     small.length > 0 ? `The card in ${letters(small)} is too small for a take of ${Math.ceil(longestS / 60)} min.` : '',
+    short.length > 0 ? `${letters(short)} ${short.length === 1 ? 'stops by itself' : 'stop by themselves'} before a take of ${Math.ceil(longestS / 60)} min is over.` : '', // prettier-ignore
     empty.length > 0 ? `By the clock the battery in ${letters(empty)} does not last a take of ${Math.ceil(longestS / 60)} min.` : '', // prettier-ignore
   ].filter(Boolean)
 }

@@ -29,6 +29,8 @@ export function CamerasAndLenses() {
             { field: 'nativeIso', head: 'native ISO', width: 76, align: 'right', mono: true },
             { field: 'mostIso', head: 'clean to', width: 66, align: 'right', mono: true },
             { field: 'batteryMin', head: 'battery, min', width: 80, align: 'right', mono: true },
+            { field: 'stopsItselfMin', head: 'stops after, min', width: 70, align: 'right', mono: true },
+            { field: 'tellsItself', head: 'says when it stops', width: 76 },
             { field: 'lineCut', head: 'line cut', width: 60 },
             { field: 'operatorId', head: 'operator', width: 130 },
           ]}

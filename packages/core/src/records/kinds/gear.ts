@@ -55,6 +55,20 @@ export const GEAR = {
       batteryMin: addedLater(batteryMinutes),
       /** What a vision mixer puts out, recorded: it has no lens, stands nowhere, and is no picture more. */
       lineCut: addedLater(flag({ label: 'Line cut' })),
+      stopsItselfMin: addedLater(
+        optional(
+          number({
+            label: 'Stops by itself after',
+            initial: 0,
+            unit: 'min',
+            moreThan: 0,
+            most: 1440,
+            says: 'A camera stops by itself after more than 0 and at most 1440 minutes, such as 29.98.',
+          }),
+        ),
+      ),
+      /** It is linked, and says itself when it stops: no thumb has to be there. */
+      tellsItself: addedLater(flag({ label: 'Tells itself when it stops' })),
     },
     { named: ['letter'] },
   ),
