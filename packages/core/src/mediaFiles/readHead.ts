@@ -2,6 +2,7 @@ import { fail, type Outcome } from '../outcome/index.ts'
 import { Bytes, type ByteSource } from './bytes.ts'
 import type { MediaHead, NoMedia } from './head.ts'
 import { readMovie } from './movie.ts'
+import { isMxf, readMxf } from './mxf.ts'
 import { readWave } from './wave.ts'
 
 const MOVIE_BOXES = new Set(['ftyp', 'moov', 'mdat', 'wide', 'free', 'skip', 'pnot'])
@@ -15,10 +16,11 @@ export async function readMediaHead(source: ByteSource): Promise<Outcome<MediaHe
     if (['RIFF', 'RF64', 'BW64'].includes(first.code(0)) && first.code(8) === 'WAVE')
       return await readWave(source, first)
     if (MOVIE_BOXES.has(first.code(4))) return await readMovie(source)
+    if (isMxf(first)) return await readMxf(source)
   } catch (error) {
     // A figure that points past the end.
     if (!(error instanceof RangeError)) throw error
     return fail({ code: 'damaged', says: 'Its head points to what is not there: the file is damaged or cut off.' })
   }
-  return fail({ code: 'not-media', says: 'It is neither WAV nor QuickTime nor MP4.' })
+  return fail({ code: 'not-media', says: 'It is neither WAV nor QuickTime, MP4 or MXF.' })
 }

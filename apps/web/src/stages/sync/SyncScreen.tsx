@@ -18,7 +18,7 @@ export function SyncScreen() {
   const choose = (
     <ChooseFiles
       label="Recordings to line up"
-      accept=".wav,.bwf,.mov,.mp4,audio/wav,video/quicktime,video/mp4"
+      accept=".wav,.bwf,.mov,.mp4,.mxf,audio/wav,video/quicktime,video/mp4,application/mxf"
       onFiles={start}
     >
       Choose recordings
