@@ -22,15 +22,15 @@ export function CamerasAndLenses() {
           onAdd={() => addRecord('camera', 'Add a camera', { letter: 'ABCDEFGHIJKLM'[cameras.length] ?? 'Z' })}
           columns={[
             { field: 'letter', head: 'camera', width: 56 },
-            { field: 'name', head: 'what it is', width: 230 },
+            { field: 'name', head: 'what it is', width: 200 },
             { field: 'sensorWidthMm', head: 'sensor w, mm', width: 90, align: 'right', mono: true },
             { field: 'sensorHeightMm', head: 'h, mm', width: 60, align: 'right', mono: true },
             { field: 'dataRateMbps', head: 'Mb/s', width: 60, align: 'right', mono: true },
             { field: 'nativeIso', head: 'native ISO', width: 76, align: 'right', mono: true },
             { field: 'mostIso', head: 'clean to', width: 66, align: 'right', mono: true },
-            { field: 'batteryMin', head: 'battery, min', width: 80, align: 'right', mono: true },
-            { field: 'stopsItselfMin', head: 'stops after, min', width: 70, align: 'right', mono: true },
-            { field: 'tellsItself', head: 'says when it stops', width: 76 },
+            { field: 'batteryMin', head: 'battery, min', width: 86, align: 'right', mono: true },
+            { field: 'stopsItselfMin', head: 'stops after, min', width: 104, align: 'right', mono: true },
+            { field: 'tellsItself', head: 'tells its stops', width: 92 },
             { field: 'lineCut', head: 'line cut', width: 60 },
             { field: 'operatorId', head: 'operator', width: 130 },
           ]}
