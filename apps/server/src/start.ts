@@ -97,7 +97,16 @@ export async function start(settings: Settings): Promise<Running> {
   ]
   const closeRunners = () => Promise.all(runners.map((runner) => runner.close()))
   const timecodeBox = standInBox(models)
-  const cameras = standInCameras({ models, snapshots, door, announcements, timecodeBox, now, failed: sayUntold })
+  const cameras = standInCameras({
+    models,
+    serverModels,
+    snapshots,
+    door,
+    announcements,
+    timecodeBox,
+    now,
+    failed: sayUntold,
+  })
   let port = 0
   const sheets = openCallSheets({
     database,

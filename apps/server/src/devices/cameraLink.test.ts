@@ -105,3 +105,20 @@ test('what stopped while no server ran is told when one is there again', async (
     await third.stop()
   }
 })
+
+test('a box that is set while a camera records does not have it said to have stopped', async () => {
+  const box = create('timecodeBox', { name: 'Box 1', offsetMs: 0, setAt: new Date().toISOString() })
+  const other = create('camera', { letter: 'E', stopsItselfMin: 30, tellsItself: true })
+  expect((await world.edit('owner', [box, other])).status).toBe(201)
+  await roll(linked, 0)
+  const setBox = async (offsetMs: number) => {
+    const { version } = (await world.snapshot()).records.timecodeBox[asId<'timecodeBox'>(box.id)]!
+    const change = { op: 'update', kind: 'timecodeBox', id: box.id, version, fields: { offsetMs } }
+    expect((await world.edit('owner', [change])).status).toBe(201)
+  }
+  await setBox(60 * MINUTE)
+  // By the box as it is now this one began 31 minutes ago, and the other more than an hour.
+  const due = await roll(other, (31 - 60) * MINUTE)
+  await expect.poll(newStops).toHaveLength(1)
+  expect((await newStops()).map(({ runId }) => runId)).toEqual([due.id])
+})

@@ -4,10 +4,11 @@ import type { Door } from '../edits/door.ts'
 import { asServer } from '../edits/writing.ts'
 import type { Announcements } from '../live/announcements.ts'
 import type { Models } from '../records/models.ts'
+import type { ServerModels } from '../records/serverModels.ts'
 import type { Snapshots } from '../records/snapshots.ts'
 import { readSnapshot, type SnapshotOnTheWay } from '@kavrell/contract'
 import { type OwnStop, ownStop } from '@kavrell/core/cards'
-import { asId, byId, createRecord, productionOf } from '@kavrell/core/records'
+import { asId, byId, createRecord, type Id, productionOf } from '@kavrell/core/records'
 import { runStates, type RunState } from '@kavrell/core/takes'
 import { addFrames, framesPerSecond } from '@kavrell/core/timecode'
 
@@ -18,6 +19,7 @@ export interface CameraLink {
 
 interface Deps {
   readonly models: Models
+  readonly serverModels: Pick<ServerModels, 'edit'>
   readonly snapshots: Snapshots
   readonly door: Door
   readonly announcements: Announcements
@@ -97,13 +99,18 @@ async function tellStops(deps: Deps, productionId: string): Promise<number | nul
   if (!production) return null
   const nowMs = now().getTime()
   const boxMs = nowMs + ((await timecodeBox.read(productionId, nowMs))?.aheadMs ?? 0)
+  const boxSetSeq = Math.max(0, ...Object.values(production.timecodeBox).map(({ version }) => version))
   let nextMs: number | null = null
   for (const run of runStates(production)) {
     if (run.stop || run.struck || !byId(production.camera, run.device.id)?.tellsItself) continue
     const own = ownStop(production, run)
     if (!own) continue
-    if (own.atMs > boxMs) {
-      nextMs = Math.min(nextMs ?? Infinity, own.atMs - boxMs)
+    const { version } = production.run[run.id as Id<'run'>]!
+    // A box that was set since shows another time than the run began by: then what counts is when that was logged.
+    const loggedMs = version < boxSetSeq ? await loggedAt(deps, productionId, version) : null
+    const leftMs = loggedMs === null ? own.atMs - boxMs : loggedMs + own.atMs - Date.parse(run.start.at) - nowMs
+    if (leftMs > 0) {
+      nextMs = Math.min(nextMs ?? Infinity, leftMs)
       continue
     }
     const { letter } = byId(production.camera, run.device.id)!
@@ -113,6 +120,11 @@ async function tellStops(deps: Deps, productionId: string): Promise<number | nul
     if (!told.ok) throw new Error(told.error.says)
   }
   return nextMs
+}
+
+async function loggedAt({ serverModels }: Deps, productionId: string, seq: number): Promise<number | null> {
+  const logged = await serverModels.edit.findOne({ where: { productionId, seq }, attributes: ['at'], raw: true })
+  return logged && new Date((logged as unknown as { at: string | Date }).at).getTime()
 }
 
 const SAYS: Readonly<Record<OwnStop['how'], string>> = { 'by itself': 'stopped by itself', 'card full': 'card full' }
