@@ -1,6 +1,7 @@
 import { Builder } from './builder.ts'
 import { addGlass, addLook, addMoney, addNeeds } from './look.ts'
 import { addMoments, addRadio } from './moments.ts'
+import { addSetUp, addSound } from './patch.ts'
 import { addPeople, DEMO_PEOPLE } from './people.ts'
 import { addPlaces } from './places.ts'
 import { addSetups } from './setups.ts'
@@ -106,6 +107,8 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
   addScenesAndShots(b)
   addMoments(b)
   addRadio(b)
+  addSetUp(b)
+  addSound(b)
   for (const [day, entries] of Object.entries(ORDER))
     entries.forEach((entry, rank) => {
       const dayId = b.id('day', day)

@@ -31,6 +31,8 @@ function fieldsFor(kind: KindName, ids: ReadonlyMap<KindName, string>): object {
     cardMove: { cameraId: ids.get('camera') },
     batteryChange: { cameraId: ids.get('camera') },
     jam: { cameraId: ids.get('camera') },
+    soundWay: { cameraId: ids.get('camera') },
+    setUpLook: { shown: '25' },
     clip: { reading: 'a', path: 'A.mov' },
     cardLook: { reading: 'a' },
     stepDone: { step: 'Sandbags' },

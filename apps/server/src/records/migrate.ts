@@ -24,6 +24,7 @@ import { steps } from './migrations/0026-steps.ts'
 import { batteries } from './migrations/0027-batteries.ts'
 import { demands } from './migrations/0029-demands.ts'
 import { ownStops } from './migrations/0030-own-stops.ts'
+import { setUpAndSound } from './migrations/0031-set-up-and-sound.ts'
 import { mistakenBattery } from './migrations/0028-mistaken-battery.ts'
 import { moments } from './migrations/0022-moments.ts'
 import { who } from './migrations/0016-who.ts'
@@ -62,6 +63,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0028-mistaken-battery', mistakenBattery],
   ['0029-demands', demands],
   ['0030-own-stops', ownStops],
+  ['0031-set-up-and-sound', setUpAndSound],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

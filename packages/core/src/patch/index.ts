@@ -1,2 +1,22 @@
 export { type DeviceTimecode, deviceTimecodes, ORDINARY_PPM } from './jams.ts'
 export { RADIO_RULES, type RadioPlan, radioPlan, type RadioTrouble } from './radioPlan.ts'
+export {
+  cardFromJob,
+  isSameSetting,
+  type ProposedLine,
+  type SetUpCard,
+  setUpCard,
+  type SetUpCell,
+  type Stands,
+} from './setUpCard.ts'
+export {
+  type Heard,
+  type ProposedWay,
+  type SoundDevice,
+  type SoundPath,
+  type SoundPlan,
+  type SoundRecords,
+  soundPlan,
+  type Voice,
+  waysToMore,
+} from './soundPlan.ts'

@@ -13,6 +13,7 @@ import { checkColourOfLight } from './checkColourOfLight.ts'
 import { checkLampsInView, checkMovingLight } from './checkDaylight.ts'
 import { checkExposure, checkLampCautions, checkRatio } from './checkLight.ts'
 import { checkPairMatch } from './checkMatching.ts'
+import { checkSetUp, checkSound } from './checkPatch.ts'
 import { checkPeople } from './checkPeople.ts'
 import { checkNoise, checkOperators, checkPlaceGaps } from './checkPlaces.ts'
 import { checkLine, checkMirrors, checkSpots } from './checkPlan.ts'
@@ -48,6 +49,8 @@ export function findSnags(production: Production): Finding[] {
     checkFixedTimes,
     checkHours,
     checkPeople,
+    checkSetUp,
+    checkSound,
     checkCards,
     checkCallSheets,
     checkColours,

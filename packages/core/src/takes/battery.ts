@@ -17,6 +17,26 @@ const FORGOTTEN_MIN = 24 * 60
 /** Whoever asks looks at a clock only now and then: what was logged since has happened. */
 const AHEAD_MS = 60_000
 
+/** Entries that somebody put a fresh battery into a device, those aside that were a mistake. */
+function changesOf(deviceId: string, changes: Production['batteryChange']): { id: Id<'batteryChange'>; ms: number }[] {
+  const all = Object.values(changes)
+  const mistaken = new Set<string>(all.flatMap(({ mistakenId }) => mistakenId ?? []))
+  return all
+    .filter((change) => change.cameraId === deviceId || change.recorderId === deviceId)
+    .filter((change) => change.mistakenId === null && !mistaken.has(change.id))
+    .map((change) => ({ id: change.id, ms: Date.parse(change.happenedAt) }))
+}
+
+/**
+ * When a device was last switched on again, as far as the log knows: with a fresh battery. What was seen of it before
+ * need not be so any more.
+ * @returns milliseconds since 1970; null where nothing was logged
+ */
+export function poweredUpMs(deviceId: string, changes: Production['batteryChange']): number | null {
+  const all = changesOf(deviceId, changes).map(({ ms }) => ms)
+  return all.length > 0 ? Math.max(...all) : null
+}
+
 /**
  * The battery in a device, by the clock: as if the device were never switched off since a fresh one was put in. It is
  * a warning and no measurement.
@@ -27,12 +47,7 @@ export function batteryIn(
   changes: Production['batteryChange'],
   nowMs: number,
 ): BatteryState | null {
-  const all = Object.values(changes)
-  const mistaken = new Set<string>(all.flatMap(({ mistakenId }) => mistakenId ?? []))
-  const [newest] = all
-    .filter((change) => change.cameraId === id || change.recorderId === id)
-    .filter((change) => change.mistakenId === null && !mistaken.has(change.id))
-    .map((change) => ({ id: change.id, ms: Date.parse(change.happenedAt) }))
+  const [newest] = changesOf(id, changes)
     .filter(({ ms }) => ms <= nowMs + AHEAD_MS)
     .sort((a, b) => b.ms - a.ms)
   if (!newest) return null

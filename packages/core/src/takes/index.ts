@@ -1,4 +1,4 @@
-export { batteryIn, type BatteryState } from './battery.ts'
+export { batteryIn, type BatteryState, poweredUpMs } from './battery.ts'
 export {
   type Armed,
   batteryNotChanged,
@@ -19,6 +19,7 @@ export { freeKey, newestTakes, onTheSlate, rowKey, type SlateChoice, shotKey, ty
 export {
   byEntry,
   type DeviceRef,
+  gathered,
   isOpenAt,
   nextNumber,
   rollingRuns,

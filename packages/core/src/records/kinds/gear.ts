@@ -67,6 +67,7 @@ export const GEAR = {
           }),
         ),
       ),
+      soundInputs: addedLater(count('Sound inputs', 2, 0, 16)),
       /** It is linked, and says itself when it stops: no thumb has to be there. */
       tellsItself: addedLater(flag({ label: 'Tells itself when it stops' })),
     },

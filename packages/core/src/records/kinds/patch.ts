@@ -1,5 +1,5 @@
-import { choice, flag, instant, number, optional, ref, text } from '../fields.ts'
-import { ascends, ledger, oneDevice, plan } from '../tradeFields.ts'
+import { choice, flag, instant, number, optional, ref, refs, text } from '../fields.ts'
+import { ascends, count, ledger, oneDevice, plan, rank } from '../tradeFields.ts'
 
 const megahertz = (label: string, initial: number) =>
   number({
@@ -13,7 +13,7 @@ const megahertz = (label: string, initial: number) =>
 
 const rises = ascends('fromMHz', 'toMHz', 'The upper end is not below the lower.', true)
 
-/** What has to agree on set before it rolls: what transmits, and clocks. */
+/** What has to agree on set before it rolls: how cameras are set, where each sound goes, what transmits, and clocks. */
 export const PATCH = {
   transmitter: plan(
     'something that transmits',
@@ -74,4 +74,58 @@ export const PATCH = {
     },
     { rules: [oneDevice] },
   ),
+  setUpLine: plan('a line of the card that every camera is set by', {
+    name: text({ label: 'Line', initial: 'Line', least: 1, most: 60, says: 'Give the line a name.' }),
+    wanted: text({ label: 'Wanted', most: 80 }),
+    harm: choice({
+      label: 'Where it differs',
+      initial: 'watch',
+      of: ['stop', 'watch'],
+      words: { stop: 'it spoils the pictures', watch: 'it can be put right' },
+    }),
+    rank,
+  }),
+  setUpException: plan('what one camera is to be set to where it differs on purpose', {
+    lineId: ref({ label: 'Line', to: 'setUpLine' }),
+    cameraId: ref({ label: 'Camera', to: 'camera' }),
+    wanted: text({ label: 'Wanted', most: 80 }),
+  }),
+  setUpLook: ledger('what a camera was seen to be set to', {
+    lineId: ref({ label: 'Line', to: 'setUpLine' }),
+    cameraId: ref({ label: 'Camera', to: 'camera' }),
+    shown: text({ label: 'Shows', least: 1, most: 80, says: 'Say what it shows.' }),
+    lookedAt: instant({ label: 'Looked' }),
+    deviceAt: optional(instant({ label: 'By the device’s clock' })),
+  }),
+  soundSource: plan('something that is heard: a microphone, or a sound that is fed in', {
+    name: text({ label: 'Source', initial: 'Boom', least: 1, most: 60, says: 'Give the source a name.' }),
+    is: choice({
+      label: 'Is',
+      initial: 'worn',
+      of: ['boom', 'worn', 'desk', 'programme', 'talkback', 'room', 'timecode'],
+      words: { worn: 'worn microphone', desk: 'feed of a desk', room: 'room, or a camera’s own', timecode: 'timecode as sound' },
+    }),
+    hears: refs({ label: 'Hears', to: 'person' }),
+    transmitterId: optional(ref({ label: 'Sent by', to: 'transmitter' })),
+    rank,
+  }),
+  soundWay: plan(
+    'a sound that goes into a device',
+    {
+      sourceId: ref({ label: 'Source', to: 'soundSource' }),
+      cameraId: optional(ref({ label: 'Camera', to: 'camera' })),
+      recorderId: optional(ref({ label: 'Recorder', to: 'recorder' })),
+      input: count('Input', 1, 1, 64),
+      /** A way of its own through the air, where it does not go by cable from where its source arrives. */
+      transmitterId: optional(ref({ label: 'Sent on by', to: 'transmitter' })),
+      padDb: number({ label: 'Turned down by', initial: 0, unit: 'dB', least: 0, most: 60, says: 'A sound is turned down by 0 to 60 dB.' }),
+    },
+    { rules: [oneDevice] },
+  ),
+  soundHeard: ledger('a sound that was heard where it arrives, or was not', {
+    wayId: ref({ label: 'Way', to: 'soundWay' }),
+    heard: flag({ label: 'Heard', initial: true }),
+    heardAt: instant({ label: 'At' }),
+    deviceAt: optional(instant({ label: 'By the device’s clock' })),
+  }),
 } as const

@@ -1,0 +1,159 @@
+import { type DayPlan } from '../day/index.ts'
+import { type Id, inOrder, type Production, type RecordOf } from '../records/index.ts'
+import { masterDeliverable } from '../shotlist/index.ts'
+import { gathered, poweredUpMs } from '../takes/index.ts'
+import { instantAt } from '../time/index.ts'
+import { nominalFrames, rateName } from '../timecode/index.ts'
+
+export type SetUpRecords = Pick<
+  Production,
+  'camera' | 'setUpLine' | 'setUpException' | 'setUpLook' | 'batteryChange'
+>
+
+/**
+ * How a camera stands to a line of the card. What was seen before today, or before the camera was switched on again, is
+ * no look: it says only what it was.
+ */
+export type Stands = 'agrees' | 'differs' | 'not looked at' | 'before today' | 'before power-up' | 'nothing wanted'
+
+export interface SetUpCell {
+  readonly line: RecordOf<'setUpLine'>
+  readonly camera: RecordOf<'camera'>
+  readonly wanted: string
+  /** What it was last seen to show; null while nobody looked. */
+  readonly shown: string | null
+  readonly lookedAt: string | null
+  readonly stands: Stands
+}
+
+export interface SetUpCard {
+  readonly cameras: readonly RecordOf<'camera'>[]
+  readonly rows: readonly { readonly line: RecordOf<'setUpLine'>; readonly cells: readonly SetUpCell[] }[]
+  /** What is set otherwise than it is wanted: first what spoils the pictures, as the card has it. */
+  readonly differing: readonly SetUpCell[]
+  /** Cells that a look is wanted of, and of how many one stands. */
+  readonly wanted: number
+  readonly looked: number
+  readonly agreeing: number
+}
+
+/** A unit that may stand behind a figure, or not. */
+const UNIT = /(?:°|deg|fps|k|iso|min|mb\/s|bit)$/
+/** Rates are written with two places or three: 23.98 is 23.976. */
+const AS_GOOD_AS = 0.005
+
+function plain(text: string): string {
+  return text.normalize('NFKC').toLowerCase().replace(/[×*]/g, 'x').replace(/,(?=\d)/g, '.').replace(/\s+/g, '')
+}
+
+/** Whether two settings are the same, however they were typed: 180 and 180°, 4096x2160 and 4096 × 2160, 23.98 and 23.976. */
+export function isSameSetting(a: string, b: string): boolean {
+  const [left, right] = [plain(a), plain(b)]
+  if (left === right) return true
+  const [x, y] = [left, right].map((text) => text.replace(UNIT, ''))
+  const isFigure = (text: string | undefined) => text !== undefined && /^[+-]?\d+(?:\.\d+)?$/.test(text)
+  return isFigure(x) && isFigure(y) && Math.abs(Number(x) - Number(y)) <= AS_GOOD_AS
+}
+
+/** Of several looks the one that was made last; of two at once the one that was logged later. */
+const lastOf = <T extends { readonly version: number }>(all: readonly T[], at: (one: T) => string): T | undefined =>
+  all.toSorted((a, b) => Date.parse(at(a)) - Date.parse(at(b)) || a.version - b.version).at(-1)
+
+/**
+ * Every camera against every line of the card. A mixer's output is no camera that can be set.
+ * @param sinceMs when the day began: a look of before is carried over as a word and counts as none; null where there is no day
+ */
+export function setUpCard(records: SetUpRecords, sinceMs: number | null): SetUpCard {
+  const cameras = Object.values(records.camera)
+    .filter(({ lineCut }) => !lineCut)
+    .toSorted((a, b) => a.letter.localeCompare(b.letter))
+  const looks = gathered(Object.values(records.setUpLook), (look) => `${look.lineId} ${look.cameraId}`)
+  const exceptions = new Map(Object.values(records.setUpException).map((one) => [`${one.lineId} ${one.cameraId}`, one]))
+  const upMs = new Map(cameras.map(({ id }) => [id, poweredUpMs(id, records.batteryChange)]))
+  const cellOf = (line: RecordOf<'setUpLine'>, camera: RecordOf<'camera'>): SetUpCell => {
+    const key = `${line.id} ${camera.id}`
+    const wanted = exceptions.get(key)?.wanted ?? line.wanted
+    const look = lastOf(looks.get(key) ?? [], ({ lookedAt }) => lookedAt)
+    const cell = { line, camera, wanted, shown: look?.shown ?? null, lookedAt: look?.lookedAt ?? null }
+    return { ...cell, stands: standsOf(cell, sinceMs, upMs.get(camera.id) ?? null) }
+  }
+  const rows = inOrder(records.setUpLine).map((line) => ({ line, cells: cameras.map((camera) => cellOf(line, camera)) }))
+  const cells = rows.flatMap((row) => row.cells).filter(({ stands }) => stands !== 'nothing wanted')
+  const having = (stands: Stands) => cells.filter((cell) => cell.stands === stands)
+  const differing = having('differs')
+  return {
+    cameras,
+    rows,
+    differing: [...differing.filter(({ line }) => line.harm === 'stop'), ...differing.filter(({ line }) => line.harm !== 'stop')], // prettier-ignore
+    wanted: cells.length,
+    looked: having('agrees').length + differing.length,
+    agreeing: having('agrees').length,
+  }
+}
+
+function standsOf(
+  { wanted, shown, lookedAt }: Pick<SetUpCell, 'wanted' | 'shown' | 'lookedAt'>,
+  sinceMs: number | null,
+  upMs: number | null,
+): Stands {
+  if (wanted.trim() === '') return 'nothing wanted'
+  if (shown === null || lookedAt === null) return 'not looked at'
+  const lookedMs = Date.parse(lookedAt)
+  if (sinceMs !== null && lookedMs < sinceMs) return 'before today'
+  if (upMs !== null && lookedMs < upMs) return 'before power-up'
+  return isSameSetting(wanted, shown) ? 'agrees' : 'differs'
+}
+
+/** A line of a card that is not written yet. */
+export interface ProposedLine {
+  readonly name: string
+  readonly wanted: string
+  readonly harm: RecordOf<'setUpLine'>['harm']
+  readonly exceptions: readonly { readonly cameraId: Id<'camera'>; readonly wanted: string }[]
+}
+
+/** Hours of a zone from UTC on a date, as cameras show them: +1, +5:30, −3. */
+function zoneHours(date: string, timeZone: string): string {
+  const minutes = Math.round((Date.parse(`${date}T12:00:00Z`) - instantAt(date, 720, timeZone)) / 60_000)
+  const [hours, rest] = [Math.floor(Math.abs(minutes) / 60), Math.abs(minutes) % 60]
+  return `${minutes < 0 ? '−' : '+'}${hours}${rest ? `:${String(rest).padStart(2, '0')}` : ''}`
+}
+
+/**
+ * The card as the job says it: what is delivered, the rule for shutters, where and when it is shot, and what each camera
+ * has of its own. What nobody has told the program stays empty: a line to be filled, not a guess.
+ */
+export function cardFromJob(production: Production, dayPlan: DayPlan | null): readonly ProposedLine[] {
+  const master = masterDeliverable(production)
+  const rate = master && { num: master.rateNum, den: master.rateDen, drop: master.dropFrame }
+  const cameras = Object.values(production.camera).filter(({ lineCut }) => !lineCut)
+  const cards = Object.values(production.card).toSorted((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }))
+  const each = (wanted: (camera: RecordOf<'camera'>) => string) =>
+    cameras.flatMap((camera) => (wanted(camera) ? [{ cameraId: camera.id, wanted: wanted(camera) }] : []))
+  const line = (name: string, wanted: string, harm: ProposedLine['harm'], exceptions: ProposedLine['exceptions'] = []) => ({ name, wanted, harm, exceptions }) // prettier-ignore
+  return [
+    line('frame rate', rate ? rateName({ ...rate, drop: false }) : '', 'stop'),
+    line('shutter', production.production.shutterSchool === 'half' ? '180°' : '', 'stop'),
+    line('picture', master ? `${master.rasterWidthPx} × ${master.rasterHeightPx}` : '', 'stop'),
+    line('codec', '', 'stop'),
+    line('colour profile', '', 'stop'),
+    line('monitor look', '', 'watch'),
+    line('white', '', 'stop'),
+    line('ISO', '', 'watch', each(({ nativeIso }) => String(nativeIso))),
+    line('clock', dayPlan ? `UTC ${zoneHours(dayPlan.day.date, dayPlan.place.timeZone)}` : '', 'watch'),
+    line('timecode', rate ? `time of day${nominalFrames(rate) % 30 === 0 ? (rate.drop ? ', drop-frame' : ', non-drop') : ''}` : 'time of day', 'watch'), // prettier-ignore
+    line('card, name', '', 'watch', each(({ id }) => cards.find(({ cameraId }) => cameraId === id)?.label ?? '')),
+    line('sound in', '', 'stop', each((camera) => soundInOf(production, camera.id))),
+    line('stops itself', 'no', 'watch', each(({ stopsItselfMin }) => (stopsItselfMin === null ? '' : `${stopsItselfMin} min`))), // prettier-ignore
+    line('diffusion', '', 'watch'),
+  ]
+}
+
+/** What goes into a camera's inputs, as "1 Boom, 2 Lav 1". */
+function soundInOf({ soundWay, soundSource }: Production, cameraId: Id<'camera'>): string {
+  return Object.values(soundWay)
+    .filter((way) => way.cameraId === cameraId)
+    .toSorted((a, b) => a.input - b.input)
+    .map(({ input, sourceId }) => `${input} ${soundSource[sourceId]?.name ?? ''}`)
+    .join(', ')
+}
