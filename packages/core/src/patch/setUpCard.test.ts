@@ -91,6 +91,14 @@ describe('the card', () => {
     expect(stands([...looks, ['rate', 'a', '25', '08:31']], battery({}))['frame rate A']).toBe('agrees')
     expect(card(looks, battery({})).looked).toBe(0)
   })
+  test('that it differs holds over nights and batteries, until it is seen to agree', () => {
+    const looks: Look[] = [['rate', 'a', '30', '08:00']]
+    const battery = {
+      batteryChange: { c: { cameraId: asId<'camera'>('a'), recorderId: null, happenedAt: at('08:30') } },
+    }
+    expect(stands(looks, battery, Date.parse(at('08:40')))['frame rate A']).toBe('differs')
+    expect(stands([...looks, ['rate', 'a', '25', '08:50']], battery, Date.parse(at('08:40')))['frame rate A']).toBe('agrees') // prettier-ignore
+  })
   test('a camera that is to be set otherwise on purpose is held to that', () => {
     const extra = { setUpException: { e: { lineId: asId<'setUpLine'>('rate'), cameraId: asId<'camera'>('b'), wanted: '50' } } } // prettier-ignore
     const looks: Look[] = [['rate', 'a', '25', '08:00'], ['rate', 'b', '25', '08:00']] // prettier-ignore

@@ -5,14 +5,11 @@ import { gathered, poweredUpMs } from '../takes/index.ts'
 import { instantAt } from '../time/index.ts'
 import { nominalFrames, rateName } from '../timecode/index.ts'
 
-export type SetUpRecords = Pick<
-  Production,
-  'camera' | 'setUpLine' | 'setUpException' | 'setUpLook' | 'batteryChange'
->
+export type SetUpRecords = Pick<Production, 'camera' | 'setUpLine' | 'setUpException' | 'setUpLook' | 'batteryChange'>
 
 /**
  * How a camera stands to a line of the card. What was seen before today, or before the camera was switched on again, is
- * no look: it says only what it was.
+ * no look: that it agreed then says only what it was. That it differed holds until it is seen to agree.
  */
 export type Stands = 'agrees' | 'differs' | 'not looked at' | 'before today' | 'before power-up' | 'nothing wanted'
 
@@ -43,7 +40,12 @@ const UNIT = /(?:°|deg|fps|k|iso|min|mb\/s|bit)$/
 const AS_GOOD_AS = 0.005
 
 function plain(text: string): string {
-  return text.normalize('NFKC').toLowerCase().replace(/[×*]/g, 'x').replace(/,(?=\d)/g, '.').replace(/\s+/g, '')
+  return text
+    .normalize('NFKC')
+    .toLowerCase()
+    .replace(/[×*]/g, 'x')
+    .replace(/,(?=\d)/g, '.')
+    .replace(/\s+/g, '')
 }
 
 /** Whether two settings are the same, however they were typed: 180 and 180°, 4096x2160 and 4096 × 2160, 23.98 and 23.976. */
@@ -77,7 +79,9 @@ export function setUpCard(records: SetUpRecords, sinceMs: number | null): SetUpC
     const cell = { line, camera, wanted, shown: look?.shown ?? null, lookedAt: look?.lookedAt ?? null }
     return { ...cell, stands: standsOf(cell, sinceMs, upMs.get(camera.id) ?? null) }
   }
-  const rows = inOrder(records.setUpLine).map((line) => ({ line, cells: cameras.map((camera) => cellOf(line, camera)) }))
+  const rows = inOrder(records.setUpLine)
+    .filter(({ gone }) => !gone)
+    .map((line) => ({ line, cells: cameras.map((camera) => cellOf(line, camera)) }))
   const cells = rows.flatMap((row) => row.cells).filter(({ stands }) => stands !== 'nothing wanted')
   const having = (stands: Stands) => cells.filter((cell) => cell.stands === stands)
   const differing = having('differs')
@@ -98,10 +102,12 @@ function standsOf(
 ): Stands {
   if (wanted.trim() === '') return 'nothing wanted'
   if (shown === null || lookedAt === null) return 'not looked at'
+  // That it agrees holds for a while; that it differs, until somebody has seen it set.
+  if (!isSameSetting(wanted, shown)) return 'differs'
   const lookedMs = Date.parse(lookedAt)
   if (sinceMs !== null && lookedMs < sinceMs) return 'before today'
   if (upMs !== null && lookedMs < upMs) return 'before power-up'
-  return isSameSetting(wanted, shown) ? 'agrees' : 'differs'
+  return 'agrees'
 }
 
 /** A line of a card that is not written yet. */
@@ -127,7 +133,9 @@ export function cardFromJob(production: Production, dayPlan: DayPlan | null): re
   const master = masterDeliverable(production)
   const rate = master && { num: master.rateNum, den: master.rateDen, drop: master.dropFrame }
   const cameras = Object.values(production.camera).filter(({ lineCut }) => !lineCut)
-  const cards = Object.values(production.card).toSorted((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }))
+  const cards = Object.values(production.card).toSorted((a, b) =>
+    a.label.localeCompare(b.label, 'en', { numeric: true }),
+  )
   const each = (wanted: (camera: RecordOf<'camera'>) => string) =>
     cameras.flatMap((camera) => (wanted(camera) ? [{ cameraId: camera.id, wanted: wanted(camera) }] : []))
   const line = (name: string, wanted: string, harm: ProposedLine['harm'], exceptions: ProposedLine['exceptions'] = []) => ({ name, wanted, harm, exceptions }) // prettier-ignore
@@ -139,11 +147,26 @@ export function cardFromJob(production: Production, dayPlan: DayPlan | null): re
     line('colour profile', '', 'stop'),
     line('monitor look', '', 'watch'),
     line('white', '', 'stop'),
-    line('ISO', '', 'watch', each(({ nativeIso }) => String(nativeIso))),
+    line(
+      'ISO',
+      '',
+      'watch',
+      each(({ nativeIso }) => String(nativeIso)),
+    ),
     line('clock', dayPlan ? `UTC ${zoneHours(dayPlan.day.date, dayPlan.place.timeZone)}` : '', 'watch'),
     line('timecode', rate ? `time of day${nominalFrames(rate) % 30 === 0 ? (rate.drop ? ', drop-frame' : ', non-drop') : ''}` : 'time of day', 'watch'), // prettier-ignore
-    line('card, name', '', 'watch', each(({ id }) => cards.find(({ cameraId }) => cameraId === id)?.label ?? '')),
-    line('sound in', '', 'stop', each((camera) => soundInOf(production, camera.id))),
+    line(
+      'card, name',
+      '',
+      'watch',
+      each(({ id }) => cards.find(({ cameraId }) => cameraId === id)?.label ?? ''),
+    ),
+    line(
+      'sound in',
+      '',
+      'stop',
+      each((camera) => soundInOf(production, camera.id)),
+    ),
     line('stops itself', 'no', 'watch', each(({ stopsItselfMin }) => (stopsItselfMin === null ? '' : `${stopsItselfMin} min`))), // prettier-ignore
     line('diffusion', '', 'watch'),
   ]

@@ -16,7 +16,9 @@ const at = (clock: string) => new Date(`2026-05-14T${clock}:00Z`).toISOString()
 
 /** Sources as name: who they hear, and their transmitter; and where they go. */
 function laid(
-  sources: Readonly<Record<string, { hears: readonly string[]; sentBy?: string; is?: RecordFields<'soundSource'>['is'] }>>,
+  sources: Readonly<
+    Record<string, { hears: readonly string[]; sentBy?: string; is?: RecordFields<'soundSource'>['is'] }>
+  >,
   ways: readonly Laid[],
   extra: object = {},
 ): SoundRecords {
@@ -73,7 +75,9 @@ describe('a voice', () => {
           let most = 0
           for (let set = 0; set < 1 << ways.length; set++) {
             const taken = ways.filter((_, i) => (set >> i) & 1).map(needsOf)
-            const isDisjoint = taken.every((a, i) => taken.every((b, j) => i === j || ![...a].some((need) => b.has(need))))
+            const isDisjoint = taken.every((a, i) =>
+              taken.every((b, j) => i === j || ![...a].some((need) => b.has(need))),
+            )
             if (isDisjoint) most = Math.max(most, taken.length)
           }
           const records = laid(sources, ways)

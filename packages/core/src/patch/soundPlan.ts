@@ -105,11 +105,19 @@ function mostIndependent(paths: readonly (readonly string[])[]): number {
 /** Two paths by one microphone into one device are one for this. */
 const distinct = (paths: readonly SoundPath[]): (readonly string[])[] => [...new Map(paths.map(({ needs }) => [needs.join('\n'), needs])).values()] // prettier-ignore
 
+/** What is laid now: what was taken out is only in the log. */
+function laidNow(records: SoundRecords): SoundRecords {
+  const there = <T extends { readonly gone: boolean }>(table: Readonly<Record<string, T>>) =>
+    Object.fromEntries(Object.entries(table).filter(([, { gone }]) => !gone))
+  return { ...records, soundSource: there(records.soundSource), soundWay: there(records.soundWay) }
+}
+
 /**
  * Where each sound goes, and what that is worth: how many recordings each voice has that do not die of one cause. A
  * sound that was asked for and not heard is none; one that nobody listened to yet is counted as it is planned.
  */
-export function soundPlan(records: SoundRecords): SoundPlan {
+export function soundPlan(all: SoundRecords): SoundPlan {
+  const records = laidNow(all)
   const devices = devicesOf(records)
   const ticks = gathered(Object.values(records.soundHeard), ({ wayId }) => wayId)
   const sent = (id: Id<'transmitter'> | null) => byId(records.transmitter, id)?.name
@@ -118,13 +126,15 @@ export function soundPlan(records: SoundRecords): SoundPlan {
     const device = devices.find(({ id }) => id === (way.cameraId ?? way.recorderId))
     if (!source || !device) return []
     const air = [source.transmitterId, way.transmitterId].flatMap((id) => sent(id) ?? [])
-    const needs = [...new Set([source.name, ...air.map((name) => `transmitter ${name}`), `${device.kind} ${device.letter}`])]
+    const needs = [
+      ...new Set([source.name, ...air.map((name) => `transmitter ${name}`), `${device.kind} ${device.letter}`]),
+    ]
     return [{ way, source, device, heard: heardOf(records, way, ticks.get(way.id) ?? []), needs }]
   })
   paths.sort((a, b) => devices.indexOf(a.device) - devices.indexOf(b.device) || a.way.input - b.way.input)
   const counts = paths.filter(({ way, device, heard }) => heard !== 'not heard' && way.input <= device.inputs)
   const voices = voicesOf(records, counts)
-  const all = [...new Set(counts.flatMap(({ needs }) => needs))]
+  const mortal = [...new Set(counts.flatMap(({ needs }) => needs))]
   return {
     sources: inOrder(records.soundSource).map((source) => ({
       source,
@@ -135,8 +145,11 @@ export function soundPlan(records: SoundRecords): SoundPlan {
     withoutScratch: devices.filter(
       ({ id, kind }) => kind === 'camera' && !counts.some(({ device, source }) => device.id === id && source.is !== 'timecode'), // prettier-ignore
     ),
-    losses: all
-      .map((dies) => ({ dies, silences: voices.filter(({ loneNeeds }) => loneNeeds.includes(dies)).map(({ person }) => person) })) // prettier-ignore
+    losses: mortal
+      .map((dies) => ({
+        dies,
+        silences: voices.filter(({ loneNeeds }) => loneNeeds.includes(dies)).map(({ person }) => person),
+      })) // prettier-ignore
       .filter(({ silences }) => silences.length > 0)
       .sort((a, b) => b.silences.length - a.silences.length || a.dies.localeCompare(b.dies)),
   }
@@ -146,9 +159,7 @@ export function soundPlan(records: SoundRecords): SoundPlan {
 const CARRIES_VOICE: ReadonlySet<Source['is']> = new Set(['boom', 'worn', 'desk', 'programme', 'room'])
 
 function voicesOf({ person, soundSource }: SoundRecords, paths: readonly SoundPath[]): Voice[] {
-  const heard = new Set(
-    Object.values(soundSource).flatMap(({ is, hears }) => (CARRIES_VOICE.has(is) ? hears : [])),
-  )
+  const heard = new Set(Object.values(soundSource).flatMap(({ is, hears }) => (CARRIES_VOICE.has(is) ? hears : [])))
   return Object.values(person)
     .filter(({ id }) => heard.has(id))
     .map((one): Voice => {
@@ -178,7 +189,7 @@ export interface ProposedWay {
  */
 export function waysToMore(records: SoundRecords, voice: Voice): ProposedWay[] {
   const { devices } = soundPlan(records)
-  const sources = inOrder(records.soundSource).filter(({ is, hears }) => CARRIES_VOICE.has(is) && hears.includes(voice.person.id)) // prettier-ignore
+  const sources = inOrder(laidNow(records).soundSource).filter(({ is, hears }) => CARRIES_VOICE.has(is) && hears.includes(voice.person.id)) // prettier-ignore
   return sources.flatMap((source) =>
     devices.flatMap((device): ProposedWay[] => {
       const [input] = device.free

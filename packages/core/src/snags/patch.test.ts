@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { applyChanges, asId, productionOf, type Production } from '../records/index.ts'
+import { asId, type Production, tryChanges, withNewIds } from '../records/index.ts'
 import { productionWith } from '../testing/index.ts'
 import { checkSetUp, checkSound } from './checkPatch.ts'
 
@@ -50,14 +50,12 @@ describe('sound', () => {
     const [thin] = checkSound(p)
     expect(thin).toMatchObject({ check: 'patch.voice-too-thin', severity: 'watch' })
     expect(thin!.says).toBe('The voice of Edda has 1 recording, 1 of 2 independent. All of them need recorder R.')
-    expect(thin!.fixes.map(({ says }) => says)).toEqual([
-      'Lav into A, input 1 as well',
-      'Boom into A, input 1 as well',
-    ])
+    expect(thin!.fixes.map(({ says }) => says)).toEqual(['Lav into A, input 1 as well', 'Boom into A, input 1 as well'])
     for (const fix of thin!.fixes) {
-      const changes = fix.changes.map((change, i) => ({ ...change, id: `new${i}` }))
-      const { production, ...tables } = p
-      const after = productionOf(applyChanges({ ...tables, production: { [production.id]: production } } as never, changes as never, 9))! // prettier-ignore
+      const after = tryChanges(
+        p,
+        withNewIds(fix.changes, () => 'new'),
+      )
       expect(told(after).filter(([check]) => check === 'patch.voice-too-thin')).toEqual([])
     }
   })

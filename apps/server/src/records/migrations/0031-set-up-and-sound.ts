@@ -8,6 +8,7 @@ CREATE TABLE "setUpLine" (
   "name" text NOT NULL,
   "wanted" text NOT NULL,
   "harm" text NOT NULL,
+  "gone" boolean NOT NULL,
   "rank" text COLLATE "C" NOT NULL
 );
 CREATE INDEX ON "setUpLine" ("productionId");
@@ -57,6 +58,7 @@ CREATE TABLE "soundSource" (
   "name" text NOT NULL,
   "is" text NOT NULL,
   "hears" jsonb NOT NULL,
+  "gone" boolean NOT NULL,
   "transmitterId" uuid,
   "rank" text COLLATE "C" NOT NULL,
   FOREIGN KEY ("transmitterId") REFERENCES "transmitter"(id) DEFERRABLE INITIALLY DEFERRED
@@ -73,6 +75,7 @@ CREATE TABLE "soundWay" (
   "cameraId" uuid,
   "recorderId" uuid,
   "input" integer NOT NULL,
+  "gone" boolean NOT NULL,
   "transmitterId" uuid,
   "padDb" double precision NOT NULL,
   FOREIGN KEY ("sourceId") REFERENCES "soundSource"(id) DEFERRABLE INITIALLY DEFERRED,

@@ -1,30 +1,35 @@
 import { Text } from '@chakra-ui/react'
 import { useMemo } from 'react'
-import { deviceTimecodes, radioPlan } from '@kavrell/core/patch'
+import { cardFromJob, deviceTimecodes, radioPlan, setUpCard, soundPlan } from '@kavrell/core/patch'
 import { counted } from '@kavrell/core/text'
+import { instantAt } from '@kavrell/core/time'
 import { useBoxTime } from '../../store/clock.ts'
-import { useParts, useRights } from '../../store/selectors.ts'
+import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
 import { Answer, Button, Empty, Title } from '../../ui/parts.tsx'
+import { useDay } from '../../ui/useDay.ts'
 import { Clocks } from './Clocks.tsx'
 import { Radio } from './Radio.tsx'
-import { isTrouble } from './words.ts'
+import { SetUp } from './SetUp.tsx'
+import { Sounds } from './Sounds.tsx'
+import { answerOf, isTrouble } from './words.ts'
 
-/** Do all devices agree before it rolls: does nothing disturb anything on the air, is every clock near enough? */
+/** Do all devices agree before it rolls: settings, sounds, what is on the air, clocks? */
 export function PatchScreen() {
-  const records = useParts('transmitter', 'radioBand', 'radioStation', 'person', 'camera', 'recorder', 'jam', 'deliverable') // prettier-ignore
+  const production = useProduction()
   const rights = useRights()
   const nowMs = useBoxTime(0.1)
-  const { transmitter, radioBand, radioStation } = records
+  const { dayPlan } = useDay()
+  const { transmitter, radioBand, radioStation } = production
   const plan = useMemo(
     () => radioPlan({ transmitter, radioBand, radioStation }),
     [transmitter, radioBand, radioStation],
   )
-  const { rateNum, rateDen } = Object.values(records.deliverable)[0] ?? { rateNum: 25, rateDen: 1 }
-  const clocks = deviceTimecodes(records, nowMs, rateNum / rateDen)
+  const { rateNum, rateDen } = Object.values(production.deliverable)[0] ?? { rateNum: 25, rateDen: 1 }
+  const clocks = deviceTimecodes(production, nowMs, rateNum / rateDen)
   if (plan.of.length + clocks.length === 0)
     return (
-      <Empty says="Before it rolls, whatever transmits must leave the rest alone, and every clock must show the same. List what transmits, or the cameras first.">
+      <Empty says="Before it rolls, all cameras must be set alike, every sound must arrive, whatever transmits must leave the rest alone, and every clock must show the same. List the cameras first, or what transmits.">
         {rights.plan && (
           <Button kind="main" onClick={() => addRecord('transmitter', 'Add a transmitter')}>
             Add a transmitter
@@ -32,28 +37,38 @@ export function PatchScreen() {
         )}
       </Empty>
     )
+  const sinceMs = dayPlan ? instantAt(dayPlan.day.date, 0, dayPlan.place.timeZone) : null
+  const card = setUpCard(production, sinceMs)
+  const sound = soundPlan(production)
+  const wanted = production.production.onceOnlySounds
   const disturbed = plan.of.filter(({ troubles }) => troubles.some(isTrouble)).length
-  const unset = clocks.filter(({ jammedAt }) => jammedAt === null).length
-  const off = clocks.filter(({ offFrames }) => offFrames !== null && offFrames > 0.5).length
+  const { says, tone } = answerOf(card, sound, disturbed, wanted)
+  const hasAnything = card.rows.length + sound.sources.length + plan.of.length > 0
   return (
     <>
       <Title note="before the first roll, and after every power-up">Patch</Title>
-      <Answer tone={disturbed ? 'stop' : 'ink'}>
-        {disturbed
-          ? `${counted(disturbed, 'transmitter')} cannot stay as set`
-          : plan.of.length
-            ? 'By the reckoning nothing on the air disturbs another'
-            : 'Nothing that transmits is listed'}
-      </Answer>
-      <Text color={unset + off ? 'watch' : 'soft'} fontWeight={unset + off ? 600 : 400} mt="2px">
-        {clocks.length === 0
-          ? 'No camera or recorder is listed.'
-          : unset + off === 0
-            ? `All ${clocks.length} clocks were set and should be within half a frame.`
-            : `${unset ? `${counted(unset, 'clock')} never set. ` : ''}${off ? `${counted(off, 'clock')} may be more than half a frame off.` : ''}`}
+      <Answer tone={tone}>{hasAnything ? says : 'Nothing is written down yet of how devices are set'}</Answer>
+      <Text color="soft" mt="2px">
+        {[
+          card.rows.length > 0 && `${card.agreeing} of ${card.wanted} settings were seen to be as wanted, ${card.differing.length} to differ, at ${card.wanted - card.looked} nobody looked since.`, // prettier-ignore
+          plan.of.length > 0 && (disturbed > 0 ? `${counted(disturbed, 'transmitter')} cannot stay as set.` : 'By the reckoning nothing on the air disturbs another.'), // prettier-ignore
+          sayClocks(clocks),
+        ]
+          .filter(Boolean)
+          .join(' ')}
       </Text>
+      <SetUp card={card} propose={() => cardFromJob(production, dayPlan ?? null)} />
+      <Sounds plan={sound} wanted={wanted} />
       <Radio plan={plan} />
       <Clocks clocks={clocks} nowMs={nowMs} />
     </>
   )
+}
+
+function sayClocks(clocks: ReturnType<typeof deviceTimecodes>): string {
+  const unset = clocks.filter(({ jammedAt }) => jammedAt === null).length
+  const off = clocks.filter(({ offFrames }) => offFrames !== null && offFrames > 0.5).length
+  if (clocks.length === 0) return 'No camera or recorder is listed.'
+  if (unset + off === 0) return `All ${clocks.length} clocks were set and should be within half a frame.`
+  return [unset > 0 && `${counted(unset, 'clock')} never set.`, off > 0 && `${counted(off, 'clock')} may be more than half a frame off.`].filter(Boolean).join(' ') // prettier-ignore
 }

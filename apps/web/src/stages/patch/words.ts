@@ -1,4 +1,12 @@
-import { RADIO_RULES, type RadioTrouble } from '@kavrell/core/patch'
+import {
+  type Heard,
+  RADIO_RULES,
+  type RadioTrouble,
+  type SetUpCard,
+  type SoundPlan,
+  type Voice,
+} from '@kavrell/core/patch'
+import { counted } from '@kavrell/core/text'
 
 /** What stops a transmitter; a band that nobody looked up is only to be watched. */
 export const isTrouble = ({ kind }: RadioTrouble): boolean => kind !== 'not confirmed'
@@ -25,4 +33,45 @@ export function sayTrouble(trouble: RadioTrouble): string {
       return `${names} together make ${conflict.product / 1000} MHz, ${conflict.distanceKHz} kHz from it.`
     }
   }
+}
+
+/** Whether a sound was heard where it arrives, in a few words. */
+export function sayHeard(heard: Heard): string {
+  switch (heard) {
+    case 'heard':
+      return 'Heard where it arrives'
+    case 'not heard':
+      return 'It was not heard where it should arrive'
+    case 'not listened to':
+      return 'Nobody has listened yet'
+    case 'before power-up':
+      return 'Heard, but before it was switched on again'
+    case 'before it was laid so':
+      return 'Heard, but before it was laid as it is'
+  }
+}
+
+/** What a voice has, and why it is not more. */
+export function sayVoice({ person, recordings, independent, loneNeeds }: Voice, wanted: number): string {
+  if (recordings === 0) return `${person.name}: no recording`
+  const counts = `${person.name}: ${counted(recordings, 'device')} ${recordings === 1 ? 'records' : 'record'} it, ${independent} of ${wanted} independent`
+  return independent >= wanted || loneNeeds.length === 0 ? counts : `${counts}; all by ${list(loneNeeds)}`
+}
+
+/** The screen's answer: what spoils the pictures first, then what is on the air, then which voice is thin. */
+export function answerOf(
+  card: SetUpCard,
+  sound: SoundPlan,
+  disturbed: number,
+  wanted: number,
+): { says: string; tone: 'stop' | 'watch' | 'ink' } {
+  const [worst] = card.differing
+  if (worst?.line.harm === 'stop') return { says: `${worst.camera.letter} is set to ${worst.line.name} ${worst.shown}, wanted is ${worst.wanted}`, tone: 'stop' } // prettier-ignore
+  if (disturbed > 0) return { says: `${counted(disturbed, 'transmitter')} cannot stay as set`, tone: 'stop' }
+  const thin = sound.voices.find(({ independent }) => independent < wanted)
+  if (thin) return { says: `The voice of ${thin.person.name} has ${thin.independent === 0 ? 'no recording' : `${thin.independent} of ${wanted} independent recordings`}`, tone: 'stop' } // prettier-ignore
+  if (worst) return { says: `${worst.camera.letter} is set to ${worst.line.name} ${worst.shown}, wanted is ${worst.wanted}`, tone: 'watch' } // prettier-ignore
+  const open = card.wanted - card.looked
+  if (open > 0) return { says: `${counted(open, 'setting')} of ${card.wanted} nobody has looked at`, tone: 'watch' }
+  return { says: 'Nothing that was looked at differs', tone: 'ink' }
 }

@@ -83,6 +83,8 @@ export const PATCH = {
       of: ['stop', 'watch'],
       words: { stop: 'it spoils the pictures', watch: 'it can be put right' },
     }),
+    /** Taken off the card; what was seen of it stays in the log. */
+    gone: flag({ label: 'Taken off' }),
     rank,
   }),
   setUpException: plan('what one camera is to be set to where it differs on purpose', {
@@ -103,10 +105,17 @@ export const PATCH = {
       label: 'Is',
       initial: 'worn',
       of: ['boom', 'worn', 'desk', 'programme', 'talkback', 'room', 'timecode'],
-      words: { worn: 'worn microphone', desk: 'feed of a desk', room: 'room, or a camera’s own', timecode: 'timecode as sound' },
+      words: {
+        worn: 'worn microphone',
+        desk: 'feed of a desk',
+        room: 'room, or a camera’s own',
+        timecode: 'timecode as sound',
+      },
     }),
     hears: refs({ label: 'Hears', to: 'person' }),
     transmitterId: optional(ref({ label: 'Sent by', to: 'transmitter' })),
+    /** Taken out; what was heard of it stays in the log. */
+    gone: flag({ label: 'Taken out' }),
     rank,
   }),
   soundWay: plan(
@@ -118,7 +127,15 @@ export const PATCH = {
       input: count('Input', 1, 1, 64),
       /** A way of its own through the air, where it does not go by cable from where its source arrives. */
       transmitterId: optional(ref({ label: 'Sent on by', to: 'transmitter' })),
-      padDb: number({ label: 'Turned down by', initial: 0, unit: 'dB', least: 0, most: 60, says: 'A sound is turned down by 0 to 60 dB.' }),
+      padDb: number({
+        label: 'Turned down by',
+        initial: 0,
+        unit: 'dB',
+        least: 0,
+        most: 60,
+        says: 'A sound is turned down by 0 to 60 dB.',
+      }),
+      gone: flag({ label: 'Taken out' }),
     },
     { rules: [oneDevice] },
   ),
