@@ -2,7 +2,7 @@ import { Box, Flex, Grid, Text, VisuallyHidden } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { ProposedLine, SetUpCard, SetUpCell } from '@kavrell/core/patch'
 import { createRecord, lastRank, type PlainChange, ranksBetween } from '@kavrell/core/records'
-import { counted } from '@kavrell/core/text'
+import { counted as sayCount } from '@kavrell/core/text'
 import { newId } from '../../store/newId.ts'
 import { commitOrSay } from '../../store/production.ts'
 import { useRecords, useRights } from '../../store/selectors.ts'
@@ -56,6 +56,11 @@ export function SetUp({ card, propose }: { card: SetUpCard; propose: () => reado
         <CardLines card={card} />
       ) : (
         <>
+          <Flex gap="6px" wrap="wrap" mb="8px" display={{ base: 'flex', md: 'none' }}>
+            {card.cameras.map((camera) => (
+              <HeadOf key={camera.id} card={card} cameraId={camera.id} letter={camera.letter} goTo={goTo} />
+            ))}
+          </Flex>
           {cell && <GoThrough card={card} cell={cell} goTo={goTo} />}
           <Box overflowX="auto" tabIndex={0} role="region" aria-label="Lines of the card by camera">
             <Box minW="560px">
@@ -74,7 +79,7 @@ export function SetUp({ card, propose }: { card: SetUpCard; propose: () => reado
                   wanted
                 </Text>
                 {card.cameras.map((camera) => (
-                  <HeadOf key={camera.id} card={card} cameraId={camera.id} letter={camera.letter} goTo={goTo} />
+                  <HeadOf inTable key={camera.id} card={card} cameraId={camera.id} letter={camera.letter} goTo={goTo} />
                 ))}
               </Grid>
               {card.rows.map(({ line, cells }) => (
@@ -104,14 +109,18 @@ export function SetUp({ card, propose }: { card: SetUpCard; propose: () => reado
 }
 
 const isWanted = ({ stands }: SetUpCell) => stands !== 'nothing wanted'
+/** It was seen to agree, and need not any more. */
+const isStale = ({ stands }: SetUpCell) => stands === 'before today' || stands === 'before power-up'
 const stood = ({ stands }: SetUpCell) => stands === 'agrees' || stands === 'differs'
 
 function HeadOf({
+  inTable = false,
   card,
   cameraId,
   letter,
   goTo,
 }: {
+  inTable?: boolean
   card: SetUpCard
   cameraId: string
   letter: string
@@ -122,15 +131,27 @@ function HeadOf({
   const own = card.rows.flatMap(({ cells }) => cells).filter((cell) => cell.camera.id === cameraId && isWanted(cell))
   const first = own.find((cell) => !stood(cell)) ?? own[0]
   const count = `${own.filter(stood).length} of ${own.length}`
+  const since = own.find(isStale)?.stands.replace('before', 'since')
+  const counted = (
+    <Text
+      as="span"
+      color={since ? 'watch' : 'faint'}
+      fontSize="note"
+      fontWeight={400}
+      display={inTable ? { base: 'none', md: 'inline' } : undefined}
+    >
+      <VisuallyHidden>, looked at: </VisuallyHidden>
+      {count}
+      {since && ` ${since}`}
+    </Text>
+  )
   if (!rights.log || !first)
     return (
       <Text>
         <Text as="span" fontSize="large" fontWeight={700}>
           {letter}
         </Text>{' '}
-        <Text as="span" color="faint" fontSize="note">
-          {count}
-        </Text>
+        {counted}
       </Text>
     )
   return (
@@ -139,22 +160,9 @@ function HeadOf({
       <Text as="span" fontSize="large" fontWeight={700}>
         {letter}
       </Text>
-      <Text as="span" color="faint" fontSize="note" fontWeight={400}>
-        <VisuallyHidden>, looked at: </VisuallyHidden>
-        {count}
-      </Text>
+      {counted}
     </Button>
   )
-}
-
-/** Where nobody looked since, what it showed then stands there as what it was. */
-const SAYS: Readonly<Record<SetUpCell['stands'], string>> = {
-  agrees: '',
-  differs: '',
-  'not looked at': 'not looked at',
-  'before today': 'before today',
-  'before power-up': 'before power-up',
-  'nothing wanted': '',
 }
 
 function Cell({ cell, isOpen, goTo }: { cell: SetUpCell; isOpen: boolean; goTo: (cell: SetUpCell) => void }) {
@@ -174,15 +182,9 @@ function Cell({ cell, isOpen, goTo }: { cell: SetUpCell; isOpen: boolean; goTo: 
           not looked at
         </Text>
       ) : (
-        <>
-          {shown}
-          {SAYS[stands] && (
-            <Text as="span" color="watch" fontSize="note" display="block">
-              {SAYS[stands]}
-            </Text>
-          )}
-        </>
+        shown
       )}
+      {isStale(cell) && <VisuallyHidden>, seen {stands}</VisuallyHidden>}
       {differs && <VisuallyHidden>, {wanted} is wanted</VisuallyHidden>}
     </>
   )
@@ -193,7 +195,8 @@ function Cell({ cell, isOpen, goTo }: { cell: SetUpCell; isOpen: boolean; goTo: 
     minH: '34px',
     fontSize: differs ? 'lead' : 'body',
     fontWeight: differs ? 700 : 400,
-    color: differs ? (isLoud ? 'stop' : 'watch') : 'soft',
+    color: differs ? (isLoud ? 'stop' : 'watch') : isStale(cell) ? 'faint' : 'soft',
+    fontStyle: isStale(cell) ? 'italic' : undefined,
     bg: differs ? (isLoud ? 'stopTint' : 'watchTint') : isOpen ? 'well' : undefined,
     'data-stands': stands,
   } as const
@@ -229,7 +232,7 @@ function SetNow({ differing }: { differing: readonly SetUpCell[] }) {
         </Button>
       ))}
       <Text color="soft" fontSize="note" ml="auto">
-        {counted(differing.length, 'difference')}; press when it is set and you have looked
+        {sayCount(differing.length, 'difference')}; press when it is set and you have looked
       </Text>
     </Flex>
   )

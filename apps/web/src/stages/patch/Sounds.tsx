@@ -13,7 +13,7 @@ import { Button, Hint, Section } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { sayHeard, sayVoice } from './words.ts'
 
-const COLUMNS = 'minmax(130px, 1.2fr) minmax(150px, 2fr) minmax(110px, 1fr) auto'
+const COLUMNS = 'minmax(130px, 1.2fr) minmax(150px, 2fr) minmax(110px, 1fr) 150px'
 const nameOf = ({ source, device, way }: SoundPath) => `${source.name} into ${device.letter}, input ${way.input}`
 
 const lay = (source: RecordOf<'soundSource'>, { kind, id, letter }: SoundDevice, input: number) =>
@@ -113,7 +113,12 @@ function SourceRow({
           )}
         </Box>
         {(['recorder', 'camera'] as const).map((kind) => (
-          <Flex key={kind} gap="5px" wrap="wrap">
+          <Flex
+            key={kind}
+            gap="5px"
+            wrap="wrap"
+            display={{ base: paths.some(({ device }) => device.kind === kind) ? 'flex' : 'none', md: 'flex' }}
+          >
             {paths
               .filter(({ device }) => device.kind === kind)
               .map((path) => (
@@ -163,9 +168,7 @@ function LayInto({ source, devices }: { source: RecordOf<'soundSource'>; devices
   return (
     <Menu.Root lazyMount positioning={{ placement: 'bottom-end' }}>
       <Menu.Trigger asChild>
-        <Button>
-          Lay<VisuallyHidden> {source.name}</VisuallyHidden> into
-        </Button>
+        <Button aria-label={`Lay ${source.name} into`}>Lay into</Button>
       </Menu.Trigger>
       <Portal>
         <Menu.Positioner>

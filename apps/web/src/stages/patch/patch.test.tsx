@@ -142,7 +142,7 @@ describe('sounds', () => {
   test('a source is laid into an input that is left over, and taken out again', async () => {
     openDemo('planner')
     const user = draw(<PatchScreen />, 'patch')
-    await user.click(screen.getByRole('button', { name: /^Lay Room pair\s*into/ }))
+    await user.click(screen.getByRole('button', { name: 'Lay Room pair into' }))
     await user.click(await screen.findByRole('menuitem', { name: 'S, input 2' }))
     const row = () => document.querySelector<HTMLElement>('[data-source="Room pair"]')
     expect(row()!.querySelectorAll('[data-heard]')).toHaveLength(2)
