@@ -158,6 +158,15 @@ describe('what stands on the papers', () => {
     expect(text).toContain(`${String(slow.focalLengthMm)} mm T${String(slow.tStop)}`)
     expect(text).toContain('200 fps')
   })
+  test('the patch sheet says where each sound goes, which voice is thin, and gives each camera its card', async () => {
+    const { text } = await read('/patch-sheet.pdf')
+    expect(text).toMatch(/Boom\s+Edda Marsh, Corin Marsh\s+Boom link, 611.9 MHz\s+R 3, R 4 −10 dB\s+–/)
+    expect(text).toContain('The voice of Corin Marsh has 1 of 2 independent recordings.')
+    expect(text).toMatch(/R\s+1 Lav 1\s+2 Lav 2\s+3 Boom\s+4 Boom\s+5, 6, 7, 8/)
+    expect(text).toContain('Lav 1 on A, input 1')
+    expect(text).toMatch(/Camera D[\s\S]*frame rate\s+25[\s\S]*stops itself\s+20 min/)
+    expect(text).toContain('Local rules and licences decide')
+  })
   test('the pocket checklist has a line for each and says which must not be missed', async () => {
     const { text } = await read('/shots-pocket.pdf')
     for (const shot of all('shot')) expect(text).toContain(String(shot.code))
@@ -189,7 +198,13 @@ describe('what stands on the papers', () => {
   })
   test('all of them come on A4 and, once the house rule says so, on Letter', async () => {
     const production = all('production')[0]!
-    const routes = ['/shots.pdf', '/shots-pocket.pdf', '/boards.pdf', `/days/${dayId}/call-sheet.pdf`]
+    const routes = [
+      '/shots.pdf',
+      '/shots-pocket.pdf',
+      '/patch-sheet.pdf',
+      '/boards.pdf',
+      `/days/${dayId}/call-sheet.pdf`,
+    ]
     for (const [paper, size] of [
       ['A4', [595, 842]],
       ['Letter', [612, 792]],

@@ -1,9 +1,11 @@
-import { Text } from '@chakra-ui/react'
+import { Link, Text } from '@chakra-ui/react'
+import { addressOf, ENDPOINTS } from '@kavrell/contract'
 import { useMemo } from 'react'
 import { cardFromJob, deviceTimecodes, radioPlan, setUpCard, soundPlan } from '@kavrell/core/patch'
 import { counted } from '@kavrell/core/text'
 import { instantAt } from '@kavrell/core/time'
 import { useBoxTime } from '../../store/clock.ts'
+import { useProductionStore } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
 import { Answer, Button, Empty, Title } from '../../ui/parts.tsx'
@@ -17,6 +19,7 @@ import { answerOf, isTrouble } from './words.ts'
 /** Do all devices agree before it rolls: settings, sounds, what is on the air, clocks? */
 export function PatchScreen() {
   const production = useProduction()
+  const productionId = useProductionStore((s) => s.productionId)
   const rights = useRights()
   const nowMs = useBoxTime(0.1)
   const { dayPlan } = useDay()
@@ -46,7 +49,24 @@ export function PatchScreen() {
   const hasAnything = card.rows.length + sound.sources.length + plan.of.length > 0
   return (
     <>
-      <Title note="before the first roll, and after every power-up">Patch</Title>
+      <Title
+        note="before the first roll, and after every power-up"
+        actions={
+          hasAnything && (
+            <Link
+              color="action"
+              fontWeight={600}
+              fontSize="small"
+              href={addressOf(ENDPOINTS.patchSheetPdf, { productionId: productionId! })}
+              download
+            >
+              Patch sheet on paper
+            </Link>
+          )
+        }
+      >
+        Patch
+      </Title>
       <Answer tone={tone}>{hasAnything ? says : 'Nothing is written down yet of how devices are set'}</Answer>
       <Text color="soft" mt="2px">
         {[

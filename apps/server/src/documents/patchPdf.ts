@@ -1,0 +1,101 @@
+import type { Content } from 'pdfmake/interfaces.js'
+import { makePdf, say, table } from './pdf.ts'
+import { type SetUpCell, setUpCard, type SoundPath, soundPlan } from '@kavrell/core/patch'
+import { byId, type Production } from '@kavrell/core/records'
+
+const BOX: Content = { svg: '<svg width="9" height="9"><rect x="0.5" y="0.5" width="8" height="8" fill="none" stroke="#000000"/></svg>', width: 13 } // prettier-ignore
+const heading = (text: string): Content => say(text, { fontSize: 12, bold: true, margin: [0, 12, 0, 3] })
+const goesTo = (paths: readonly SoundPath[], kind: 'camera' | 'recorder') =>
+  paths.filter(({ device }) => device.kind === kind).map(({ device, way }) => `${device.letter} ${way.input}${way.padDb > 0 ? ` −${way.padDb} dB` : ''}`).join(', ') || '–' // prettier-ignore
+
+/** The patch sheet: where each sound goes, what goes into each device, what transmits, and a card for each camera. */
+export function patchSheetPdf(production: Production): Promise<Buffer> {
+  const { title, paper, onceOnlySounds } = production.production
+  const sound = soundPlan(production)
+  const card = setUpCard(production, null)
+  const transmitters = Object.values(production.transmitter).sort((a, b) => (a.onMHz ?? 0) - (b.onMHz ?? 0))
+  const thin = sound.voices.filter(({ independent }) => independent < onceOnlySounds)
+  const content: Content[] = [
+    say(title, { fontSize: 20, bold: true }),
+    say('Patch sheet. Gone through before the first roll, and again after every power-up.', { margin: [0, 2, 0, 4] }),
+  ]
+  if (sound.sources.length > 0)
+    content.push(
+      heading('Where each sound goes'),
+      table(
+        ['*', 90, 90, 80, 80],
+        ['source', 'hears', 'sent by', 'recorders', 'cameras'],
+        sound.sources.map(({ source, paths }) => {
+          const sent = byId(production.transmitter, source.transmitterId)
+          return [
+            say(source.name, { bold: true }),
+            say(source.hears.flatMap((id) => byId(production.person, id)?.name ?? []).join(', ')),
+            say(sent ? `${sent.name}${sent.onMHz === null ? '' : `, ${sent.onMHz} MHz`}` : ''),
+            say(goesTo(paths, 'recorder')),
+            say(goesTo(paths, 'camera')),
+          ]
+        }),
+      ),
+      ...thin.map(
+        ({ person, independent }) =>
+        say(`The voice of ${person.name} has ${independent} of ${onceOnlySounds} independent recordings.`, { bold: true, margin: [0, 4, 0, 0] }), // prettier-ignore
+      ),
+      heading('What goes into each device'),
+      table(
+        [40, '*', 110],
+        ['device', 'inputs', 'left over'],
+        sound.devices.map((device) => {
+          const own = sound.sources.flatMap(({ paths }) => paths).filter((path) => path.device.id === device.id)
+          const inputs = own.sort((a, b) => a.way.input - b.way.input).map(({ way, source }) => `${way.input} ${source.name}`) // prettier-ignore
+          return [
+            say(device.letter, { bold: true }),
+            say(inputs.join('   ') || '–'),
+            say(device.free.join(', ') || '–'),
+          ]
+        }),
+      ),
+      heading('Say your name: heard where it arrives'),
+      ...sound.sources.flatMap(({ paths }) =>
+        paths.map(({ source, device, way }): Content => ({
+          columns: [BOX, say(`${source.name} on ${device.letter}, input ${way.input}`)],
+          margin: [0, 0, 0, 3],
+        })),
+      ),
+    )
+  if (transmitters.length > 0)
+    content.push(
+      heading('On the air'),
+      table(
+        ['*', 80, 110, 70],
+        ['transmitter', 'carries', 'worn by', 'MHz'],
+        transmitters.map(({ name, carries, personId, onMHz }) => [
+          say(name, { bold: true }),
+          say(carries),
+          say(byId(production.person, personId)?.name ?? ''),
+          say(onMHz === null ? 'not set' : String(onMHz)),
+        ]),
+      ),
+      say('Local rules and licences decide which frequencies may be used.', { fontSize: 8, margin: [0, 3, 0, 0] }),
+    )
+  content.push(
+    ...card.cameras.flatMap((camera): Content[] => {
+      const cells = card.rows.flatMap((row) => row.cells).filter((cell) => cell.camera.id === camera.id)
+      if (cells.length === 0) return []
+      const holder = byId(production.person, camera.operatorId)?.name
+      return [
+        {
+          unbreakable: true,
+          stack: [heading(`Camera ${camera.letter}${holder ? `, ${holder}` : ''}`), cardTable(cells)],
+        },
+      ]
+    }),
+  )
+  return makePdf(paper === 'Letter' ? 'Letter' : 'A4', `${title}, patch sheet.`, content)
+}
+
+const cardTable = (cells: readonly SetUpCell[]): Content =>
+  table(
+    [13, 90, 130, '*'],
+    ['', 'line', 'wanted', 'it shows, if it is another'],
+    cells.map(({ line, wanted }) => [BOX, say(line.name, { bold: true }), say(wanted || '………………'), say('')]),
+  )
