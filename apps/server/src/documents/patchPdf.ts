@@ -3,7 +3,11 @@ import { makePdf, say, table } from './pdf.ts'
 import { type SetUpCell, setUpCard, type SoundPath, soundPlan } from '@kavrell/core/patch'
 import { byId, type Production } from '@kavrell/core/records'
 
-const BOX: Content = { svg: '<svg width="9" height="9"><rect x="0.5" y="0.5" width="8" height="8" fill="none" stroke="#000000"/></svg>', width: 13 } // prettier-ignore
+/** Laid out in place: each needs one of its own. */
+const box = (): Content => ({
+  svg: '<svg width="9" height="9"><rect x="0.5" y="0.5" width="8" height="8" fill="none" stroke="#000000"/></svg>',
+  width: 13,
+})
 const heading = (text: string): Content => say(text, { fontSize: 12, bold: true, margin: [0, 12, 0, 3] })
 const goesTo = (paths: readonly SoundPath[], kind: 'camera' | 'recorder') =>
   paths.filter(({ device }) => device.kind === kind).map(({ device, way }) => `${device.letter} ${way.input}${way.padDb > 0 ? ` −${way.padDb} dB` : ''}`).join(', ') || '–' // prettier-ignore
@@ -57,7 +61,7 @@ export function patchSheetPdf(production: Production): Promise<Buffer> {
       heading('Say your name: heard where it arrives'),
       ...sound.sources.flatMap(({ paths }) =>
         paths.map(({ source, device, way }): Content => ({
-          columns: [BOX, say(`${source.name} on ${device.letter}, input ${way.input}`)],
+          columns: [box(), say(`${source.name} on ${device.letter}, input ${way.input}`)],
           margin: [0, 0, 0, 3],
         })),
       ),
@@ -97,5 +101,5 @@ const cardTable = (cells: readonly SetUpCell[]): Content =>
   table(
     [13, 90, 130, '*'],
     ['', 'line', 'wanted', 'it shows, if it is another'],
-    cells.map(({ line, wanted }) => [BOX, say(line.name, { bold: true }), say(wanted || '………………'), say('')]),
+    cells.map(({ line, wanted }) => [box(), say(line.name, { bold: true }), say(wanted || '………………'), say('')]),
   )
