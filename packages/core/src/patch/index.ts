@@ -7,6 +7,7 @@ export {
   type SetUpCard,
   setUpCard,
   type SetUpCell,
+  type SetUpRecords,
   type Stands,
 } from './setUpCard.ts'
 export {

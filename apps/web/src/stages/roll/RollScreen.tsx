@@ -225,7 +225,7 @@ function Roll({ dayPlan }: { dayPlan: DayPlan }) {
   }
 
   const cautions = production.setup[shots[0]?.setupId ?? '']?.cautions ?? []
-  const wrong = rolling || !rights.log ? [] : beforeItRolls(devices, subject, production.production)
+  const wrong = rolling || !rights.log ? [] : beforeItRolls(devices, subject, production)
   return (
     <Flex direction={{ base: 'column', lg: 'row' }} gap="20px" minH="100%">
       <Flex direction="column" flex="1" minW={0}>

@@ -69,6 +69,13 @@ describe('a take, by keys alone', () => {
     const axis = screen.getByRole('group', { name: 'Recorded in the last minutes' })
     expect(within(axis).getByText(/^itself, /)).toBeTruthy()
   })
+  test('a camera that was seen set otherwise is told before it rolls, while it is to roll', async () => {
+    const user = roll()
+    const told = () => document.querySelector('[data-before]')?.textContent ?? ''
+    expect(told()).not.toContain('D was seen')
+    await user.click(button(/^D (off|not)/))
+    expect(told()).toContain('D was seen with frame rate 30; 25 is wanted.')
+  })
   test('a key that is held down is one press', async () => {
     const user = roll()
     await user.keyboard(' ')

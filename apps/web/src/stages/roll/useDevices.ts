@@ -2,7 +2,8 @@ import { useMemo, useState } from 'react'
 import { remember, remembered } from '../../store/remember.ts'
 import { useProduction } from '../../store/selectors.ts'
 import { type CardInDevice, cardsIn, minutesLeft, rateOfDevice } from '@kavrell/core/cards'
-import { asId, type RecordOf } from '@kavrell/core/records'
+import { type SetUpRecords, setUpCard } from '@kavrell/core/patch'
+import { asId, type Production, type RecordOf } from '@kavrell/core/records'
 import { batteryIn, type BatteryState, type DeviceRef, type RunState, type Subject } from '@kavrell/core/takes'
 
 /** A camera or a sound recorder: what it does now, what it will do, and onto which card. */
@@ -122,8 +123,9 @@ export function useDevices(
 export function beforeItRolls(
   devices: readonly Device[],
   subject: Subject,
-  rules: Pick<RecordOf<'production'>, 'onceOnlyPictures' | 'onceOnlySounds'>,
+  production: Pick<Production, 'production'> & SetUpRecords,
 ): readonly string[] {
+  const rules = production.production
   const once = subject.shots.some((shot) => shot.onceOnly)
   const armed = devices.filter((device) => device.on || device.run)
   const cameras = armed.filter(({ ref, lineCut }) => ref.kind === 'camera' && !lineCut).length
@@ -135,12 +137,16 @@ export function beforeItRolls(
   const small = armed.filter((device) => device.leftMin !== null && device.leftMin * 60 < longestS)
   const short = armed.filter((device) => device.stopsItselfMin !== null && device.stopsItselfMin * 60 < longestS)
   const empty = armed.filter(({ battery }) => battery?.leftMin != null && battery.leftMin * 60 < longestS)
+  const setOtherwise = setUpCard(production, null).differing.filter(
+    ({ line, camera }) => line.harm === 'stop' && armed.some(({ ref }) => ref.id === camera.id),
+  )
   const wantsSound = once ? rules.onceOnlySounds : subject.recorderIds.length > 0 ? 1 : 0
   return [
     armed.length === 0 ? 'Nothing is switched on: this take would have no picture and no sound.' : '',
     off.length > 0 ? `${letters(off)} ${off.length === 1 ? 'is' : 'are'} planned and switched off.` : '',
     once && cameras < rules.onceOnlyPictures ? `${cameras} of ${rules.onceOnlyPictures} pictures that the rule wants of what happens once.` : '', // prettier-ignore
     sounds < wantsSound ? (sounds === 0 ? 'No sound.' : `${sounds} of ${wantsSound} sounds that the rule wants.`) : '',
+    ...setOtherwise.map(({ camera, line, shown, wanted }) => `${camera.letter} was seen with ${line.name} ${shown}; ${wanted} is wanted.`), // prettier-ignore
     noCard.length > 0 ? `No card in ${letters(noCard)}.` : '',
     small.length > 0 ? `The card in ${letters(small)} is too small for a take of ${Math.ceil(longestS / 60)} min.` : '',
     short.length > 0 ? `${letters(short)} ${short.length === 1 ? 'stops by itself' : 'stop by themselves'} before a take of ${Math.ceil(longestS / 60)} min is over.` : '', // prettier-ignore
