@@ -1,5 +1,6 @@
 export { alikeColours } from './alikeColours.ts'
 export { colourName, readHex } from './colour.ts'
 export { type DrawnColour, drawPalette } from './drawPalette.ts'
+export { type HeldColour, judgeKey, keyColour, type KeyColour, SKIN, USUAL_KEYS } from './keyColour.ts'
 export { keyContrast, nearestInPalette, paletteDifference } from './palettes.ts'
 export { scenesInStretch, scenesOfPalette } from './stretch.ts'

@@ -11,6 +11,7 @@ import { addRecord } from '../../ui/addRecord.ts'
 import { Answer, Button, Empty, Title } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
 import { Clocks } from './Clocks.tsx'
+import { Keys } from './Keys.tsx'
 import { Radio } from './Radio.tsx'
 import { SetUp } from './SetUp.tsx'
 import { Sounds } from './Sounds.tsx'
@@ -81,6 +82,7 @@ export function PatchScreen() {
       <Sounds plan={sound} wanted={wanted} />
       <Radio plan={plan} />
       <Clocks clocks={clocks} nowMs={nowMs} />
+      <Keys />
     </>
   )
 }

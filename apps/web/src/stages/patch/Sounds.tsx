@@ -168,7 +168,7 @@ function LayInto({ source, devices }: { source: RecordOf<'soundSource'>; devices
   return (
     <Menu.Root lazyMount positioning={{ placement: 'bottom-end' }}>
       <Menu.Trigger asChild>
-        <Button aria-label={`Lay ${source.name} into`}>Lay into</Button>
+        <Button aria-label={`Lay into: ${source.name}`}>Lay into</Button>
       </Menu.Trigger>
       <Portal>
         <Menu.Positioner>

@@ -142,7 +142,7 @@ describe('sounds', () => {
   test('a source is laid into an input that is left over, and taken out again', async () => {
     openDemo('planner')
     const user = draw(<PatchScreen />, 'patch')
-    await user.click(screen.getByRole('button', { name: 'Lay Room pair into' }))
+    await user.click(screen.getByRole('button', { name: 'Lay into: Room pair' }))
     await user.click(await screen.findByRole('menuitem', { name: 'S, input 2' }))
     const row = () => document.querySelector<HTMLElement>('[data-source="Room pair"]')
     expect(row()!.querySelectorAll('[data-heard]')).toHaveLength(2)
@@ -151,4 +151,14 @@ describe('sounds', () => {
     expect(row()).toBeNull()
     expect(all('soundWay').filter(({ gone }) => gone)).toHaveLength(2)
   })
+})
+
+test('a key colour stays away from wardrobe and palettes, and the usual ones are held against the same', () => {
+  openDemo('planner')
+  draw(<PatchScreen />, 'patch')
+  const difference = (key: string) =>
+    Number(document.querySelector(`[data-key="${key}"]`)!.getAttribute('data-difference'))
+  expect(difference('proposed')).toBeGreaterThanOrEqual(difference('green') - 4)
+  expect(difference('proposed')).toBeGreaterThanOrEqual(difference('blue') - 4)
+  expect(document.querySelector('[data-key="proposed"]')!.textContent).toMatch(/from .*, the nearest/)
 })
