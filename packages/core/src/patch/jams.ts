@@ -1,4 +1,5 @@
 import type { Production, RecordOf } from '../records/index.ts'
+import { poweredUpMs } from '../takes/index.ts'
 
 /** A clock without a better figure keeps to this, parts in a million: an ordinary crystal at room warmth. */
 export const ORDINARY_PPM = 10
@@ -10,12 +11,14 @@ export interface DeviceTimecode {
   readonly letter: string
   readonly kind: 'camera' | 'recorder'
   readonly jammedAt: string | null
+  /** It was switched on again since: whether it kept the time nobody knows. */
+  readonly isSince: boolean
   /** What it drifts, by where it stood at its later jams, and how well that is known; null while nobody looked twice. */
   readonly driftPpm: number | null
   readonly withinPpm: number
-  /** How far off it can be at a moment, frames either way; null while it was never jammed. */
+  /** How far off it can be at a moment, frames either way; null while it was not jammed since it was switched on. */
   readonly offFrames: number | null
-  /** From then on it can be more than half a frame off; null while it was never jammed. */
+  /** From then on it can be more than half a frame off; null as the above. */
   readonly againBy: string | null
 }
 
@@ -42,7 +45,7 @@ function driftOf(jams: readonly Jam[]): { ppm: number; withinPpm: number } | nul
  * @param fps of the project
  */
 export function deviceTimecodes(
-  records: Pick<Production, 'camera' | 'recorder' | 'jam'>,
+  records: Pick<Production, 'camera' | 'recorder' | 'jam' | 'batteryChange'>,
   nowMs: number,
   fps: number,
 ): readonly DeviceTimecode[] {
@@ -60,16 +63,19 @@ export function deviceTimecodes(
       const known = driftOf(jams)
       const last = jams.at(-1)
       const mostPpm = known ? Math.abs(known.ppm) + known.withinPpm : ORDINARY_PPM
-      if (!last) return { ...device, jammedAt: null, driftPpm: null, withinPpm: ORDINARY_PPM, offFrames: null, againBy: null } // prettier-ignore
+      if (!last) return { ...device, jammedAt: null, isSince: false, driftPpm: null, withinPpm: ORDINARY_PPM, offFrames: null, againBy: null } // prettier-ignore
+      const upMs = poweredUpMs(device.id, records.batteryChange)
+      const isSince = upMs !== null && upMs > Date.parse(last.jammedAt)
       const ranS = Math.max(0, (nowMs - Date.parse(last.jammedAt)) / 1000)
       const halfFrameS = 0.5 / fps / (mostPpm * 1e-6)
       return {
         ...device,
         jammedAt: last.jammedAt,
+        isSince,
         driftPpm: known?.ppm ?? null,
         withinPpm: known?.withinPpm ?? ORDINARY_PPM,
-        offFrames: ranS * mostPpm * 1e-6 * fps,
-        againBy: new Date(Date.parse(last.jammedAt) + halfFrameS * 1000).toISOString(),
+        offFrames: isSince ? null : ranS * mostPpm * 1e-6 * fps,
+        againBy: isSince ? null : new Date(Date.parse(last.jammedAt) + halfFrameS * 1000).toISOString(),
       }
     })
 }

@@ -46,11 +46,16 @@ describe('what transmits', () => {
 
 describe('clocks', () => {
   const at = (minutes: number) => new Date(Date.parse('2026-05-14T05:00:00Z') + minutes * 60_000).toISOString()
-  const clocks = (jams: readonly (readonly [minutes: number, seenMs: number | null])[], nowMin: number) =>
+  const clocks = (
+    jams: readonly (readonly [minutes: number, seenMs: number | null])[],
+    nowMin: number,
+    extra: object = {},
+  ) =>
     deviceTimecodes(
       productionWith({
         camera: { A: { letter: 'A' } },
         jam: Object.fromEntries(jams.map(([minutes, seenMs], i) => [`j${i}`, { version: i + 1, cameraId: 'A', jammedAt: at(minutes), seenMs }])), // prettier-ignore
+        ...extra,
       }),
       Date.parse(at(nowMin)),
       25,
@@ -62,6 +67,13 @@ describe('clocks', () => {
     // 6000 s at 10 millionths are 60 ms, a frame and a half.
     expect(once.offFrames).toBeCloseTo(1.5, 6)
     expect(Date.parse(once.againBy!) - Date.parse(at(0))).toBe(2_000_000)
+  })
+
+  it('after a fresh battery nobody knows how far off it is, until it is set again', () => {
+    const battery = (minutes: number) => ({ batteryChange: { b: { cameraId: 'A', recorderId: null, happenedAt: at(minutes) } } }) // prettier-ignore
+    expect(clocks([[0, null]], 100, battery(50))).toMatchObject({ isSince: true, offFrames: null, againBy: null })
+    expect(clocks([[0, null], [51, null]], 100, battery(50))).toMatchObject({ isSince: false }) // prettier-ignore
+    expect(clocks([[0, null]], 100, battery(-1)).offFrames).toBeCloseTo(1.5, 6)
   })
 
   it('looked at twice it has a drift of its own, with how well that is known', () => {

@@ -40,7 +40,7 @@ export function Clocks({ clocks, nowMs }: { clocks: readonly DeviceTimecode[]; n
       <Text color="soft" fontSize="note" mt="6px">
         A clock nobody has looked at twice is taken as an ordinary one, {ORDINARY_PPM} millionths either way. Set it,
         look at both displays, and write down how far it had been ahead: then its own drift is known. After a power-off
-        it has to be set again whatever stands here.
+        it has to be set again; a fresh battery that was logged is taken for one.
       </Text>
     </Section>
   )
@@ -51,7 +51,7 @@ const minutesOf = (ms: number) => stretch(Math.max(1, Math.round(ms / 60_000)))
 function Clock({ clock, nowMs }: { clock: DeviceTimecode; nowMs: number }) {
   const rights = useRights()
   const [seen, setSeen] = useState('')
-  const { id, letter, kind, jammedAt, driftPpm, withinPpm, offFrames, againBy } = clock
+  const { id, letter, kind, jammedAt, isSince, driftPpm, withinPpm, offFrames, againBy } = clock
   const jam = () => {
     const { at, deviceAt } = stamp()
     const seenMs = seen.trim() === '' ? null : Number(seen.replace('−', '-').replace(',', '.'))
@@ -73,8 +73,8 @@ function Clock({ clock, nowMs }: { clock: DeviceTimecode; nowMs: number }) {
       <Text fontWeight={700} fontSize="large">
         {letter}
       </Text>
-      <Text color={jammedAt ? 'ink' : 'watch'} fontWeight={jammedAt ? 400 : 700}>
-        {jammedAt ? `${minutesOf(nowMs - Date.parse(jammedAt))} ago` : 'never'}
+      <Text color={jammedAt && !isSince ? 'ink' : 'watch'} fontWeight={jammedAt && !isSince ? 400 : 700}>
+        {jammedAt ? `${minutesOf(nowMs - Date.parse(jammedAt))} ago${isSince ? ', before power-up' : ''}` : 'never'}
       </Text>
       <Text fontFamily="mono" fontSize="small">
         {driftPpm === null

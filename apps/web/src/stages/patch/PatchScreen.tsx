@@ -89,8 +89,9 @@ export function PatchScreen() {
 
 function sayClocks(clocks: ReturnType<typeof deviceTimecodes>): string {
   const unset = clocks.filter(({ jammedAt }) => jammedAt === null).length
+  const since = clocks.filter(({ isSince }) => isSince).length
   const off = clocks.filter(({ offFrames }) => offFrames !== null && offFrames > 0.5).length
   if (clocks.length === 0) return 'No camera or recorder is listed.'
-  if (unset + off === 0) return `All ${clocks.length} clocks were set and should be within half a frame.`
-  return [unset > 0 && `${counted(unset, 'clock')} never set.`, off > 0 && `${counted(off, 'clock')} may be more than half a frame off.`].filter(Boolean).join(' ') // prettier-ignore
+  if (unset + since + off === 0) return `All ${clocks.length} clocks were set and should be within half a frame.`
+  return [unset > 0 && `${counted(unset, 'clock')} never set.`, since > 0 && `${counted(since, 'clock')} not set since a fresh battery.`, off > 0 && `${counted(off, 'clock')} may be more than half a frame off.`].filter(Boolean).join(' ') // prettier-ignore
 }
