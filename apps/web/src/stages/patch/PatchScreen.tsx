@@ -1,4 +1,4 @@
-import { Link, Text } from '@chakra-ui/react'
+import { Flex, Link, Text } from '@chakra-ui/react'
 import { addressOf, ENDPOINTS } from '@kavrell/contract'
 import { useMemo } from 'react'
 import { cardFromJob, deviceTimecodes, radioPlan, setUpCard, soundPlan } from '@kavrell/core/patch'
@@ -35,9 +35,12 @@ export function PatchScreen() {
     return (
       <Empty says="Before it rolls, all cameras must be set alike, every sound must arrive, whatever transmits must leave the rest alone, and every clock must show the same. List the cameras first, or what transmits.">
         {rights.plan && (
-          <Button kind="main" onClick={() => addRecord('transmitter', 'Add a transmitter')}>
-            Add a transmitter
-          </Button>
+          <Flex gap="8px">
+            <Button kind="main" onClick={() => addRecord('camera', 'Add a camera', { letter: 'A' })}>
+              Add a camera
+            </Button>
+            <Button onClick={() => addRecord('transmitter', 'Add a transmitter')}>Add a transmitter</Button>
+          </Flex>
         )}
       </Empty>
     )

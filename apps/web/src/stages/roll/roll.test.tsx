@@ -76,6 +76,22 @@ describe('a take, by keys alone', () => {
     await user.click(button(/^D (off|not)/))
     expect(told()).toContain('D was seen with frame rate 30; 25 is wanted.')
   })
+  test('the only camera rolls with a shot of which nobody said with which; of two neither does', async () => {
+    const without = (cameras: number) =>
+      openDemo('logger', (records) => ({
+        ...records,
+        camera: Object.fromEntries(Object.entries(records.camera).slice(0, cameras)),
+        shot: Object.fromEntries(Object.entries(records.shot).map(([id, s]) => [id, { ...s, cameraId: null }])),
+      }))
+    without(1)
+    const user = roll()
+    await user.keyboard(' ')
+    expect(newest().cameraIds).toHaveLength(1)
+    cleanup()
+    without(2)
+    await roll().keyboard(' ')
+    expect(newest().cameraIds).toEqual([])
+  })
   test('a key that is held down is one press', async () => {
     const user = roll()
     await user.keyboard(' ')

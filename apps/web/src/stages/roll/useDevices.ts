@@ -86,7 +86,9 @@ export function useDevices(
   const keyOf = (id: string, planned: boolean) => (planned ? `${subject.key} ${id}` : id)
   const device = (ref: DeviceRef, of: RecordOf<'camera'> | RecordOf<'recorder'>): Device => {
     const { id } = ref
-    const shot = ref.kind === 'camera' ? subject.shots.find((s) => s.cameraId === id) : undefined
+    // Where there is one camera alone, a shot of which nobody said with which is taken with that one.
+    const isLone = Object.keys(camera).length === 1
+    const shot = ref.kind === 'camera' ? subject.shots.find((s) => s.cameraId === id || (isLone && s.cameraId === null)) : undefined // prettier-ignore
     const planned = ref.kind === 'camera' ? shot !== undefined : subject.recorderIds.includes(asId<'recorder'>(id))
     return {
       ref,
