@@ -23,7 +23,11 @@ const EXCEPTIONS = [
   ['stops itself', 'D', '20 min'],
 ] as const
 /** What was seen otherwise: the action camera as its last job left it, and a clock on summer time twice. */
-const SEEN: Readonly<Record<string, string>> = { 'frame rate D': '30', 'colour profile D': 'log, flat', 'clock C': 'UTC +2' }
+const SEEN: Readonly<Record<string, string>> = {
+  'frame rate D': '30',
+  'colour profile D': 'log, flat',
+  'clock C': 'UTC +2',
+}
 const NOT_LOOKED_AT = ['white B', 'timecode D']
 
 /** The card that cameras are set by, looked through before the first roll. */

@@ -9,6 +9,7 @@ import {
 import { daysInOrder, type DayPlan, planDay } from '../day/index.ts'
 import { takeBytes } from '../media/index.ts'
 import type { Card, Drive, Production } from '../records/index.ts'
+import { copiedOnto } from './driveForecast.ts'
 import { runSeconds, shotsClosed, shotMarks, takeStates } from '../takes/index.ts'
 
 /** What is assumed of speeds nobody has measured, bytes a second. */
@@ -99,13 +100,6 @@ const holderOf = (production: Production, drive: Drive) =>
     .filter((custody) => custody.driveId === drive.id)
     .toSorted((a, b) => b.version - a.version)[0]?.personId ?? null
 
-/** What copies have filled of a drive, by the ledger; what else lies on it nobody here knows. */
-const copiedOnto = (production: Production, drive: Drive) =>
-  Object.values(production.copyRun).reduce(
-    (sum, { driveId, bytes, bytesStandFor }) => sum + (driveId === drive.id ? bytes * bytesStandFor : 0),
-    0,
-  )
-
 /** Speeds all at once faster or slower, as a way of saying how little is known of them. */
 const atSpeed = (problem: ChainProblem, by: number): ChainProblem => ({
   ...problem,
@@ -142,7 +136,7 @@ export function eveningOf(production: Production, dayPlan: DayPlan, sights: Sigh
     id: drive.id,
     readBytesPerS: ASSUMED[drive.speed].read,
     writeBytesPerS: ASSUMED[drive.speed].write,
-    freeBytes: drive.capacityGb * 1e9 - copiedOnto(production, drive),
+    freeBytes: drive.capacityGb * 1e9 - copiedOnto(production, drive.id),
     port: 0,
     holder: held[i] ?? 'nobody',
   }))

@@ -1,4 +1,12 @@
-import { type SetUpCell, setUpCard, type SoundDevice, type SoundPlan, soundPlan, type Voice, waysToMore } from '../patch/index.ts'
+import {
+  type SetUpCell,
+  setUpCard,
+  type SoundDevice,
+  type SoundPlan,
+  soundPlan,
+  type Voice,
+  waysToMore,
+} from '../patch/index.ts'
 import { blank, createRecord, asId, type Production, type PlainChange } from '../records/index.ts'
 import { counted } from '../text/index.ts'
 import type { Finding, Fix } from './finding.ts'

@@ -30,7 +30,8 @@ export interface Finding {
   readonly rule: string | null
   /** The record it is about: where to show it. */
   readonly about: { readonly kind: string; readonly id: string }
-  readonly stage: 'brief' | 'scout' | 'shots' | 'light' | 'kit' | 'crew' | 'order' | 'call' | 'patch' | 'roll' | 'offload'
+  readonly stage:
+    'brief' | 'scout' | 'shots' | 'light' | 'kit' | 'crew' | 'order' | 'call' | 'patch' | 'roll' | 'offload'
   readonly fixes: readonly Fix[]
 }
 

@@ -9,6 +9,7 @@ import { useChosen } from '../../ui/useChosen.ts'
 import { CardPanel } from './CardPanel.tsx'
 import { type CardAnswer, CardTable } from './CardTable.tsx'
 import { CardsToCome } from './CardsToCome.tsx'
+import { DrivesToCome } from './DrivesToCome.tsx'
 import { Drives } from './Drives.tsx'
 import { Labels } from './Labels.tsx'
 import { Losses } from './Losses.tsx'
@@ -111,6 +112,7 @@ export function OffloadScreen() {
       <CardTable cards={answers} wanted={rule.checked} chosenId={chosen?.card.id} onChoose={setChosenId} />
       <ThisEvening seen={seen} />
       <CardsToCome />
+      <DrivesToCome />
       <Drives drives={drives} volumeOf={(folder) => volumeOf('drive', folder)} />
       <Losses />
       {rights.plan && (

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { act, screen, waitFor, within } from '@testing-library/react'
+import { act, cleanup, screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
 import { receiveJob, useProductionStore } from '../../store/production.ts'
 import { all, draw, openDemo, PRODUCTION_ID, sent } from '../../testing.tsx'
@@ -560,4 +560,21 @@ test('cards for the rest of the day: a device without an empty card says so, fro
   expect(
     screen.getByText(/^B\d fills in \S+ \(\d\d:\d\d\), then none is left: .* from \S+ on have no place$/),
   ).toBeTruthy()
+})
+
+test('drives to the end of the job: which day they are full, and how much has no place', async () => {
+  const withDrives = (capacityGb: number) =>
+    openDemo('planner', (records) => ({
+      ...records,
+      drive: Object.fromEntries(Object.entries(records.drive).map(([id, one]) => [id, { ...one, capacityGb }])),
+    }))
+  const says = () => document.querySelector('[data-drives-to-come]')?.textContent
+  withDrives(100_000)
+  draw(<OffloadScreen />, 'offload')
+  await inTime(() => expect(says()).toBe('Room for 3 copies of everything to the end of the job, by the plan'))
+  cleanup()
+  withDrives(60)
+  draw(<OffloadScreen />, 'offload')
+  await inTime(() => expect(says()).toMatch(/^On Day \d.* the drives have no room left for 3 copies: .* at least$/))
+  expect(screen.getAllByText(/too much$/).length).toBeGreaterThan(0)
 })
