@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { chanceBy, overBy } from '../estimates/index.ts'
 import { ranksBetween } from '../records/index.ts'
 import { productionWith } from '../testing/index.ts'
-import { dayOutlook, dayPlans, paceRatios, plannedEntries } from './index.ts'
+import { dayOutlook, dayPlans, earlierCalls, enoughEarlier, paceRatios, plannedEntries } from './index.ts'
 
 type Rows = Parameters<typeof productionWith>[0]
 
@@ -81,5 +81,44 @@ describe('what may come of it', () => {
     expect(Math.abs(overBy(blind.chances, 0.5) - planOf(elsewhere).timeline.lastEndMin)).toBeLessThan(30)
     const waited = day({ b: { fixedAtMin: 700 } }, log)
     expect(paceRatios(waited)).toHaveLength(1)
+  })
+})
+
+describe('an earlier call', () => {
+  const calls = (production: ReturnType<typeof day>) => earlierCalls(production, planOf(production))
+  test('buys what the same day is worth when it really is called then', () => {
+    const at = (callMin: number) =>
+      day(
+        { c: { fixedAtMin: 565 } },
+        {
+          day: { day: { placeId: 'place', date: '2026-05-14', callMin } },
+        },
+      )
+    const [now, quarter, half] = calls(at(480))
+    expect(now!.share).toBeLessThan(0.7)
+    expect(quarter!.share).toBeGreaterThan(now!.share)
+    const really = at(450)
+    const inTime = dayOutlook(really, planOf(really)).chances.inTime.get('c')!
+    expect(half!.inTime.get('c')).toBeCloseTo(inTime, 1)
+    expect(enoughEarlier(calls(at(480)), 0.9)!.byMin).toBeGreaterThan(0)
+    expect(enoughEarlier(calls(at(480)), 0)!.byMin).toBe(0)
+  })
+  test('counts being out in time, and buys nothing for what waits', () => {
+    const out = (outByMin: number, items = {}) => day(items, { day: { day: { placeId: 'place', date: '2026-05-14', callMin: 480, outByMin } } }) // prettier-ignore
+    const [now, , , , hour] = calls(out(625))
+    expect([now!.outInTime! < 0.6, hour!.outInTime! > 0.9]).toEqual([true, true])
+    // The last begins at 14:00 at the soonest, and takes half an hour: nobody is out by 14:20.
+    const waits = calls(out(860, { d: { fixedAtMin: 840 } }))
+    expect(waits.every(({ outInTime }) => outInTime! < 0.2)).toBe(true)
+    expect(enoughEarlier(waits, 0.9)!.byMin).toBe(0)
+  })
+  test('for one thing is not hidden by another that is lost whatever is done', () => {
+    const lost = day({ a: { fixedAtMin: 300 }, c: { fixedAtMin: 565 } })
+    expect(enoughEarlier(calls(lost), 0.9)!.byMin).toBeGreaterThan(0)
+  })
+  test('is no question once the day rolls, nor where nothing has to be in time', () => {
+    expect(calls(day())).toEqual([])
+    const rolled = day({ c: { fixedAtMin: 565 } }, { take: { t: { dayId: 'day', slate: 'a', number: 1, shotIds: ['a'], startedAt: '2026-05-14T08:30:00Z' } } }) // prettier-ignore
+    expect(calls(rolled)).toEqual([])
   })
 })

@@ -19,5 +19,6 @@ export {
   withoutEntries,
 } from './moving.ts'
 export { type DecisionPoint, fromNow, type FromNow, missedIn, restOfDay } from './fromNow.ts'
+export { type EarlierCall, earlierCalls, enoughEarlier } from './earlierCall.ts'
 export { type Drop, dropList } from './dropList.ts'
 export { type DayOutlook, dayOutlook, paceRatios, plannedEntries, rolledFirst } from './dayChances.ts'

@@ -1,10 +1,12 @@
-import { Box, Text } from '@chakra-ui/react'
+import { Box, Flex, Text } from '@chakra-ui/react'
 import { useMemo } from 'react'
-import { useProduction } from '../../store/selectors.ts'
-import { dayOutlook, type DayPlan, writtenMin } from '@kavrell/core/day'
+import { useProduction, useRights } from '../../store/selectors.ts'
+import { commitOrSay } from '../../store/production.ts'
+import { dayOutlook, type DayPlan, earlierCalls, enoughEarlier, writtenMin } from '@kavrell/core/day'
 import { chanceBy, overBy } from '@kavrell/core/estimates'
+import { updateRecord } from '@kavrell/core/records'
 import { slateOf } from '@kavrell/core/shotlist'
-import { Reading } from '../../ui/parts.tsx'
+import { Button, Reading } from '../../ui/parts.tsx'
 import { counted } from '@kavrell/core/text'
 
 /** From here on an entry's part of what is not known is worth naming. */
@@ -40,6 +42,7 @@ export function Outlook({ dayPlan }: { dayPlan: DayPlan }) {
       {moments.map(([id, chance]) => (
         <Reading key={id} name={`${nameOf(id)} in time`} value={inHundred(chance)} />
       ))}
+      <Earlier dayPlan={dayPlan} nameOf={nameOf} />
       {least && least.share > MUCH && <Text color="soft">Least sure: {nameOf(least.id)}.</Text>}
       <Text color="soft" fontSize="note" mt="4px">
         {rolled === 0
@@ -52,5 +55,53 @@ export function Outlook({ dayPlan }: { dayPlan: DayPlan }) {
           : `By what is usual, and ${counted(seen, 'entry', 'entries')} of this production.`}
       </Text>
     </Box>
+  )
+}
+
+/** Less likely than this is worth a word on what an earlier call would buy. */
+const LIKELY = 0.9
+/** What it makes likelier by less is not worth naming. */
+const PLAINLY = 0.05
+
+/** What an earlier call buys, where the day is not likely to be in time with everything. */
+function Earlier({ dayPlan, nameOf }: { dayPlan: DayPlan; nameOf: (id: string) => string }) {
+  const production = useProduction()
+  const rights = useRights()
+  const calls = useMemo(() => earlierCalls(production, dayPlan), [production, dayPlan])
+  const [now] = calls
+  if (!now || [now.outInTime ?? 1, ...now.inTime.values()].every((chance) => chance >= LIKELY)) return null
+  const { day, clock } = dayPlan
+  const enough = enoughEarlier(calls, LIKELY)!
+  const gains = [
+    ['out in time', now.outInTime, enough.outInTime] as const,
+    ...[...now.inTime].map(
+      ([id, chance]) => [`${nameOf(id)} in time`, chance, enough.inTime.get(id) ?? chance] as const,
+    ),
+  ].filter(([, before, after]) => before !== null && after !== null && after - before >= PLAINLY)
+  if (gains.length === 0)
+    return (
+      <Text color="soft" mt="4px" data-earlier>
+        An earlier call buys nothing: what is late waits for its light, its tide or its people.
+      </Text>
+    )
+  const callMin = day.callMin - enough.byMin
+  return (
+    <Flex align="center" gap="8px" wrap="wrap" mt="4px" data-earlier>
+      <Text>
+        Called {enough.byMin} min earlier:{' '}
+        {gains.map(([name, before, after]) => `${name} ${inHundred(after!)}, not ${inHundred(before!)}`).join('; ')}.
+      </Text>
+      {rights.plan && callMin >= 0 && (
+        <Button
+          onClick={() =>
+            void commitOrSay(`Call ${day.title} ${enough.byMin} min earlier`, [
+              updateRecord('day', day.id, { callMin }),
+            ])
+          }
+        >
+          Call at {clock.text(writtenMin(clock, day, callMin))}
+        </Button>
+      )}
+    </Flex>
   )
 }

@@ -328,3 +328,14 @@ test('on the day itself it says when it is over as things stand now, and what ca
   const points = [...document.querySelectorAll('[data-point]')].map((point) => point.textContent)
   expect(points.some((text) => /begins by .* in hand$|is missed by/.test(text))).toBe(true)
 })
+
+test('what an earlier call buys is told before the day rolls, and taken with one press', async () => {
+  openDemo('planner', (records) => ({ ...records, take: {}, takeEvent: {}, run: {}, runStop: {}, correction: {} }))
+  const user = draw(<OrderScreen />, 'order')
+  const earlier = () => document.querySelector<HTMLElement>('[data-earlier]')
+  await inTime(() => expect(earlier()).toBeTruthy())
+  const before = all('day').map(({ callMin }) => callMin)
+  expect(earlier()!.textContent).toMatch(/^Called \d+ min earlier: .* in 100, not .* in 100.*\.Call at \d\d:\d\d$/)
+  await user.click(within(earlier()!).getByRole('button', { name: /^Call at/ }))
+  expect(all('day').filter(({ callMin }, i) => callMin < before[i]!)).toHaveLength(1)
+})
