@@ -69,7 +69,7 @@ test('what is no recording is told by name, and the rest goes on', async () => {
   ]
   await user.upload(screen.getByLabelText('Recordings to line up'), files)
   await inTime(() => expect(answer()).toBe('Nothing that could be read'))
-  expect(document.body.textContent).toContain('notes.wav It is neither WAV nor QuickTime nor MP4.')
+  expect(document.body.textContent).toContain('notes.wav It is neither WAV nor QuickTime, MP4 or MXF.')
   expect(document.body.textContent).toContain('empty.wav The file is empty.')
 })
 
