@@ -86,7 +86,7 @@ function Earlier({ dayPlan, nameOf }: { dayPlan: DayPlan; nameOf: (id: string) =
     )
   const callMin = day.callMin - enough.byMin
   return (
-    <Flex align="center" gap="8px" wrap="wrap" mt="4px" data-earlier>
+    <Flex align="center" gap="8px" wrap="wrap" mt="4px" mb="6px" data-earlier>
       <Text>
         Called {enough.byMin} min earlier:{' '}
         {gains.map(([name, before, after]) => `${name} ${inHundred(after!)}, not ${inHundred(before!)}`).join('; ')}.
