@@ -88,6 +88,16 @@ test('of a camera that is not linked nothing is said, nor of one that was stoppe
   )
 })
 
+test('a log without runs, and what nobody stopped on a day that is over, tell nothing and hide no other', async () => {
+  const old = create('take', { dayId: asId(day.id), slate: 'old', cameraIds: [asId(linked.id)], startedAt: new Date(Date.now() - 40 * MINUTE).toISOString() }) // prettier-ignore
+  const forgotten = await roll(linked, 26 * 60 * MINUTE)
+  expect((await world.edit('logger', [old])).status).toBe(201)
+  const due = await roll(linked, 35 * MINUTE)
+  await expect.poll(newStops).toHaveLength(1)
+  expect((await newStops()).map(({ runId }) => runId)).toEqual([due.id])
+  expect(forgotten.id).not.toBe(due.id)
+})
+
 test('what stopped while no server ran is told when one is there again', async () => {
   // Nobody listens: the run is written as another program would.
   const run = create('run', { dayId: asId(day.id), cameraId: asId(linked.id), startedAt: new Date(Date.now() - 45 * MINUTE).toISOString() }) // prettier-ignore

@@ -1,3 +1,4 @@
+import { Op } from 'sequelize'
 import { v5 as uuidv5 } from 'uuid'
 import type { TimecodeBox } from './timecodeBox.ts'
 import type { Door } from '../edits/door.ts'
@@ -8,7 +9,7 @@ import type { ServerModels } from '../records/serverModels.ts'
 import type { Snapshots } from '../records/snapshots.ts'
 import { readSnapshot, type SnapshotOnTheWay } from '@kavrell/contract'
 import { type OwnStop, ownStop } from '@kavrell/core/cards'
-import { asId, byId, createRecord, type Id, productionOf } from '@kavrell/core/records'
+import { asId, byId, createRecord, productionOf } from '@kavrell/core/records'
 import { runStates, type RunState } from '@kavrell/core/takes'
 import { addFrames, framesPerSecond } from '@kavrell/core/timecode'
 
@@ -91,21 +92,22 @@ export function standInCameras(deps: Deps): CameraLink {
 /** Writes down which linked cameras have stopped by now. @returns milliseconds until the next one will, null without one */
 async function tellStops(deps: Deps, productionId: string): Promise<number | null> {
   const { models, snapshots, door, timecodeBox, now } = deps
-  const linked = await models.camera.count({ where: { productionId, tellsItself: true } })
-  if (linked === 0) return null
+  const nowMs = now().getTime()
+  const boxMs = nowMs + ((await timecodeBox.read(productionId, nowMs))?.aheadMs ?? 0)
+  if (!(await someRolls(models, productionId, boxMs))) return null
   const { rows } = await snapshots.read(productionId)
   const { records } = readSnapshot({ rows: JSON.parse(rows.all) as SnapshotOnTheWay['rows'] } as SnapshotOnTheWay)
   const production = productionOf(records)
   if (!production) return null
-  const nowMs = now().getTime()
-  const boxMs = nowMs + ((await timecodeBox.read(productionId, nowMs))?.aheadMs ?? 0)
   const boxSetSeq = Math.max(0, ...Object.values(production.timecodeBox).map(({ version }) => version))
   let nextMs: number | null = null
   for (const run of runStates(production)) {
     if (run.stop || run.struck || !byId(production.camera, run.device.id)?.tellsItself) continue
     const own = ownStop(production, run)
-    if (!own) continue
-    const { version } = production.run[run.id as Id<'run'>]!
+    const entry = byId(production.run, asId<'run'>(run.id))
+    // Of a log from before there were runs nothing is told, nor of what nobody stopped on a day that is over.
+    if (!own || !entry || isOver(entry.startedAt, boxMs)) continue
+    const { version } = entry
     // A box that was set since shows another time than the run began by: then what counts is when that was logged.
     const loggedMs = version < boxSetSeq ? await loggedAt(deps, productionId, version) : null
     const leftMs = loggedMs === null ? own.atMs - boxMs : loggedMs + own.atMs - Date.parse(run.start.at) - nowMs
@@ -120,6 +122,23 @@ async function tellStops(deps: Deps, productionId: string): Promise<number | nul
     if (!told.ok) throw new Error(told.error.says)
   }
   return nextMs
+}
+
+/** No camera records for longer: who did not stop it forgot to. */
+const LONGEST_RUN_MS = 86_400_000
+const isOver = (startedAt: string, boxMs: number) => Date.parse(startedAt) < boxMs - LONGEST_RUN_MS
+
+/** Whether a linked camera has begun a run that nobody has said the end of: else nothing of the production is read. */
+async function someRolls(models: Models, productionId: string, boxMs: number): Promise<boolean> {
+  const idsOf = (rows: readonly object[]) => rows.map((row) => (row as { id: string }).id)
+  const linked = idsOf(await models.camera.findAll({ where: { productionId, tellsItself: true }, attributes: ['id'], raw: true })) // prettier-ignore
+  if (linked.length === 0) return false
+  const began = { [Op.gte]: new Date(boxMs - LONGEST_RUN_MS) }
+  const runs = idsOf(await models.run.findAll({ where: { productionId, cameraId: linked, startedAt: began }, attributes: ['id'], raw: true })) // prettier-ignore
+  if (runs.length === 0) return false
+  const stops = await models.runStop.findAll({ where: { runId: runs }, attributes: ['runId'], raw: true })
+  const stopped = new Set(stops.map((stop) => (stop as unknown as { runId: string }).runId))
+  return runs.some((id) => !stopped.has(id))
 }
 
 async function loggedAt({ serverModels }: Deps, productionId: string, seq: number): Promise<number | null> {

@@ -85,7 +85,7 @@ describe('what may come of it', () => {
 })
 
 describe('an earlier call', () => {
-  const calls = (production: ReturnType<typeof day>) => earlierCalls(production, planOf(production))
+  const calls = (production: ReturnType<typeof day>) => earlierCalls(production, planOf(production), 0.9)
   test('buys what the same day is worth when it really is called then', () => {
     const at = (callMin: number) =>
       day(

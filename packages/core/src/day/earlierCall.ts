@@ -15,7 +15,9 @@ export interface EarlierCall {
   readonly share: number
 }
 
-const STEPS_MIN = [0, 15, 30, 45, 60, 90, 120] as const
+const STEPS_MIN = [15, 30, 45, 60, 90, 120] as const
+/** Fewer days than the outlook itself goes through: this is asked with each change of the order. */
+const RUNS = 1000
 
 function worth(byMin: number, chances: DayChances, outMin: number | null): EarlierCall {
   const outInTime = outMin === null ? null : chanceBy(chances, outMin)
@@ -27,9 +29,10 @@ function worth(byMin: number, chances: DayChances, outMin: number | null): Earli
 /**
  * What a buffer before the first entry buys: the same thousands of days, begun earlier by steps, the first as it is
  * planned. What waits for its light, its tide or its people waits all the same. Empty once the day has begun to roll,
- * and where nothing has to be in time.
+ * and where everything is likely to be in time, or nothing has to be.
+ * @param likely from 0 to 1: what is as likely as that needs no earlier call
  */
-export function earlierCalls(production: Production, dayPlan: DayPlan): readonly EarlierCall[] {
+export function earlierCalls(production: Production, dayPlan: DayPlan, likely: number): readonly EarlierCall[] {
   const { day, clock, timeline } = dayPlan
   const { spread, rolled, chances } = dayOutlook(production, dayPlan)
   if (rolled > 0 || (day.outByMin === null && chances.inTime.size === 0)) return []
@@ -37,7 +40,10 @@ export function earlierCalls(production: Production, dayPlan: DayPlan): readonly
   const outMin = day.outByMin === null ? null : writtenMin(clock, day, day.outByMin) - packingMin
   const entries = plannedEntries(production, dayPlan)
   const startMin = fromMin(production, dayPlan, 0)
-  return STEPS_MIN.map((byMin) => worth(byMin, simulateDays(entries, startMin - byMin, spread), outMin))
+  const planned = worth(0, chances, outMin)
+  if (chancesOf(planned).every((chance) => chance >= likely)) return []
+  const earlier = STEPS_MIN.map((byMin) => worth(byMin, simulateDays(entries, startMin - byMin, spread, { runs: RUNS }), outMin)) // prettier-ignore
+  return [planned, ...earlier]
 }
 
 const chancesOf = ({ outInTime, inTime }: Omit<EarlierCall, 'share'>): number[] => [...(outInTime === null ? [] : [outInTime]), ...inTime.values()] // prettier-ignore

@@ -175,7 +175,7 @@ export function cardFromJob(production: Production, dayPlan: DayPlan | null): re
 /** What goes into a camera's inputs, as "1 Boom, 2 Lav 1". */
 function soundInOf({ soundWay, soundSource }: Production, cameraId: Id<'camera'>): string {
   return Object.values(soundWay)
-    .filter((way) => way.cameraId === cameraId)
+    .filter((way) => way.cameraId === cameraId && !way.gone)
     .toSorted((a, b) => a.input - b.input)
     .map(({ input, sourceId }) => `${input} ${soundSource[sourceId]?.name ?? ''}`)
     .join(', ')

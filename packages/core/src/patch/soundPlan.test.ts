@@ -105,6 +105,12 @@ describe('what is said of a way', () => {
   })
   test('holds only until it is laid otherwise or its device is switched on again', () => {
     expect(state(heard({ heard: true, version: 4 }))).toBe('before it was laid so')
+    // Sent on another frequency, it was heard on the one of before.
+    const sent = {
+      soundSource: { Lav: { name: 'Lav', is: 'worn', hears: [], transmitterId: asId<'transmitter'>('t1') } },
+    }
+    expect(state(heard({ heard: true }, { ...sent, transmitter: { t1: { name: 'T1', version: 8 } } }))).toBe('heard')
+    expect(state(heard({ heard: true }, { ...sent, transmitter: { t1: { name: 'T1', version: 12 } } }))).toBe('before it was laid so') // prettier-ignore
     const battery = { batteryChange: { b: { cameraId: null, recorderId: asId<'recorder'>('R'), happenedAt: at('09:01') } } } // prettier-ignore
     expect(state(heard({ heard: true }, battery))).toBe('before power-up')
   })
@@ -131,4 +137,15 @@ test('a way that would help is one that really makes one recording more', () => 
   expect(ways.some(({ device }) => device.letter === 'R')).toBe(false)
   const lone = laid({ Lav: { hears: ['edda'] } }, [{ source: 'Lav', device: 'R', input: 1 }])
   expect(waysToMore(lone, edda(lone))).toEqual([])
+})
+
+test('a voice that a dozen microphones hear on a dozen devices is counted at once', () => {
+  const names = Array.from({ length: 12 }, (_, i) => `m${i}`)
+  const records = productionWith({
+    person: { edda: { name: 'edda' } },
+    recorder: Object.fromEntries(names.map((id, i) => [id, { letter: `R${i}`, tracks: 12 }])),
+    soundSource: Object.fromEntries(names.map((id, i) => [id, { name: id, is: 'worn', hears: [asId<'person'>('edda')], rank: `a${i}` }])), // prettier-ignore
+    soundWay: Object.fromEntries(names.flatMap((source) => names.map((device, i) => [`${source} ${device}`, { sourceId: asId<'soundSource'>(source), recorderId: asId<'recorder'>(device), cameraId: null, input: i + 1 }]))), // prettier-ignore
+  })
+  expect(edda(records).independent).toBe(12)
 })

@@ -1,4 +1,4 @@
-import { byId, inOrder, type Id, type Production, type RecordOf } from '../records/index.ts'
+import { byId, inOrder, type Production, type RecordOf } from '../records/index.ts'
 import { gathered, poweredUpMs } from '../takes/index.ts'
 
 export type SoundRecords = Pick<
@@ -76,24 +76,27 @@ function devicesOf({ camera, recorder, soundWay }: SoundRecords): SoundDevice[] 
   ]
 }
 
-function heardOf(records: SoundRecords, way: Way, ticks: readonly RecordOf<'soundHeard'>[]): Heard {
+/** @param laidAt number of the edit that last changed the way, its source or what sends it */
+function heardOf(records: SoundRecords, way: Way, laidAt: number, ticks: readonly RecordOf<'soundHeard'>[]): Heard {
   const last = ticks.toSorted((a, b) => Date.parse(a.heardAt) - Date.parse(b.heardAt) || a.version - b.version).at(-1)
   if (!last) return 'not listened to'
   if (!last.heard) return 'not heard'
-  if (way.version > last.version) return 'before it was laid so'
+  if (laidAt > last.version) return 'before it was laid so'
   const upMs = poweredUpMs(way.cameraId ?? way.recorderId ?? '', records.batteryChange)
   return upMs !== null && Date.parse(last.heardAt) < upMs ? 'before power-up' : 'heard'
 }
 
 /**
  * The most paths of which no two need the same thing: the largest set of disjoint sets, by trying each path with and
- * without; a voice has a handful.
+ * without. There are no more than microphones or devices, and once there are as many the search is over.
+ * @param paths what each needs, its microphone first and its device last
  */
 function mostIndependent(paths: readonly (readonly string[])[]): number {
+  const most = Math.min(...[0, -1].map((at) => new Set(paths.map((needs) => needs.at(at))).size))
   let best = 0
   const go = (from: number, taken: ReadonlySet<string>, count: number) => {
     best = Math.max(best, count)
-    if (count + paths.length - from <= best) return
+    if (best === most || count + paths.length - from <= best) return
     const needs = paths[from]!
     if (!needs.some((need) => taken.has(need))) go(from + 1, new Set([...taken, ...needs]), count + 1)
     go(from + 1, taken, count)
@@ -120,16 +123,16 @@ export function soundPlan(all: SoundRecords): SoundPlan {
   const records = laidNow(all)
   const devices = devicesOf(records)
   const ticks = gathered(Object.values(records.soundHeard), ({ wayId }) => wayId)
-  const sent = (id: Id<'transmitter'> | null) => byId(records.transmitter, id)?.name
   const paths = Object.values(records.soundWay).flatMap((way): SoundPath[] => {
     const source = byId(records.soundSource, way.sourceId)
     const device = devices.find(({ id }) => id === (way.cameraId ?? way.recorderId))
     if (!source || !device) return []
-    const air = [source.transmitterId, way.transmitterId].flatMap((id) => sent(id) ?? [])
+    const air = [source.transmitterId, way.transmitterId].flatMap((id) => byId(records.transmitter, id) ?? [])
+    const laidAt = Math.max(way.version, source.version, ...air.map(({ version }) => version))
     const needs = [
-      ...new Set([source.name, ...air.map((name) => `transmitter ${name}`), `${device.kind} ${device.letter}`]),
+      ...new Set([source.name, ...air.map(({ name }) => `transmitter ${name}`), `${device.kind} ${device.letter}`]),
     ]
-    return [{ way, source, device, heard: heardOf(records, way, ticks.get(way.id) ?? []), needs }]
+    return [{ way, source, device, heard: heardOf(records, way, laidAt, ticks.get(way.id) ?? []), needs }]
   })
   paths.sort((a, b) => devices.indexOf(a.device) - devices.indexOf(b.device) || a.way.input - b.way.input)
   const counts = paths.filter(({ way, device, heard }) => heard !== 'not heard' && way.input <= device.inputs)

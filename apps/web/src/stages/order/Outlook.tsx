@@ -67,9 +67,9 @@ const PLAINLY = 0.05
 function Earlier({ dayPlan, nameOf }: { dayPlan: DayPlan; nameOf: (id: string) => string }) {
   const production = useProduction()
   const rights = useRights()
-  const calls = useMemo(() => earlierCalls(production, dayPlan), [production, dayPlan])
+  const calls = useMemo(() => earlierCalls(production, dayPlan, LIKELY), [production, dayPlan])
   const [now] = calls
-  if (!now || [now.outInTime ?? 1, ...now.inTime.values()].every((chance) => chance >= LIKELY)) return null
+  if (!now) return null
   const { day, clock } = dayPlan
   const enough = enoughEarlier(calls, LIKELY)!
   const gains = [

@@ -49,7 +49,7 @@ export function PatchScreen() {
   const sound = soundPlan(production)
   const wanted = production.production.onceOnlySounds
   const disturbed = plan.of.filter(({ troubles }) => troubles.some(isTrouble)).length
-  const { says, tone } = answerOf(card, sound, disturbed, wanted)
+  const { says, tone } = answerOf(card, sound, { listed: plan.of.length, disturbed }, wanted)
   const hasAnything = card.rows.length + sound.sources.length + plan.of.length > 0
   return (
     <>
@@ -71,7 +71,7 @@ export function PatchScreen() {
       >
         Patch
       </Title>
-      <Answer tone={tone}>{hasAnything ? says : 'Nothing is written down yet of how devices are set'}</Answer>
+      <Answer tone={tone}>{says}</Answer>
       <Text color="soft" mt="2px">
         {[
           card.rows.length > 0 && `${card.agreeing} of ${card.wanted} settings were seen to be as wanted, ${card.differing.length} to differ, at ${card.wanted - card.looked} nobody looked since.`, // prettier-ignore

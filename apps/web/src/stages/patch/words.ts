@@ -58,20 +58,40 @@ export function sayVoice({ person, recordings, independent, loneNeeds }: Voice, 
   return independent >= wanted || loneNeeds.length === 0 ? counts : `${counts}; all by ${list(loneNeeds)}`
 }
 
-/** The screen's answer: what spoils the pictures first, then what is on the air, then which voice is thin. */
+/**
+ * The screen's answer: what spoils the pictures first, then what is on the air, then what is lost of the sound, then
+ * what nobody has looked at or listened to. Only when that is all done is it said, and of what.
+ */
 export function answerOf(
   card: SetUpCard,
   sound: SoundPlan,
-  disturbed: number,
+  radio: { readonly listed: number; readonly disturbed: number },
   wanted: number,
 ): { says: string; tone: 'stop' | 'watch' | 'ink' } {
   const [worst] = card.differing
-  if (worst?.line.harm === 'stop') return { says: `${worst.camera.letter} is set to ${worst.line.name} ${worst.shown}, wanted is ${worst.wanted}`, tone: 'stop' } // prettier-ignore
-  if (disturbed > 0) return { says: `${counted(disturbed, 'transmitter')} cannot stay as set`, tone: 'stop' }
+  const differs =
+    worst && `${worst.camera.letter} is set to ${worst.line.name} ${worst.shown}, wanted is ${worst.wanted}`
+  if (differs && worst.line.harm === 'stop') return { says: differs, tone: 'stop' }
+  if (radio.disturbed > 0)
+    return { says: `${counted(radio.disturbed, 'transmitter')} cannot stay as set`, tone: 'stop' }
+  const twice = sound.devices.find(({ doubled }) => doubled.length > 0)
+  if (twice) return { says: `Two sounds go into ${twice.letter}, input ${twice.doubled[0]}`, tone: 'stop' }
   const thin = sound.voices.find(({ independent }) => independent < wanted)
   if (thin) return { says: `The voice of ${thin.person.name} has ${thin.independent === 0 ? 'no recording' : `${thin.independent} of ${wanted} independent recordings`}`, tone: 'stop' } // prettier-ignore
-  if (worst) return { says: `${worst.camera.letter} is set to ${worst.line.name} ${worst.shown}, wanted is ${worst.wanted}`, tone: 'watch' } // prettier-ignore
+  if (differs) return { says: differs, tone: 'watch' }
   const open = card.wanted - card.looked
   if (open > 0) return { says: `${counted(open, 'setting')} of ${card.wanted} nobody has looked at`, tone: 'watch' }
-  return { says: 'Nothing that was looked at differs', tone: 'ink' }
+  const ways = sound.sources.flatMap(({ paths }) => paths)
+  const unheard = ways.filter(({ heard }) => heard !== 'heard').length
+  if (unheard > 0)
+    return { says: `${counted(unheard, 'sound')} of ${ways.length} nobody has heard arrive`, tone: 'watch' }
+  if (card.wanted + ways.length > 0)
+    return {
+      says: `${[card.wanted > 0 && `${counted(card.wanted, 'setting')} seen`, ways.length > 0 && `${counted(ways.length, 'sound')} heard`].filter(Boolean).join(', ')} as wanted`, // prettier-ignore
+      tone: 'ink',
+    }
+  return {
+    says: radio.listed > 0 ? 'By the reckoning nothing on the air disturbs another' : 'Nothing is written down yet of how devices are set', // prettier-ignore
+    tone: 'ink',
+  }
 }

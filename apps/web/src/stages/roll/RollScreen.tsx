@@ -1,7 +1,8 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { useEffect, useEffectEvent, useRef, useState } from 'react'
+import { useEffect, useEffectEvent, useMemo, useRef, useState } from 'react'
 import { firstDay } from '@kavrell/core/beginnings'
 import type { DayPlan } from '@kavrell/core/day'
+import { setUpCard } from '@kavrell/core/patch'
 import { asId, createRecord, type Id, type PlainChange, type RecordOf } from '@kavrell/core/records'
 import { stretch } from '@kavrell/core/text'
 import {
@@ -99,6 +100,7 @@ function Roll({ dayPlan }: { dayPlan: DayPlan }) {
   const { rolling, last, subject, runs, unitId } = slate
   const { shots } = subject
   const nowMs = useBoxTime(0.2)
+  const differing = useMemo(() => setUpCard(production, null).differing, [production])
   const { devices, arm, setStays } = useDevices(subject, runs, dayPlan.day.id, nowMs)
   const [noting, setNoting] = useState(false)
   const callUp = useRef<HTMLInputElement>(null)
@@ -225,7 +227,7 @@ function Roll({ dayPlan }: { dayPlan: DayPlan }) {
   }
 
   const cautions = production.setup[shots[0]?.setupId ?? '']?.cautions ?? []
-  const wrong = rolling || !rights.log ? [] : beforeItRolls(devices, subject, production)
+  const wrong = rolling || !rights.log ? [] : beforeItRolls(devices, subject, production.production, differing)
   return (
     <Flex direction={{ base: 'column', lg: 'row' }} gap="20px" minH="100%">
       <Flex direction="column" flex="1" minW={0}>

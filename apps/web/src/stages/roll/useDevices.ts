@@ -2,8 +2,8 @@ import { useMemo, useState } from 'react'
 import { remember, remembered } from '../../store/remember.ts'
 import { useProduction } from '../../store/selectors.ts'
 import { type CardInDevice, cardsIn, minutesLeft, rateOfDevice } from '@kavrell/core/cards'
-import { type SetUpRecords, setUpCard } from '@kavrell/core/patch'
-import { asId, type Production, type RecordOf } from '@kavrell/core/records'
+import type { SetUpCard } from '@kavrell/core/patch'
+import { asId, type RecordOf } from '@kavrell/core/records'
 import { batteryIn, type BatteryState, type DeviceRef, type RunState, type Subject } from '@kavrell/core/takes'
 
 /** A camera or a sound recorder: what it does now, what it will do, and onto which card. */
@@ -125,9 +125,9 @@ export function useDevices(
 export function beforeItRolls(
   devices: readonly Device[],
   subject: Subject,
-  production: Pick<Production, 'production'> & SetUpRecords,
+  rules: Pick<RecordOf<'production'>, 'onceOnlyPictures' | 'onceOnlySounds'>,
+  differing: SetUpCard['differing'],
 ): readonly string[] {
-  const rules = production.production
   const once = subject.shots.some((shot) => shot.onceOnly)
   const armed = devices.filter((device) => device.on || device.run)
   const cameras = armed.filter(({ ref, lineCut }) => ref.kind === 'camera' && !lineCut).length
@@ -139,7 +139,7 @@ export function beforeItRolls(
   const small = armed.filter((device) => device.leftMin !== null && device.leftMin * 60 < longestS)
   const short = armed.filter((device) => device.stopsItselfMin !== null && device.stopsItselfMin * 60 < longestS)
   const empty = armed.filter(({ battery }) => battery?.leftMin != null && battery.leftMin * 60 < longestS)
-  const setOtherwise = setUpCard(production, null).differing.filter(
+  const setOtherwise = differing.filter(
     ({ line, camera }) => line.harm === 'stop' && armed.some(({ ref }) => ref.id === camera.id),
   )
   const wantsSound = once ? rules.onceOnlySounds : subject.recorderIds.length > 0 ? 1 : 0
