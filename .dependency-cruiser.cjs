@@ -38,6 +38,7 @@ const FLOORS = {
     'moments',
     'cards',
     'kit',
+    'build',
     'day',
     'setup',
     'callSheets',

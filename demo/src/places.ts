@@ -138,7 +138,15 @@ function addPlans(b: Builder): void {
   } as never)
   on('shed', 'double doors', { type: 'door', wall: 2, alongM: 5, widthM: 3.6, sillM: 0, headM: 3.4 } as never)
   on('shed', 'steam box', { type: 'no-go', xM: 12.6, yM: 4, widthM: 1.6, depthM: 5, sillM: 0, headM: 1.2 } as never)
-  on('shed', 'roof light', { type: 'window', wall: 0, alongM: 6, widthM: 2, sillM: 2.8, headM: 3.8 } as never)
+  on('shed', 'roof light', {
+    type: 'window',
+    wall: 0,
+    alongM: 6,
+    widthM: 2,
+    sillM: 2.8,
+    headM: 3.8,
+    groundBelowM: 0.6,
+  } as never)
   on('shed', '16 A', { type: 'socket', xM: 0.4, yM: 4, circuitId: b.id('circuit', 'shed wall') } as never)
   on('bench', 'stair', { type: 'furniture', xM: 3.8, yM: 0.8, widthM: 1.2, depthM: 1.4, headM: 2, sillM: 0 } as never)
   on('yard', 'old shed', { type: 'obstacle', xM: 8, yM: 5, widthM: 14, depthM: 8, headM: 6, sillM: 0 } as never)

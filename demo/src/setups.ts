@@ -1,6 +1,6 @@
 import type { Builder } from './builder.ts'
-import { aimAt, lampType, usualCctK } from '@kavrell/core/light'
-import { asId, type RecordFields } from '@kavrell/core/records'
+import { aimAt, lampFields, lampType } from '@kavrell/core/light'
+import { asId, rankOfNumber, type RecordFields } from '@kavrell/core/records'
 
 interface LampPlan {
   kind: string
@@ -9,6 +9,8 @@ interface LampPlan {
   level: number
   loss?: number
   circuit?: string
+  /** The mark that it is turned to; the first where nothing is said. */
+  aimAt?: string
 }
 interface SetupPlan {
   letter: string
@@ -18,10 +20,10 @@ interface SetupPlan {
   colour: number
   buildMin: number
   ambientLux: number
-  daylight?: RecordFields<'setup'>['daylight']
+  more?: Partial<Pick<RecordFields<'setup'>, 'daylight' | 'gustMs' | 'gustFromDeg' | 'hands'>>
   ratio?: [number, number]
   cautions: string[]
-  marks: [name: string, x: number, y: number, height: number, facing: number, wantStops?: number][]
+  marks: [name: string, x: number, y: number, height: number, facing: number, more?: Partial<RecordFields<'mark'>>][]
   cameras: [camera: string, x: number, y: number, bearing: number][]
   lamps: LampPlan[]
   panels?: Partial<RecordFields<'panel'>>[]
@@ -74,7 +76,7 @@ const SETUPS: readonly SetupPlan[] = [
     cautions: ['heat', 'mains', 'cable'],
     marks: [
       ['Edda', 10.4, 4.4, 1.5, 220],
-      ['Corin', 6.2, 4.1, 1.5, 160, -2],
+      ['Corin', 6.2, 4.1, 1.5, 160, { wantStops: -2 }],
     ],
     cameras: [
       ['A', 8.6, 6.8, 20],
@@ -83,9 +85,18 @@ const SETUPS: readonly SetupPlan[] = [
       ['D', 13, 7, 300],
     ],
     lamps: [
-      { kind: 'led-600-reflector', role: 'key', at: [6.4, 7.2, 3.2], level: 75, loss: 2, circuit: 'loft ring' },
+      { kind: 'led-600-reflector', role: 'key', at: [6.4, 7.2, 3.2], level: 55, loss: 2, circuit: 'loft ring' },
       { kind: 'panel-200', role: 'fill', at: [9.8, 7.2, 2.2], level: 45, circuit: 'loft ring' },
       { kind: 'led-300-reflector', role: 'edge', at: [12.6, 1, 3.4], level: 50, circuit: 'shed wall' },
+      // Outside, through the light under the eaves.
+      {
+        kind: 'led-600-reflector',
+        role: 'edge',
+        at: [7.5, -2.5, 4.5],
+        level: 40,
+        circuit: 'loft ring',
+        aimAt: 'Corin',
+      },
     ],
   },
   {
@@ -95,16 +106,16 @@ const SETUPS: readonly SetupPlan[] = [
     colour: 3,
     buildMin: 35,
     ambientLux: 0,
-    daylight: 'overcast',
+    more: { daylight: 'overcast' },
     ratio: [2, 4],
     cautions: ['cable'],
-    marks: [['Chair', 6.4, 5.2, 1.2, 225]],
+    marks: [['Chair', 6.4, 5.2, 1.2, 225, { what: 'seated', spectacles: true }]],
     cameras: [
       ['A', 4.6, 7.4, 40],
-      ['B', 2.6, 5.7, 82],
+      ['B', 2.9, 4.6, 100],
     ],
     lamps: [
-      { kind: 'led-600-reflector', role: 'key', at: [3, 6.25, 2.3], level: 60, circuit: 'loft ring' },
+      { kind: 'led-600-reflector', role: 'key', at: [3.1, 7, 2.3], level: 46, circuit: 'loft ring' },
       { kind: 'panel-60', role: 'fill', at: [7.2, 8.3, 1.8], level: 10, circuit: 'loft ring' },
       { kind: 'tube-120', role: 'edge', at: [6.6, 1.6, 2.9], level: 80, circuit: 'loft ring' },
     ],
@@ -112,11 +123,11 @@ const SETUPS: readonly SetupPlan[] = [
       {
         name: 'Half cloth, 1.2 × 1.2',
         type: 'cloth',
-        xM: 4.1,
-        yM: 5.9,
+        xM: 4.2,
+        yM: 6.4,
         heightM: 2,
         lossStops: 1,
-        bearingDeg: 107,
+        bearingDeg: 61,
         tiltDeg: -18,
       },
       { name: 'Black, 1.2 × 1.8', type: 'black', xM: 7.3, yM: 6, heightM: 1.3, tallM: 1.8, bearingDeg: 312, lossStops: 0, backPct: 4 }, // prettier-ignore
@@ -131,7 +142,7 @@ const SETUPS: readonly SetupPlan[] = [
     buildMin: 22,
     ambientLux: 20,
     cautions: ['heat'],
-    marks: [['Plane iron', 2.2, 1.8, 0.95, 200]],
+    marks: [['Plane iron', 2.2, 1.8, 0.95, 200, { what: 'thing' }]],
     cameras: [['A', 2, 2.7, 10]],
     lamps: [
       { kind: 'led-300-soft', role: 'key', at: [0.9, 3.1, 1.8], level: 100, circuit: 'loft ring' },
@@ -155,9 +166,13 @@ const SETUPS: readonly SetupPlan[] = [
       ['B', 19, 13, 330],
     ],
     lamps: [
-      { kind: 'led-1200-spot', role: 'key', at: [6, 15, 4], level: 30, loss: 2.5, circuit: 'shed wall' },
+      { kind: 'led-1200-spot', role: 'key', at: [6, 15, 4], level: 100, circuit: 'shed wall' },
       { kind: 'battery-60', role: 'edge', at: [23, 4, 2.5], level: 60 },
     ],
+    panels: [
+      { name: 'Half cloth, 1.2 × 1.2, at the slip', type: 'cloth', xM: 7.4, yM: 13.8, heightM: 3.5, lossStops: 1.2, backPct: 30, bearingDeg: 49, tiltDeg: -14, bags: 4 }, // prettier-ignore
+    ],
+    more: { gustMs: 7, gustFromDeg: 250 },
   },
   {
     letter: 'G',
@@ -167,7 +182,7 @@ const SETUPS: readonly SetupPlan[] = [
     buildMin: 45,
     ambientLux: 22000,
     cautions: ['water', 'wind', 'moving vehicle'],
-    marks: [['Bow', 30, 6, 1.6, 180]],
+    marks: [['Bow', 30, 6, 1.6, 180, { what: 'thing' }]],
     cameras: [
       ['A', 27, 13, 15],
       ['B', 40, 12, 320],
@@ -183,7 +198,7 @@ const SETUPS: readonly SetupPlan[] = [
     colour: 7,
     buildMin: 25,
     ambientLux: 120,
-    cautions: ['water', 'fire'],
+    cautions: ['water', 'fire', 'wind', 'height'],
     marks: [['Edda', 14, 8, 1.5, 190]],
     cameras: [['A', 13, 14, 8]],
     lamps: [
@@ -207,6 +222,19 @@ const STEPS: Readonly<Record<string, readonly string[]>> = {
   D: ['Varnish mirror blacked as seen from A and B', 'Kettle off the circuit', 'Window checked for the hour'],
 }
 
+/** What else hangs on the sockets, what the meter said, and what changes within a shot. */
+function addRoundAbout(b: Builder): void {
+  b.add('load', 'D charger', { setupId: b.id('setup', 'D'), name: 'Battery charger', watts: 120, circuitId: b.id('circuit', 'loft ring') }) // prettier-ignore
+  b.add('meterReading', 'D chair', { setupId: b.id('setup', 'D'), markId: b.id('mark', 'D Chair'), lux: 410, predictedLux: 452, note: 'on the scout, same hour' }) // prettier-ignore
+  b.add('lightCue', 'C box', {
+    setupId: b.id('setup', 'C'),
+    name: 'The box is opened',
+    personId: b.id('person', 'tobias'),
+    levels: { [b.id('lamp', 'C 2')]: 80 },
+    rank: rankOfNumber(0),
+  })
+}
+
 export function addSetups(b: Builder): void {
   for (const plan of SETUPS) {
     const setupId = b.add('setup', plan.letter, {
@@ -217,14 +245,14 @@ export function addSetups(b: Builder): void {
       colour: plan.colour,
       buildMin: plan.buildMin,
       ambientLux: plan.ambientLux,
-      daylight: plan.daylight ?? 'left out',
+      ...plan.more,
       ratioLeast: plan.ratio?.[0] ?? null,
       ratioMost: plan.ratio?.[1] ?? null,
       cautions: plan.cautions,
       steps: (STEPS[plan.letter] ?? []).join('\n'),
     })
-    for (const [name, xM, yM, heightM, facingDeg, wantStops = 0] of plan.marks)
-      b.add('mark', `${plan.letter} ${name}`, { setupId: asId(setupId), name, xM, yM, heightM, facingDeg, wantStops })
+    for (const [name, xM, yM, heightM, facingDeg, more] of plan.marks)
+      b.add('mark', `${plan.letter} ${name}`, { setupId: asId(setupId), name, xM, yM, heightM, facingDeg, ...more })
     for (const panel of plan.panels ?? [])
       b.add('panel', `${plan.letter} ${panel.name}`, { setupId: asId(setupId), ...panel })
     for (const [camera, xM, yM, bearingDeg] of plan.cameras)
@@ -236,20 +264,15 @@ export function addSetups(b: Builder): void {
         heightM: 1.5,
         bearingDeg,
       })
-    const [, x, y, z] = plan.marks[0]!
     plan.lamps.forEach((lamp, i) => {
+      const [, x, y, z] = plan.marks.find(([name]) => name === lamp.aimAt) ?? plan.marks[0]!
       const type = lampType(lamp.kind)!
       const [xM, yM, zM] = lamp.at
       const aim = aimAt({ xM, yM, zM }, { xM: x, yM: y, zM: z })
       b.add('lamp', `${plan.letter} ${i}`, {
         setupId: asId(setupId),
-        name: type.name,
-        libraryKey: type.key,
+        ...lampFields(type),
         role: lamp.role,
-        luxAt1m: type.luxAt1m,
-        beamDeg: type.beamDeg,
-        watts: type.watts,
-        cctK: usualCctK(type),
         xM,
         yM,
         heightM: zM,
@@ -261,4 +284,5 @@ export function addSetups(b: Builder): void {
       })
     })
   }
+  addRoundAbout(b)
 }

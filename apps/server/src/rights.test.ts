@@ -151,6 +151,7 @@ const ENDPOINTS: readonly (readonly [
   ['see a picture', () => `uploads/${'a'.repeat(64)}`, null, ROLES, [404]],
   ['shot list', () => 'shots.pdf', null, ROLES, [200]],
   ['pocket checklist', () => 'shots-pocket.pdf', null, ROLES, [200]],
+  ['light plans', () => 'light-plans.pdf', null, ROLES, [200]],
   ['patch sheet', () => 'patch-sheet.pdf', null, ROLES, [200]],
   ['boards', () => 'boards.pdf', null, ROLES, [200]],
   ['shots as a table', () => 'shots.csv', null, ROLES, [200]],

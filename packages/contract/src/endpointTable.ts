@@ -161,6 +161,7 @@ export const ENDPOINTS = {
 
   shotListPdf: file(`${PRODUCTION}/shots.pdf`, 'member'),
   pocketPdf: file(`${PRODUCTION}/shots-pocket.pdf`, 'member'),
+  lightPlansPdf: file(`${PRODUCTION}/light-plans.pdf`, 'member'),
   patchSheetPdf: file(`${PRODUCTION}/patch-sheet.pdf`, 'member'),
   boardsPdf: file(`${PRODUCTION}/boards.pdf`, 'member'),
   scriptPdf: file(`${PRODUCTION}/script.pdf`, 'member'),

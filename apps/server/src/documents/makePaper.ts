@@ -2,6 +2,7 @@ import { callSheetPdf } from './callSheetPdf.ts'
 import { callCalendar } from './calendar.ts'
 import { callSheetNow } from './callSheetNow.ts'
 import { type BoardOf, boardsPdf, moneyCsv, pocketPdf, shotListPdf, shotsCsv } from './shotPapers.ts'
+import { lightPlansPdf } from './lightPdf.ts'
 import { patchSheetPdf } from './patchPdf.ts'
 import { scriptPdf } from './scriptPdf.ts'
 import { setLogCsv, takesCsv } from './wrapExports.ts'
@@ -11,7 +12,8 @@ import { dayReport, dayTimelineOtio, setLog, type SetLogKind } from '@kavrell/co
 import type { Production } from '@kavrell/core/records'
 
 /** Papers that are drawn page by page. */
-export type PaperName = 'shot list' | 'pocket checklist' | 'boards' | 'patch sheet' | 'call sheet' | 'report' | 'script'
+export type PaperName =
+  'shot list' | 'pocket checklist' | 'boards' | 'light plans' | 'patch sheet' | 'call sheet' | 'report' | 'script'
 /** Tables and files for other programs. */
 export type TableName = 'shots.csv' | 'money.csv' | 'takes.csv' | 'report.json' | 'takes.otio'
 /** Logs of the set, each as a paper and for other programs. */
@@ -57,6 +59,7 @@ export async function makePaper(
   })
   if (make === 'shot list') return made(await shotListPdf(production))
   if (make === 'pocket checklist') return made(await pocketPdf(production))
+  if (make === 'light plans') return made(await lightPlansPdf(production))
   if (make === 'patch sheet') return made(await patchSheetPdf(production))
   if (make === 'boards') return made(await boardsPdf(production, boardOf))
   if (make === 'shots.csv') return made(shotsCsv(production))

@@ -33,6 +33,8 @@ interface Props {
   readonly children: ReactNode
   /** The ground was pressed, nothing on it. */
   readonly onGround?: () => void
+  /** Where the pointer is over it; null once it has left. */
+  readonly onPoint?: (at: PlanPoint | null) => void
   readonly svg?: RefObject<SVGSVGElement | null>
 }
 
@@ -48,7 +50,7 @@ const LINE_POINTS = 15
  * A drawing to scale: layers are put into it as children. Two fingers or Ctrl with the wheel zoom, a drag of the
  * ground pans, and so do plus, minus, nought and the arrows while the plan has the keys.
  */
-export function Plan({ label, extent, labels, walls = NO_WALLS, children, onGround, svg: given }: Props) {
+export function Plan({ label, extent, labels, walls = NO_WALLS, children, onGround, onPoint, svg: given }: Props) {
   const own = useRef<SVGSVGElement | null>(null)
   const svg = given ?? own
   const units = useUnits()
@@ -160,6 +162,8 @@ export function Plan({ label, extent, labels, walls = NO_WALLS, children, onGrou
             fontFamily="'Archivo Variable', sans-serif"
             fontSize={12}
             onKeyDown={onKeyDown}
+            onPointerMove={onPoint && ((e) => onPoint(pointAt(e.clientX, e.clientY)))}
+            onPointerLeave={onPoint && (() => onPoint(null))}
           >
             <rect data-ground width={scale.width} height={scale.height} fill={colour('leaf')} />
             {children}

@@ -1,40 +1,68 @@
 import { expose } from 'comlink'
 import { contours } from 'd3-contour'
-import { type Lamp, sourceOfLamp } from '@kavrell/core/light'
-import { lightMap, type MapArea, type Stage } from '@kavrell/core/litRoom'
+import { type Lamp, sourcesOfLamp, type SunLamp, sunSource } from '@kavrell/core/light'
+import { lightMap, type MapArea, type Source, type Stage } from '@kavrell/core/litRoom'
 
 /** Where a map of light has its edges: for each, the path round all that is at least as bright, in columns and rows. */
 export interface LightBands {
   readonly columns: number
   readonly rows: number
   readonly paths: readonly string[]
+  /** Lux, row by row. */
+  readonly lux: Float32Array
 }
 
-/** The stage as it came last: while a lamp is carried about, what was found out about it stays. */
-let last: { key: string; stage: Stage } | null = null
-function sameStage(given: Stage): Stage {
-  const key = JSON.stringify(given)
-  if (last?.key !== key) last = { key, stage: given }
-  return last.stage
+/** What a map of light is of. */
+export interface LightAsked {
+  readonly stage: Stage
+  readonly area: MapArea
+  readonly lamps: readonly Lamp[]
+  /** The lamp that is in the hand: all others stay where they are while it is carried about. */
+  readonly held: number | null
+  readonly sun: SunLamp | null
+  /** The room with its windows as bright as the sky makes them; null where no daylight is read. */
+  readonly shining: Stage | null
+  readonly ambientLux: number
+  readonly columns: number
+  readonly edgesLux: readonly number[]
 }
+
+/** What came last stays by what it was made from: while one thing is carried about, all else is the same. */
+function lastOf<T>(): (key: string, make: () => T) => T {
+  let last: { key: string; made: T } | null = null
+  return (key, make) => {
+    if (last?.key !== key) last = { key, made: make() }
+    return last.made
+  }
+}
+const stages = lastOf<Stage>()
+const shiningStages = lastOf<Stage>()
+const restKept = lastOf<Float32Array>()
+const windowsKept = lastOf<Float32Array>()
 
 /** Works out the light and its bands off the page's own thread. */
 const api = {
-  lightBands(
-    stage: Stage,
-    area: MapArea,
-    lamps: readonly Lamp[],
-    ambientLux: number,
-    columns: number,
-    edgesLux: readonly number[],
-  ): LightBands {
-    const { rows, lux, ...map } = lightMap(sameStage(stage), lamps.map(sourceOfLamp), area, ambientLux, columns)
+  lightBands({ stage: given, area, lamps, held, sun, shining, ambientLux, columns, edgesLux }: LightAsked): LightBands {
+    const stageKey = JSON.stringify(given)
+    const stage = stages(stageKey, () => given)
+    const mapOf = (sources: readonly Source[], ambient: number, of = stage) => lightMap(of, sources, area, ambient, columns) // prettier-ignore
+    const inHand = held === null ? undefined : lamps[held]
+    const others = lamps.filter((lamp) => lamp !== inHand)
+    const rest = restKept(JSON.stringify([stageKey, area, others, sun, ambientLux, columns]), () => {
+      const sources = [...others.flatMap(sourcesOfLamp), ...(sun ? [sunSource(sun)] : [])]
+      return mapOf(sources, ambientLux).lux
+    })
+    const map = mapOf(inHand ? sourcesOfLamp(inHand) : [], 0)
+    const key = shining && JSON.stringify([shining, area, columns])
+    const windows = shining && windowsKept(key!, () => mapOf([], 0, shiningStages(JSON.stringify(shining), () => shining)).lux) // prettier-ignore
+    const lux = map.lux.map((of, i) => of + rest[i]! + (windows?.[i] ?? 0))
     const drawn = contours()
-      .size([map.columns, rows])
+      .size([map.columns, map.rows])
       .thresholds([...edgesLux])
     return {
       columns: map.columns,
-      rows,
+      rows: map.rows,
+      lux,
       paths: drawn(lux as unknown as number[]).map(({ coordinates }) =>
         coordinates
           .flat()

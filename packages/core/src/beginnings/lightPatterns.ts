@@ -1,5 +1,5 @@
 import { facing, freePlace, extentOf, isInside, type PlanPoint, turnTo } from '../geometry/index.ts'
-import { aimAt, type LampRole, lampType, PANEL_LIBRARY, usualCctK } from '../light/index.ts'
+import { aimAt, lampFields, type LampRole, lampType, PANEL_LIBRARY } from '../light/index.ts'
 import { outlineOfSpot } from '../place/index.ts'
 import { asId, byId, type Change, createRecord, type Id, type Production } from '../records/index.ts'
 
@@ -100,7 +100,9 @@ export function lightPattern(
   const changes: Change[] = []
   const marks = pattern.marks.map(({ name, asideM, facingDeg }) => {
     const at = put({ xM: middle.xM + asideM, yM: middle.yM })
-    changes.push(createRecord('mark', { setupId, name, ...at, heightM: SEATED_M, facingDeg }, asId(newId())))
+    changes.push(
+      createRecord('mark', { setupId, name, what: 'seated', ...at, heightM: SEATED_M, facingDeg }, asId(newId())),
+    )
     return { ...at, facingDeg }
   })
   const face = marks[0]!
@@ -119,12 +121,11 @@ export function lightPattern(
     const at = around(lamp)
     const { bearingDeg, tiltDeg } = aimAt(at, target)
     const metres = Math.hypot(at.xM - face.xM, at.yM - face.yM, at.zM - SEATED_M)
-    const { name, luxAt1m, beamDeg, watts, key } = type
     // Light from the side falls aslant; of an edge the rim that is turned to it counts.
     const slant = lamp.role === 'edge' ? 1 : Math.max(0.2, Math.cos((lamp.roundDeg * Math.PI) / 180))
-    const levelPct = Math.max(1, Math.min(100, Math.round((100 * lamp.lux * metres ** 2) / luxAt1m / slant)))
+    const levelPct = Math.max(1, Math.min(100, Math.round((100 * lamp.lux * metres ** 2) / type.luxAt1m / slant)))
     const placed = { xM: at.xM, yM: at.yM, heightM: at.zM, bearingDeg: Math.round(bearingDeg) % 360, tiltDeg: Math.round(tiltDeg) } // prettier-ignore
-    changes.push(createRecord('lamp', { setupId, name, libraryKey: key, role: lamp.role, luxAt1m, beamDeg, watts, cctK: usualCctK(type), levelPct, ...placed }, asId(newId()))) // prettier-ignore
+    changes.push(createRecord('lamp', { ...lampFields(type), setupId, role: lamp.role, levelPct, ...placed }, asId(newId()))) // prettier-ignore
   }
   for (const panel of pattern.panels) {
     const { key: _, ...fields } = PANEL_LIBRARY.find((type) => type.key === panel.kind)!

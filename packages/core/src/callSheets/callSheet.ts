@@ -4,6 +4,7 @@ import { neededAt, slateOf, spotOfShot } from '../shotlist/index.ts'
 import { type SunCrossing } from '../sun/index.ts'
 import { fnv1a } from '../text/index.ts'
 import { clockChangeLine } from '../time/index.ts'
+import { gustLine } from './gustLine.ts'
 import { CAUTION_LINES, LOCAL_RULES, LONG_DAY_LINE, LONG_DAY_MIN } from './cautions.ts'
 
 export interface SheetRow {
@@ -109,6 +110,7 @@ export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
     })),
     cautions: [
       ...keys.flatMap((key) => CAUTION_LINES[key] ?? []),
+      ...setups.flatMap((setup) => gustLine(production, setup) ?? []),
       ...places.flatMap((p) => (p.hazards ? [`${p.name}: ${p.hazards}`] : [])),
       ...(timeline.wrapMin - timeline.startMin >= LONG_DAY_MIN ? [LONG_DAY_LINE] : []),
       ...(clocksGo ? [clocksGo] : []),

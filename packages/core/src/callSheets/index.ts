@@ -9,3 +9,4 @@ export {
 } from './callSheet.ts'
 export { type CallSheetChange, callSheetChanges, noLongerCalled } from './changes.ts'
 export { newestSheet } from './newestSheet.ts'
+export { CAUTION_LINES, LOCAL_RULES } from './cautions.ts'

@@ -9,8 +9,8 @@ export interface Position {
 /** Minutes that each kind of change takes. */
 export interface ChangeCosts {
   readonly move: (fromSpotId: string, toSpotId: string) => number
-  /** Minutes to have a setup standing, coming from another. */
-  readonly relight: (toSetupId: string) => number
+  /** Minutes to have a setup standing, coming from another; nothing stands where there was none. */
+  readonly relight: (fromSetupId: string, toSetupId: string) => number
   readonly turnMin: number
   readonly rigMin: number
   /** Some count the new setup in with the move; by default it is built on arrival. */
@@ -32,7 +32,7 @@ export const NO_CHANGE: Changeover = { move: 0, relight: 0, turn: 0, rig: 0 }
  * arrival, so turns and rig changes cost nothing on top of a move.
  */
 export function changeover(from: Position | null, to: Position, costs: ChangeCosts): Changeover {
-  if (from === null) return { ...NO_CHANGE, relight: costs.relight(to.setupId) }
+  if (from === null) return { ...NO_CHANGE, relight: costs.relight('', to.setupId) }
   const newSetup = from.setupId !== to.setupId
   // A shot that names no side is taken from wherever the camera stands.
   const turned = from.side !== '' && to.side !== '' && from.side !== to.side
@@ -40,12 +40,12 @@ export function changeover(from: Position | null, to: Position, costs: ChangeCos
     return {
       ...NO_CHANGE,
       move: costs.move(from.spotId, to.spotId),
-      relight: newSetup && !costs.moveIncludesRelight ? costs.relight(to.setupId) : 0,
+      relight: newSetup && !costs.moveIncludesRelight ? costs.relight(from.setupId, to.setupId) : 0,
     }
   }
   return {
     move: 0,
-    relight: newSetup ? costs.relight(to.setupId) : 0,
+    relight: newSetup ? costs.relight(from.setupId, to.setupId) : 0,
     turn: turned ? costs.turnMin : 0,
     rig: from.rig !== to.rig ? costs.rigMin : 0,
   }

@@ -48,7 +48,7 @@ function production(shots: Shot[], items: OrderItem[]): Production {
     ['B', 'hall'],
     ['C', 'yard'],
     ['D', 'quay'],
-  ].map(([id, spotId]) => ({ id, letter: id, spotId, buildMin: 20 }))
+  ].map(([id, spotId]) => ({ id, letter: id, spotId, buildMin: 20, parentId: null }))
   return {
     production: { relightMin: 25, turnMin: 10, rigMin: 5, moveMin: 60, spotMoveMin: 15, wrapOutMin: 30 },
     shot: byId(shots),

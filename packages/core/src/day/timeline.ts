@@ -1,3 +1,4 @@
+import { relightMinutes } from '../build/index.ts'
 import { byId, type Production, type Shot } from '../records/index.ts'
 import { shotsOfItem, spotOfShot } from '../shotlist/index.ts'
 import {
@@ -58,10 +59,15 @@ export interface Timeline {
 /** Change costs from the house rules, the setups' own build minutes and the places that spots lie in. */
 export function costsOf(production: Production): ChangeCosts {
   const { relightMin, turnMin, rigMin, moveMin, spotMoveMin } = production.production
+  const known = new Map<string, number | null>()
+  const relightKept = (key: string, find: () => number | null) => {
+    if (!known.has(key)) known.set(key, find())
+    return known.get(key)
+  }
   return {
     turnMin,
     rigMin,
-    relight: (setupId) => (setupId === '' ? 0 : (byId(production.setup, setupId)?.buildMin ?? relightMin)),
+    relight: (from, to) => (to === '' ? 0 : (relightKept(`${from} ${to}`, () => relightMinutes(production, from, to)) ?? relightMin)), // prettier-ignore
     move: (from, to) =>
       byId(production.spot, from)?.placeId === byId(production.spot, to)?.placeId ? spotMoveMin : moveMin,
   }

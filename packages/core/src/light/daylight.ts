@@ -1,3 +1,6 @@
+import { facing } from '../geometry/index.ts'
+import type { PointSource } from '../litRoom/index.ts'
+
 /** What the sky is like, by how much of it is cloud. */
 export const SKIES = ['clear', 'part cloud', 'overcast'] as const
 export type Sky = (typeof SKIES)[number]
@@ -41,5 +44,24 @@ export function daylight(sky: Sky, altitudeDeg: number): Daylight {
     skyLux: altitudeDeg >= 0 ? 1000 * (a + b * sine ** c) : 1000 * a * Math.exp(TWILIGHT_PER_DEG * altitudeDeg),
     skyK,
     share,
+  }
+}
+
+/** As far away as makes no difference to a room. */
+const SUN_AWAY_M = 10_000
+
+/** The sun as a lamp far away, lux on what is turned to it; null while it is down. */
+export interface SunLamp {
+  readonly bearingDeg: number
+  readonly altitudeDeg: number
+  readonly lux: number
+}
+
+/** That as a source of light. */
+export function sunSource({ bearingDeg, altitudeDeg, lux }: SunLamp): PointSource {
+  const towards = facing(bearingDeg, altitudeDeg)
+  return {
+    at: [towards[0] * SUN_AWAY_M, towards[1] * SUN_AWAY_M, towards[2] * SUN_AWAY_M],
+    candela: () => lux * SUN_AWAY_M ** 2,
   }
 }

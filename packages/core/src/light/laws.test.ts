@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { facing } from '../geometry/index.ts'
-import { lampLux } from '../litRoom/index.ts'
-import { aimAt, type Lamp, type Point, sourceOfLamp } from './lamp.ts'
+import { lampLux, type PointSource } from '../litRoom/index.ts'
+import { aimAt, type Lamp, type Point, sourcesOfLamp } from './lamp.ts'
 import { lightScale } from './lightScale.ts'
 import { readMark } from './mark.ts'
 
@@ -28,12 +28,14 @@ const SQUARE_ON: Lamp = {
   level: 1,
   lossStops: 0,
 }
+/** A lamp as small as a point. */
+const pointOf = (lamp: Lamp) => sourcesOfLamp(lamp)[0] as PointSource
 const illuminance = (from: Lamp, { at, facing: f }: { at: Point; facing: Point }) => {
   const by = Math.hypot(f.xM, f.yM, f.zM) || 1
-  return lampLux(sourceOfLamp(from), [at.xM, at.yM, at.zM], [f.xM / by, f.yM / by, f.zM / by])
+  return lampLux(pointOf(from), [at.xM, at.yM, at.zM], [f.xM / by, f.yM / by, f.zM / by])
 }
 const beamFactor = (offDeg: number, beamDeg: number) =>
-  sourceOfLamp({ ...SQUARE_ON, beamDeg }).candela(facing(90 + offDeg, 0)) / SQUARE_ON.luxAt1m
+  pointOf({ ...SQUARE_ON, beamDeg }).candela(facing(90 + offDeg, 0)) / SQUARE_ON.luxAt1m
 /** A face on the lamp's axis, turned to it. */
 const faceAt = (distanceM: number) => ({ at: { xM: distanceM, yM: 0, zM: 1.5 }, facing: { xM: -1, yM: 0, zM: 0 } })
 

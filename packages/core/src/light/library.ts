@@ -14,6 +14,50 @@ export interface LampType {
   readonly hot: boolean
   /** Runs on batteries of its own. */
   readonly battery: boolean
+  /** Outside of it there is less than a tenth of the light; null where only the beam is known. */
+  readonly fieldDeg: number | null
+  /** What shines, metres across and up; 0 by 0 for what is small against its distance. */
+  readonly faceM: readonly [wide: number, tall: number]
+  /** What its own batteries hold, watt-hours; null on the mains. */
+  readonly batteryWh: number | null
+}
+
+/** A round face as the square of its area. */
+const round = (m: number) => Math.round(m * Math.sqrt(Math.PI / 4) * 100) / 100
+const square = (m: number): readonly [number, number] => [m, m]
+
+/** What shines of lamps that are large; all others are points. */
+const FACES: Readonly<Record<string, readonly [number, number]>> = {
+  'led-300-soft': square(round(0.9)),
+  'led-600-soft': square(round(1.2)),
+  'led-1200-soft': square(round(1.5)),
+  'panel-30': [0.3, 0.3],
+  'panel-60': [0.6, 0.3],
+  'panel-120': [0.6, 0.6],
+  'panel-200': [1.2, 0.6],
+  'panel-400': [1.2, 0.6],
+  'mat-200': [1.2, 0.6],
+  'tube-30': [0.3, 0.05],
+  'tube-60': [0.6, 0.05],
+  'tube-120': [1.2, 0.05],
+  'tube-240': [2.4, 0.05],
+  'batten-120': [1.2, 0.1],
+}
+const FIELDS: Readonly<Record<string, number>> = {
+  'led-150-narrow': 21,
+  'led-150-wide': 62,
+  'led-300-lens-wide': 62,
+  'led-profile-200': 29,
+  'tungsten-650': 62,
+  'tungsten-1000': 62,
+  'tungsten-2000': 62,
+  'head-spot': 12,
+}
+const BATTERIES: Readonly<Record<string, number>> = {
+  'battery-60': 98,
+  'on-camera-10': 14,
+  'tube-30': 20,
+  'tube-60': 40,
 }
 
 type Row = readonly [
@@ -37,6 +81,9 @@ const kinds = (family: string, rows: readonly Row[], { hot = false, battery = fa
     weightKg,
     hot,
     battery,
+    fieldDeg: FIELDS[key] ?? null,
+    faceM: FACES[key] ?? [0, 0],
+    batteryWh: BATTERIES[key] ?? null,
   }))
 const DAY = 5600
 const TUNGSTEN = 3200
@@ -126,6 +173,13 @@ export const lampType = (key: string): LampType | undefined => LAMP_LIBRARY.find
 
 /** What a lamp of a kind is set to at first: daylight, or as near to it as it gets. */
 export const usualCctK = ({ cctK: [warm, cold] }: LampType): number => Math.min(cold, Math.max(warm, DAY))
+
+/** A lamp of a kind as it is put up: what a record of it begins with. */
+export function lampFields(type: LampType) {
+  const { key, name, luxAt1m, beamDeg, fieldDeg, watts, batteryWh } = type
+  const [faceWidthM, faceTallM] = type.faceM
+  return { libraryKey: key, name, luxAt1m, beamDeg, fieldDeg, watts, batteryWh, faceWidthM, faceTallM, cctK: usualCctK(type) } // prettier-ignore
+}
 
 /** The library by what its lamps are, in its own order. */
 export const lampFamilies = (): readonly (readonly [family: string, kinds: readonly LampType[]])[] => {

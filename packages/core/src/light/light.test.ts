@@ -2,8 +2,8 @@ import { describe, expect, test } from 'vitest'
 import vectors from '../../vectors/photometry.json'
 import { exposureErrorStops, illuminanceForStop, shutterSeconds, stopForIlluminance } from '../exposure/index.ts'
 import { setupDifference } from './difference.ts'
-import { lampLux, lightMap } from '../litRoom/index.ts'
-import { aimAt, type Lamp, type Point, sourceOfLamp } from './lamp.ts'
+import { lampLux, lightMap, type PointSource } from '../litRoom/index.ts'
+import { aimAt, type Lamp, type Point, sourcesOfLamp } from './lamp.ts'
 import { readMark } from './mark.ts'
 
 interface Row {
@@ -50,9 +50,11 @@ describe('exposure against the reference rows', () => {
   })
 })
 
+/** A lamp as small as a point. */
+const pointOf = (lamp: Lamp) => sourcesOfLamp(lamp)[0] as PointSource
 const illuminance = (from: Lamp, { at, facing: f }: { at: Point; facing: Point }) => {
   const by = Math.hypot(f.xM, f.yM, f.zM)
-  return lampLux(sourceOfLamp(from), [at.xM, at.yM, at.zM], [f.xM / by, f.yM / by, f.zM / by])
+  return lampLux(pointOf(from), [at.xM, at.yM, at.zM], [f.xM / by, f.yM / by, f.zM / by])
 }
 const lamp = {
   at: { xM: 0, yM: 0, zM: 2 },
@@ -83,7 +85,7 @@ test('aiming points the beam exactly there', () =>
 test('the map shows the brightest place under the lamp', () => {
   const map = lightMap(
     { facets: [], cloths: [] },
-    [sourceOfLamp({ ...lamp, at: { xM: 1, yM: 1, zM: 3 }, tiltDeg: -90 })],
+    [pointOf({ ...lamp, at: { xM: 1, yM: 1, zM: 3 }, tiltDeg: -90 })],
     { leftM: 0, topM: 0, widthM: 4, depthM: 2, heightM: 1.5 },
     10,
     40,

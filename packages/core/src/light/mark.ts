@@ -34,6 +34,8 @@ export interface AmbientLight {
 export interface MarkReading {
   /** Lux of each lamp on the face, in the order given. */
   readonly each: readonly number[]
+  /** Lux that the room sends back of each, in the order given. */
+  readonly eachReturned: readonly number[]
   readonly keyLux: number
   /** Of lamps that fill, of what was there already, and of what the room sends back. */
   readonly fillLux: number
@@ -51,6 +53,17 @@ export interface MarkReading {
   /** Key side over shadow side, (key + fill) / fill; none without any fill. */
   readonly ratio: number | null
   readonly ratioStops: number | null
+  /** All that falls on each cheek (the person's own left and right) and on the forehead; null of what is no person. */
+  readonly cheeks: Cheeks | null
+  /** Brighter cheek over darker; null of what is no person, or in the dark. */
+  readonly cheekRatio: number | null
+}
+
+/** Lux on the sides of a face. */
+export interface Cheeks {
+  readonly leftLux: number
+  readonly rightLux: number
+  readonly foreheadLux: number
 }
 
 /** What a wall sends back is typed in by eye, and is out by so much of itself. */
@@ -65,6 +78,7 @@ export function readMark(
   lamps: readonly LampAtMark[],
   ambient: AmbientLight = { lux: 0, kelvin: 5600 },
   daylight: DaylightAtMark | null = null,
+  cheeks: Cheeks | null = null,
 ): MarkReading {
   const sum = (wanted: (role: LampRole) => boolean) =>
     lamps.reduce((total, lamp) => total + (wanted(lamp.role) ? lamp.lux : 0), 0)
@@ -78,6 +92,7 @@ export function readMark(
   const fillLux = sum((role) => role === 'fill') + ambient.lux + returnedLux + (isKey ? 0 : daylightLux)
   const totalLux = sum((role) => role !== 'edge') + ambient.lux + returnedLux + daylightLux
   const ratio = keyLux > 0 && fillLux > 0 ? (keyLux + fillLux) / fillLux : null
+  const [darker, brighter] = cheeks ? [cheeks.leftLux, cheeks.rightLux].sort((a, b) => a - b) as [number, number] : [0, 0] // prettier-ignore
   const sky = daylight
     ? [
         { lux: daylight.sunLux, kelvin: daylight.sunK },
@@ -87,6 +102,7 @@ export function readMark(
   const of = (role: LampRole) => lamps.filter((lamp) => lamp.role === role)
   return {
     each: lamps.map((lamp) => lamp.lux),
+    eachReturned: lamps.map((lamp) => lamp.returnedLux),
     keyLux,
     fillLux,
     edgeLux: sum((role) => role === 'edge'),
@@ -96,6 +112,8 @@ export function readMark(
     rangeLux: [Math.max(0, totalLux - off), totalLux + off],
     ratio,
     ratioStops: ratio && Math.log2(ratio),
+    cheeks,
+    cheekRatio: darker > 0 ? brighter / darker : null,
     colours: {
       key: mixedKelvin([...of('key'), ...(isKey ? sky : [])]),
       fill: mixedKelvin([

@@ -20,9 +20,12 @@ export function bouncedLight(scene: Scene, cells: Cells): BouncedLight {
   const emitters = emittersOf(scene)
   const direct = new Float64Array(cells.count)
   for (const { cell, share, at, normal } of cells.points)
-    direct[cell]! += directLux(scene, emitters, at, normal) * share
+    direct[cell]! += directLux(scene, emitters, at, normal, IN_CELLS) * share
   return settle(direct, cells)
 }
+
+/** What a mirror throws of a soft source on a wall is little, and soon spread over the room. */
+const IN_CELLS = { facesInMirrors: false }
 
 /** Light is handed on until no cell gets a thousandth more. */
 const ENOUGH = 1e-3

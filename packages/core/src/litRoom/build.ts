@@ -89,11 +89,39 @@ const isConvex = (outline: readonly (readonly [number, number])[]): boolean =>
     return (bx - x) * (cy - by) - (by - y) * (cx - bx) >= -1e-12
   })
 
+/** A window in the ceiling: open, or of one brightness. */
+export interface RoofWindow {
+  /** Corners on the plan, in turn; within the room. */
+  readonly corners: readonly (readonly [x: number, y: number])[]
+  /** Null leaves it open. */
+  readonly luminanceCdM2: number | null
+  readonly reflectance: number
+}
+
+/** A flat piece in triangles that are turned as the plan is seen. */
+function triangles(
+  outline: readonly (readonly [number, number])[],
+  holes: readonly (readonly (readonly [number, number])[])[] = [],
+) {
+  const all = [outline, ...holes].flat()
+  const starts = holes.map((_, i) => outline.length + holes.slice(0, i).reduce((sum, hole) => sum + hole.length, 0))
+  return chunked(earcut(all.flat(), starts), 3).map(([a, b, c]) => {
+    const [p, q, r] = [all[a!]!, all[b!]!, all[c!]!]
+    const sum = (q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0])
+    return sum > 0 ? [p, q, r] : [p, r, q]
+  })
+}
+
 /**
  * Floor, walls and ceiling of a room: matt inside, black outside, as thin as paper. Openings are holes; windows are
  * closed by a surface that shines in.
  */
-export function roomFacets(room: Room, openings: readonly WallRectangle[], windows: readonly SkyWindow[]): Facet[] {
+export function roomFacets(
+  room: Room,
+  openings: readonly WallRectangle[],
+  windows: readonly SkyWindow[],
+  { roof = [] }: { readonly roof?: readonly RoofWindow[] } = {},
+): Facet[] {
   const { outlineM, heightM, reflectance } = room
   const twice = outlineM.reduce((sum, [x, y], i) => {
     const [nx, ny] = outlineM[(i + 1) % outlineM.length]!
@@ -102,20 +130,24 @@ export function roomFacets(room: Room, openings: readonly WallRectangle[], windo
   // With y down the page a positive sum is clockwise as the plan is seen, and anticlockwise from below.
   const clockwise = twice > 0
   const turned = clockwise ? outlineM : [...outlineM].reverse()
-  const flats = isConvex(turned)
-    ? [turned]
-    : chunked(earcut(turned.flat()), 3).map(([a, b, c]) => {
-        const [p, q, r] = [turned[a!]!, turned[b!]!, turned[c!]!]
-        const sum = (q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0])
-        return sum > 0 ? [p, q, r] : [p, r, q]
-      })
+  const flats = isConvex(turned) ? [turned] : triangles(turned)
+  const above = roof.length > 0 ? triangles(turned, roof.map(({ corners }) => corners)) : flats // prettier-ignore
   const level = (flat: readonly (readonly [number, number])[], z: number) => flat.map(([x, y]): Vec => [x, y, z])
   // In these axes (x right, y down the page, z up) a turn from x to y is anticlockwise as seen from above, by handedness
   // of the cross product: the floor keeps the order, the ceiling turns it.
-  const facets = flats.flatMap((flat) => [
-    facet(level(flat, 0), matt(reflectance.floor), BLACK, 'floor'),
-    facet(level(flat, heightM).reverse(), matt(reflectance.ceiling), BLACK, 'ceiling'),
-  ])
+  const under = (flat: readonly (readonly [number, number])[], front: Face, name: string) =>
+    facet(level(flat, heightM).reverse(), front, BLACK, name)
+  const facets = [
+    ...flats.map((flat) => facet(level(flat, 0), matt(reflectance.floor), BLACK, 'floor')),
+    ...above.map((flat) => under(flat, matt(reflectance.ceiling), 'ceiling')),
+    ...roof.flatMap(({ corners, luminanceCdM2, reflectance: back }) =>
+      luminanceCdM2 === null
+        ? []
+        : triangles(corners).map((flat) =>
+            under(flat, { reflectance: back, exitance: Math.PI * luminanceCdM2 }, 'roof window'),
+          ),
+    ),
+  ]
   outlineM.forEach(([ax, ay], wall) => {
     const [bx, by] = outlineM[(wall + 1) % outlineM.length]!
     const lengthM = Math.hypot(bx - ax, by - ay)

@@ -161,8 +161,19 @@ interface Seen {
   readonly normal: Vec
 }
 
-/** Looks over a small one-sided surface: where each ray of it ends, the same whatever shines. */
-export function sightOf(facets: readonly Facet[], cells: Cells, at: Vec, normal: Vec, effort: Effort, seed = 1): Sight {
+/**
+ * Looks over a small one-sided surface: where each ray of it ends, the same whatever shines.
+ * @param without facets that are looked through
+ */
+export function sightOf(
+  facets: readonly Facet[],
+  cells: Cells,
+  at: Vec,
+  normal: Vec,
+  effort: Effort,
+  seed = 1,
+  without?: ReadonlySet<number>,
+): Sight {
   const chance = seeded(seed)
   const across = basis(normal)
   const perLot = Math.ceil(effort.raysPerReceiver / effort.lots)
@@ -170,7 +181,7 @@ export function sightOf(facets: readonly Facet[], cells: Cells, at: Vec, normal:
     const [u, v] = [chance(), chance()]
     const seen: Seen[] = []
     for (let ray = 0; ray < perLot; ray++) {
-      const hit = firstHit(facets, at, overSurface(spread(ray, u, v), normal, across))
+      const hit = firstHit(facets, at, overSurface(spread(ray, u, v), normal, across), without)
       if (!hit) continue
       const f = facets[hit.facet]!
       const reflectance = reflects(f, hit.fromFront)

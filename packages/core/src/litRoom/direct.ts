@@ -1,5 +1,6 @@
 import { type Facet, inFront, isBlocked } from './facet.ts'
 import { along, minus, type Vec } from '../geometry/index.ts'
+import { type Mirror, mirroredFaceLux, mirroredLampLux } from './mirror.ts'
 import { visibleFormFactor } from './visible.ts'
 
 /** A source small against its distances. */
@@ -9,12 +10,26 @@ export interface PointSource {
   readonly candela: (direction: Vec) => number
 }
 
+/** A flat face that shines evenly from its front, as a soft panel does: itself it neither stops light nor sends any back. */
+export interface FaceSource {
+  readonly face: Facet
+}
+/** What a lamp is to the light. */
+export type Source = PointSource | FaceSource
+
+/** Whether a lamp is a face, and no point. */
+export const isFace = (source: Source): source is FaceSource => 'face' in source
+const isPoint = (source: Source): source is PointSource => !isFace(source)
+
 const NONE: readonly Facet[] = []
+const NO_MIRRORS: readonly Mirror[] = []
 
 /** All that shines and all that stands about. */
 export interface Scene {
   readonly facets: readonly Facet[]
-  readonly lamps: readonly PointSource[]
+  readonly lamps: readonly Source[]
+  /** On walls, or standing free: lamps shine by them once. */
+  readonly mirrors?: readonly Mirror[]
 }
 
 /** A face that sends light out, and which facet it is a face of. */
@@ -24,9 +39,9 @@ interface Emitter {
   readonly sign: 1 | -1
 }
 
-/** The faces of a scene that shine by themselves. */
-export const emittersOf = ({ facets }: Scene): readonly Emitter[] =>
-  facets.flatMap((facet): Emitter[] => [
+/** The faces of a scene that shine by themselves: of what stands in it, and of its lamps. */
+export const emittersOf = ({ facets, lamps }: Scene): readonly Emitter[] =>
+  [...facets, ...lamps.filter(isFace).map(({ face }) => face)].flatMap((facet): Emitter[] => [
     ...(facet.front.exitance > 0 ? [{ facet, exitance: facet.front.exitance, sign: 1 } as const] : []),
     ...(facet.back.exitance > 0 ? [{ facet, exitance: facet.back.exitance, sign: -1 } as const] : []),
   ])
@@ -43,19 +58,47 @@ export function lampLux(lamp: PointSource, at: Vec, normal: Vec): number {
   return cosIncidence <= 0 ? 0 : (lamp.candela([dx / r, dy / r, dz / r]) * cosIncidence) / r2
 }
 
-/**
- * Light that comes straight from lamps and shining faces to a small one-sided surface, lux.
- * @param blocked false leaves out whatever stands between
- */
-export function directLux(scene: Scene, emitters: readonly Emitter[], at: Vec, normal: Vec, blocked = true): number {
+/** How much of a scene is looked at. */
+interface Looked {
+  /** False leaves out whatever stands between. */
+  readonly blocked?: boolean
+  /** Whether shining faces are looked for in mirrors, too, which takes long; lamps as small as points always are. */
+  readonly facesInMirrors?: boolean
+}
+
+/** Light that comes straight from lamps and shining faces to a small one-sided surface, and once by mirrors, lux. */
+export function directLux(
+  scene: Scene,
+  emitters: readonly Emitter[],
+  at: Vec,
+  normal: Vec,
+  { blocked = true, facesInMirrors = true }: Looked = {},
+): number {
   let sum = 0
   for (const lamp of scene.lamps) {
+    if (isFace(lamp)) continue
     const lux = lampLux(lamp, at, normal)
     if (lux > 0 && !(blocked && isBlocked(scene.facets, at, lamp.at))) sum += lux
   }
   for (const { facet, exitance, sign } of emitters) {
     if (inFront(facet, at) * sign <= 0) continue
     sum += exitance * visibleFormFactor(facet, at, normal, blocked ? scene.facets : NONE)
+  }
+  return blocked ? sum + byMirrors(scene, facesInMirrors ? emitters : [], at, normal) : sum
+}
+
+/** What lamps and shining faces send a surface by the mirrors of a scene, once each, lux. */
+function byMirrors(
+  { facets, lamps, mirrors = NO_MIRRORS }: Scene,
+  emitters: readonly Emitter[],
+  at: Vec,
+  normal: Vec,
+): number {
+  let sum = 0
+  for (const mirror of mirrors) {
+    for (const lamp of lamps.filter(isPoint)) sum += mirroredLampLux(mirror, facets, lamp, at, normal)
+    for (const { facet, exitance, sign } of emitters)
+      sum += exitance * mirroredFaceLux(mirror, facets, facet, sign, at, normal)
   }
   return sum
 }
@@ -87,7 +130,11 @@ export const meanLux = (
   across = 160,
   isHidden: (at: Vec) => boolean = () => false,
 ): number =>
-  meanOver(rectangle, across, inFront(rectangle, source.at) >= 0 ? 1 : -1, (at, normal) => {
+  meanOver(rectangle, across, sideOf(rectangle, source), (at, normal) => {
     const lux = lampLux(source, at, normal)
     return lux > 0 && !isHidden(at) ? lux : 0
   })
+
+/** The side of a rectangle that a lamp is on: 1 for its front, -1 for its back. */
+export const sideOf = (rectangle: Facet, source: Source): 1 | -1 =>
+  inFront(rectangle, isFace(source) ? source.face.centre : source.at) >= 0 ? 1 : -1

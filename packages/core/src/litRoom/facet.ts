@@ -78,11 +78,21 @@ export interface Hit {
   readonly fromFront: boolean
 }
 
-/** The first facet that a ray meets; null where it leaves the scene. @param direction unit length */
-export function firstHit(facets: readonly Facet[], from: Vec, direction: Vec): Hit | null {
+/**
+ * The first facet that a ray meets; null where it leaves the scene.
+ * @param direction unit length
+ * @param without facets that it goes through
+ */
+export function firstHit(
+  facets: readonly Facet[],
+  from: Vec,
+  direction: Vec,
+  without?: ReadonlySet<number>,
+): Hit | null {
   let nearest = Infinity
   let found = -1
   for (let i = 0; i < facets.length; i++) {
+    if (without?.has(i)) continue
     const f = facets[i]!
     const slope = dot(f.normal, direction)
     if (slope === 0) continue

@@ -4,13 +4,25 @@ export {
   type Panel,
   panelFacet,
   rectangleFacet,
+  type RoofWindow,
   type Room,
   roomFacets,
   type SkyWindow,
   type WallRectangle,
 } from './build.ts'
-export { directLux, emittersOf, lampLux, meanLux, type PointSource, type Scene } from './direct.ts'
-export { BLACK, type Face, facet, type Facet, isBlocked } from './facet.ts'
+export {
+  directLux,
+  emittersOf,
+  type FaceSource,
+  isFace,
+  lampLux,
+  meanLux,
+  type PointSource,
+  type Scene,
+  type Source,
+} from './direct.ts'
+export { imageOf, type Mirror } from './mirror.ts'
+export { BLACK, type Face, facet, type Facet, firstHit, isBlocked } from './facet.ts'
 export { formFactor, visibleFormFactor } from './visible.ts'
 export { beamSource, readReceivers, type ReceiverReading, readSceneFile, type SceneFile } from './sceneFile.ts'
 export { lightMap, type LightMap } from './lightMap.ts'

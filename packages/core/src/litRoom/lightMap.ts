@@ -1,7 +1,8 @@
 import type { Vec } from '../geometry/index.ts'
 import { bouncedLight, readReturn } from './bounce.ts'
 import { type Cells, cellsOf, type Sight, sightOf } from './cells.ts'
-import { emittersOf, type PointSource, type Scene } from './direct.ts'
+import { emittersOf, isFace, type Scene, type Source } from './direct.ts'
+import { imageOf, mirroredLampLux } from './mirror.ts'
 import type { Effort } from './effort.ts'
 import { type Facet, inFront } from './facet.ts'
 import { type MapArea, shadows } from './shadows.ts'
@@ -21,23 +22,6 @@ const RETURN_STEP_M = 1.2
 const RETURN: Effort = { cells: 300, raysPerCell: 32, raysPerReceiver: 96, lots: 1, cellsShare: 0.02 }
 const LEVEL: readonly Vec[] = [[1, 0, 0], [-1, 0, 0], [0, 1, 0], [0, -1, 0]] // prettier-ignore
 
-/** A stage with all its lamps on: cloths shine with what every lamp sends onto them. */
-function allLit(stage: Stage, lamps: readonly PointSource[]): Scene {
-  const facets = [...stage.facets]
-  for (const lamp of lamps) {
-    if (stage.cloths.length === 0) break
-    const lit = litBy(stage, lamp).facets
-    for (const { facet: i } of stage.cloths) {
-      const sum = (side: 'front' | 'back') => ({
-        ...facets[i]![side],
-        exitance: facets[i]![side].exitance + lit[i]![side].exitance,
-      })
-      facets[i] = { ...facets[i]!, front: sum('front'), back: sum('back') }
-    }
-  }
-  return { facets, lamps }
-}
-
 /** Those that may stand between a source and a level rectangle: all others have both on one side. */
 const between = (facets: readonly Facet[], source: readonly Vec[], corners: readonly Vec[]) =>
   facets.filter((f) => {
@@ -52,7 +36,7 @@ const between = (facets: readonly Facet[], source: readonly Vec[], corners: read
  */
 export function lightMap(
   stage: Stage,
-  lamps: readonly PointSource[],
+  lamps: readonly Source[],
   area: MapArea,
   ambientLux: number,
   columns: number,
@@ -60,9 +44,10 @@ export function lightMap(
   const rows = Math.max(1, Math.round((columns * area.depthM) / area.widthM))
   const { leftM, topM, widthM, depthM, heightM: z } = area
   const corners = [0, 1].flatMap((x) => [0, 1].map((y): Vec => [leftM + x * widthM, topM + y * depthM, z]))
-  const scene = allLit(stage, lamps)
+  const scene = litBy(stage, lamps)
   const lux = new Float32Array(columns * rows).fill(ambientLux)
   for (const lamp of lamps) {
+    if (isFace(lamp)) continue
     const dark = shadows(between(scene.facets, [lamp.at], corners), lamp.at, area, columns, rows)
     for (let row = 0, i = 0; row < rows; row++)
       for (let column = 0; column < columns; column++, i++) {
@@ -75,6 +60,7 @@ export function lightMap(
         if (r > 0) lux[i]! += lamp.candela([dx / r, dy / r, dz / r]) / r2
       }
   }
+  addMirrored(lux, scene, area, columns, rows)
   addReturn(lux, stage, scene, area, columns, rows)
   for (const { facet, exitance, sign } of emittersOf(scene)) {
     const blockers = between(scene.facets, facet.corners, corners)
@@ -88,6 +74,24 @@ export function lightMap(
     })
   }
   return { columns, rows, lux }
+}
+
+/** What small lamps send by mirrors, on surfaces turned towards where they are seen in them. */
+function addMirrored(lux: Float32Array, scene: Scene, area: MapArea, columns: number, rows: number): void {
+  for (const mirror of scene.mirrors ?? [])
+    for (const lamp of scene.lamps) {
+      if (isFace(lamp)) continue
+      const image = imageOf(mirror.facet, lamp.at)
+      for (let row = 0, i = 0; row < rows; row++)
+        for (let column = 0; column < columns; column++, i++) {
+          const x = area.leftM + ((column + 0.5) / columns) * area.widthM
+          const y = area.topM + ((row + 0.5) / rows) * area.depthM
+          const [dx, dy, dz] = [image[0] - x, image[1] - y, image[2] - area.heightM]
+          const r = Math.hypot(dx, dy, dz)
+          const normal: Vec = [dx / r, dy / r, dz / r]
+          lux[i]! += mirroredLampLux(mirror, scene.facets, lamp, [x, y, area.heightM], normal)
+        }
+    }
 }
 
 interface ReturnSights {

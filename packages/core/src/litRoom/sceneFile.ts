@@ -198,7 +198,7 @@ export function readReceivers(file: SceneFile, effort: Effort = FINE): ReceiverR
     const reading = read(scene, bounced, sight, at, normal, effort)
     return {
       receiver: id,
-      unoccluded_lux: directLux(scene, emitters, at, normal, false),
+      unoccluded_lux: directLux(scene, emitters, at, normal, { blocked: false }),
       direct_lux: reading.directLux,
       one_bounce_lux: reading.oneBounceLux,
       full_lux: reading.fullLux,

@@ -3,7 +3,7 @@ import { dot, type Vec } from '../geometry/index.ts'
 
 type Polygon = readonly Vec[]
 /** What of a convex polygon is where normal · p ≤ offset. @source Sutherland and Hodgman, CACM 17 (1), 1974 */
-function under(polygon: Polygon, nx: number, ny: number, nz: number, offset: number): Polygon {
+export function under(polygon: Polygon, nx: number, ny: number, nz: number, offset: number): Polygon {
   const kept: Vec[] = []
   let a = polygon[polygon.length - 1]!
   let da = nx * a[0] + ny * a[1] + nz * a[2] - offset

@@ -123,3 +123,21 @@ export function angleAtShare(of: Candelas, share: number, planeDeg = 0): number 
   const [one, other] = [side(planeDeg), side(planeDeg + 180)]
   return one === null || other === null ? null : one + other
 }
+
+/** As many angles and planes as are kept of a lamp. */
+const MOST = { angles: 181, planes: 73 }
+
+const evenly = (first: number, last: number, count: number): number[] =>
+  Array.from({ length: count }, (_, i) => first + ((last - first) * i) / (count - 1))
+
+/** The same on fewer angles where there are more than are kept: read off between those that were measured. */
+export function thinned(of: Candelas): { readonly candelas: Candelas; readonly isThinned: boolean } {
+  const { gammaDeg, planesDeg } = of
+  if (gammaDeg.length <= MOST.angles && planesDeg.length <= MOST.planes) return { candelas: of, isThinned: false }
+  const angles = gammaDeg.length > MOST.angles ? evenly(gammaDeg[0]!, gammaDeg.at(-1)!, MOST.angles) : gammaDeg
+  const planes = planesDeg.length > MOST.planes ? evenly(planesDeg[0]!, planesDeg.at(-1)!, MOST.planes) : planesDeg
+  // The last plane of a full turn is the first again, and is asked for as itself.
+  const onPlane = (plane: number) => (plane === 360 ? 359.999999 : plane)
+  const candela = planes.map((plane) => angles.map((angle) => candelaAt(of, angle, onPlane(plane))))
+  return { candelas: { gammaDeg: angles, planesDeg: planes, candela }, isThinned: true }
+}

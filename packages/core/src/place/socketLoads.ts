@@ -23,7 +23,8 @@ export function socketLoads(production: Production, spot: Spot): SocketLoad[] {
     .flatMap((socket): SocketLoad[] => {
       const circuit = socket.circuitId ? production.circuit[socket.circuitId] : undefined
       if (!circuit) return []
-      const lamps = Object.values(production.lamp).filter((lamp) => lamp.circuitId === circuit.id)
+      const loads = Object.values(production.load).map((load) => ({ ...load, levelPct: 100 }))
+      const lamps = [...Object.values(production.lamp), ...loads].filter((draw) => draw.circuitId === circuit.id)
       const bySetup = [...new Set(lamps.map((lamp) => lamp.setupId))].map((setupId): Carried => ({
         setupId,
         load: circuitLoad(

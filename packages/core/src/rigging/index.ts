@@ -1,1 +1,9 @@
-export { bagsNeeded, gustAtWhichItTips, overturning, type Overturning, type Stood } from './overturning.ts'
+export {
+  bagsNeeded,
+  counterweightKg,
+  gustAtWhichItTips,
+  overturning,
+  type Overturning,
+  reachOfFall,
+  type Stood,
+} from './overturning.ts'

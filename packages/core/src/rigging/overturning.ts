@@ -50,3 +50,11 @@ export const bagsNeeded = (stood: Stood, gustMs: number): number =>
 /** The gust at which it has to be down, m/s. */
 export const gustAtWhichItTips = (stood: Stood): number =>
   Math.sqrt(holds(stood.bags) / Math.max(1e-9, moment(stood, 1)))
+
+/** How far about its foot something on a stand can fall: to its upper edge. */
+export const reachOfFall = (heightM: number, tallM: number): number => heightM + tallM / 2
+
+/** A usual arm is held so far behind its head. */
+const TAIL_M = 0.6
+/** What has to hang on the tail of an arm so that it is in balance, kg. */
+export const counterweightKg = (weightKg: number, armM: number): number => (weightKg * armM) / TAIL_M

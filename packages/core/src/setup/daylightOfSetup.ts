@@ -1,10 +1,12 @@
 import { type DayPlan, dayPlans } from '../day/index.ts'
-import { facing } from '../geometry/index.ts'
-import { type DaylightAtMark, daylight, SKIES, type Sky } from '../light/index.ts'
-import { lampLight, type LampLight, type PointSource, type StageSight } from '../litRoom/index.ts'
+import { type DaylightAtMark, daylight, SKIES, type Sky, type SunLamp, sunSource } from '../light/index.ts'
+import { lampLight, type LampLight, shineLight, type StageSight } from '../litRoom/index.ts'
 import { byId, type Mark, positionOf, type Production, type Setup } from '../records/index.ts'
 import { sunOnPlan } from '../room/index.ts'
 import { sunPosition } from '../sun/index.ts'
+import { type AtFace, byFace, facesOf, keptUpTo } from './lightAtMarks.ts'
+import { keyOfMarks } from './receivers.ts'
+import { GLASS, keyOfStage, type SetupStage, stageOfSetup } from './stageOfSetup.ts'
 
 /** A moment at which a setup is shot, by the order of its day. */
 export interface SetupMoment {
@@ -47,67 +49,89 @@ export function momentsOfSetup(production: Production, setup: Setup): SetupMomen
   return { at: [momentOf(first, first.clock.elapsed(720), false, [])] }
 }
 
-/** What comes through the glass of a window. */
-const GLASS = 0.8
 /** What ground out of doors sends back of the sky, where nobody says. */
 const GROUND = 0.2
-/** As far away as makes no difference to a room. */
-const SUN_AWAY_M = 10_000
+/** Sun and sky over a setup at a moment, as its plan has them. */
+export interface SetupSky {
+  readonly sun: SunLamp | null
+  readonly sunK: number
+  /** Of the sky on level ground, lux. */
+  readonly skyLux: number
+  readonly skyK: number
+  /** How bright windows are under an even sky over even ground, cd/m². */
+  readonly windowCdM2: number
+  readonly altitudeDeg: number
+  readonly share: number
+}
 
-/** The sun as a lamp far away, lux on what is turned to it; null while it is down. */
-function sunLamp(bearingDeg: number, altitudeDeg: number, lux: number): PointSource | null {
-  if (altitudeDeg <= 0 || lux <= 0) return null
-  const towards = facing(bearingDeg, altitudeDeg)
-  return {
-    at: [towards[0] * SUN_AWAY_M, towards[1] * SUN_AWAY_M, towards[2] * SUN_AWAY_M],
-    candela: () => lux * SUN_AWAY_M ** 2,
+/** Sun and sky over a setup; null where its daylight is left out or nobody knows where it is. */
+export function skyOfSetup(production: Production, setup: Setup, utcMs: number): SetupSky | null {
+  const spot = byId(production.spot, setup.spotId)
+  const position = positionOf(byId(production.place, spot?.placeId) ?? { latitudeDeg: null, longitudeDeg: null })
+  if (!spot || !position || !isSky(setup.daylight)) return null
+  const { altitudeDeg, azimuthDeg } = sunPosition(utcMs, position.latitudeDeg, position.longitudeDeg)
+  const { sunLux, skyLux, ...of } = daylight(setup.daylight, altitudeDeg)
+  const { bearingDeg } = sunOnPlan(azimuthDeg, altitudeDeg, spot.upBearingDeg)
+  const lux = sunLux * (spot.outdoors ? 1 : GLASS)
+  const groundLux = skyLux + sunLux * Math.sin((Math.max(0, altitudeDeg) * Math.PI) / 180)
+  const windowCdM2 = (GLASS * (skyLux + GROUND * groundLux)) / (2 * Math.PI)
+  return { ...of, sun: altitudeDeg > 0 && lux > 0 ? { bearingDeg, altitudeDeg, lux } : null, skyLux, windowCdM2, altitudeDeg } // prettier-ignore
+}
+
+const skiesKept = keptUpTo<readonly DaylightAtMark[]>(200)
+const windowsKept = keptUpTo<readonly LampLight[]>(60)
+
+/**
+ * Sun and sky at the faces of a setup, by moment: the sun's beam past what stands in the way, the sky by its windows, each
+ * with what the room sends back. The sky is one brightness all over and so is each window, but for what was said to hide
+ * it. Outdoors a face has the half of the sky that it is turned to, whatever stands about it.
+ * @param stage the setup with its windows open, as lamps find it
+ */
+export function daylightReader(
+  production: Production,
+  setup: Setup,
+  stage: SetupStage,
+  stageKey: string,
+  marks: readonly Mark[],
+) {
+  // prettier-ignore
+  const spot = byId(production.spot, setup.spotId)
+  const isIn = spot !== undefined && !spot.outdoors
+  const hidden = Object.values(production.fitting).flatMap((f) => (f.spotId === setup.spotId && f.hiddenPct > 0 ? f.hiddenPct : [])) // prettier-ignore
+  const at = keyOfMarks(marks)
+  // Its windows by what hides and curtains them: another room than the one with holes.
+  const closed = isIn ? stageOfSetup(production, setup, { skyCdM2: 1 }) : null
+  const closedKey = closed ? keyOfStage(closed) : ''
+  return (utcMs: number): readonly AtFace<DaylightAtMark>[] => {
+    const sky = skyOfSetup(production, setup, utcMs)
+    if (!sky || !spot) return []
+    const flat = skiesKept(JSON.stringify([stageKey, closedKey, hidden, at, sky, spot.floorPct]), () => {
+      // What stands opposite may hide the sun from a window: the room is another one for its beam.
+      const sunny = hidden.length > 0 && isIn ? stageOfSetup(production, setup, { skyCdM2: null, sunAltitudeDeg: sky.altitudeDeg }) : stage // prettier-ignore
+      const faces = facesOf(sunny, sunny === stage ? stageKey : keyOfStage(sunny), marks)
+      const windows = windowsKept(`${closedKey} ${at}`, () => (closed ? shineLight(facesOf(closed, closedKey, marks)) : [])) // prettier-ignore
+      return underSky(sky, faces, windows, isIn ? null : spot.floorPct / 100)
+    })
+    return byFace(marks, flat)
   }
 }
 
-/** How bright windows are under an even sky over even ground, cd/m². */
-const windowCdM2 = (skyLux: number, groundLux: number): number =>
-  (GLASS * (skyLux + GROUND * groundLux)) / (2 * Math.PI)
-
-/**
- * Sun and sky at the marks of a setup at a moment: the sun's beam past what stands in the way, the sky by its windows,
- * each with what the room sends back. The sky is one brightness all over and so is each window; what stands outside, the
- * house across the road, is not known. Outdoors a face has half the sky, whatever stands about it.
- * @param open the setup with its windows open, as the sun finds it
- * @param windows what windows of 1 cd/m² give the marks
- */
-export function daylightAtMarks(
-  production: Production,
-  setup: Setup,
-  utcMs: number,
-  marks: readonly Mark[],
-  open: StageSight,
+/** @param ground what the ground sends back, out of doors; null in a room */
+function underSky(
+  { sun, sunK, skyLux, skyK, windowCdM2, share }: SetupSky,
+  faces: StageSight,
   windows: readonly LampLight[],
-): readonly DaylightAtMark[] {
-  const spot = byId(production.spot, setup.spotId)
-  const position = positionOf(byId(production.place, spot?.placeId) ?? { latitudeDeg: null, longitudeDeg: null })
-  if (!spot || !position || !isSky(setup.daylight)) return []
-  const { altitudeDeg, azimuthDeg } = sunPosition(utcMs, position.latitudeDeg, position.longitudeDeg)
-  const of = daylight(setup.daylight, altitudeDeg)
-  const { bearingDeg } = sunOnPlan(azimuthDeg, altitudeDeg, spot.upBearingDeg)
-  const sun = sunLamp(bearingDeg, altitudeDeg, of.sunLux * (spot.outdoors ? 1 : GLASS))
-  const groundLux = of.skyLux + of.sunLux * Math.sin((Math.max(0, altitudeDeg) * Math.PI) / 180)
-  const fromSun = sun && lampLight(open, sun)
-  const cdM2 = windowCdM2(of.skyLux, groundLux)
-  return marks.map((_, i): DaylightAtMark => {
-    const beam = fromSun?.[i]
-    const window = windows[i]!
-    const sunLux = beam ? beam.straightLux + beam.clothLux + beam.returnedLux : 0
-    // Half the sky, and of the ground what the sky lights; the sun's part of it is in what the ground sends back.
-    const skyLux = spot.outdoors
-      ? (of.skyLux * (1 + spot.floorPct / 100)) / 2
-      : cdM2 * (window.straightLux + window.returnedLux)
-    const known = Math.hypot(beam?.deviationLux ?? 0, spot.outdoors ? 0 : cdM2 * window.deviationLux)
-    return {
-      sunLux,
-      sunK: of.sunK,
-      skyLux,
-      skyK: of.skyK,
-      deviationLux: Math.hypot(known, of.share * (sunLux + skyLux)),
-    }
+  ground: number | null,
+): DaylightAtMark[] {
+  const beams = sun && lampLight(faces, [sunSource(sun)])
+  return faces.receivers.map(({ normal }, i): DaylightAtMark => {
+    const beam = beams?.[i]
+    const window = windows[i]
+    const ofSun = beam ? beam.straightLux + beam.clothLux + beam.returnedLux : 0
+    // Of the ground what the sky lights; the sun's part of it is in what the ground sends back.
+    const [above, below] = [(1 + normal[2]) / 2, (1 - normal[2]) / 2]
+    const ofSky = ground !== null ? skyLux * (above + below * ground) : window ? windowCdM2 * (window.straightLux + window.returnedLux) : 0 // prettier-ignore
+    const known = Math.hypot(beam?.deviationLux ?? 0, window ? windowCdM2 * window.deviationLux : 0)
+    return { sunLux: ofSun, sunK, skyLux: ofSky, skyK, deviationLux: Math.hypot(known, share * (ofSun + ofSky)) }
   })
 }

@@ -1,15 +1,16 @@
 export { mirrorSights, type MirrorWay, mirrorWays, unwanted } from './mirrorWays.ts'
 export { type InView, lampsInView } from './lampsInView.ts'
 export { ofSetup } from './ofSetup.ts'
-export { placeOnCircuits } from './placeOnCircuits.ts'
+export { type Draw, drawsOfSetup } from './draws.ts'
+export { placeOnCircuits, replugged } from './placeOnCircuits.ts'
 export { letter, planCamera, shotOfPosition } from './planCamera.ts'
 export {
   furthestOff,
   isOff,
   isTooDark,
-  lampOf,
   lampsOfSetup,
   luxWanted,
+  ratioAt,
   readSetup,
   type MarkRead,
   type SetupReading,
@@ -21,3 +22,22 @@ export {
 export { hasBegun, type SetupStep, setupSteps, stepsFromPlan } from './steps.ts'
 export { type StagedCamera, type Staging, staging } from './staging.ts'
 export { stageOfSetup } from './stageOfSetup.ts'
+export { kindOfLamp, type LampKind, lampKelvin, lampOf, ownLampFields, ownLampOf } from './lampKind.ts'
+export { isPerson } from './receivers.ts'
+export { type SetupSky, skyOfSetup } from './daylightOfSetup.ts'
+export { onBatteries, type OnBattery } from './batteries.ts'
+export { cableRuns, type CableRun, type CableWay } from './cabling.ts'
+export { type CueRead, cuesOfSetup, readCues } from './cues.ts'
+export {
+  AGREES_STOPS,
+  type Correction,
+  correctionsOf,
+  metered,
+  type Metered,
+  predictedLux,
+  simulatedMeter,
+} from './meter.ts'
+export { type Background, backgrounds, type CameraShadow, cameraShadows, type Glare, glares } from './seenByCamera.ts'
+export { facetOfPanel, liesWithin, type SetupStage } from './stageOfSetup.ts'
+export { type Misplaced, misplaced, type Standing, standingOf, STANDS_M, windAreaM2 } from './stands.ts'
+export { type WithoutPiece, withoutPieces } from './withoutPieces.ts'

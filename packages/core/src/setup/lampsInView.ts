@@ -1,4 +1,4 @@
-import { aimedAt, type PlanPoint, turnTo } from '../geometry/index.ts'
+import { aimedAt, facing, type PlanPoint, turnTo } from '../geometry/index.ts'
 import { isBlocked } from '../litRoom/index.ts'
 import type { CameraPosition, Production, Setup } from '../records/index.ts'
 import { ofSetup } from './ofSetup.ts'
@@ -21,6 +21,30 @@ const between = (a: number, b: number) => Math.abs(((a - b + 540) % 360) - 180)
 
 type Placed = PlanPoint & { readonly heightM: number }
 
+/** A flat thing that stands upright, or leans. */
+interface Flat extends Placed {
+  readonly widthM: number
+  readonly tallM: number
+  readonly bearingDeg: number
+  readonly tiltDeg: number
+}
+const isFlat = (thing: Placed): thing is Flat => 'tallM' in thing && 'widthM' in thing
+
+/** Where a thing is looked at: what is flat at its corners too, for they may be in a picture in which its middle is not. */
+function pointsOf(thing: Placed): readonly Placed[] {
+  if (!isFlat(thing)) return [thing]
+  const { widthM, tallM, bearingDeg, tiltDeg, xM, yM, heightM } = thing
+  const up = facing(bearingDeg, tiltDeg + 90)
+  const right = facing(bearingDeg + 90, 0)
+  const corner = (x: number, y: number): Placed => ({
+    xM: xM + right[0] * x + up[0] * y,
+    yM: yM + right[1] * x + up[1] * y,
+    heightM: heightM + up[2] * y,
+  })
+  const [w, t] = [widthM / 2, tallM / 2]
+  return [thing, corner(-w, -t), corner(w, -t), corner(w, t), corner(-w, t)]
+}
+
 /** Which of some lamps or other things the cameras of a setup see, each camera level or lifted to the mark that it is aimed at. */
 export function lampsInView<T extends Placed & { readonly role?: string }>(
   production: Production,
@@ -38,14 +62,18 @@ export function lampsInView<T extends Placed & { readonly role?: string }>(
     return lamps.flatMap((lamp): InView<T>[] => {
       // A practical is there to be seen.
       if (lamp.role === 'practical') return []
-      const away = Math.hypot(lamp.xM - position.xM, lamp.yM - position.yM, lamp.heightM - position.heightM)
-      if (away < LAMP_HALF_M) return []
-      const size = degrees(Math.atan2(LAMP_HALF_M, away))
-      const across = camera.angleDeg / 2 + size - between(turnTo(position, lamp), position.bearingDeg)
-      const up = camera.verticalDeg / 2 + size - Math.abs(lift(position, lamp) - pitchDeg)
-      const insideDeg = Math.min(across, up)
-      const seen = insideDeg > 0 && !isBlocked(facets, [position.xM, position.yM, position.heightM], [lamp.xM, lamp.yM, lamp.heightM]) // prettier-ignore
-      return seen ? [{ lamp, position, insideDeg }] : []
+      const halfM = isFlat(lamp) ? 0 : LAMP_HALF_M
+      const inside = pointsOf(lamp).flatMap((point) => {
+        const away = Math.hypot(point.xM - position.xM, point.yM - position.yM, point.heightM - position.heightM)
+        if (away < LAMP_HALF_M) return []
+        const size = degrees(Math.atan2(halfM, away))
+        const across = camera.angleDeg / 2 + size - between(turnTo(position, point), position.bearingDeg)
+        const up = camera.verticalDeg / 2 + size - Math.abs(lift(position, point) - pitchDeg)
+        const insideDeg = Math.min(across, up)
+        const seen = insideDeg > 0 && !isBlocked(facets, [position.xM, position.yM, position.heightM], [point.xM, point.yM, point.heightM]) // prettier-ignore
+        return seen ? [insideDeg] : []
+      })
+      return inside.length > 0 ? [{ lamp, position, insideDeg: Math.max(...inside) }] : []
     })
   })
 }

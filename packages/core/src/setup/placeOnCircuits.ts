@@ -1,14 +1,15 @@
 import { amperes, circuitLoad, generatorKva, type Placement, placeLoads } from '../power/index.ts'
-import type { PlacedLamp, Production } from '../records/index.ts'
+import { asId, type PlainChange, type Production, updateRecord } from '../records/index.ts'
+import type { Draw } from './draws.ts'
 
-/** Lamps that are lit at once, on the circuits of a place; and the generator that would carry them all. */
+/** What is plugged in at once, on the circuits of a place; and the generator that would carry it all. */
 export function placeOnCircuits(
   production: Production,
-  lamps: readonly PlacedLamp[],
+  draws: readonly Draw[],
   placeId: string | undefined,
 ): Placement & { readonly kva: number } {
   const { mainsVolts, circuitHeadroomPct } = production.production
-  const drawing = lamps.filter((lamp) => lamp.watts > 0 && lamp.levelPct > 0)
+  const drawing = draws.filter((draw) => draw.watts > 0 && draw.levelPct > 0)
   const loads = drawing.map(({ id, circuitId, watts, levelPct }) => ({
     id,
     circuitId,
@@ -19,4 +20,18 @@ export function placeOnCircuits(
     .map((circuit) => ({ id: circuit.id, leftA: circuitLoad(circuit, [], mainsVolts, circuitHeadroomPct).headroomA }))
   const totalA = loads.reduce((sum, load) => sum + load.amperes, 0)
   return { ...placeLoads(loads, rooms), kva: generatorKva(totalA, mainsVolts, circuitHeadroomPct) }
+}
+
+/** Those of some things that are plugged in elsewhere than was found for them, and the changes that put them there. */
+export function replugged(
+  draws: readonly Draw[],
+  to: ReadonlyMap<string, string>,
+): { readonly moved: readonly Draw[]; readonly changes: readonly PlainChange[] } {
+  // prettier-ignore
+  const moved = draws.filter((draw) => to.has(draw.id) && to.get(draw.id) !== draw.circuitId)
+  const circuitOf = (draw: Draw) => ({ circuitId: asId<'circuit'>(to.get(draw.id)!) })
+  return {
+    moved,
+    changes: moved.map((draw): PlainChange => draw.kind === 'lamp' ? updateRecord('lamp', asId(draw.id), circuitOf(draw)) : updateRecord('load', asId(draw.id), circuitOf(draw))), // prettier-ignore
+  }
 }

@@ -1,14 +1,16 @@
 import { exposureErrorStops, shutterSeconds, stopForIlluminance } from '../exposure/index.ts'
 import { turnTo } from '../geometry/index.ts'
-import { behindGel, type DaylightAtMark, type Lamp, type LampRole, type MarkReading, readMark } from '../light/index.ts'
-import { type LampLight, shineLight } from '../litRoom/index.ts'
+import { type DaylightAtMark, type LampRole, type MarkReading, readMark } from '../light/index.ts'
+import type { LampLight } from '../litRoom/index.ts'
 import { angleOfView } from '../optics/index.ts'
-import { byId, type Mark, type PlacedLamp, type Production, type Setup, type Shot } from '../records/index.ts'
+import type { Mark, PlacedLamp, Production, Setup, Shot } from '../records/index.ts'
 import { captureRate, filterStops, takingOfShot } from '../shotlist/index.ts'
-import { daylightAtMarks, momentsOfSetup, type SetupMoment, type SetupMoments } from './daylightOfSetup.ts'
-import { frontsOf, keptUpTo, lightAtMarks } from './lightAtMarks.ts'
+import { daylightReader, momentsOfSetup, type SetupMoment, type SetupMoments } from './daylightOfSetup.ts'
+import { lampKelvin } from './lampKind.ts'
+import { type AtFace, lightAtMarks } from './lightAtMarks.ts'
 import { ofSetup } from './ofSetup.ts'
-import { type SetupStage, stageOfSetup } from './stageOfSetup.ts'
+import { isPerson } from './receivers.ts'
+import { keyOfStage, stageOfSetup } from './stageOfSetup.ts'
 
 /** A mark and the light that is read there. */
 export interface MarkRead {
@@ -83,18 +85,6 @@ export const lampsOfSetup = (production: Production, setupId: string): PlacedLam
 
 const ROLE_ORDER: readonly LampRole[] = ['key', 'fill', 'edge', 'background', 'practical']
 
-/** A placed lamp as the light reckoning wants it: level as a share of 1, lengths in metres. */
-export const lampOf = (placed: PlacedLamp): Lamp & { role: LampRole } => ({
-  role: placed.role,
-  at: { xM: placed.xM, yM: placed.yM, zM: placed.heightM },
-  bearingDeg: placed.bearingDeg,
-  tiltDeg: placed.tiltDeg,
-  luxAt1m: placed.luxAt1m,
-  beamDeg: placed.beamDeg,
-  level: placed.levelPct / 100,
-  lossStops: placed.lossStops,
-})
-
 /** The marks in the frame of a shot: those its camera sees from where it stands; all, where it stands nowhere yet. */
 function inFrame(production: Production, shot: Shot, marks: readonly MarkRead[]): readonly MarkRead[] {
   const cameras = Object.values(production.cameraPosition).filter(
@@ -134,58 +124,40 @@ export function readSetup(production: Production, setup: Setup): SetupReading {
   return found
 }
 
-/** Facets and cloths of a stage, so that what was worked out for it is found again. */
-const keyOf = (stage: SetupStage): string =>
-  JSON.stringify([
-    stage.cloths,
-    stage.facets.map((f) => [f.corners, f.front.reflectance, f.back.reflectance, f.front.exitance]),
-  ])
+const all = ({ straightLux, clothLux, returnedLux }: LampLight) => straightLux + clothLux + returnedLux
 
-const daylightKept = keptUpTo<readonly DaylightAtMark[]>(200)
-const windowsKept = keptUpTo<readonly LampLight[]>(60)
-
-/** Sun and sky at the marks of a setup, by moment. */
-function daylightAt(production: Production, setup: Setup, stage: SetupStage, stageKey: string, marks: readonly Mark[]) {
-  const fronts = frontsOf(stage, stageKey, marks)
-  const spot = byId(production.spot, setup.spotId)
-  const place = byId(production.place, spot?.placeId)
-  const isIn = spot !== undefined && !spot.outdoors
-  const standing = marks.map((m) => [m.xM, m.yM, m.heightM, m.facingDeg])
-  return ({ utcMs }: SetupMoment): readonly DaylightAtMark[] => {
-    const where = [spot?.upBearingDeg, isIn, spot?.floorPct, place?.latitudeDeg, place?.longitudeDeg]
-    return daylightKept(JSON.stringify([stageKey, standing, setup.daylight, utcMs, where]), () => {
-      const windows = windowsKept(JSON.stringify([stageKey, standing]), () => {
-        if (!isIn) return []
-        const closed = stageOfSetup(production, setup, 1)
-        return shineLight(frontsOf(closed, keyOf(closed), marks))
-      })
-      return daylightAtMarks(production, setup, utcMs, marks, fronts, windows)
-    })
-  }
-}
+/** Key to fill, or cheek to cheek, as the setup asks; null where there is none. */
+export const ratioAt = ({ ratioOf }: Pick<Setup, 'ratioOf'>, { ratio, cheekRatio }: MarkReading): number | null =>
+  ratioOf === 'cheek to cheek' ? cheekRatio : ratio
 
 function read(production: Production, setup: Setup): SetupReading {
   const lamps = lampsOfSetup(production, setup.id)
   const standing = ofSetup(production.mark, setup)
   const stage = stageOfSetup(production, setup)
-  const stageKey = keyOf(stage)
-  const lit = standing.length === 0 ? [] : lamps.map((lamp) => lightAtMarks(stage, stageKey, lamp, standing))
+  const stageKey = keyOfStage(stage)
+  const lit =
+    standing.length === 0 ? [] : lamps.map((lamp) => lightAtMarks(production, stage, stageKey, lamp, standing))
   const moments = momentsOfSetup(production, setup)
   const ambient = { lux: setup.ambientLux, kelvin: setup.ambientK }
-  const marksUnder = (sky: readonly DaylightAtMark[]) =>
+  const marksUnder = (sky: readonly AtFace<DaylightAtMark>[]) =>
     standing.map((mark, i): MarkRead => {
       const atMark = lamps.map((lamp, k) => {
-        const { front, rim } = lit[k]!
-        const { straightLux, clothLux } = (lamp.role === 'edge' ? rim : front)[i]!
-        const { returnedLux, deviationLux } = front[i]!
-        const kelvin = behindGel(lamp.cctK, lamp.gelMireds)
-        return { role: lamp.role, lux: straightLux + clothLux, returnedLux, deviationLux, kelvin }
+        const { face, rim } = lit[k]![i]!
+        const { straightLux, clothLux } = lamp.role === 'edge' ? rim : face.front
+        const { returnedLux, deviationLux } = face.front
+        return { role: lamp.role, lux: straightLux + clothLux, returnedLux, deviationLux, kelvin: lampKelvin(lamp) }
       })
-      return { mark, reading: readMark(atMark, ambient, sky[i] ?? null) }
+      const cheek = (side: 'left' | 'right' | 'forehead') => {
+        const lux = lit.reduce((sum, of) => sum + all(of[i]!.face.cheeks![side]), ambient.lux)
+        const above = sky[i]?.cheeks?.[side]
+        return lux + (above ? above.sunLux + above.skyLux : 0)
+      }
+      const cheeks = isPerson(mark) ? { leftLux: cheek('left'), rightLux: cheek('right'), foreheadLux: cheek('forehead') } : null // prettier-ignore
+      return { mark, reading: readMark(atMark, ambient, sky[i]?.front ?? null, cheeks) }
     })
   const at = moments && 'at' in moments && standing.length > 0 ? moments.at : []
-  const skyAt = at.length > 0 ? daylightAt(production, setup, stage, stageKey, standing) : null
-  const hours = at.map((moment) => ({ moment, marks: marksUnder(skyAt!(moment)) }))
+  const skyAt = at.length > 0 ? daylightReader(production, setup, stage, stageKey, standing) : null
+  const hours = at.map((moment) => ({ moment, marks: marksUnder(skyAt!(moment.utcMs)) }))
   const marks = hours[0]?.marks ?? marksUnder([])
   const marksOf = (shot: Shot) => hours.find(({ moment }) => moment.shotIds.includes(shot.id))?.marks ?? marks
   const shots = Object.values(production.shot)

@@ -1,6 +1,6 @@
-import { behindGel, gelLossStops, lampType, miredsBetween } from '../light/index.ts'
+import { gelLossStops, miredsBetween } from '../light/index.ts'
 import { type PlacedLamp, type Production, updateRecord } from '../records/index.ts'
-import { type MarkRead, readSetup, type SetupReading } from '../setup/index.ts'
+import { kindOfLamp, lampKelvin, type MarkRead, readSetup, type SetupReading } from '../setup/index.ts'
 import type { Finding, Fix } from './finding.ts'
 
 /** Skin shows a seam from about here on; a quarter of a full gel is some 40. */
@@ -15,14 +15,18 @@ export function checkColourOfLight(production: Production): Finding[] {
   return Object.values(production.setup).flatMap((setup) => {
     if (setup.coloursMeet) return []
     const reading = readSetup(production, setup)
-    const found = reading.marks.flatMap((at) => meetingAt(reading, at) ?? [])
+    const found = reading.marks.flatMap((at) => meetingAt(production, reading, at) ?? [])
     // One thing to put right: said of the mark where it shows most.
     const worst = found.sort((a, b) => Math.abs(b.mireds) - Math.abs(a.mireds))[0]
     return worst ? [worst.finding] : []
   })
 }
 
-function meetingAt(reading: SetupReading, at: MarkRead): { mireds: number; finding: Finding } | null {
+function meetingAt(
+  production: Production,
+  reading: SetupReading,
+  at: MarkRead,
+): { mireds: number; finding: Finding } | null {
   const { mark, reading: light } = at
   const { key, fill } = light.colours
   if (!mark.judged || key === null || fill === null || light.fillLux < light.keyLux * FAINT_SHARE) return null
@@ -44,8 +48,8 @@ function meetingAt(reading: SetupReading, at: MarkRead): { mireds: number; findi
         { label: 'apart', value: Math.round(Math.abs(mireds)), unit: 'mired', from: `seen from about ${SEEN_MIREDS}` },
       ],
       fixes: [
-        ...toColour(reading, 'fill', key),
-        ...toColour(reading, 'key', fill),
+        ...toColour(production, reading, 'fill', key),
+        ...toColour(production, reading, 'key', fill),
         { says: 'It is meant', changes: [updateRecord('setup', setup.id, { coloursMeet: true })] },
       ],
     },
@@ -53,21 +57,19 @@ function meetingAt(reading: SetupReading, at: MarkRead): { mireds: number; findi
 }
 
 /** The lamps of a role dialled to a colour, or gelled where they cannot be. */
-function toColour({ lamps }: SetupReading, role: PlacedLamp['role'], kelvin: number): Fix[] {
+function toColour(production: Production, { lamps }: SetupReading, role: PlacedLamp['role'], kelvin: number): Fix[] {
   const lit = lamps.filter((lamp) => lamp.role === role && lamp.levelPct > 0)
   if (lit.length === 0) return []
   const dials = lit.every((lamp) => {
-    const [warm, cold] = lampType(lamp.libraryKey)?.cctK ?? [lamp.cctK, lamp.cctK]
-    return warm <= kelvin && kelvin <= cold && lamp.gelMireds === 0
+    const [warm, cold] = kindOfLamp(production, lamp)?.cctK ?? [lamp.cctK, lamp.cctK]
+    return warm <= kelvin && kelvin <= cold && lampKelvin(lamp) === lamp.cctK
   })
   const to = rounded(kelvin)
   if (dials)
     return [
       { says: `Dial ${role} to ${to} K`, changes: lit.map((lamp) => updateRecord('lamp', lamp.id, { cctK: to })) },
     ]
-  const gels = lit.map((lamp) =>
-    Math.round(lamp.gelMireds + miredsBetween(behindGel(lamp.cctK, lamp.gelMireds), kelvin)),
-  )
+  const gels = lit.map((lamp) => Math.round(lamp.gelMireds + miredsBetween(lampKelvin(lamp), kelvin)))
   if (gels.some((gel) => gel < -250 || gel > 350)) return []
   return [
     {

@@ -1,11 +1,14 @@
-import { lampType } from '../light/index.ts'
-import { type Production, updateRecord } from '../records/index.ts'
+import { type PlacedLamp, type Production, updateRecord } from '../records/index.ts'
 import {
   isTooDark,
+  kindOfLamp,
+  ofSetup,
+  ratioAt,
   readSetup,
   type SetupReading,
   type ShotAtMark,
   type ShotReading,
+  standingOf,
   tooBright,
 } from '../setup/index.ts'
 import { captureRate } from '../shotlist/index.ts'
@@ -90,7 +93,8 @@ export function checkRatio(production: Production): Finding[] {
       most = setup.ratioMost ?? Infinity
     return reading.marks.flatMap((at): Finding[] => {
       const { mark, reading: light } = at
-      const { ratio } = light
+      const ratio = ratioAt(setup, light)
+      const byCheeks = setup.ratioOf === 'cheek to cheek'
       if (!mark.judged || ratio === null || (ratio >= least * 0.95 && ratio <= most * 1.05)) return []
       return [
         {
@@ -101,9 +105,16 @@ export function checkRatio(production: Production): Finding[] {
           about: reading.marks[0] === at ? { kind: 'setup', id: setup.id } : { kind: 'mark', id: mark.id },
           says: `Setup ${setup.letter} lights ${mark.name} at ${ratio.toFixed(1)} : 1, ${ratio < least ? 'flatter' : 'harder'} than the ${least} : 1 to ${Number.isFinite(most) ? most : 'any'} : 1 asked for.`,
           evidence: [
-            { label: 'key', value: light.keyLux, unit: 'lx', from: mark.name },
-            { label: 'fill, ambient and from the room', value: light.fillLux, unit: 'lx', from: mark.name },
-            { label: 'ratio', value: ratio, unit: ': 1', from: '(key + fill) / fill' },
+            ...(byCheeks && light.cheeks
+              ? [
+                  { label: 'left cheek', value: light.cheeks.leftLux, unit: 'lx', from: mark.name },
+                  { label: 'right cheek', value: light.cheeks.rightLux, unit: 'lx', from: mark.name },
+                ]
+              : [
+                  { label: 'key', value: light.keyLux, unit: 'lx', from: mark.name },
+                  { label: 'fill, ambient and from the room', value: light.fillLux, unit: 'lx', from: mark.name },
+                ]),
+            { label: 'ratio', value: ratio, unit: ': 1', from: byCheeks ? 'brighter cheek / darker' : '(key + fill) / fill' }, // prettier-ignore
           ],
           fixes: ratioWays(production, reading, at, [least, most]),
         },
@@ -112,12 +123,21 @@ export function checkRatio(production: Production): Finding[] {
   })
 }
 
+/** From here on what stands out of doors is in the wind. */
+const HIGH_M = 2
+/** From here on nobody reaches a lamp that slips. */
+const OVERHEAD_M = 3.5
+
 /** Does a setup say what its lamps ask people to take care of? */
 export function checkLampCautions(production: Production): Finding[] {
   return Object.values(production.setup).flatMap((setup) => {
     const lamps = Object.values(production.lamp).filter((lamp) => lamp.setupId === setup.id && lamp.levelPct > 0)
-    const hot = lamps.filter((lamp) => lampType(lamp.libraryKey)?.hot)
-    const onMains = lamps.filter((lamp) => lamp.watts > 0 && !lampType(lamp.libraryKey)?.battery)
+    const hot = lamps.filter((lamp) => kindOfLamp(production, lamp)?.hot)
+    const ownBattery = (lamp: PlacedLamp) => lamp.batteryWh !== null || kindOfLamp(production, lamp)?.battery === true
+    const onMains = lamps.filter((lamp) => lamp.watts > 0 && (lamp.circuitId !== null || !ownBattery(lamp)))
+    const isOut = production.spot[setup.spotId]?.outdoors === true
+    const inWind = isOut ? [...lamps.filter((lamp) => lamp.heightM > HIGH_M), ...ofSetup(production.panel, setup)] : []
+    const high = lamps.filter((lamp) => standingOf(production, setup, lamp).heightM > OVERHEAD_M)
     const missing = [
       {
         caution: 'heat',
@@ -129,6 +149,16 @@ export function checkLampCautions(production: Production): Finding[] {
         because: setup.cautions.includes('water') ? onMains : [],
         says: 'Mains beside water: a residual-current device, connectors off the ground, and local rules and a qualified person decide.',
       },
+      {
+        caution: 'wind',
+        because: inWind,
+        says: 'What stands high or broad tips in gusts: weigh it down, agree when it comes down, and who says so.',
+      },
+      {
+        caution: 'height',
+        because: high,
+        says: 'What is far above heads is secured twice; whoever goes up there is qualified for it.',
+      },
     ].filter(({ caution, because }) => because.length > 0 && !setup.cautions.includes(caution))
     return missing.map(({ caution, because, says }): Finding => ({
       check: `light.caution-${caution}`,
@@ -136,11 +166,11 @@ export function checkLampCautions(production: Production): Finding[] {
       stage: 'light',
       rule: null,
       about: { kind: 'setup', id: setup.id },
-      says: `Setup ${setup.letter} has ${because.map((lamp) => lamp.name).join(', ')} and no word on ${caution}. ${says}`,
-      evidence: because.map((lamp) => ({
-        label: lamp.name,
-        value: lamp.watts,
-        unit: 'W',
+      says: `Setup ${setup.letter} has ${because.map(({ name }) => name).join(', ')} and no word on ${caution}. ${says}`,
+      evidence: because.map((thing) => ({
+        label: thing.name,
+        value: 'watts' in thing ? thing.watts : thing.heightM,
+        unit: 'watts' in thing ? 'W' : 'm',
         from: `setup ${setup.letter}`,
       })),
       fixes: [

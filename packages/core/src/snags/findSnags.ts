@@ -3,6 +3,7 @@ import { checkBudget, checkDroppedScenes, checkSceneNumbers } from './checkBrief
 import { checkCallSheets } from './checkCallSheets.ts'
 import { checkCards } from './checkCards.ts'
 import { checkColours, checkPalettes } from './checkColour.ts'
+import { checkCues, checkMetered } from './checkCues.ts'
 import { checkOnceOnly } from './checkCover.ts'
 import { checkDemands } from './checkDemands.ts'
 import { checkFixedTimes } from './checkFixedTimes.ts'
@@ -17,7 +18,9 @@ import { checkSetUp, checkSound } from './checkPatch.ts'
 import { checkPeople } from './checkPeople.ts'
 import { checkNoise, checkOperators, checkPlaceGaps } from './checkPlaces.ts'
 import { checkLine, checkMirrors, checkSpots } from './checkPlan.ts'
-import { checkCircuits, checkMains } from './checkPower.ts'
+import { checkMisplaced, checkReach, checkRoofWindows } from './checkPlacing.ts'
+import { checkBatteries, checkCables, checkCircuits, checkMains } from './checkPower.ts'
+import { checkBackgrounds, checkCameraShadows, checkGlare, checkHazeAndFilter, checkPanelsInView } from './checkSeen.ts'
 import { checkFrameRates, checkMainsFlicker, checkPairs, checkShutterSchool, checkSizes } from './checkShots.ts'
 import { checkScriptHours } from './checkScript.ts'
 import { checkCamerasTogether, checkMustHaves } from './checkTogether.ts'
@@ -33,8 +36,20 @@ export function findSnags(production: Production): Finding[] {
     checkColourOfLight,
     checkMovingLight,
     checkLampsInView,
+    checkPanelsInView,
+    checkGlare,
+    checkCameraShadows,
+    checkBackgrounds,
+    checkHazeAndFilter,
+    checkCues,
+    checkMetered,
+    checkMisplaced,
+    checkReach,
+    checkRoofWindows,
     checkLampCautions,
     checkWind,
+    checkBatteries,
+    checkCables,
     checkMainsFlicker,
     checkFrameRates,
     checkShutterSchool,

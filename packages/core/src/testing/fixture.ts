@@ -114,7 +114,8 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     lossStops: 0,
     circuitId: null,
   },
-  mark: { setupId: 'setup', name: 'Mark', xM: 2, yM: 2, heightM: 1.5, facingDeg: 0 },
+  // A point with nobody round it, unless a test says otherwise.
+  mark: { setupId: 'setup', name: 'Mark', xM: 2, yM: 2, heightM: 1.5, facingDeg: 0, what: 'thing' },
   shot: {
     sceneId: 'scene',
     code: '1A',
@@ -160,6 +161,10 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     windowToMin: null,
   },
   panel: { setupId: 'setup' },
+  ownLamp: { name: 'My lamp', luxAt1m: 4000, beamDeg: 60, watts: 300 },
+  load: { setupId: 'setup', name: 'Charger', watts: 90, circuitId: null },
+  lightCue: { setupId: 'setup', name: 'The door opens', levels: {}, rank: 0 },
+  meterReading: { setupId: 'setup', markId: 'mark', lux: 100, predictedLux: 100 },
   cameraPosition: { setupId: 'setup', cameraId: 'camera', xM: 2, yM: 4, heightM: 1.5, bearingDeg: 0 },
   sensorMode: {
     cameraId: 'camera',

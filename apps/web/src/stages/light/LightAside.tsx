@@ -1,5 +1,5 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { type ReactNode, useState } from 'react'
+import { type ReactNode, useMemo, useState } from 'react'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { Select } from '../../ui/fields.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
@@ -8,9 +8,18 @@ import type { Thing } from './LightPlan.tsx'
 import { Power } from './Power.tsx'
 import { addLamp, addPanel } from './placing.ts'
 import { stopForIlluminance } from '@kavrell/core/exposure'
-import { lampFamilies, PANEL_LIBRARY } from '@kavrell/core/light'
+import { fittingsOf, lampFamilies, PANEL_LIBRARY } from '@kavrell/core/light'
 import type { RecordOf } from '@kavrell/core/records'
-import { furthestOff, isOff, ofSetup, type SetupReading, type ShotReading, worstShot } from '@kavrell/core/setup'
+import {
+  backgrounds,
+  furthestOff,
+  isOff,
+  ofSetup,
+  ratioAt,
+  type SetupReading,
+  type ShotReading,
+  worstShot,
+} from '@kavrell/core/setup'
 import { counted, exposureError, lux, frameRateText, shutter, stopName } from '@kavrell/core/text'
 
 type MarkRead = SetupReading['marks'][number]
@@ -28,6 +37,7 @@ export function LightAside({ setup, spot, reading, selectedId, onSelect }: Props
   const [markId, setMarkId] = useState<string | null>(null)
   const mark = reading.marks.find((m) => m.mark.id === markId) ?? reading.marks[0]
   const worst = worstShot(reading)
+  const ratio = mark && ratioAt(setup, mark.reading)
   return (
     <>
       <Answer tone={worst && isOff(worst) ? 'stop' : 'ink'}>{inWords(reading, worst)}</Answer>
@@ -38,9 +48,9 @@ export function LightAside({ setup, spot, reading, selectedId, onSelect }: Props
       )}
       {mark && (
         <Text color="soft" mt="6px">
-          {mark.reading.ratio ? (
+          {ratio ? (
             <>
-              Key to fill <b>{mark.reading.ratio.toFixed(1)} : 1</b>
+              {setup.ratioOf === 'cheek to cheek' ? 'Cheek to cheek' : 'Key to fill'} <b>{ratio.toFixed(1)} : 1</b>
               {setup.ratioLeast ? `, asked for ${setup.ratioLeast} : 1 to ${setup.ratioMost ?? 'any'} : 1` : ''}.{' '}
             </>
           ) : null}
@@ -53,6 +63,7 @@ export function LightAside({ setup, spot, reading, selectedId, onSelect }: Props
         </Text>
       )}
       <Daylight reading={reading} />
+      {mark && <Sides {...mark} />}
       {mark && <Colours {...mark} />}
       {reading.marks.length > 1 && <Marks marks={reading.marks} chosen={mark} onChoose={setMarkId} />}
       <SnagList
@@ -73,9 +84,10 @@ export function LightAside({ setup, spot, reading, selectedId, onSelect }: Props
           <Hint>Not read: {reading.unread.map((shot) => shot.code).join(', ')}; no mark in frame is judged.</Hint>
         )}
       </Section>
+      <Behind setup={setup} />
       <Panels setup={setup} spot={spot} reading={reading} selectedId={selectedId} onSelect={onSelect} />
       <Lamps setup={setup} spot={spot} reading={reading} mark={mark} selectedId={selectedId} onSelect={onSelect} />
-      <Power setup={setup} lamps={reading.lamps} />
+      <Power setup={setup} />
     </>
   )
 }
@@ -106,6 +118,39 @@ function Daylight({ reading: { setup, moments, hours } }: { reading: SetupReadin
         </Flex>
       ))}
     </Box>
+  )
+}
+
+/** What falls on each side of a face, as somebody in front of it sees them. */
+function Sides({ reading: { cheeks } }: MarkRead) {
+  if (!cheeks) return null
+  return (
+    <Text color="soft" mt="6px">
+      Cheeks {lux(cheeks.leftLux)} left, {lux(cheeks.rightLux)} right; forehead {lux(cheeks.foreheadLux)}.
+    </Text>
+  )
+}
+
+/** What each camera has behind, at the stop of its shot. */
+function Behind({ setup }: { setup: RecordOf<'setup'> }) {
+  const production = useProduction()
+  const behind = useMemo(() => backgrounds(production, setup), [production, setup])
+  if (behind.length === 0) return null
+  const stops = (n: number) => `${n < 0 ? '−' : '+'}${Math.abs(n).toFixed(1)}`
+  return (
+    <Section title="Behind, in stops from middle grey">
+      {behind.map(({ position, meanStops, brightest }) => (
+        <Flex key={position.id} py="3px" gap="8px">
+          <Text>
+            <b>{production.camera[position.cameraId]?.letter}</b> {stops(meanStops)} on average
+          </Text>
+          <Text ml="auto" color="soft">
+            {stops(brightest.stops)} at most, on the {brightest.of}
+            {brightest.lamp ? `, by the ${brightest.lamp.role}` : ''}
+          </Text>
+        </Flex>
+      ))}
+    </Section>
   )
 }
 
@@ -283,6 +328,7 @@ function Panels({ setup, spot, reading, selectedId, onSelect }: Props) {
 function Lamps({ setup, spot, reading, mark, selectedId, onSelect }: Props & { readonly mark: MarkRead | undefined }) {
   const production = useProduction()
   const rights = useRights()
+  const own = Object.values(production.ownLamp).sort((a, b) => a.name.localeCompare(b.name))
   const add = (key: string) => {
     const id = addLamp(production, setup, spot, key, reading.lamps, mark?.mark)
     if (id) onSelect({ kind: 'lamp', id })
@@ -294,6 +340,15 @@ function Lamps({ setup, spot, reading, mark, selectedId, onSelect }: Props & { r
         rights.plan && (
           <Select aria-label="Add a lamp" value="" onChange={(e) => add(e.target.value)} w="150px">
             <option value="">Add a lamp …</option>
+            {own.length > 0 && (
+              <optgroup label="Your own, as measured">
+                {own.map((l) => (
+                  <option key={l.id} value={l.id}>
+                    {l.name}
+                  </option>
+                ))}
+              </optgroup>
+            )}
             {lampFamilies().map(([family, kinds]) => (
               <optgroup key={family} label={family}>
                 {kinds.map((l) => (
@@ -317,6 +372,11 @@ function Lamps({ setup, spot, reading, mark, selectedId, onSelect }: Props & { r
           <b>{i + 1}</b>
           <Text as="span" truncate>
             {lamp.role}, {lamp.name}
+            {lamp.fittings.length > 0
+              ? `, ${fittingsOf(lamp.fittings)
+                  .map(({ name }) => name.toLowerCase())
+                  .join(', ')}`
+              : ''}
           </Text>
           <Text as="span" fontFamily="mono" textAlign="right">
             {lamp.levelPct} %

@@ -1,46 +1,73 @@
 import { useId } from 'react'
-import { extentOf } from '@kavrell/core/geometry'
-import type { Lamp, LightScale } from '@kavrell/core/light'
+import { extentOf, type PlanPoint } from '@kavrell/core/geometry'
+import type { Lamp, LightScale, SunLamp } from '@kavrell/core/light'
 import type { Stage } from '@kavrell/core/litRoom'
 import type { SpotPlan } from '@kavrell/core/place'
 import { around, colour, usePlan } from '../../plan/frame.ts'
+import type { LightBands } from '../../workers/lightMap.worker.ts'
 import { useLightBands } from './useLightBands.ts'
 
 /** Points of the map across a spot. */
 const COLUMNS = 140
+/** While something is carried about. */
+const HAND_COLUMNS = 70
 /** Tones there are in the theme, dark to bright. */
 const TONES = 9
 /** Tones of a scale's bands: as many as there are, the wanted light never in the darkest half. */
 export const toneOf = (scale: LightScale, band: number): string =>
   colour(`map${Math.min(TONES - 1, scale.zero === null ? band : band + (TONES - 1 - scale.edgesLux.length))}`)
 
-/** The light of a setup at one height as bands in greys, the line where it is as bright as wanted heavy. */
-export function LightLayer({
-  plan,
-  stage,
-  lamps,
-  heightM,
-  ambientLux,
-  scale,
-}: {
-  plan: SpotPlan
-  stage: Stage
-  lamps: readonly Lamp[]
-  heightM: number
-  ambientLux: number
-  scale: LightScale
-}) {
+/** What lights a plan besides its lamps, at one hour. */
+export interface PlanDaylight {
+  readonly sun: SunLamp | null
+  /** The room with its windows as bright as the sky makes them; null out of doors. */
+  readonly shining: Stage | null
+}
+
+/** Stage, area and light of a map, as the worker wants them. */
+export interface MapOf {
+  readonly plan: SpotPlan
+  readonly stage: Stage
+  readonly lamps: readonly Lamp[]
+  /** The lamp in the hand, by its turn in the list. */
+  readonly held: number | null
+  readonly daylight: PlanDaylight | null
+  readonly heightM: number
+  readonly ambientLux: number
+  readonly scale: LightScale
+}
+
+/** Light alone: who stands in it is nothing to the worker. */
+const alone = ({ facets, cloths, mirrors }: Stage): Stage => ({ facets, cloths, mirrors })
+
+/** The light of a setup at one height. */
+export function useLight({ plan, stage, lamps, held, daylight, heightM, ambientLux, scale }: MapOf): LightBands | null {
+  const { leftM, topM, widthM, depthM } = extentOf(plan.outline)
+  return useLightBands({
+    stage: alone(stage),
+    area: { leftM, topM, widthM, depthM, heightM },
+    lamps,
+    held,
+    sun: daylight?.sun ?? null,
+    shining: daylight?.shining ? alone(daylight.shining) : null,
+    ambientLux,
+    columns: held === null ? COLUMNS : HAND_COLUMNS,
+    edgesLux: scale.edgesLux,
+  })
+}
+
+/** What a map says of a point, lux; null outside of it. */
+export function luxAt({ columns, rows, lux }: LightBands, plan: SpotPlan, { xM, yM }: PlanPoint): number | null {
+  const { leftM, topM, widthM, depthM } = extentOf(plan.outline)
+  const [column, row] = [Math.floor(((xM - leftM) / widthM) * columns), Math.floor(((yM - topM) / depthM) * rows)]
+  return column < 0 || row < 0 || column >= columns || row >= rows ? null : lux[row * columns + column]!
+}
+
+/** That light as bands in greys, the line where it is as bright as wanted heavy. */
+export function LightLayer({ plan, bands, scale }: { plan: SpotPlan; bands: LightBands | null; scale: LightScale }) {
   const frame = usePlan()
   const clip = useId()
   const { leftM, topM, widthM, depthM } = extentOf(plan.outline)
-  const bands = useLightBands(
-    stage,
-    { leftM, topM, widthM, depthM, heightM },
-    lamps,
-    ambientLux,
-    COLUMNS,
-    scale.edgesLux,
-  )
   const across = bands ? (widthM * frame.scale) / bands.columns : 1
   const down = bands ? (depthM * frame.scale) / bands.rows : 1
   return (

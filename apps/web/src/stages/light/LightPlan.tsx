@@ -8,7 +8,7 @@ import { fittingLabels, FittingLayer, GridLayer, WallLayer } from '../../plan/la
 import { Name } from '../../plan/words.tsx'
 import { CameraSign, LampSign, MarkSign, North, PanelSign } from '../../plan/signs.tsx'
 import { MirrorLayer } from '../../plan/lightLayers.tsx'
-import { LightLayer } from './LightLayer.tsx'
+import { LightLayer, luxAt, type PlanDaylight, useLight } from './LightLayer.tsx'
 import { aimedAt, extentOf, type PlanPoint, turnTo, wallsOf } from '@kavrell/core/geometry'
 import type { LightScale } from '@kavrell/core/light'
 import { spotPlan } from '@kavrell/core/place'
@@ -23,6 +23,20 @@ export interface Thing {
 
 const LEVEL_STEP_PCT = 5
 
+interface Held {
+  readonly kind: 'lamp' | 'panel'
+  readonly id: string
+  readonly fields: { readonly xM?: number; readonly yM?: number; readonly bearingDeg?: number }
+}
+
+/** A production with the panel that is in the hand where the hand is. */
+function withHeld(production: Production, held: Held | null): Production {
+  const panel = held?.kind === 'panel' ? production.panel[held.id] : undefined
+  return panel
+    ? { ...production, panel: { ...production.panel, [panel.id]: { ...panel, ...held!.fields } } }
+    : production
+}
+
 /** A setup's plan to scale with its light in it: where lamps, marks and cameras stand, and what they face. */
 export function LightPlan({
   production,
@@ -31,6 +45,8 @@ export function LightPlan({
   scale,
   selected,
   onSelect,
+  onPoint,
+  daylight,
   svg,
 }: {
   /** As it is, or as a way out would leave it. */
@@ -40,18 +56,21 @@ export function LightPlan({
   scale: LightScale
   selected: Thing | null
   onSelect: (thing: Thing | null) => void
+  /** What the map says where the pointer is, lux; null where it says nothing. */
+  onPoint: (lux: number | null) => void
+  daylight: PlanDaylight | null
   svg: RefObject<SVGSVGElement | null>
 }) {
   const units = useUnits()
   const spot = production.spot[setup.spotId]!
   const plan = useMemo(() => spotPlan(production, spot), [production, spot])
-  const stage = useMemo(() => stageOfSetup(production, setup), [production, setup])
   const marks = ofSetup(production.mark, setup)
   const cameras = ofSetup(production.cameraPosition, setup)
   const panels = ofSetup(production.panel, setup)
   const ways = useMemo(() => mirrorWays(production, setup), [production, setup])
-  /** A lamp that is in the hand: the light follows before it is put down. */
-  const [held, setHeld] = useState<{ id: string; at?: PlanPoint; bearingDeg?: number } | null>(null)
+  /** A lamp or panel that is in the hand: the light follows before it is put down. */
+  const [held, setHeld] = useState<Held | null>(null)
+  const stage = useMemo(() => stageOfSetup(withHeld(production, held), setup), [production, setup, held])
   const cameraName = (position: RecordOf<'cameraPosition'>) => {
     const shot = shotOfPosition(production, position)
     return `${production.camera[position.cameraId]?.letter ?? ''}${shot ? ` ${shot.focalLengthMm} mm` : ''}`
@@ -67,9 +86,17 @@ export function LightPlan({
     onSelect: () => onSelect(thing),
     onMove: (to: PlanPoint) => change(thing, `Move ${name}`, { ...to }),
   })
-  const moved = lamps.map((lamp) => {
-    if (held?.id !== lamp.id) return lampOf(lamp)
-    return lampOf({ ...lamp, ...held.at, bearingDeg: held.bearingDeg ?? lamp.bearingDeg })
+  const inHand = lamps.findIndex((lamp) => held?.kind === 'lamp' && held.id === lamp.id)
+  const moved = lamps.map((lamp, i) => lampOf(production, i === inHand ? { ...lamp, ...held!.fields } : lamp))
+  const bands = useLight({
+    plan,
+    stage,
+    lamps: moved,
+    held: inHand < 0 ? null : inHand,
+    daylight,
+    heightM: marks[0]?.heightM ?? 1.5,
+    ambientLux: setup.ambientLux,
+    scale,
   })
   const labels: PlanLabel[] = [
     ...marks.map((m) => ({ id: m.id, at: m, text: m.name, clear: 14 })),
@@ -87,15 +114,9 @@ export function LightPlan({
       labels={labels}
       walls={wallsOf(plan.outline)}
       onGround={() => onSelect(null)}
+      onPoint={(at) => onPoint(at && bands && luxAt(bands, plan, at))}
     >
-      <LightLayer
-        plan={plan}
-        stage={stage}
-        lamps={moved}
-        heightM={marks[0]?.heightM ?? 1.5}
-        ambientLux={setup.ambientLux}
-        scale={scale}
-      />
+      <LightLayer plan={plan} bands={bands} scale={scale} />
       <GridLayer plan={plan} />
       <WallLayer plan={plan} />
       <FittingLayer plan={plan} />
@@ -161,6 +182,10 @@ export function LightPlan({
             {...grip(thing, panel, panel.name)}
             facingDeg={panel.bearingDeg}
             onTurn={(bearingDeg) => change(thing, `Turn ${panel.name}`, { bearingDeg })}
+            onHeld={(at) => setHeld(at && { kind: 'panel', id: panel.id, fields: at })}
+            onTurning={(bearingDeg) =>
+              setHeld(bearingDeg === null ? null : { kind: 'panel', id: panel.id, fields: { bearingDeg } })
+            }
           >
             {({ facingDeg }) => (
               <>
@@ -180,8 +205,10 @@ export function LightPlan({
             {...grip(thing, lamp, name)}
             facingDeg={lamp.bearingDeg}
             onTurn={(bearingDeg) => change(thing, `Turn ${name}`, { bearingDeg })}
-            onHeld={(at) => setHeld(at && { id: lamp.id, at })}
-            onTurning={(bearingDeg) => setHeld(bearingDeg === null ? null : { id: lamp.id, bearingDeg })}
+            onHeld={(at) => setHeld(at && { kind: 'lamp', id: lamp.id, fields: at })}
+            onTurning={(bearingDeg) =>
+              setHeld(bearingDeg === null ? null : { kind: 'lamp', id: lamp.id, fields: { bearingDeg } })
+            }
             onKey={(key) => {
               if (key !== '+' && key !== '-') return false
               const by = key === '+' ? LEVEL_STEP_PCT : -LEVEL_STEP_PCT

@@ -1,11 +1,13 @@
-import { Box, Flex, Text } from '@chakra-ui/react'
+import { Box, Flex, Link, Text } from '@chakra-ui/react'
+import { addressOf, ENDPOINTS } from '@kavrell/contract'
 import { useMemo, useRef, useState } from 'react'
 import { usePreviewed } from '../../store/preview.ts'
 import { timeZoneHere } from '../../store/here.ts'
 import { newId } from '../../store/newId.ts'
-import { commitOrSay } from '../../store/production.ts'
+import { commitOrSay, useProductionStore } from '../../store/production.ts'
 import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
 import { nextLetter } from '../../ui/addRecord.ts'
+import { Select } from '../../ui/fields.tsx'
 import { Page } from '../../ui/Page.tsx'
 import { Button, Empty, SetupLetter } from '../../ui/parts.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
@@ -13,16 +15,26 @@ import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { LightAside } from './LightAside.tsx'
 import { SavePlan } from '../../plan/SavePlan.tsx'
 import { LightLegend } from './LightLayer.tsx'
+import type { PlanDaylight } from './LightLayer.tsx'
 import { LightPlan, type Thing } from './LightPlan.tsx'
 import { Selected } from './Selected.tsx'
-import { SetupFields } from './SetupFields.tsx'
+import { SetupWork } from './SetupWork.tsx'
 import { copySetup } from './copySetup.ts'
 import { addMark, placeCamera } from './placing.ts'
 import { firstSetup, LIGHT_PATTERNS, lightPattern } from '@kavrell/core/beginnings'
 import { lightScale, setupDifference } from '@kavrell/core/light'
-import type { RecordOf } from '@kavrell/core/records'
-import { isTooDark, lampsOfSetup, luxWanted, readSetup, worstShot } from '@kavrell/core/setup'
-import { lengthText, stopName } from '@kavrell/core/text'
+import type { Production, RecordOf } from '@kavrell/core/records'
+import {
+  isTooDark,
+  lampsOfSetup,
+  luxWanted,
+  readSetup,
+  type SetupReading,
+  skyOfSetup,
+  stageOfSetup,
+  worstShot,
+} from '@kavrell/core/setup'
+import { exposureError, lengthText, lux, stopName } from '@kavrell/core/text'
 
 /** Is it bright enough? */
 export function LightScreen() {
@@ -119,11 +131,15 @@ function Setup({
   const spot = production.spot[setup.spotId]!
   const parent = setup.parentId ? production.setup[setup.parentId] : undefined
   const svg = useRef<SVGSVGElement | null>(null)
+  const productionId = useProductionStore((st) => st.productionId)
   // The map is read from the shot that is worst off: where its line is, that shot would be right.
   const worst = worstShot(reading)
   const wanted = worst ? luxWanted(worst) : null
   const scale = useMemo(() => lightScale(wanted), [wanted])
   const heightM = reading.marks[0]?.mark.heightM ?? 1.5
+  const [hour, setHour] = useState(0)
+  const daylight = useDaylight(production, setup, reading, hour)
+  const pointed = useRef<HTMLParagraphElement | null>(null)
   const difference = parent ? setupDifference(lampsOfSetup(production, parent.id), lamps, units) : null
   return (
     <Page
@@ -157,19 +173,34 @@ function Setup({
         scale={scale}
         selected={selected}
         onSelect={onSelect}
+        onPoint={(at) => {
+          // Written past React: a pointer moves more often than a screen is worth drawing.
+          if (pointed.current) pointed.current.textContent = at === null ? '' : sayPointed(at, wanted)
+        }}
+        daylight={daylight}
         svg={svg}
       />
       <Flex align="center" gap="4px 10px" mt="6px" fontSize="note" color="soft" wrap="wrap">
         <LightLegend
           scale={scale}
-          says={`${worst && wanted ? `stops from ${stopName(worst.shot.tStop)} of ${worst.shot.code}` : 'lux'}, at ${lengthText(heightM, units)}${reading.hours.length > 0 ? ', without daylight' : ''}`}
+          says={`${worst && wanted ? `stops from ${stopName(worst.shot.tStop)} of ${worst.shot.code}` : 'lux'}, at ${lengthText(heightM, units)}`}
         />
+        {reading.hours.length > 1 && <Hours reading={reading} hour={hour} onChoose={setHour} />}
+        <Text ref={pointed} fontFamily="mono" color="ink" minW="150px" />
         <Text ml="auto">1 square = {units === 'feet' ? "3'" : '1 m'}</Text>
       </Flex>
       <Flex align="center" mt="2px" fontSize="note" color="faint" wrap="wrap" gap="4px 12px">
         <Text>Drag to move, the dot to turn; arrows, Q E, + and − on a lamp. Ctrl and the wheel come nearer.</Text>
-        <Flex ml="auto">
+        <Flex ml="auto" gap="14px" align="baseline">
           <SavePlan svg={svg} name={`${setup.letter} ${setup.name}`} />
+          <Link
+            color="action"
+            fontWeight={600}
+            href={addressOf(ENDPOINTS.lightPlansPdf, { productionId: productionId! })}
+            download
+          >
+            All setups on paper
+          </Link>
         </Flex>
       </Flex>
       {rights.plan && lamps.length === 0 && reading.marks.length === 0 && <Patterns setup={setup} />}
@@ -203,10 +234,49 @@ function Setup({
         </Flex>
       )}
       {selected && <Selected thing={selected} setup={setup} onGone={() => onSelect(null)} />}
-      <SetupFields setup={setup} />
+      <SetupWork setup={setup} reading={readSetup(kept, setup)} />
     </Page>
   )
 }
+
+/** What the map says under the pointer: no colour has to be read for it. */
+const sayPointed = (at: number, wanted: number | null) =>
+  `${lux(at)}${wanted && at > 0 ? `, ${exposureError(Math.log2(at / wanted))}` : ''}`
+
+/** Sun and windows on the map at one of the setup's hours; null where no daylight is read. */
+function useDaylight(
+  production: Production,
+  setup: RecordOf<'setup'>,
+  { hours }: SetupReading,
+  hour: number,
+): PlanDaylight | null {
+  const utcMs = (hours[hour] ?? hours[0])?.moment.utcMs
+  return useMemo(() => {
+    const sky = utcMs === undefined ? null : skyOfSetup(production, setup, utcMs)
+    if (!sky) return null
+    const isOut = production.spot[setup.spotId]?.outdoors === true
+    return { sun: sky.sun, shining: isOut ? null : stageOfSetup(production, setup, { skyCdM2: sky.windowCdM2 }) }
+  }, [production, setup, utcMs])
+}
+
+/** Which hour of the order the map shows. */
+const Hours = ({
+  reading: { hours },
+  hour,
+  onChoose,
+}: {
+  reading: SetupReading
+  hour: number
+  onChoose: (hour: number) => void
+}) => (
+  <Select aria-label="Hour of the map" value={hour} w="150px" onChange={(e) => onChoose(Number(e.target.value))}>
+    {hours.map(({ moment }, i) => (
+      <option key={moment.utcMs} value={i}>
+        {moment.shown}
+      </option>
+    ))}
+  </Select>
+)
 
 /** Patterns of light to start an empty setup from. */
 function Patterns({ setup }: { setup: RecordOf<'setup'> }) {

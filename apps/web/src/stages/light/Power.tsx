@@ -1,23 +1,38 @@
-import { Grid, Text } from '@chakra-ui/react'
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { commitOrSay } from '../../store/production.ts'
 import { useParts, useProduction, useRights } from '../../store/selectors.ts'
+import { addRecord, takeOut } from '../../ui/addRecord.ts'
+import { Select } from '../../ui/fields.tsx'
 import { Bar, Button, Hint, Section } from '../../ui/parts.tsx'
+import { RecordField } from '../../ui/RecordField.tsx'
 import { circuitLoad } from '@kavrell/core/power'
-import { asId, type RecordOf, updateRecord } from '@kavrell/core/records'
-import { placeOnCircuits } from '@kavrell/core/setup'
+import type { RecordOf } from '@kavrell/core/records'
+import { cableRuns, type Draw, drawsOfSetup, onBatteries, placeOnCircuits, replugged } from '@kavrell/core/setup'
+import { counted } from '@kavrell/core/text'
 
-/** Puts all lamps of a setup on circuits that carry them, or says that none do. */
+/** What else is plugged in on a set, with what it usually draws. */
+const LOADS = [
+  ['Battery charger', 120],
+  ['Monitor, 24 inch', 45],
+  ['Video village', 250],
+  ['Haze machine', 1300],
+  ['Laptop and drives', 130],
+  ['Kettle', 2200],
+  ['Fan heater', 2000],
+] as const
+
+/** Puts all that a setup plugs in on circuits that carry it, or says that none do. */
 function PlugIn({
   setup,
-  lamps,
+  draws,
   placeId,
 }: {
   setup: RecordOf<'setup'>
-  lamps: readonly RecordOf<'lamp'>[]
+  draws: readonly Draw[]
   placeId: string | undefined
 }) {
   const production = useProduction()
-  const placed = placeOnCircuits(production, lamps, placeId)
+  const placed = placeOnCircuits(production, draws, placeId)
   const { to } = placed
   if (!to)
     return (
@@ -29,40 +44,52 @@ function PlugIn({
       </Hint>
     )
   return (
-    <Button
-      mt="6px"
-      onClick={() =>
-        commitOrSay(
-          `Plug in setup ${setup.letter}`,
-          lamps.flatMap((lamp) => {
-            const circuitId = to.get(lamp.id)
-            return circuitId && circuitId !== lamp.circuitId
-              ? [updateRecord('lamp', lamp.id, { circuitId: asId<'circuit'>(circuitId) })]
-              : []
-          }),
-        )
-      }
-    >
+    <Button mt="6px" onClick={() => commitOrSay(`Plug in setup ${setup.letter}`, replugged(draws, to).changes)}>
       Put them on circuits
     </Button>
   )
 }
 
-/** What the lamps of a setup draw from each circuit of its place, and which are on none. */
-export function Power({ setup, lamps }: { setup: RecordOf<'setup'>; lamps: readonly RecordOf<'lamp'>[] }) {
-  const production = useParts('production', 'spot', 'circuit')
+/** What a setup draws from each circuit of its place, what is on none, how far the cables are and how long batteries last. */
+export function Power({ setup }: { setup: RecordOf<'setup'> }) {
+  const production = useProduction()
   const rights = useRights()
   const { mainsVolts, circuitHeadroomPct } = production.production
   const placeId = production.spot[setup.spotId]?.placeId
   const circuits = Object.values(production.circuit).filter((c) => c.placeId === placeId)
-  if (circuits.length === 0) return null
-  const loose = lamps.filter((l) => l.circuitId === null && l.watts > 0)
+  const draws = drawsOfSetup(production, setup)
+  const batteries = onBatteries(production, setup)
+  const onBattery = new Set<string>(batteries.map(({ lamp }) => lamp.id))
+  const loose = draws.filter((draw) => draw.circuitId === null && draw.watts > 0 && !onBattery.has(draw.id))
+  if (circuits.length === 0 && draws.length === 0) return null
   return (
-    <Section title="Power">
+    <Section
+      title="Power"
+      actions={
+        rights.plan && (
+          <Select
+            aria-label="Plug something else in"
+            value=""
+            w="150px"
+            onChange={(e) => {
+              const [name, watts] = LOADS.find(([key]) => key === e.target.value)!
+              addRecord('load', `Plug in ${name}`, { setupId: setup.id, name, watts, circuitId: null })
+            }}
+          >
+            <option value="">Plug in …</option>
+            {LOADS.map(([name, watts]) => (
+              <option key={name} value={name}>
+                {name}, {watts} W
+              </option>
+            ))}
+          </Select>
+        )
+      }
+    >
       {circuits.map((c) => {
         const load = circuitLoad(
           c,
-          lamps.filter((l) => l.circuitId === c.id),
+          draws.filter((draw) => draw.circuitId === c.id),
           mainsVolts,
           circuitHeadroomPct,
         )
@@ -85,8 +112,86 @@ export function Power({ setup, lamps }: { setup: RecordOf<'setup'>; lamps: reado
           </Grid>
         )
       })}
-      {loose.length > 0 && <Hint>On no circuit: {loose.map((l) => l.name).join(', ')}.</Hint>}
-      {loose.length > 0 && rights.plan && <PlugIn setup={setup} lamps={lamps} placeId={placeId} />}
+      <Loads setup={setup} />
+      {loose.length > 0 && <Hint>On no circuit: {loose.map(({ name }) => name).join(', ')}.</Hint>}
+      {loose.length > 0 && circuits.length > 0 && rights.plan && (
+        <PlugIn setup={setup} draws={draws} placeId={placeId} />
+      )}
+      {batteries.map(({ lamp, lastsMin, wantedMin }) => (
+        <Flex key={lamp.id} py="3px" gap="8px">
+          <Text>
+            {lamp.role}, {lamp.name}, on its battery at {lamp.levelPct} %
+          </Text>
+          <Text ml="auto" fontFamily="mono" color={wantedMin !== null && lastsMin < wantedMin ? 'watch' : 'ink'}>
+            {Number.isFinite(lastsMin) ? `${Math.floor(lastsMin)} min` : '—'}
+            {wantedMin === null ? '' : ` of ${Math.round(wantedMin)}`}
+          </Text>
+        </Flex>
+      ))}
+      <Cables setup={setup} />
     </Section>
+  )
+}
+
+/** Chargers, monitors and what else draws current, each with its circuit. */
+function Loads({ setup }: { setup: RecordOf<'setup'> }) {
+  const { load } = useParts('load')
+  const rights = useRights()
+  return Object.values(load)
+    .filter((one) => one.setupId === setup.id)
+    .map((one) => (
+      <Grid key={one.id} templateColumns="1fr 84px 120px auto" gap="6px" py="3px" alignItems="center">
+        <RecordField kind="load" id={one.id} field="name" hideLabel />
+        <RecordField kind="load" id={one.id} field="watts" hideLabel />
+        <RecordField kind="load" id={one.id} field="circuitId" hideLabel />
+        {rights.plan && (
+          <Button kind="word" aria-label={`Unplug ${one.name}`} onClick={() => takeOut('load', one.id, one.name)}>
+            ×
+          </Button>
+        )}
+      </Grid>
+    ))
+}
+
+/** How far each lamp is from its socket, along walls, and how many cables that takes. */
+function Cables({ setup }: { setup: RecordOf<'setup'> }) {
+  const production = useProduction()
+  const runs = cableRuns(production, setup)
+  if (runs.length === 0) return null
+  const known = runs.flatMap(({ way }) => way ?? [])
+  const unknown = runs.filter(({ way }) => way === null)
+  const total = known.flatMap(({ cables }) => cables)
+  const byLength = [20, 10, 5].flatMap((m) => {
+    const n = total.filter((one) => one === m).length
+    return n > 0 ? [`${n} × ${m} m`] : []
+  })
+  return (
+    <Box mt="6px">
+      {runs.map(
+        ({ lamp, way }) =>
+          way && (
+            <Flex key={lamp.id} py="2px" gap="8px" fontSize="small" color="soft">
+              <Text truncate>
+                {lamp.role}, {lamp.name}
+                {way.doors.length > 0 ? `, past ${way.doors.join(', ')}` : ''}
+              </Text>
+              <Text ml="auto" fontFamily="mono" whiteSpace="nowrap" color={way.dropShare > 0.05 ? 'watch' : 'soft'}>
+                {Math.round(way.lengthM)} m, {(way.dropShare * 100).toFixed(1)} % lost
+              </Text>
+            </Flex>
+          ),
+      )}
+      {byLength.length > 0 && (
+        <Text fontSize="small" color="soft">
+          {counted(total.length, 'cable')}: {byLength.join(', ')}
+        </Text>
+      )}
+      {unknown.length > 0 && (
+        <Hint>
+          How far it is to {unknown.map(({ lamp }) => `the ${lamp.role}`).join(', ')} is not known: no socket of that
+          circuit is on the plan of the spot.
+        </Hint>
+      )}
+    </Box>
   )
 }

@@ -5,6 +5,7 @@ import { RecordField } from '../../ui/RecordField.tsx'
 import { takeOut } from '../../ui/addRecord.ts'
 import { Button, Section } from '../../ui/parts.tsx'
 import type { Thing } from './LightPlan.tsx'
+import { OnLamp } from './OnLamp.tsx'
 import { turnTo } from '@kavrell/core/geometry'
 import { aimAt } from '@kavrell/core/light'
 import { updateRecord, asId, fieldsOf, type RecordOf } from '@kavrell/core/records'
@@ -20,9 +21,14 @@ export function Selected({ thing, setup, onGone }: { thing: Thing; setup: Record
   if (!record) return null
   const marks = Object.values(production.mark).filter((m) => m.setupId === setup.id)
   const name = 'name' in record ? record.name : `camera ${production.camera[record.cameraId]?.letter}`
-  const fields = Object.keys(fieldsOf(thing.kind)).filter(
-    (f) => !['setupId', 'libraryKey', 'cameraId'].includes(f) && !(f === 'lossStops' && isNoCloth(record)),
-  )
+  const fields = Object.entries(fieldsOf(thing.kind))
+    .filter(
+      ([f, { input }]) =>
+        input !== 'none' &&
+        !['setupId', 'libraryKey', 'cameraId'].includes(f) &&
+        !(f === 'lossStops' && isNoCloth(record)),
+    )
+    .map(([f]) => f)
   const lamp = thing.kind === 'lamp' ? (record as RecordOf<'lamp'>) : null
   const aim = (mark: RecordOf<'mark'>) => {
     if (!lamp) {
@@ -69,6 +75,7 @@ export function Selected({ thing, setup, onGone }: { thing: Thing; setup: Record
           <RecordField key={thing.id + f} kind={thing.kind} id={thing.id} field={f} />
         ))}
       </Grid>
+      {lamp && <OnLamp lamp={lamp} setup={setup} />}
     </Section>
   )
 }

@@ -13,13 +13,16 @@ const FIELDS = [
   'name',
   'spotId',
   'parentId',
+  'hands',
   'buildMin',
+  'ratioOf',
   'ratioLeast',
   'ratioMost',
   'daylight',
   'ambientLux',
   'ambientK',
   'gustMs',
+  'gustFromDeg',
   'coloursMeet',
 ] as const
 

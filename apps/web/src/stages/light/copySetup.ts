@@ -1,30 +1,31 @@
 import { newId } from '../../store/newId.ts'
 import { commitOrSay } from '../../store/production.ts'
 import { nextLetter } from '../../ui/addRecord.ts'
-import { createRecord, fieldsAlone, type Production, type RecordOf } from '@kavrell/core/records'
+import { createRecord, fieldsAlone, type PlainChange, type Production, type RecordOf } from '@kavrell/core/records'
 
-/** Another setup with the same lamps, marks and cameras, made from this one; null, and said why, if it is refused. */
-export function copySetup(production: Production, from: RecordOf<'setup'>): RecordOf<'setup'>['id'] | null {
+type Setup = RecordOf<'setup'>
+
+/** A setup again with everything that stands in it, made from this one: its changes, and what became of each thing's id. */
+export function setupCopied(production: Production, from: Setup, more: Partial<Setup>) {
   const letter = nextLetter(Object.values(production.setup).map((s) => s.letter))
   const id = newId<'setup'>()
-  const copies = (['lamp', 'mark', 'panel', 'cameraPosition'] as const).flatMap((kind) =>
+  const copyOf = new Map<string, string>()
+  const copies = (['lamp', 'mark', 'panel', 'cameraPosition', 'load'] as const).flatMap((kind) =>
     Object.values<RecordOf<typeof kind>>(production[kind])
       .filter((r) => r.setupId === from.id)
-      .map((standing) => createRecord(kind, { ...fieldsAlone(kind, standing), setupId: id }, newId())),
+      .map((standing): PlainChange => {
+        const copy = newId()
+        copyOf.set(standing.id, copy)
+        return createRecord(kind, { ...fieldsAlone(kind, standing), setupId: id }, copy as never)
+      }),
   )
-  const done = commitOrSay(`Make ${letter} from ${from.letter}`, [
-    createRecord(
-      'setup',
-      {
-        ...fieldsAlone('setup', from),
-        letter,
-        name: `${from.name}, again`,
-        parentId: from.id,
-        colour: Object.keys(production.setup).length % 10,
-      },
-      id,
-    ),
-    ...copies,
-  ])
-  return done ? id : null
+  const colour = Object.keys(production.setup).length % 10
+  const own = { ...fieldsAlone('setup', from), letter, parentId: from.id, colour, planBOf: null, ...more }
+  return { id, letter, copyOf, changes: [createRecord('setup', own, id), ...copies] as PlainChange[] }
+}
+
+/** Another setup with the same lamps, marks and cameras, made from this one; null, and said why, if it is refused. */
+export function copySetup(production: Production, from: Setup): Setup['id'] | null {
+  const { id, letter, changes } = setupCopied(production, from, { name: `${from.name}, again` })
+  return commitOrSay(`Make ${letter} from ${from.letter}`, changes) ? id : null
 }

@@ -101,7 +101,7 @@ const withEach = (kind: KindName, fields: object) => (records: Tables) =>
 
 describe('the answer', () => {
   test('is that it is right, once it is', async () => {
-    openDemo('planner', withEach('shot', { ndStops: 0, tStop: 7, fpsNum: 25, fpsDen: 1, shutterDeg: 180, iso: 800 }))
+    openDemo('planner', withEach('shot', { ndStops: 0, tStop: 7.6, fpsNum: 25, fpsDen: 1, shutterDeg: 180, iso: 800 }))
     await open('E')
     expect(screen.getByText('Right for every shot here')).toBeTruthy()
   })

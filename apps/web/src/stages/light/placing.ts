@@ -1,9 +1,9 @@
 import { addRecord } from '../../ui/addRecord.ts'
 import { extentOf, freePlace, type PlanPoint, turnTo } from '@kavrell/core/geometry'
-import { aimAt, LAMP_LIBRARY, PANEL_LIBRARY, usualCctK } from '@kavrell/core/light'
+import { aimAt, LAMP_LIBRARY, lampFields, PANEL_LIBRARY } from '@kavrell/core/light'
 import { outlineOfSpot } from '@kavrell/core/place'
 import { asId, type Production, type RecordOf } from '@kavrell/core/records'
-import { ofSetup, type SetupReading } from '@kavrell/core/setup'
+import { ofSetup, ownLampFields, type SetupReading } from '@kavrell/core/setup'
 
 type Setup = RecordOf<'setup'>
 type Spot = Parameters<typeof outlineOfSpot>[0]
@@ -29,7 +29,7 @@ function floorOf(production: Production, setup: Setup, spot: Spot) {
   }
 }
 
-/** A lamp of the library, beside the middle and aimed at a mark, in the first role that nobody has. Gives its id. */
+/** A lamp of the library, or one's own by its id, beside the middle and aimed at a mark, in the first role that nobody has. Gives its id. */
 export function addLamp(
   production: Production,
   setup: Setup,
@@ -39,22 +39,18 @@ export function addLamp(
   mark: { readonly xM: number; readonly yM: number; readonly heightM: number } | undefined,
 ): string | null {
   const type = LAMP_LIBRARY.find((l) => l.key === key)
-  if (!type) return null
+  const own = production.ownLamp[key]
+  const fields = own ? ownLampFields(own) : type && lampFields(type)
+  if (!fields) return null
   const { middle, leftM, bottomM, free } = floorOf(production, setup, spot)
   const from = { ...free({ xM: Math.max(leftM, middle.xM - 1.5), yM: Math.min(bottomM, middle.yM + 1.5) }), zM: 2.2 }
   const target = mark ? { xM: mark.xM, yM: mark.yM, zM: mark.heightM } : { ...middle, zM: 1.5 }
   const aim = aimAt(from, target)
   const isFree = (role: string) => !lamps.some((lamp) => lamp.role === role)
-  const { name, luxAt1m, beamDeg, watts } = type
-  return addRecord('lamp', `Add ${name}`, {
+  return addRecord('lamp', `Add ${fields.name}`, {
+    ...fields,
     setupId: setup.id,
-    name,
-    libraryKey: key,
     role: isFree('key') ? 'key' : isFree('fill') ? 'fill' : 'edge',
-    luxAt1m,
-    beamDeg,
-    watts,
-    cctK: usualCctK(type),
     xM: from.xM,
     yM: from.yM,
     heightM: from.zM,

@@ -2,12 +2,12 @@ import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { newId } from '../../store/newId.ts'
 import { commit, say, commitOrSay } from '../../store/production.ts'
-import { useUnits, useParts } from '../../store/selectors.ts'
+import { useParts, useRights, useUnits } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { addRecord, takeOut } from '../../ui/addRecord.ts'
 import { Input, Select } from '../../ui/fields.tsx'
 import { Button, Hint } from '../../ui/parts.tsx'
-import { APART_M, extentOf, freePlace, freeStretch, type Outline, PLAN_STEP_M } from '@kavrell/core/geometry'
+import { APART_M, extentOf, freePlace, freeStretch, type Outline, PLAN_STEP_M, wallsOf } from '@kavrell/core/geometry'
 import { SURFACES_INSIDE, SURFACES_OUTSIDE } from '@kavrell/core/litRoom'
 import { isOnWall, outlineOfSpot } from '@kavrell/core/place'
 import {
@@ -21,6 +21,7 @@ import {
   WALL_FITTINGS,
 } from '@kavrell/core/records'
 import { walkWalls } from '@kavrell/core/room'
+import { lengthText } from '@kavrell/core/text'
 
 type Spot = RecordOf<'spot'>
 type Size = Partial<Pick<RecordOf<'fitting'>, 'sillM' | 'headM' | 'widthM' | 'depthM'>>
@@ -30,6 +31,7 @@ const ADDED: Readonly<Record<string, Size>> = {
   mirror: { sillM: 0.3, headM: 2 },
   door: { sillM: 0, headM: 2.05, widthM: 0.9 },
   obstacle: { sillM: 0, headM: 4, widthM: 3, depthM: 3 },
+  'roof window': { widthM: 0.8, depthM: 1.2 },
 }
 
 /** What a spot keeps of its walls. */
@@ -146,6 +148,7 @@ export function SpotTools({
         <RecordField kind="spot" id={spot.id} field="outdoors" />
       </Grid>
       <SurfaceFields spot={spot} />
+      {!spot.outdoors && <WallSurfaces spot={spot} />}
       <Hint>
         Drag what is on the plan, or take it with Tab and move it by {PLAN_STEP_M * 100} cm with the arrows, ten times
         as far with Shift.
@@ -186,6 +189,63 @@ function SurfaceFields({ spot }: { spot: Spot }) {
         </Flex>
       ))}
     </Grid>
+  )
+}
+
+/** Walls that send back otherwise than the rest: by their turn on the plan, from its first corner on. */
+function WallSurfaces({ spot }: { spot: Spot }) {
+  const rights = useRights()
+  const units = useUnits()
+  const walls = wallsOf(outlineOfSpot(spot))
+  const set = (wall: number, pct: number | null) => {
+    const wallsPct = walls.map((_, i) => (i === wall ? pct : (spot.wallsPct[i] ?? null)))
+    commitOrSay(`Wall ${wall + 1} of ${spot.name}`, [
+      updateRecord('spot', spot.id, { wallsPct: wallsPct.every((own) => own === null) ? [] : wallsPct }),
+    ])
+  }
+  const own = walls.filter(({ index }) => typeof spot.wallsPct[index] === 'number')
+  const free = walls.filter(({ index }) => typeof spot.wallsPct[index] !== 'number')
+  const name = ({ index, lengthM }: (typeof walls)[number]) => `Wall ${index + 1}, ${lengthText(lengthM, units)}`
+  return (
+    <Flex gap="8px" mt="6px" align="center" wrap="wrap">
+      {own.map((wall) => (
+        <Flex key={wall.index} gap="4px" align="center">
+          <Text>
+            {name(wall)}: {spot.wallsPct[wall.index]} %
+          </Text>
+          <Select
+            aria-label={`${name(wall)} made of`}
+            w="104px"
+            value=""
+            disabled={!rights.plan}
+            onChange={(e) => set(wall.index, e.target.value === 'rest' ? null : Number(e.target.value))}
+          >
+            <option value="">made of …</option>
+            <option value="rest">as the rest</option>
+            {SURFACES_INSIDE.map((surface) => (
+              <option key={surface.name} value={surface.reflectancePct}>
+                {surface.name}, {surface.reflectancePct} %
+              </option>
+            ))}
+          </Select>
+        </Flex>
+      ))}
+      {rights.plan && free.length > 0 && (
+        <Select
+          aria-label="A wall that is otherwise"
+          w="190px"
+          value=""
+          onChange={(e) => set(Number(e.target.value), spot.wallPct)}
+        >
+          <option value="">One wall otherwise …</option>
+          {free.map((wall) => (
+            <option key={wall.index} value={wall.index}>
+              {name(wall)}
+            </option>
+          ))}
+        </Select>
+      )}
+    </Flex>
   )
 }
 

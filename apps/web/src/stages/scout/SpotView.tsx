@@ -174,6 +174,9 @@ export function SpotView({
             { field: 'sillM', head: 'sill', width: 52, align: 'right', mono: true },
             { field: 'headM', head: 'head', width: 52, align: 'right', mono: true },
             { field: 'groundBelowM', head: 'ground below', width: 84, align: 'right', mono: true },
+            { field: 'openPct', head: 'open %', width: 60, align: 'right', mono: true },
+            { field: 'curtainStops', head: 'curtain', width: 62, align: 'right', mono: true },
+            { field: 'hiddenPct', head: 'sky hidden', width: 74, align: 'right', mono: true },
             { field: 'circuitId', head: 'circuit', width: 96 },
             { field: 'note', head: 'notes', width: 150 },
           ]}

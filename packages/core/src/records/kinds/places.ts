@@ -13,7 +13,7 @@ function isTimeZone(name: string): boolean {
 }
 /** Things on the plan of a spot. Those on a wall have one; the others stand free. */
 export const WALL_FITTINGS = ['window', 'door', 'mirror', 'glass'] as const
-export const FREE_FITTINGS = ['socket', 'fixed lamp', 'no-go', 'furniture', 'obstacle'] as const
+export const FREE_FITTINGS = ['socket', 'fixed lamp', 'no-go', 'furniture', 'obstacle', 'roof window'] as const
 
 /** A point on the map, in degrees. */
 export interface Position {
@@ -124,6 +124,13 @@ export const PLACES = {
     wallPct: addedLater(share('Walls send back', 50)),
     ceilingPct: addedLater(share('Ceiling sends back', 70)),
     floorPct: addedLater(share('Floor sends back', 20)),
+    wallsPct: addedLater(
+      data({
+        label: 'Walls that send back otherwise',
+        initial: [] as (number | null)[],
+        schema: z.array(z.number().min(0).max(100).nullable()).max(60, 'A room has at most 60 walls.'),
+      }),
+    ),
     note: longText({ label: 'Notes' }),
   }),
   fitting: plan(
@@ -158,6 +165,36 @@ export const PLACES = {
       }),
       circuitId: optional(ref({ label: 'Circuit', to: 'circuit' })),
       note: text({ label: 'Note', most: 400 }),
+      openPct: addedLater(
+        number({
+          label: 'Stands open',
+          initial: 0,
+          unit: '%',
+          least: 0,
+          most: 100,
+          says: 'A door stands open by 0 to 100 %.',
+        }),
+      ),
+      curtainStops: addedLater(
+        number({
+          label: 'Curtain takes',
+          initial: 0,
+          unit: 'stops',
+          least: 0,
+          most: 12,
+          says: 'A curtain takes between 0 and 12 stops.',
+        }),
+      ),
+      hiddenPct: addedLater(
+        number({
+          label: 'Sky hidden by what stands opposite',
+          initial: 0,
+          unit: '%',
+          least: 0,
+          most: 100,
+          says: 'Between 0 and 100 % of its sky is hidden.',
+        }),
+      ),
     },
     { rules: [ascends('sillM', 'headM', 'The head is above the sill.')] },
   ),

@@ -1,0 +1,9 @@
+export {
+  buildWork,
+  type BuildTask,
+  type BuildWork,
+  ownPace,
+  relightMinutes,
+  suggestedMinutes,
+  workFrom,
+} from './buildMinutes.ts'

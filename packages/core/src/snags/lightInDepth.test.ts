@@ -1,0 +1,102 @@
+import { describe, expect, test } from 'vitest'
+import { tryChanges } from '../records/index.ts'
+import { productionWith } from '../testing/index.ts'
+import { findSnags } from './index.ts'
+
+type Rows = Parameters<typeof productionWith>[0]
+const room = (rows: Rows = {}) =>
+  productionWith({
+    spot: { spot: { widthM: 6, depthM: 5, heightM: 3 } },
+    setup: { setup: { cautions: ['cable'] } },
+    mark: { mark: { xM: 3, yM: 2, heightM: 1.5, facingDeg: 180 } },
+    lamp: { key: { xM: 3, yM: 4, heightM: 1.5, bearingDeg: 0, tiltDeg: 0, luxAt1m: 4000 } },
+    camera: { camera: {} },
+    shot: { a: { setupId: 'setup', cameraId: 'camera', tStop: 8 } },
+    ...rows,
+  })
+const outdoors = (rows: Rows = {}) => room({ spot: { spot: { widthM: 20, depthM: 20, outdoors: true } }, ...rows })
+const found = (p: ReturnType<typeof room>, check: string) => findSnags(p).filter((f) => f.check === check)
+/** What is left of a finding once its first way out is taken. */
+const after = (p: ReturnType<typeof room>, check: string) =>
+  found(tryChanges(p, found(p, check)[0]!.fixes[0]!.changes), check)
+const SOMEBODY = { xM: 3, yM: 2, heightM: 1.5, facingDeg: 180, what: 'standing' } as const
+
+describe('each is found, says what, and its first way out ends it', () => {
+  const cases: readonly (readonly [string, ReturnType<typeof room>, RegExp])[] = [
+    ['power.battery-too-short', room({ orderItem: { i: { shotIds: ['a'], minutes: 90 } }, lamp: { key: { batteryWh: 60, watts: 70, levelPct: 100, bearingDeg: 0 } } }), /lasts 43 minutes .* take 90: 3 batteries/], // prettier-ignore
+    ['power.cable-too-long', room({ spot: { spot: { widthM: 90, depthM: 5, heightM: 3 } }, circuit: { far: { name: 'Far' }, near: { name: 'Near' } }, lamp: { key: { xM: 1, yM: 1, watts: 3000, circuitId: 'far', bearingDeg: 0 } }, fitting: { f: { spotId: 'spot', type: 'socket', xM: 89, yM: 1, circuitId: 'far' }, n: { spotId: 'spot', type: 'socket', xM: 2, yM: 1, circuitId: 'near' } } }), /of cable from its socket/], // prettier-ignore
+    ['light.caution-cable', outdoors({ setup: { setup: {} }, circuit: { c: {} }, lamp: { key: { circuitId: 'c', xM: 3, yM: 4, bearingDeg: 0 } }, fitting: { s: { spotId: 'spot', type: 'socket', xM: 12, yM: 4, circuitId: 'c' } } }), /1 cable cross/], // prettier-ignore
+    ['light.caution-wind', outdoors({ panel: { p: { widthM: 2.4, tallM: 2.4 } } }), /no word on wind/],
+    [
+      'light.caution-height',
+      outdoors({ lamp: { key: { heightM: 5, xM: 3, yM: 4, bearingDeg: 0 } } }),
+      /no word on height/,
+    ],
+    ['light.spectacles-glare', room({ mark: { mark: { ...SOMEBODY, spectacles: true } }, cameraPosition: { c: { xM: 3, yM: 4, heightM: 1.5, bearingDeg: 0 } }, lamp: { key: { xM: 3.4, yM: 4, heightM: 1.5, bearingDeg: 0 } } }), /spectacles of Mark show Lamp to camera A/], // prettier-ignore
+    ['light.camera-shadow', room({ cameraPosition: { c: { xM: 3, yM: 3.6, heightM: 1.5, bearingDeg: 0 } }, lamp: { key: { xM: 3, yM: 4.8, heightM: 1.6, bearingDeg: 0 } } }), /throws its shadow on Mark/], // prettier-ignore
+    ['light.hot-spot', room({ spot: { spot: { widthM: 6, depthM: 5, heightM: 3, wallPct: 60 } }, cameraPosition: { c: { xM: 3, yM: 4.5, heightM: 1.5, bearingDeg: 0 } }, lamp: { wash: { name: 'Wash', xM: 3, yM: 0.4, heightM: 1.6, bearingDeg: 0, tiltDeg: 0, luxAt1m: 8000, beamDeg: 40, role: 'background' } } }), /Wash makes a hot spot on the wall 0/], // prettier-ignore
+    ['light.panel-in-view', room({ cameraPosition: { c: { xM: 3, yM: 4.5, heightM: 1.5, bearingDeg: 0 } }, panel: { p: { name: 'Flag', type: 'flag', xM: 2.4, yM: 2.2, heightM: 1.5, widthM: 0.6, tallM: 0.6 } } }), /Flag of setup A reaches into the picture/], // prettier-ignore
+    ['light.haze-and-filter', room({ setup: { setup: { cautions: ['haze', 'cable'] } }, shot: { a: { setupId: 'setup', cameraId: 'camera', diffusion: 'soft 1/4' } } }), /has soft 1\/4 on the lens/], // prettier-ignore
+    [
+      'light.cue-off',
+      room({ lightCue: { c: { name: 'The door opens', levels: { key: 5 } } } }),
+      /After “The door opens”/,
+    ],
+    ['light.cannot-stand-there', room({ lamp: { key: { xM: 3, yM: 2, heightM: 1.5 } } }), /stands on Mark/],
+    ['light.wind-tips', outdoors({ setup: { setup: { gustMs: 8 } }, panel: { p: { name: 'Frame', widthM: 1, tallM: 1, heightM: 2, xM: 3, yM: 3 } } }), /Frame .* tips in gusts of 8 m\/s.*Mark stands there/], // prettier-ignore
+  ]
+  test.each(cases)('%s', (check, p, says) => {
+    const [finding] = found(p, check)
+    expect(finding?.says).toMatch(says)
+    expect(after(p, check).filter((f) => f.about.id === finding!.about.id)).toEqual([])
+  })
+})
+
+describe('what nobody can mend says what it takes', () => {
+  test('a lamp outside a window may be higher than any stand goes', () => {
+    const high = (groundBelowM: number) => room({ lamp: { key: { xM: 3, yM: -1, heightM: 2, bearingDeg: 180 } }, fitting: { w: { spotId: 'spot', type: 'window', wall: 0, alongM: 2, widthM: 2, groundBelowM, name: 'bay' } } }) // prettier-ignore
+    expect(found(high(1), 'light.stand-too-short')).toEqual([])
+    expect(found(high(3), 'light.stand-too-short')).toMatchObject([{ severity: 'watch', says: expect.stringMatching(/5\.0 m above the ground outside bay: a wind-up stand/) as string }]) // prettier-ignore
+    expect(found(high(6), 'light.stand-too-short')).toMatchObject([{ severity: 'stop' }])
+  })
+  test('a roof window outside of the walls lets no light in, and that is said', () => {
+    const at = (xM: number) => room({ fitting: { r: { spotId: 'spot', type: 'roof window', xM, yM: 2, widthM: 1, depthM: 1 } } }) // prettier-ignore
+    expect(found(at(3), 'scout.roof-window-outside')).toEqual([])
+    expect(found(at(5.8), 'scout.roof-window-outside')).toHaveLength(1)
+  })
+  test('a meter that is far from the plan is told, one that is near is not', () => {
+    const metered = (lux: number) =>
+      found(room({ meterReading: { m: { markId: 'mark', lux } } }), 'light.meter-disagrees')
+    expect(metered(950)).toEqual([])
+    expect(metered(500)).toMatchObject([{ says: expect.stringMatching(/the meter said 500 lx of all lamps, the plan says 1000 lx: 1\.0 stops less/) as string }]) // prettier-ignore
+  })
+})
+
+test('what falls falls with the wind, where it is known', () => {
+  const frame = { p: { name: 'Frame', widthM: 1, tallM: 1, heightM: 2, xM: 3, yM: 3 } }
+  const blown = (gustFromDeg: number | null) =>
+    found(outdoors({ setup: { setup: { gustMs: 8, gustFromDeg } }, panel: frame }), 'light.wind-tips')[0]!.says
+  // The mark is up the page of the frame.
+  expect(blown(180)).toMatch(/Mark stands there/)
+  expect(blown(0)).not.toMatch(/stands? there/)
+})
+
+test('what else is plugged in counts on its circuit, and is moved with the lamps', () => {
+  const p = room({
+    circuit: { a: { name: 'A ring', ratingA: 13 }, b: { name: 'B ring', ratingA: 16 } },
+    lamp: { key: { bearingDeg: 0, watts: 500, circuitId: 'a' } },
+    load: { h: { name: 'Haze machine', watts: 2300, circuitId: 'a' } },
+  })
+  expect(found(p, 'power.circuit-over-headroom')[0]!.fixes[0]!.says).toMatch(
+    /Haze machine into B ring|the key into B ring/,
+  )
+  expect(after(p, 'power.circuit-over-headroom')).toEqual([])
+  expect(found({ ...p, load: {} }, 'power.circuit-over-headroom')).toEqual([])
+})
+
+test('a lamp of one’s own is asked what it is: hot, and how far its dial goes', () => {
+  const own = (hot: boolean) =>
+    room({ ownLamp: { mine: { hot } }, lamp: { key: { ownLampId: 'mine', bearingDeg: 0 } } })
+  expect(found(own(true), 'light.caution-heat')).toHaveLength(1)
+  expect(found(own(false), 'light.caution-heat')).toEqual([])
+})
