@@ -1,8 +1,10 @@
 import { readFileSync } from 'node:fs'
 import {
+  directMap,
   lightMap,
   panelFacet,
   readReceivers,
+  returnMap,
   readSceneFile,
   roomFacets,
   type PointSource,
@@ -10,6 +12,10 @@ import {
   beamSource,
 } from '@kavrell/core/litRoom'
 import { mustBe } from '@kavrell/core/outcome'
+import { applyChanges, NO_RECORDS, productionOf } from '@kavrell/core/records'
+import { findSnags } from '@kavrell/core/snags'
+import { readSetup } from '@kavrell/core/setup'
+import { demoProduction } from '@kavrell/demo'
 
 const AREA = { leftM: 0, topM: 0, widthM: 12, depthM: 9, heightM: 1.5 }
 
@@ -48,11 +54,46 @@ function mapMs(lamps: number, blockers: number, columns: number): number {
   return times.slice(2).sort((a, b) => a - b)[2]!
 }
 
+/** Milliseconds of a map while one lamp is carried about: the others stay, and are added. */
+function lampInHandMs(): number {
+  const { stage, sources } = studio(12, 8)
+  const rest = lightMap(stage, sources.slice(1), AREA, 20, HAND_COLUMNS).lux
+  const times = Array.from({ length: 12 }, (_, i) => {
+    const held = beamSource({
+      at: [2 + i * 0.3, 1.2, 2.6],
+      bearingDeg: 160,
+      tiltDeg: -15,
+      luxAt1m: 20_000,
+      beamDeg: 60,
+    })
+    const from = performance.now()
+    lightMap(stage, [held], AREA, 0, HAND_COLUMNS).lux.map((lux, k) => lux + rest[k]!)
+    return performance.now() - from
+  })
+  return times.slice(4).sort((a, b) => a - b)[4]!
+}
+
+/** Milliseconds of a map while a flag is carried about: all lamps past it; what the room sends back waits. */
+function flagInHandMs(): number {
+  const { stage, sources } = studio(12, 7)
+  const returned = returnMap(stage, sources, AREA, HAND_COLUMNS).lux
+  const times = Array.from({ length: 12 }, (_, i) => {
+    const flag = panelFacet({ at: [3 + i * 0.3, 3, 1.6], bearingDeg: 30, tiltDeg: 0, widthM: 0.9, heightM: 1.2, reflectance: 0.04, exitance: 0 }) // prettier-ignore
+    const from = performance.now()
+    directMap({ ...stage, facets: [...stage.facets, flag] }, sources, AREA, 20, HAND_COLUMNS).lux.map((lux, k) => lux + returned[k]!) // prettier-ignore
+    return performance.now() - from
+  })
+  return times.slice(4).sort((a, b) => a - b)[4]!
+}
+
 export interface LightFigures {
   /** 12 lamps, 8 blockers, 5 cm. */
   readonly mapMs: number
-  /** The same as it is drawn while a hand moves something. */
-  readonly handMs: number
+  /** The same as it is drawn while a hand moves a lamp, or a flag. */
+  readonly lampMs: number
+  readonly flagMs: number
+  /** Every way out of every exposure and ratio of the demo, found and tried, in a program that has just begun. */
+  readonly waysMs: number
   readonly growth: readonly { readonly what: string; readonly ms: number }[]
   readonly marks: number
   /** Against the path tracer, all bounces: relative, the mean and the worst. */
@@ -64,6 +105,23 @@ export interface LightFigures {
 
 /** Columns of the map while something is dragged. */
 const HAND_COLUMNS = 70
+
+/** Milliseconds from one lamp moved in the setup that is worst off to its findings with ways out; the middle of five. */
+function waysMs(): number {
+  let n = 0
+  const demo = demoProduction(() => `00000000-0000-7000-8000-${String(n++).padStart(12, '0')}`, Date.parse('2026-05-01T12:00:00Z')) // prettier-ignore
+  const production = productionOf(applyChanges(applyChanges(NO_RECORDS, demo.plan, 1), demo.log, 2))!
+  const setup = Object.values(production.setup).find((one) => one.letter === 'E')!
+  const lamp = readSetup(production, setup).lamps[0]!
+  findSnags(production)
+  const times = Array.from({ length: 5 }, (_, i) => {
+    const moved = { ...production, lamp: { ...production.lamp, [lamp.id]: { ...lamp, xM: lamp.xM + 0.05 * (i + 1) } } }
+    const from = performance.now()
+    findSnags(moved)
+    return performance.now() - from
+  })
+  return times.sort((a, b) => a - b)[2]!
+}
 
 /** Measures maps of light, and light in rooms against the reference scenes. */
 export function measureLight(): LightFigures {
@@ -89,7 +147,9 @@ export function measureLight(): LightFigures {
     })
   return {
     mapMs: growth[1]!.ms,
-    handMs: mapMs(12, 8, HAND_COLUMNS),
+    lampMs: lampInHandMs(),
+    flagMs: flagInHandMs(),
+    waysMs: waysMs(),
     growth,
     marks: errors.length,
     meanError: errors.reduce((sum, e) => sum + e, 0) / errors.length,

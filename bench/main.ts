@@ -236,7 +236,14 @@ function light(): void {
     `${ms(f.mapMs)} (${f.growth.map((g) => `${g.what} ${ms(g.ms)}`).join(', ')})`,
     f.mapMs < 300,
   )
-  add('the same while a hand drags, on a step of 17 cm', 'at least 30 a second', `${Math.round(1000 / f.handMs)} a second`, f.handMs < 1000 / 30) // prettier-ignore
+  add('the same while a hand drags a lamp, on a step of 17 cm', 'at least 30 a second', `${Math.round(1000 / f.lampMs)} a second`, f.lampMs < 1000 / 30) // prettier-ignore
+  add('the same while a hand drags a flag', 'at least 30 a second', `${Math.round(1000 / f.flagMs)} a second`, f.flagMs < 1000 / 30) // prettier-ignore
+  add(
+    'a lamp of the demo moved, to all findings with ways out that were tried',
+    'under 1 s',
+    ms(f.waysMs),
+    f.waysMs < 1000,
+  )
   add(
     `light in rooms against a path tracer, all bounces, ${f.marks} marks`,
     'within 10 %',

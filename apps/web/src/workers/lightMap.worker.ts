@@ -1,7 +1,7 @@
 import { expose } from 'comlink'
 import { contours } from 'd3-contour'
 import { type Lamp, sourcesOfLamp, type SunLamp, sunSource } from '@kavrell/core/light'
-import { lightMap, type MapArea, type Source, type Stage } from '@kavrell/core/litRoom'
+import { directMap, lightMap, type MapArea, returnMap, type Stage } from '@kavrell/core/litRoom'
 
 /** Where a map of light has its edges: for each, the path round all that is at least as bright, in columns and rows. */
 export interface LightBands {
@@ -15,6 +15,8 @@ export interface LightBands {
 /** What a map of light is of. */
 export interface LightAsked {
   readonly stage: Stage
+  /** As it was before something was taken into the hand: what the room sends back is followed in that meanwhile. */
+  readonly settled: Stage | null
   readonly area: MapArea
   readonly lamps: readonly Lamp[]
   /** The lamp that is in the hand: all others stay where they are while it is carried about. */
@@ -38,30 +40,43 @@ function lastOf<T>(): (key: string, make: () => T) => T {
 const stages = lastOf<Stage>()
 const shiningStages = lastOf<Stage>()
 const restKept = lastOf<Float32Array>()
+const returnedKept = lastOf<Float32Array>()
 const windowsKept = lastOf<Float32Array>()
 
 /** Works out the light and its bands off the page's own thread. */
 const api = {
-  lightBands({ stage: given, area, lamps, held, sun, shining, ambientLux, columns, edgesLux }: LightAsked): LightBands {
+  lightBands({
+    stage: given,
+    settled,
+    area,
+    lamps,
+    held,
+    sun,
+    shining,
+    ambientLux,
+    columns,
+    edgesLux,
+  }: LightAsked): LightBands {
     const stageKey = JSON.stringify(given)
     const stage = stages(stageKey, () => given)
-    const mapOf = (sources: readonly Source[], ambient: number, of = stage) => lightMap(of, sources, area, ambient, columns) // prettier-ignore
     const inHand = held === null ? undefined : lamps[held]
     const others = lamps.filter((lamp) => lamp !== inHand)
-    const rest = restKept(JSON.stringify([stageKey, area, others, sun, ambientLux, columns]), () => {
-      const sources = [...others.flatMap(sourcesOfLamp), ...(sun ? [sunSource(sun)] : [])]
-      return mapOf(sources, ambientLux).lux
-    })
-    const map = mapOf(inHand ? sourcesOfLamp(inHand) : [], 0)
-    const key = shining && JSON.stringify([shining, area, columns])
-    const windows = shining && windowsKept(key!, () => mapOf([], 0, shiningStages(JSON.stringify(shining), () => shining)).lux) // prettier-ignore
-    const lux = map.lux.map((of, i) => of + rest[i]! + (windows?.[i] ?? 0))
+    const sources = () => [...others.flatMap(sourcesOfLamp), ...(sun ? [sunSource(sun)] : [])]
+    const lit = JSON.stringify([area, others, sun, columns])
+    const { columns: across, rows, ...map } = lightMap(stage, inHand ? sourcesOfLamp(inHand) : [], area, ambientLux, columns) // prettier-ignore
+    // While a panel is carried about its own shadow follows at once; what the room sends back waits until it is put down.
+    const rest = settled
+      ? directMap(stage, sources(), area, 0, columns).lux
+      : restKept(`${stageKey} ${lit}`, () => lightMap(stage, sources(), area, 0, columns).lux)
+    const returned = settled && returnedKept(`${JSON.stringify(settled)} ${lit}`, () => returnMap(settled, sources(), area, columns).lux) // prettier-ignore
+    const windows = shining && windowsKept(JSON.stringify([shining, area, columns]), () => lightMap(shiningStages(JSON.stringify(shining), () => shining), [], area, 0, columns).lux) // prettier-ignore
+    const lux = map.lux.map((of, i) => of + rest[i]! + (returned?.[i] ?? 0) + (windows?.[i] ?? 0))
     const drawn = contours()
-      .size([map.columns, map.rows])
+      .size([across, rows])
       .thresholds([...edgesLux])
     return {
-      columns: map.columns,
-      rows: map.rows,
+      columns: across,
+      rows,
       lux,
       paths: drawn(lux as unknown as number[]).map(({ coordinates }) =>
         coordinates

@@ -9,6 +9,8 @@ export {
   type AmbientLight,
   type Cheeks,
   type DaylightAtMark,
+  type FromWhere,
+  fromWhere,
   type LampAtMark,
   type MarkReading,
   readMark,

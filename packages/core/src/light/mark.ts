@@ -1,5 +1,5 @@
 import { EIGHT_IN_TEN } from '../litRoom/index.ts'
-import type { LampRole } from './lamp.ts'
+import { aimAt, type LampRole } from './lamp.ts'
 import { mixedKelvin } from './mixedColour.ts'
 
 /** What a lamp gives at a mark, lux. */
@@ -46,6 +46,8 @@ export interface MarkReading {
   readonly daylightLux: number
   /** Colour of what lights the face as key, as fill and as edge; null where nothing does. */
   readonly colours: Readonly<Record<'key' | 'fill' | 'edge', number | null>>
+  /** Colour of all that falls on the front: what a camera is balanced to; null in the dark. */
+  readonly balanceK: number | null
   /** All that falls on the front of the face, with the daylight or house light already there. */
   readonly totalLux: number
   /** Where that lies eight times in ten, by what is not known of what comes back. */
@@ -64,6 +66,23 @@ export interface Cheeks {
   readonly leftLux: number
   readonly rightLux: number
   readonly foreheadLux: number
+}
+
+/** From where a lamp comes to a face. */
+export interface FromWhere {
+  /** Round from where the face looks: to its own right above 0, −180 to 180°. */
+  readonly roundDeg: number
+  /** Above the eyes, −90 to 90°. */
+  readonly upDeg: number
+}
+
+/** From where something comes to a face that looks a way. @param facingDeg of the face, 0 up the plan and clockwise */
+export function fromWhere(
+  face: { readonly xM: number; readonly yM: number; readonly heightM: number; readonly facingDeg: number },
+  lamp: { readonly xM: number; readonly yM: number; readonly heightM: number },
+): FromWhere {
+  const { bearingDeg, tiltDeg } = aimAt({ ...face, zM: face.heightM }, { ...lamp, zM: lamp.heightM })
+  return { roundDeg: ((bearingDeg - face.facingDeg + 540) % 360) - 180, upDeg: tiltDeg }
 }
 
 /** What a wall sends back is typed in by eye, and is out by so much of itself. */
@@ -114,6 +133,14 @@ export function readMark(
     ratioStops: ratio && Math.log2(ratio),
     cheeks,
     cheekRatio: darker > 0 ? brighter / darker : null,
+    balanceK: mixedKelvin([
+      ...lamps.flatMap(({ role, lux, returnedLux, kelvin }) => [
+        { lux: role === 'edge' ? 0 : lux, kelvin },
+        { lux: returnedLux, kelvin },
+      ]),
+      ambient,
+      ...sky,
+    ]),
     colours: {
       key: mixedKelvin([...of('key'), ...(isKey ? sky : [])]),
       fill: mixedKelvin([

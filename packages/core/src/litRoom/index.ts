@@ -25,7 +25,7 @@ export { imageOf, type Mirror } from './mirror.ts'
 export { BLACK, type Face, facet, type Facet, firstHit, isBlocked } from './facet.ts'
 export { formFactor, visibleFormFactor } from './visible.ts'
 export { beamSource, readReceivers, type ReceiverReading, readSceneFile, type SceneFile } from './sceneFile.ts'
-export { lightMap, type LightMap } from './lightMap.ts'
+export { directMap, lightMap, type LightMap, returnMap } from './lightMap.ts'
 export { type MapArea } from './shadows.ts'
 export {
   lampLight,

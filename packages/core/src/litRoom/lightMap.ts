@@ -41,7 +41,20 @@ export function lightMap(
   ambientLux: number,
   columns: number,
 ): LightMap {
-  const rows = Math.max(1, Math.round((columns * area.depthM) / area.widthM))
+  const map = directMap(stage, lamps, area, ambientLux, columns)
+  addReturn(map.lux, stage, litBy(stage, lamps), area, map.columns, map.rows)
+  return map
+}
+
+/** The same without what the room sends back. */
+export function directMap(
+  stage: Stage,
+  lamps: readonly Source[],
+  area: MapArea,
+  ambientLux: number,
+  columns: number,
+): LightMap {
+  const rows = rowsOf(area, columns)
   const { leftM, topM, widthM, depthM, heightM: z } = area
   const corners = [0, 1].flatMap((x) => [0, 1].map((y): Vec => [leftM + x * widthM, topM + y * depthM, z]))
   const scene = litBy(stage, lamps)
@@ -61,7 +74,6 @@ export function lightMap(
       }
   }
   addMirrored(lux, scene, area, columns, rows)
-  addReturn(lux, stage, scene, area, columns, rows)
   for (const { facet, exitance, sign } of emittersOf(scene)) {
     const blockers = between(scene.facets, facet.corners, corners)
     addSmooth(lux, columns, rows, (column, row) => {
@@ -75,6 +87,16 @@ export function lightMap(
   }
   return { columns, rows, lux }
 }
+
+/** What the room sends back, by itself: it changes little while a flag is carried about in it. */
+export function returnMap(stage: Stage, lamps: readonly Source[], area: MapArea, columns: number): LightMap {
+  const rows = rowsOf(area, columns)
+  const lux = new Float32Array(columns * rows)
+  addReturn(lux, stage, litBy(stage, lamps), area, columns, rows)
+  return { columns, rows, lux }
+}
+
+const rowsOf = ({ widthM, depthM }: MapArea, columns: number) => Math.max(1, Math.round((columns * depthM) / widthM))
 
 /** What small lamps send by mirrors, on surfaces turned towards where they are seen in them. */
 function addMirrored(lux: Float32Array, scene: Scene, area: MapArea, columns: number, rows: number): void {

@@ -4,7 +4,8 @@ import { lampLight, type LampLight, shineLight, type StageSight } from '../litRo
 import { byId, type Mark, positionOf, type Production, type Setup } from '../records/index.ts'
 import { sunOnPlan } from '../room/index.ts'
 import { sunPosition } from '../sun/index.ts'
-import { type AtFace, byFace, facesOf, keptUpTo } from './lightAtMarks.ts'
+import { keptUpTo } from './keptUpTo.ts'
+import { type AtFace, byFace, facesOf } from './lightAtMarks.ts'
 import { keyOfMarks } from './receivers.ts'
 import { GLASS, keyOfStage, type SetupStage, stageOfSetup } from './stageOfSetup.ts'
 

@@ -2,6 +2,7 @@ import { facing } from '../geometry/index.ts'
 import { aimAt, sourcesOfLamp } from '../light/index.ts'
 import { lampLight, type LampLight, QUICK, sightsOf, type StageSight } from '../litRoom/index.ts'
 import type { Mark, PlacedLamp, Production } from '../records/index.ts'
+import { keptUpTo } from './keptUpTo.ts'
 import { lampOf, ownLampOf } from './lampKind.ts'
 import { isPerson, keyOfMarks, receiversOf } from './receivers.ts'
 import type { SetupStage } from './stageOfSetup.ts'
@@ -29,18 +30,6 @@ export interface AtMark {
   readonly rim: LampLight
 }
 
-/** The newest of something by its key, so many of them. */
-export function keptUpTo<T>(most: number): (key: string, make: () => T) => T {
-  const kept = new Map<string, T>()
-  return (key, make) => {
-    const found = kept.get(key) ?? make()
-    // Put in anew, so that what is asked for most goes last.
-    kept.delete(key)
-    kept.set(key, found)
-    if (kept.size > most) kept.delete(kept.keys().next().value!)
-    return found
-  }
-}
 /** What was worked out stays: a lamp's level only scales it, and most edits leave most lamps where they are. */
 const lampsKept = keptUpTo<readonly AtMark[]>(600)
 const facesKept = keptUpTo<StageSight>(60)

@@ -6,7 +6,7 @@ import type { CameraPosition, Mark, PlacedLamp, Production, Setup } from '../rec
 import { captureRate, filterStops } from '../shotlist/index.ts'
 import { momentsOfSetup, type SetupSky, skyOfSetup } from './daylightOfSetup.ts'
 import { lampOf } from './lampKind.ts'
-import { keptUpTo } from './lightAtMarks.ts'
+import { keptUpTo } from './keptUpTo.ts'
 import { ofSetup } from './ofSetup.ts'
 import { planCamera, shotOfPosition } from './planCamera.ts'
 import { lampsOfSetup } from './readSetup.ts'

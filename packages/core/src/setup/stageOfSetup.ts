@@ -11,6 +11,7 @@ import {
 } from '../litRoom/index.ts'
 import { spotPlan, type SpotPlan } from '../place/index.ts'
 import { byId, type Fitting, type Mark, type Panel, type Production, type Setup } from '../records/index.ts'
+import { keptUpTo } from './keptUpTo.ts'
 import { ofSetup } from './ofSetup.ts'
 import { isPerson } from './receivers.ts'
 
@@ -241,10 +242,17 @@ export const facetOfPanel = (panel: Panel): Facet =>
     name: panel.name,
   })
 
+let stagesSeen = 0
+/** Stages by all that is in them: what was worked out is kept by a short name, and not by forty thousand letters. */
+const stageNames = keptUpTo<string>(300)
+
 /** What tells one stage from another, so that what was worked out for it is found again. */
 export const keyOfStage = (stage: SetupStage): string =>
-  JSON.stringify([
-    stage.cloths,
-    stage.facets.map((f) => [f.corners, f.front.reflectance, f.back.reflectance, f.front.exitance]),
-    stage.mirrors?.map(({ facet: f, reflectance }) => [f.corners, reflectance]),
-  ])
+  stageNames(
+    JSON.stringify([
+      stage.cloths,
+      stage.facets.map((f) => [f.corners, f.front.reflectance, f.back.reflectance, f.front.exitance]),
+      stage.mirrors?.map(({ facet: f, reflectance }) => [f.corners, reflectance]),
+    ]),
+    () => `stage ${stagesSeen++}`,
+  )

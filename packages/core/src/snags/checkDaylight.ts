@@ -6,6 +6,8 @@ import type { Finding, Fix } from './finding.ts'
 
 /** What a cut between two shots forgives. */
 const SEEN_STOPS = 0.5
+/** Less than this is darkness, however it changes. */
+const FAINT_LUX = 1
 
 /** Does sun or sky change so much between the shots of a scene that they no longer match? */
 export function checkMovingLight(production: Production): Finding[] {
@@ -52,7 +54,7 @@ function apart(production: Production, { setup, marks }: SetupReading, sceneId: 
     const at = hours.map(({ marks: then }) => then[m]!.reading.totalLux)
     at.forEach((later, b) =>
       at.slice(0, b).forEach((earlier, a) => {
-        const stops = Math.abs(Math.log2(Math.max(later, 1e-3) / Math.max(earlier, 1e-3)))
+        const stops = Math.abs(Math.log2(Math.max(later, FAINT_LUX) / Math.max(earlier, FAINT_LUX)))
         if (stops > most.stops) most = { stops, mark: m, a, b }
       }),
     )
@@ -78,8 +80,29 @@ function apart(production: Production, { setup, marks }: SetupReading, sceneId: 
       { label: codes(first), value: lux(before), unit: '', from: first.moment.shown },
       { label: codes(second), value: lux(after), unit: '', from: second.moment.shown },
     ],
-    fixes: [],
+    fixes: blackedOut(production, setup),
   }
+}
+
+/** Stops that a blackout leaves next to nothing of. */
+const BLACK_STOPS = 10
+
+/** The windows hung with black, so that all hours are alike; what they gave has to be made then. */
+function blackedOut(production: Production, setup: Setup): Fix[] {
+  const windows = Object.values(production.fitting).filter(
+    (f) =>
+      f.spotId === setup.spotId && (f.type === 'window' || f.type === 'roof window') && f.curtainStops < BLACK_STOPS,
+  )
+  if (windows.length === 0) return []
+  return [
+    {
+      says:
+        windows.length === 1
+          ? 'Hang the window with black, and make its light'
+          : `Hang all ${windows.length} windows with black, and make their light`,
+      changes: windows.map((f) => updateRecord('fitting', f.id, { curtainStops: BLACK_STOPS })),
+    },
+  ]
 }
 
 const RAISED_M = 0.1

@@ -1,6 +1,16 @@
-import { aimAt } from '../light/index.ts'
+import { aimAt, fromWhere } from '../light/index.ts'
 import { type Mark, type PlacedLamp, type Production, updateRecord } from '../records/index.ts'
-import { backgrounds, cameraShadows, glares, letter, lampsInView, ofSetup, shotOfPosition } from '../setup/index.ts'
+import {
+  backgrounds,
+  cameraShadows,
+  glares,
+  isPerson,
+  lampsInView,
+  lampsOfSetup,
+  letter,
+  ofSetup,
+  shotOfPosition,
+} from '../setup/index.ts'
 import { lengthText } from '../text/index.ts'
 import type { Finding, Fix } from './finding.ts'
 
@@ -177,4 +187,39 @@ function outwards(production: Production, panel: Production['panel'][string]): F
     return [{ says: `Move it ${lengthText(i * STEP_M, production.production.units)} out`, changes: [updateRecord('panel', panel.id, at)] }] // prettier-ignore
   }
   return []
+}
+
+/** From here round a lamp lights no front any more, and from here on it is no edge. */
+const BEHIND_DEG = 100
+const BEFORE_DEG = 75
+
+/** Does a lamp do what it is called? A key behind the head lights no face, an edge before it is a second key. */
+export function checkRoles(production: Production): Finding[] {
+  return Object.values(production.setup).flatMap((setup) => {
+    const marks = ofSetup(production.mark, setup).filter((mark) => mark.judged && isPerson(mark))
+    if (marks.length === 0) return []
+    return lampsOfSetup(production, setup.id).flatMap((lamp): Finding[] => {
+      if (lamp.levelPct === 0) return []
+      const rounds = marks.map((mark) => Math.abs(fromWhere(mark, lamp).roundDeg))
+      // One face's edge may be the other's key.
+      const isBehind = lamp.role === 'key' && rounds.every((deg) => deg > BEHIND_DEG)
+      const isBefore = lamp.role === 'edge' && rounds.every((deg) => deg < BEFORE_DEG)
+      if (!isBehind && !isBefore) return []
+      const role = isBehind ? 'edge' : 'fill'
+      return [
+        {
+          check: 'light.role-otherwise',
+          severity: 'watch',
+          stage: 'light',
+          rule: null,
+          about: { kind: 'lamp', id: lamp.id },
+          says: isBehind
+            ? `${lamp.name} of setup ${setup.letter} is called the key and comes from behind: it lights no face.`
+            : `${lamp.name} of setup ${setup.letter} is called an edge and comes from before: it lights the face, and is not counted there.`,
+          evidence: marks.map((mark, i) => ({ label: mark.name, value: Math.round(rounds[i]!), unit: '°', from: 'round from where the face looks' })), // prettier-ignore
+          fixes: [{ says: `Call it ${role === 'edge' ? 'an edge' : 'fill'}`, changes: [updateRecord('lamp', lamp.id, { role })] }], // prettier-ignore
+        },
+      ]
+    })
+  })
 }

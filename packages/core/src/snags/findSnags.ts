@@ -20,7 +20,14 @@ import { checkNoise, checkOperators, checkPlaceGaps } from './checkPlaces.ts'
 import { checkLine, checkMirrors, checkSpots } from './checkPlan.ts'
 import { checkMisplaced, checkReach, checkRoofWindows } from './checkPlacing.ts'
 import { checkBatteries, checkCables, checkCircuits, checkMains } from './checkPower.ts'
-import { checkBackgrounds, checkCameraShadows, checkGlare, checkHazeAndFilter, checkPanelsInView } from './checkSeen.ts'
+import {
+  checkBackgrounds,
+  checkCameraShadows,
+  checkGlare,
+  checkHazeAndFilter,
+  checkPanelsInView,
+  checkRoles,
+} from './checkSeen.ts'
 import { checkFrameRates, checkMainsFlicker, checkPairs, checkShutterSchool, checkSizes } from './checkShots.ts'
 import { checkScriptHours } from './checkScript.ts'
 import { checkCamerasTogether, checkMustHaves } from './checkTogether.ts'
@@ -41,6 +48,7 @@ export function findSnags(production: Production): Finding[] {
     checkCameraShadows,
     checkBackgrounds,
     checkHazeAndFilter,
+    checkRoles,
     checkCues,
     checkMetered,
     checkMisplaced,

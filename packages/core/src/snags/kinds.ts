@@ -34,6 +34,7 @@ const WORDS: Readonly<Record<string, string>> = {
   'light.hot-spot': 'a hot spot behind',
   'light.meter-disagrees': 'the meter says otherwise',
   'light.panel-in-view': 'a cloth or flag in the picture',
+  'light.role-otherwise': 'a lamp that does not do what it is called',
   'light.spectacles-glare': 'a lamp in spectacles',
   'light.stand-too-short': 'higher than a stand goes',
   'light.colours-meet': 'two colours of light on a face',

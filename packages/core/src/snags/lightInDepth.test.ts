@@ -42,6 +42,7 @@ describe('each is found, says what, and its first way out ends it', () => {
       room({ lightCue: { c: { name: 'The door opens', levels: { key: 5 } } } }),
       /After “The door opens”/,
     ],
+    ['light.role-otherwise', room({ mark: { mark: SOMEBODY }, lamp: { edge: { name: 'Tube', role: 'edge', xM: 3.2, yM: 4, bearingDeg: 0 } } }), /Tube of setup A is called an edge and comes from before/], // prettier-ignore
     ['light.cannot-stand-there', room({ lamp: { key: { xM: 3, yM: 2, heightM: 1.5 } } }), /stands on Mark/],
     ['light.wind-tips', outdoors({ setup: { setup: { gustMs: 8 } }, panel: { p: { name: 'Frame', widthM: 1, tallM: 1, heightM: 2, xM: 3, yM: 3 } } }), /Frame .* tips in gusts of 8 m\/s.*Mark stands there/], // prettier-ignore
   ]
@@ -99,4 +100,46 @@ test('a lamp of one’s own is asked what it is: hot, and how far its dial goes'
     room({ ownLamp: { mine: { hot } }, lamp: { key: { ownLampId: 'mine', bearingDeg: 0 } } })
   expect(found(own(true), 'light.caution-heat')).toHaveLength(1)
   expect(found(own(false), 'light.caution-heat')).toEqual([])
+})
+
+describe('ways out of too little light', () => {
+  const ways = (p: ReturnType<typeof room>) => found(p, 'light.too-dark-for-shot')[0]!.fixes.map(({ says }) => says)
+  const dark = (lens: Rows['lens'], lensId: string | null) =>
+    room({ lens, shot: { a: { setupId: 'setup', cameraId: 'camera', tStop: 4, lensId, iso: 100, focalLengthMm: 50 } }, lamp: { key: { xM: 3, yM: 4, heightM: 1.5, bearingDeg: 0, tiltDeg: 0, luxAt1m: 2000 } } }) // prettier-ignore
+  test('a lens opens as far as it goes, and a faster one that has the length is offered', () => {
+    const lens = { slow: { name: 'Zoom', focalLengthMm: 24, longestMm: 70, tStop: 4 }, fast: { name: 'Prime', focalLengthMm: 50, longestMm: 50, tStop: 1.4 }, long: { name: 'Long', focalLengthMm: 85, longestMm: 85, tStop: 1.4 } } // prettier-ignore
+    expect(ways(dark(lens, 'slow'))).toContain('Prime at T2')
+    expect(ways(dark(lens, 'slow'))).not.toContain('Open to T2')
+    expect(ways(dark(lens, 'fast'))).toContain('Open to T2')
+    expect(ways(dark({ slow: lens.slow }, 'slow')).some((says) => says.includes(' at T2'))).toBe(false)
+  })
+  test('where the sky does it, waiting for it is one; the shot is then right', () => {
+    const p = room({
+      place: { place: { latitudeDeg: 53.7, longitudeDeg: -3.2, timeZone: 'Europe/London' } },
+      spot: { spot: { widthM: 6, depthM: 5, outdoors: true } },
+      day: { day: { date: '2026-05-14', callMin: 330, outByMin: null } },
+      setup: { setup: { daylight: 'overcast' } },
+      lamp: {},
+      shot: { a: { setupId: 'setup', cameraId: 'camera', tStop: 11, iso: 800, ndStops: 0, minutes: 20 } },
+      orderItem: { i: { shotIds: ['a'], minutes: 20 } },
+    })
+    const finding = found(p, 'light.too-dark-for-shot')[0]!
+    const wait = finding.fixes.find(({ says }) => says.startsWith('Wait with it until'))!
+    expect(wait).toBeDefined()
+    expect(found(tryChanges(p, wait.changes), 'light.too-dark-for-shot')).toEqual([])
+  })
+})
+
+test('daylight that changes within a scene is met by windows hung with black', () => {
+  const p = room({
+    place: { place: { latitudeDeg: 53.7, longitudeDeg: -3.2, timeZone: 'Europe/London' } },
+    day: { day: { date: '2026-05-14', callMin: 360, outByMin: null } },
+    setup: { setup: { daylight: 'overcast' } },
+    fitting: { w: { spotId: 'spot', type: 'window', wall: 2, alongM: 1, widthM: 3, sillM: 0.5, headM: 2.5 } },
+    lamp: {},
+    shot: { a: { setupId: 'setup', cameraId: 'camera' }, b: { setupId: 'setup', code: '1B', cameraId: 'camera' } },
+    orderItem: { i: { shotIds: ['a'], minutes: 30, rank: 0 }, j: { shotIds: ['b'], minutes: 30, rank: 1, notBeforeMin: 780 } }, // prettier-ignore
+  })
+  expect(found(p, 'light.moves-meanwhile')[0]!.fixes[0]!.says).toBe('Hang the window with black, and make its light')
+  expect(after(p, 'light.moves-meanwhile')).toEqual([])
 })

@@ -19,6 +19,7 @@ import {
   type SetupReading,
   type ShotAtMark,
 } from '../setup/index.ts'
+import { dayPlans } from '../day/index.ts'
 import { captureRate, masterDeliverable } from '../shotlist/index.ts'
 import { counted, exposureError, lengthText } from '../text/index.ts'
 import type { Fix } from './finding.ts'
@@ -32,7 +33,7 @@ interface Way extends Fix {
 }
 
 /** A short shot is mended by a press that changes this much of what stands on the set. */
-const MINUTES = { dial: 1, camera: 0, cloth: 2, move: 4, lamp: 8, board: 3 } as const
+const MINUTES = { dial: 1, camera: 0, lens: 3, cloth: 2, move: 4, lamp: 8, board: 3 } as const
 
 /** Which shots of a reading are off. */
 const offIn = (reading: SetupReading) => new Set(reading.shots.filter(isOff).map(({ shot }) => shot.id))
@@ -106,6 +107,7 @@ export function dimmerWays(
   const iso = Math.round(shot.iso / 2 ** over / 50) * 50
   if (iso >= native)
     ways.push({ says: `ISO ${iso}`, changes: [updateRecord('shot', shot.id, { iso })], minutes: MINUTES.camera })
+  ways.push(...laterWays(production, reading, shot))
   const shutterDeg = Math.round(shot.shutterDeg / 2 ** over)
   if (shutterDeg >= NARROWEST_SHUTTER_DEG)
     ways.push({ says: `Shutter ${shutterDeg}°`, changes: [updateRecord('shot', shot.id, { shutterDeg })], minutes: MINUTES.camera, price: 'crisper motion' }) // prettier-ignore
@@ -125,6 +127,7 @@ export function brighterWays(
     ...clothWays(production, reading, short),
     ...keyWays(production, reading, at, short),
     ...boardWays(reading, at),
+    ...laterWays(production, reading, shot),
   ]
   return waysThatHold(production, reading, shot, ways)
 }
@@ -140,7 +143,19 @@ function cameraWays(production: Production, shot: Shot, short: number): Way[] {
       ndStops: Math.floor((shot.ndStops - short) * 10) / 10,
     })
   const tStop = Math.floor((shot.tStop / 2 ** (short / 2)) * 10 + 1e-6) / 10
-  if (tStop >= WIDEST_T) way(`Open to T${tStop}`, { tStop }, 'less depth')
+  const own = byId(production.lens, shot.lensId)
+  if (tStop >= (own?.tStop ?? WIDEST_T)) way(`Open to T${tStop}`, { tStop }, 'less depth')
+  const faster = Object.values(production.lens)
+    .filter(
+      (lens) =>
+        lens.id !== shot.lensId &&
+        lens.tStop <= tStop &&
+        lens.focalLengthMm <= shot.focalLengthMm &&
+        shot.focalLengthMm <= lens.longestMm,
+    ) // prettier-ignore
+    .sort((a, b) => b.tStop - a.tStop)[0]
+  if (own && tStop < own.tStop && faster)
+    ways.push({ says: `${faster.name} at T${tStop}`, changes: [updateRecord('shot', shot.id, { lensId: faster.id, tStop })], minutes: MINUTES.lens, price: 'less depth' }) // prettier-ignore
   const iso = Math.ceil((shot.iso * 2 ** short) / 50) * 50
   if (iso <= (byId(production.camera, shot.cameraId)?.mostIso ?? 3200)) way(`ISO ${iso}`, { iso }, 'more noise')
   const deliverable = masterDeliverable(production)
@@ -150,6 +165,26 @@ function cameraWays(production: Production, shot: Shot, short: number): Way[] {
   const shutterDeg = Math.ceil(shot.shutterDeg * 2 ** short)
   if (shutterDeg <= WIDEST_SHUTTER_DEG) way(`Shutter ${shutterDeg}°`, { shutterDeg }, 'more blur')
   return ways
+}
+
+/** So far ahead another hour is looked for, and in such steps, minutes. */
+const AHEAD_MIN = 360
+const STEP_MIN = 45
+
+/** The first later hour of its day at which sun and sky leave a shot right. */
+function laterWays(production: Production, { moments, setup }: SetupReading, shot: Shot): Way[] {
+  if (!moments || !('at' in moments)) return []
+  const item = Object.values(production.orderItem).find(({ shotIds }) => shotIds.includes(shot.id))
+  const plan = item && dayPlans(production).find(({ day }) => day.id === item.dayId)
+  const row = plan?.timeline.rows.find((one) => one.kind === 'shots' && one.itemId === item!.id)
+  if (!item || !plan || !row) return []
+  for (let later = STEP_MIN; later <= AHEAD_MIN; later += STEP_MIN) {
+    const notBeforeMin = Math.ceil((row.startMin + later) / 5) * 5
+    const changes = [updateRecord('orderItem', item.id, { notBeforeMin })]
+    const own = readSetup(tryChanges(production, changes), setup).shots.find((one) => one.shot.id === shot.id)
+    if (own && !isOff(own)) return [{ says: `Wait with it until ${plan.clock.text(notBeforeMin)}`, changes, minutes: later, price: 'the day gets longer' }] // prettier-ignore
+  }
+  return []
 }
 
 /** Less cloth on the key, or in front of it. */

@@ -8,12 +8,13 @@ import type { Thing } from './LightPlan.tsx'
 import { Power } from './Power.tsx'
 import { addLamp, addPanel } from './placing.ts'
 import { stopForIlluminance } from '@kavrell/core/exposure'
-import { fittingsOf, lampFamilies, PANEL_LIBRARY } from '@kavrell/core/light'
+import { fittingsOf, type FromWhere, fromWhere, lampFamilies, PANEL_LIBRARY } from '@kavrell/core/light'
 import type { RecordOf } from '@kavrell/core/records'
 import {
   backgrounds,
   furthestOff,
   isOff,
+  isPerson,
   ofSetup,
   ratioAt,
   type SetupReading,
@@ -155,14 +156,14 @@ function Behind({ setup }: { setup: RecordOf<'setup'> }) {
 }
 
 /** The colour of what lights a mark from each way. */
-function Colours({ reading: { colours } }: MarkRead) {
+function Colours({ reading: { colours, balanceK } }: MarkRead) {
   const ways = (['key', 'fill', 'edge'] as const).flatMap((way) => {
     const kelvin = colours[way]
     return kelvin === null ? [] : [`${way} ${Math.round(kelvin / 50) * 50} K`]
   })
   return ways.length === 0 ? null : (
     <Text color="soft" mt="6px">
-      Colour: {ways.join(', ')}.
+      Colour: {ways.join(', ')}.{balanceK === null ? '' : ` All of it is white at ${Math.round(balanceK / 50) * 50} K.`}
     </Text>
   )
 }
@@ -324,6 +325,13 @@ function Panels({ setup, spot, reading, selectedId, onSelect }: Props) {
   )
 }
 
+/** From where a lamp comes, as somebody before the face would say it to whoever sits there. */
+function sayWhere({ roundDeg, upDeg }: FromWhere): string {
+  const round = Math.abs(Math.round(roundDeg))
+  const side = round < 5 ? 'from the front' : round > 175 ? 'from behind' : `${round}° to their ${roundDeg > 0 ? 'right' : 'left'}` // prettier-ignore
+  return Math.abs(upDeg) < 3 ? side : `${side}, ${Math.abs(Math.round(upDeg))}° ${upDeg > 0 ? 'up' : 'down'}`
+}
+
 /** Each lamp with its level and what it gives at the mark that is read. */
 function Lamps({ setup, spot, reading, mark, selectedId, onSelect }: Props & { readonly mark: MarkRead | undefined }) {
   const production = useProduction()
@@ -370,14 +378,17 @@ function Lamps({ setup, spot, reading, mark, selectedId, onSelect }: Props & { r
           onChoose={() => onSelect({ kind: 'lamp', id: lamp.id })}
         >
           <b>{i + 1}</b>
-          <Text as="span" truncate>
-            {lamp.role}, {lamp.name}
-            {lamp.fittings.length > 0
-              ? `, ${fittingsOf(lamp.fittings)
-                  .map(({ name }) => name.toLowerCase())
-                  .join(', ')}`
-              : ''}
-          </Text>
+          <Box as="span" minW={0}>
+            <Text as="span" display="block" truncate>
+              {lamp.role}, {lamp.name}
+            </Text>
+            <Text as="span" display="block" truncate color="faint" fontSize="note">
+              {[
+                ...(mark && isPerson(mark.mark) ? [sayWhere(fromWhere(mark.mark, lamp))] : []),
+                ...fittingsOf(lamp.fittings).map(({ name }) => name.toLowerCase()),
+              ].join(', ')}
+            </Text>
+          </Box>
           <Text as="span" fontFamily="mono" textAlign="right">
             {lamp.levelPct} %
           </Text>

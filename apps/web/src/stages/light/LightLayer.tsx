@@ -28,6 +28,8 @@ export interface PlanDaylight {
 export interface MapOf {
   readonly plan: SpotPlan
   readonly stage: Stage
+  /** As it was before a panel was taken into the hand; null while none is. */
+  readonly settled: Stage | null
   readonly lamps: readonly Lamp[]
   /** The lamp in the hand, by its turn in the list. */
   readonly held: number | null
@@ -41,17 +43,28 @@ export interface MapOf {
 const alone = ({ facets, cloths, mirrors }: Stage): Stage => ({ facets, cloths, mirrors })
 
 /** The light of a setup at one height. */
-export function useLight({ plan, stage, lamps, held, daylight, heightM, ambientLux, scale }: MapOf): LightBands | null {
+export function useLight({
+  plan,
+  stage,
+  settled,
+  lamps,
+  held,
+  daylight,
+  heightM,
+  ambientLux,
+  scale,
+}: MapOf): LightBands | null {
   const { leftM, topM, widthM, depthM } = extentOf(plan.outline)
   return useLightBands({
     stage: alone(stage),
+    settled: settled && alone(settled),
     area: { leftM, topM, widthM, depthM, heightM },
     lamps,
     held,
     sun: daylight?.sun ?? null,
     shining: daylight?.shining ? alone(daylight.shining) : null,
     ambientLux,
-    columns: held === null ? COLUMNS : HAND_COLUMNS,
+    columns: held === null && settled === null ? COLUMNS : HAND_COLUMNS,
     edgesLux: scale.edgesLux,
   })
 }

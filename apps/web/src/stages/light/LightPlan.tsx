@@ -70,7 +70,12 @@ export function LightPlan({
   const ways = useMemo(() => mirrorWays(production, setup), [production, setup])
   /** A lamp or panel that is in the hand: the light follows before it is put down. */
   const [held, setHeld] = useState<Held | null>(null)
-  const stage = useMemo(() => stageOfSetup(withHeld(production, held), setup), [production, setup, held])
+  const settled = useMemo(() => stageOfSetup(production, setup), [production, setup])
+  const isPanel = held?.kind === 'panel'
+  const stage = useMemo(
+    () => (isPanel ? stageOfSetup(withHeld(production, held), setup) : settled),
+    [production, setup, held, isPanel, settled],
+  )
   const cameraName = (position: RecordOf<'cameraPosition'>) => {
     const shot = shotOfPosition(production, position)
     return `${production.camera[position.cameraId]?.letter ?? ''}${shot ? ` ${shot.focalLengthMm} mm` : ''}`
@@ -91,6 +96,7 @@ export function LightPlan({
   const bands = useLight({
     plan,
     stage,
+    settled: isPanel ? settled : null,
     lamps: moved,
     held: inHand < 0 ? null : inHand,
     daylight,

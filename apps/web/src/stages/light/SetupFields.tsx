@@ -36,6 +36,7 @@ export function SetupFields({ setup }: { setup: RecordOf<'setup'> }) {
           <RecordField key={f} kind="setup" id={setup.id} field={f} />
         ))}
       </Grid>
+      {rights.plan && <Moods setup={setup} />}
       <Cautions setup={setup} />
       <Steps setup={setup} />
       {rights.plan && (
@@ -48,6 +49,32 @@ export function SetupFields({ setup }: { setup: RecordOf<'setup'> }) {
     </Section>
   )
 }
+
+/** Ratios to begin with, by their mood; the figures above are what counts, and are changed there. */
+const MOODS = [
+  ['bright', 1, 2],
+  ['natural', 2, 4],
+  ['dramatic', 4, 8],
+  ['moody', 8, 32],
+] as const
+
+const Moods = ({ setup }: { setup: RecordOf<'setup'> }) => (
+  <Flex gap="8px" mt="8px" wrap="wrap" align="center">
+    <Text color="soft">Ratio as</Text>
+    {MOODS.map(([mood, ratioLeast, ratioMost]) => (
+      <Button
+        key={mood}
+        kind="word"
+        aria-pressed={setup.ratioLeast === ratioLeast && setup.ratioMost === ratioMost}
+        onClick={() =>
+          commitOrSay(`${setup.letter} ${mood}`, [updateRecord('setup', setup.id, { ratioLeast, ratioMost })])
+        }
+      >
+        {mood}, {ratioLeast} to {ratioMost} : 1
+      </Button>
+    ))}
+  </Flex>
+)
 
 /** The checklist that Roll shows before the setup's first take. */
 function Steps({ setup }: { setup: RecordOf<'setup'> }) {

@@ -183,3 +183,9 @@ test('what else is plugged in counts, and what is unplugged does not', async () 
   expect(all('load').some((l) => l.id === kettle.id)).toBe(false)
   expect(before).toBeGreaterThan(0)
 })
+
+test('a mood is a ratio to begin with', async () => {
+  const user = await open('D')
+  await user.click(screen.getByRole('button', { name: 'dramatic, 4 to 8 : 1' }))
+  expect(setup('D')).toMatchObject({ ratioLeast: 4, ratioMost: 8 })
+})

@@ -58,7 +58,7 @@ test('the better order says what it saves, is put in place by a press as one edi
   expect(after.shots).toBe(before.shots)
   undo()
   expect(dayOne().timeline.wrapMin).toBe(before.wrapMin)
-}, 60_000)
+}, 300_000)
 
 test('what cannot be kept together is named, and what is proven is said to be', async () => {
   openDemo('planner')

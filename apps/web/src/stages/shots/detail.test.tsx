@@ -113,7 +113,7 @@ describe('exposure', () => {
   })
   test('what the setup gives is said against what the shot wants', async () => {
     await open('4A', 'Exposure')
-    expect(reading('Setup E gives')).toBe('Setup E givesT2.6, 2.2 stops short')
+    expect(reading('Setup E gives')).toBe('Setup E givesT2.8, 2.0 stops short')
   })
   test('a shot with no setup, and one whose setup lights no mark, promise nothing', async () => {
     withShots({ '4A': { setupId: null } })
