@@ -16,6 +16,7 @@ import { measureLight } from './light.ts'
 import { measureLoad } from './load.ts'
 import { measureOrder, measureRest, simulateMs } from './order.ts'
 import { calibration } from '../packages/core/src/testing/calibration.ts'
+import { measurePlan } from './plan.ts'
 import { measurePrep } from './prep.ts'
 import { hourLinedUp, ltcTimesRealTime, radioOf40 } from './set.ts'
 
@@ -26,7 +27,7 @@ const { values } = parseArgs({
     files: { type: 'string', default: '100000' },
   },
 })
-const PARTS = ['start', 'edits', 'first', 'join', 'large', 'load', 'light', 'order', 'set', 'copying'] as const
+const PARTS = ['start', 'edits', 'first', 'join', 'large', 'load', 'light', 'plan', 'order', 'set', 'copying'] as const
 if (values.only !== '' && !PARTS.some((part) => part === values.only)) {
   console.error(`There is no part “${values.only}”. Parts are ${PARTS.join(', ')}.`)
   process.exit(2)
@@ -254,6 +255,14 @@ function light(): void {
   add('marks whose range of eight in ten holds the truth', '77 to 83 of 100', `${share.toFixed(0)} of 100`, share >= 77 && share <= 83) // prettier-ignore
 }
 
+async function plan(world: World): Promise<void> {
+  const f = await measurePlan(world)
+  const line = (what: string, p95Ms: number, over: number) =>
+    add(`a plan of light with 60 objects while ${what}: 95th percentile frame`, 'no dropped frames', `${ms(p95Ms)}, ${over} frames over 33 ms`, p95Ms < 17.5 && over === 0) // prettier-ignore
+  line('it is panned', f.panP95Ms, f.panOver33Ms)
+  line('a lamp is dragged', f.dragP95Ms, f.dragOver33Ms)
+}
+
 function order(): void {
   for (const { file, shots, ms: took, share, isProven, isAsProven } of measureOrder()) {
     const [, name] = file.split('/')
@@ -345,6 +354,14 @@ try {
 }
 if (wanted('load')) await load()
 if (wanted('light')) light()
+if (wanted('plan')) {
+  const own = await openWorld()
+  try {
+    await plan(own)
+  } finally {
+    await own.close()
+  }
+}
 if (wanted('set')) set()
 if (wanted('order')) {
   order()

@@ -21,6 +21,8 @@ export interface LightAsked {
   readonly lamps: readonly Lamp[]
   /** The lamp that is in the hand: all others stay where they are while it is carried about. */
   readonly held: number | null
+  /** That lamp as it stands until it is put down: what the room sends back of it is followed in that meanwhile. */
+  readonly heldFrom: Lamp | null
   readonly sun: SunLamp | null
   /** The room with its windows as bright as the sky makes them; null where no daylight is read. */
   readonly shining: Stage | null
@@ -51,6 +53,7 @@ const api = {
     area,
     lamps,
     held,
+    heldFrom,
     sun,
     shining,
     ambientLux,
@@ -63,11 +66,15 @@ const api = {
     const others = lamps.filter((lamp) => lamp !== inHand)
     const sources = () => [...others.flatMap(sourcesOfLamp), ...(sun ? [sunSource(sun)] : [])]
     const lit = JSON.stringify([area, others, sun, columns])
-    const { columns: across, rows, ...map } = lightMap(stage, inHand ? sourcesOfLamp(inHand) : [], area, ambientLux, columns) // prettier-ignore
-    // While a panel is carried about its own shadow follows at once; what the room sends back waits until it is put down.
+    const { columns: across, rows, ...map } = directMap(stage, inHand ? sourcesOfLamp(inHand) : [], area, ambientLux, columns) // prettier-ignore
+    // What is carried about lights and shades at once; what the room sends back of it waits until it is put down.
     const rest = settled
       ? directMap(stage, sources(), area, 0, columns).lux
-      : restKept(`${stageKey} ${lit}`, () => lightMap(stage, sources(), area, 0, columns).lux)
+      : restKept(`${stageKey} ${lit} ${JSON.stringify(heldFrom)}`, () => {
+          const all = lightMap(stage, sources(), area, 0, columns).lux
+          const back = heldFrom && returnMap(stage, sourcesOfLamp(heldFrom), area, columns).lux
+          return back ? all.map((of, i) => of + back[i]!) : all
+        })
     const returned = settled && returnedKept(`${JSON.stringify(settled)} ${lit}`, () => returnMap(settled, sources(), area, columns).lux) // prettier-ignore
     const windows = shining && windowsKept(JSON.stringify([shining, area, columns]), () => lightMap(shiningStages(JSON.stringify(shining), () => shining), [], area, 0, columns).lux) // prettier-ignore
     const lux = map.lux.map((of, i) => of + rest[i]! + (returned?.[i] ?? 0) + (windows?.[i] ?? 0))

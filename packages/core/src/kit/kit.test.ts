@@ -117,3 +117,22 @@ describe('one inventory', () => {
       ),
     ))
 })
+
+test('lamps of one’s own are told apart, and from those of the library', () => {
+  const own = productionWith({
+    setup: { s: { letter: 'A' } },
+    ownLamp: { one: { name: 'Old faithful' }, two: { name: 'New one' } },
+    lamp: { a: { setupId: 's', ownLampId: 'one' }, b: { setupId: 's', ownLampId: 'one' }, c: { setupId: 's', ownLampId: 'two' }, d: { setupId: 's', libraryKey: 'tube-120' } }, // prettier-ignore
+  })
+  expect(
+    kitNeeds(own)
+      .filter(({ key }) => key.startsWith('lamp:'))
+      .map(({ name, count }) => [name, count])
+      .sort(),
+  ).toEqual([
+    // prettier-ignore
+    ['Light tube, 1.2 m', 1],
+    ['New one', 1],
+    ['Old faithful', 2],
+  ])
+})

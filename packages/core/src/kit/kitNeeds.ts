@@ -1,5 +1,5 @@
 import { lampType } from '../light/index.ts'
-import { asId, byId, type Production } from '../records/index.ts'
+import { asId, byId, type PlacedLamp, type Production } from '../records/index.ts'
 
 /** One kind of thing that the plan needs, how many at once, and who says so. */
 export interface KitNeed {
@@ -67,9 +67,12 @@ export function kitNeeds(production: Production): KitNeed[] {
     }
   for (const setup of Object.values(production.setup)) {
     const lamps = Object.values(production.lamp).filter((lamp) => lamp.setupId === setup.id)
-    for (const key of new Set(lamps.map((lamp) => lamp.libraryKey))) {
-      const same = lamps.filter((lamp) => lamp.libraryKey === key)
-      want(`lamp:${key}`, lampType(key)?.name ?? same[0]!.name, same.length, `setup ${setup.letter}`)
+    // One's own are told apart by which they are, all others by their kind.
+    const kindOf = (lamp: PlacedLamp) => (lamp.ownLampId ? `own:${lamp.ownLampId}` : lamp.libraryKey)
+    for (const key of new Set(lamps.map(kindOf))) {
+      const same = lamps.filter((lamp) => kindOf(lamp) === key)
+      const name = byId(production.ownLamp, same[0]!.ownLampId)?.name ?? lampType(key)?.name ?? same[0]!.name
+      want(`lamp:${key}`, name, same.length, `setup ${setup.letter}`)
     }
   }
   return [...needs]

@@ -47,3 +47,19 @@ test('a checklist begins with what the plan has standing and what there is to ta
     'Flag in the door',
     'Wind: ballast is on, what can tip is held, it is agreed when it comes down',
   ]))
+
+test('bags, what is on a lamp, and a filter beside haze are lines of it', () => {
+  const p = productionWith({
+    setup: { setup: { cautions: ['haze'] } },
+    lamp: { key: { name: 'Big', fittings: ['dome-90'], bags: 2 } },
+    panel: { f: { name: 'Half', type: 'cloth', bags: 1 } },
+    shot: { a: { code: '3A', setupId: 'setup', diffusion: 'soft 1/4' }, b: { code: '3B', diffusion: 'soft 1/4' } },
+  })
+  expect(stepsFromPlan(p, p.setup['setup' as never]!).slice(0, 5)).toEqual([
+    'Key: Big, with soft dome, 90 cm',
+    'Cloth Half',
+    '2 bags on Big',
+    '1 bag on Half',
+    'Filter soft 1/4 on 3A, looked at with the haze that is in the air',
+  ])
+})

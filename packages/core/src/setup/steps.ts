@@ -1,4 +1,6 @@
+import { fittingsOf } from '../light/index.ts'
 import { byId, type CAUTIONS, type Production, type Setup } from '../records/index.ts'
+import { counted } from '../text/index.ts'
 import { ofSetup } from './ofSetup.ts'
 
 /** One line of a setup's checklist. */
@@ -55,12 +57,22 @@ const CARE: Readonly<Record<(typeof CAUTIONS)[number], string>> = {
  * Lines that a checklist can begin with: what the plan has standing, lamp by lamp, and what it says to take care of.
  * They stand for what the plan says and for no permission: local rules and qualified people decide.
  */
-export function stepsFromPlan(production: Pick<Production, 'lamp' | 'panel'>, setup: Setup): string[] {
-  const lamps = ofSetup(production.lamp, setup).map((lamp) => {
+export function stepsFromPlan(production: Pick<Production, 'lamp' | 'panel' | 'shot'>, setup: Setup): string[] {
+  const placed = ofSetup(production.lamp, setup)
+  const put = ofSetup(production.panel, setup)
+  const lamps = placed.map((lamp) => {
     const level = lamp.levelPct < 100 ? ` at ${Math.round(lamp.levelPct)} %` : ''
-    return `${lamp.role[0]!.toUpperCase()}${lamp.role.slice(1)}: ${lamp.name}${level}`
+    const on = fittingsOf(lamp.fittings).map(({ name }) => name.toLowerCase())
+    return `${lamp.role[0]!.toUpperCase()}${lamp.role.slice(1)}: ${lamp.name}${level}${on.length > 0 ? `, with ${on.join(', ')}` : ''}`
   })
-  const panels = ofSetup(production.panel, setup).map((panel) => `${panel.type[0]!.toUpperCase()}${panel.type.slice(1)} ${panel.name}`.trim()) // prettier-ignore
+  const panels = put.map((panel) => `${panel.type[0]!.toUpperCase()}${panel.type.slice(1)} ${panel.name}`.trim())
+  const bags = [...placed, ...put].filter((thing) => thing.bags > 0).map((thing) => `${counted(thing.bags, 'bag')} on ${thing.name}`) // prettier-ignore
+  const hazy = setup.cautions.includes('haze')
+  const filters = Object.values(production.shot)
+    .filter((shot) => shot.setupId === setup.id && shot.diffusion !== '')
+    .map(
+      (shot) => `Filter ${shot.diffusion} on ${shot.code}${hazy ? ', looked at with the haze that is in the air' : ''}`,
+    )
   const care = setup.cautions.map((caution) => CARE[caution as keyof typeof CARE] ?? `Take care: ${caution}`)
-  return [...new Set([...lamps, ...panels, ...care])]
+  return [...new Set([...lamps, ...panels, ...bags, ...filters, ...care])]
 }

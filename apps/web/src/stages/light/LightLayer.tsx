@@ -33,6 +33,8 @@ export interface MapOf {
   readonly lamps: readonly Lamp[]
   /** The lamp in the hand, by its turn in the list. */
   readonly held: number | null
+  /** That lamp as it stands until it is put down. */
+  readonly heldFrom: Lamp | null
   readonly daylight: PlanDaylight | null
   readonly heightM: number
   readonly ambientLux: number
@@ -49,6 +51,7 @@ export function useLight({
   settled,
   lamps,
   held,
+  heldFrom,
   daylight,
   heightM,
   ambientLux,
@@ -61,6 +64,7 @@ export function useLight({
     area: { leftM, topM, widthM, depthM, heightM },
     lamps,
     held,
+    heldFrom,
     sun: daylight?.sun ?? null,
     shining: daylight?.shining ? alone(daylight.shining) : null,
     ambientLux,

@@ -99,6 +99,7 @@ export function LightPlan({
     settled: isPanel ? settled : null,
     lamps: moved,
     held: inHand < 0 ? null : inHand,
+    heldFrom: inHand < 0 ? null : lampOf(production, lamps[inHand]!),
     daylight,
     heightM: marks[0]?.heightM ?? 1.5,
     ambientLux: setup.ambientLux,

@@ -79,7 +79,7 @@ const Moods = ({ setup }: { setup: RecordOf<'setup'> }) => (
 /** The checklist that Roll shows before the setup's first take. */
 function Steps({ setup }: { setup: RecordOf<'setup'> }) {
   const rights = useRights()
-  const parts = useParts('lamp', 'panel')
+  const parts = useParts('lamp', 'panel', 'shot')
   const lines = stepsFromPlan(parts, setup)
   return (
     <Box mt="10px">
