@@ -95,7 +95,7 @@ export async function measurePlan(world: World): Promise<PlanFigures> {
     const [x, y] = [held.x + held.width / 2, held.y + held.height / 2]
     const drag = await framesOf(page, [x, y], [x + 160, y + 120])
     await page.keyboard.press('Escape')
-    await page.waitForTimeout(1500)
+    await page.waitForTimeout(6000)
     await page.getByRole('button', { name: 'Nearer' }).click()
     await page.waitForTimeout(1000)
     const ground = [plan.x + plan.width * 0.5, plan.y + plan.height * 0.5] as const

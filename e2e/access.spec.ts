@@ -86,6 +86,12 @@ test('no screen has an accessibility fault in any of the three lights', async ({
     await standsStill(page, '')
     found.push(...(await inAllLights(page)).map((v) => `${view} ${v}`))
   }
+  await page.goto(`${base}light`)
+  for (const view of ['Side view', 'To build', 'Within a shot', 'Metered']) {
+    await page.getByRole('tab', { name: view }).click()
+    await standsStill(page, '')
+    found.push(...(await inAllLights(page)).map((v) => `light, ${view} ${v}`))
+  }
   expect(found).toEqual([])
 })
 

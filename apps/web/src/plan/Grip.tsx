@@ -59,7 +59,9 @@ export function Grip(props: Props) {
   }
   const isTakenAway = (type: string) => type === 'pointercancel' || type === 'lostpointercapture'
   const drag = useDrag<PointerEvent>(
-    ({ first, last, event, initial, xy: [x, y] }) => {
+    ({ first, last, tap, event, initial, xy: [x, y] }) => {
+      // Pressed and let go where it was: it was chosen, and never in the hand.
+      if (tap) return hold(null)
       if (first) dropped.current = false
       // It is held where it was taken, not by its middle.
       const from = pointAt(...initial)

@@ -1,7 +1,7 @@
 import { Box, Flex, useBreakpointValue } from '@chakra-ui/react'
 import { useGesture } from '@use-gesture/react'
 import { Maximize, Minus, Plus } from 'lucide-react'
-import { type KeyboardEvent, type ReactNode, type RefObject, useRef, useState } from 'react'
+import { type KeyboardEvent, type ReactNode, type RefObject, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import {
   alongWall,
   type Box as Stretch,
@@ -12,7 +12,7 @@ import {
 } from '@kavrell/core/geometry'
 import { useRights, useUnits } from '../store/selectors.ts'
 import { Button } from '../ui/parts.tsx'
-import { colour, type Look, PlanContext, type PlanScale, planScale, SIZES } from './frame.ts'
+import { colour, type Look, PlanContext, type PlanFrame, type PlanScale, planScale, SIZES } from './frame.ts'
 
 /** A word beside a thing, and how much of the drawing the thing's sign takes up round its middle, in points. */
 export interface PlanLabel {
@@ -39,6 +39,7 @@ interface Props {
 }
 
 const NO_WALLS: readonly Wall[] = []
+const RING = { outline: '2px solid var(--chakra-colors-action)', outlineOffset: '-2px' }
 const MOST_ZOOM = 8
 const ZOOM_STEP = 1.5
 const PAN_POINTS = 40
@@ -56,19 +57,24 @@ export function Plan({ label, extent, labels, walls = NO_WALLS, children, onGrou
   const units = useUnits()
   const mayPlan = useRights().plan
   const [look, setLook] = useState<Look | null>(null)
+  /** How far the ground was dragged and not yet let go, in points of the page: the drawing slides as it is, and is drawn anew once. */
+  const [slide, setSlide] = useState<readonly [number, number] | null>(null)
   const size = useBreakpointValue({ base: SIZES.phone, md: SIZES.desk }, { ssr: false }) ?? SIZES.desk
-  const scale = planScale(extent, look, size)
+  const { leftM, topM, widthM, depthM } = extent
+  const scale = useMemo(
+    () => planScale({ leftM, topM, widthM, depthM }, look, size),
+    [leftM, topM, widthM, depthM, look, size],
+  )
   const middle = { xM: extent.leftM + extent.widthM / 2, yM: extent.topM + extent.depthM / 2 }
 
+  /** What is looked at stays in the drawing. */
+  const within = (at: PlanPoint): PlanPoint => {
+    const clamp = (value: number, from: number, length: number) => Math.min(from + length, Math.max(from, value))
+    return { xM: clamp(at.xM, leftM, widthM), yM: clamp(at.yM, topM, depthM) }
+  }
   const lookAt = (zoom: number, at: PlanPoint) => {
     const k = Math.min(MOST_ZOOM, Math.max(1, zoom))
-    if (k === 1) return setLook(null)
-    // What is looked at stays in the drawing.
-    const clamp = (value: number, from: number, length: number) => Math.min(from + length, Math.max(from, value))
-    setLook({
-      zoom: k,
-      at: { xM: clamp(at.xM, extent.leftM, extent.widthM), yM: clamp(at.yM, extent.topM, extent.depthM) },
-    })
+    setLook(k === 1 ? null : { zoom: k, at: within(at) })
   }
   /** Points of the page to a point of the drawing, which lies in the middle of its box. */
   const drawnAt = () => {
@@ -97,13 +103,20 @@ export function Plan({ label, extent, labels, walls = NO_WALLS, children, onGrou
         // A wheel's end is told a moment late: by then the whole plan may have been asked for.
         if (!last) zoomAbout(zoom, pointAt(...origin))
       },
-      onDrag: ({ delta: [dx, dy], tap, target, pinching, cancel }) => {
-        if (pinching) return cancel()
+      onDrag: ({ movement: [mx, my], tap, last, target, pinching, cancel, memo }) => {
+        if (pinching) {
+          setSlide(null)
+          return cancel()
+        }
         if (!(target as Element).closest?.('[data-ground]')) return
         if (tap) return onGround?.()
         if (!look) return
-        const k = 1 / (drawnAt().k * scale.scale)
-        lookAt(look.zoom, { xM: look.at.xM - dx * k, yM: look.at.yM - dy * k })
+        const k = (memo as number | undefined) ?? drawnAt().k * scale.scale
+        const at = within({ xM: look.at.xM - mx / k, yM: look.at.yM - my / k })
+        // By whole points: between them every letter would be set anew.
+        setSlide(last ? null : [Math.round((look.at.xM - at.xM) * k), Math.round((look.at.yM - at.yM) * k)])
+        if (last) setLook({ zoom: look.zoom, at })
+        return k
       },
     },
     {
@@ -131,43 +144,62 @@ export function Plan({ label, extent, labels, walls = NO_WALLS, children, onGrou
     e.preventDefault()
     act()
   }
-  const placed = wordsOf(labels, walls, scale)
+  const placed = useMemo(() => wordsOf(labels, walls, scale), [labels, walls, scale])
+  const pointNow = useRef(pointAt)
+  useLayoutEffect(() => {
+    pointNow.current = pointAt
+  })
+  // One frame for as long as nothing of it changes: layers are not drawn again for a slide.
+  const frame = useMemo<PlanFrame>(
+    () => ({ ...scale, units, mayPlan, labels: placed, pointAt: (x, y) => pointNow.current(x, y) }),
+    [scale, units, mayPlan, placed],
+  )
   return (
     <Box position="relative">
-      <PlanContext value={{ ...scale, units, mayPlan, labels: placed, pointAt }}>
-        <Box
-          asChild
-          display="block"
-          w="100%"
-          bg="leaf"
-          overflow="hidden"
-          userSelect="none"
-          // From near a finger moves the plan, otherwise the page it lies on.
-          touchAction={look ? 'none' : 'pan-y'}
-          css={{
-            // What has the keys has its ring drawn through, not a box round all that it sees.
-            '& [data-thing]:focus-visible': { outline: 'none' },
-            '& [data-thing]:focus-visible > .ring': { strokeDasharray: 'none', strokeWidth: '2.5px' },
-          }}
-          cursor={look ? 'move' : 'default'}
-        >
-          <svg
-            ref={svg}
-            xmlns="http://www.w3.org/2000/svg"
-            viewBox={`0 0 ${scale.width} ${scale.height}`}
-            data-metre={scale.scale}
-            role="group"
-            aria-label={label}
-            tabIndex={0}
-            fontFamily="'Archivo Variable', sans-serif"
-            fontSize={12}
-            onKeyDown={onKeyDown}
-            onPointerMove={onPoint && ((e) => onPoint(pointAt(e.clientX, e.clientY)))}
-            onPointerLeave={onPoint && (() => onPoint(null))}
+      <PlanContext value={frame}>
+        <Box bg="leaf" overflow="hidden" css={{ '&:has(> * > svg:focus-visible)': RING }}>
+          <Box
+            willChange={look ? 'transform' : undefined}
+            style={slide ? { transform: `translate(${slide[0]}px, ${slide[1]}px)` } : undefined}
           >
-            <rect data-ground width={scale.width} height={scale.height} fill={colour('leaf')} />
-            {children}
-          </svg>
+            <Box
+              asChild
+              display="block"
+              w="100%"
+              // From near there is more than the frame shows: a slide brings it in without drawing anything again.
+              overflow="visible"
+              userSelect="none"
+              // From near a finger moves the plan, otherwise the page it lies on.
+              touchAction={look ? 'none' : 'pan-y'}
+              css={{
+                // Light changes under what stands still: each is drawn for itself.
+                '& [data-layer=light]': { willChange: 'transform' },
+                // What has the keys has its ring drawn through, not a box round all that it sees.
+                '&:focus-visible, & [data-thing]:focus-visible': { outline: 'none' },
+                '& [data-thing]:focus-visible > .ring': { strokeDasharray: 'none', strokeWidth: '2.5px' },
+              }}
+              cursor={look ? 'move' : 'default'}
+            >
+              <svg
+                ref={svg}
+                xmlns="http://www.w3.org/2000/svg"
+                viewBox={`0 0 ${scale.width} ${scale.height}`}
+                data-metre={scale.scale}
+                role="group"
+                aria-label={label}
+                tabIndex={0}
+                fontFamily="'Archivo Variable', sans-serif"
+                fontSize={12}
+                onKeyDown={onKeyDown}
+                // What is under the hand stays under it while the ground slides.
+                onPointerMove={onPoint && !slide ? (e) => onPoint(pointAt(e.clientX, e.clientY)) : undefined}
+                onPointerLeave={onPoint && (() => onPoint(null))}
+              >
+                <rect data-ground width={scale.width} height={scale.height} fill={colour('leaf')} />
+                {children}
+              </svg>
+            </Box>
+          </Box>
         </Box>
       </PlanContext>
       <Flex position="absolute" top="6px" right="6px" gap="2px">

@@ -81,6 +81,9 @@ export function firstDay(
 /** What a room is called that nobody has measured: its size is a usual one until then. */
 const UNMEASURED_ROOM = 'Room not measured yet'
 
+/** What a spot is called once its walls were measured: its own name, unless that says that they were not. */
+export const nameOnceMeasured = (name: string): string => (name === UNMEASURED_ROOM ? 'Room' : name)
+
 /**
  * A setup where one stands: in the first spot there is, else in a room that nobody has measured, of a place that
  * nobody has named.

@@ -1,3 +1,3 @@
 export { BEGINNINGS, type BeginningName, beginningOf, patternsFor } from './beginnings.ts'
-export { type FirstDay, firstDay, firstSetup, type NewPerson, readPeople } from './first.ts'
+export { type FirstDay, firstDay, firstSetup, nameOnceMeasured, type NewPerson, readPeople } from './first.ts'
 export { LIGHT_PATTERNS, lightPattern, type LightPattern } from './lightPatterns.ts'

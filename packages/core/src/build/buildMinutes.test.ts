@@ -75,3 +75,19 @@ test('what was typed for other setups is this crew’s pace', () => {
   expect(suggestedMinutes(p, of(p, 'c'))).toBe(minutes * 2)
   expect(ownPace(setups({ lamp: {} }))).toEqual({ factor: 1, setups: 0 })
 })
+
+test('minutes that nobody said are nobody’s pace', () => {
+  const lamps = { a1: { setupId: 'a' }, b1: { setupId: 'b' }, c1: { setupId: 'c' } }
+  const unsaid = setups({ setup: { a: { buildMin: 25 }, b: { buildMin: 25 }, c: { buildMin: 25 } }, lamp: lamps })
+  expect(ownPace(unsaid)).toEqual({ factor: 1, setups: 0 })
+})
+
+test('a lamp that was moved since is charged, though the same was asked before', () => {
+  const p = setups()
+  expect(relightMinutes(p, 'a', 'b')).toBe(0)
+  const moved = { ...p, lamp: { ...p.lamp, b1: { ...p.lamp['b1']!, xM: 5 } } }
+  expect(relightMinutes(moved, 'a', 'b')).toBeGreaterThan(0)
+  const alone = { ...p, setup: { ...p.setup, b: { ...p.setup['b']!, parentId: null } } }
+  expect(relightMinutes(alone, 'a', 'b')).toBe(50)
+  expect(relightMinutes(p, 'a', 'b')).toBe(0)
+})

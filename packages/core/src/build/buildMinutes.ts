@@ -1,5 +1,5 @@
 import { fittingsOf } from '../light/index.ts'
-import { byId, type Panel, type PlacedLamp, type Production, type Setup } from '../records/index.ts'
+import { blank, byId, type Panel, type PlacedLamp, type Production, type Setup } from '../records/index.ts'
 
 /** One thing to be done to have a setup standing. */
 export interface BuildTask {
@@ -134,14 +134,39 @@ export function workFrom(production: Tables, from: Setup, to: Setup): BuildWork 
 }
 
 const PACE_FROM = 2
+const UNSAID_MIN = blank('setup').buildMin
+
+/** What was reckoned of one state of the tables: an order asks for the same pairs over and over. */
+interface Kept extends Tables {
+  readonly pace: OwnPace
+  readonly relight: Map<string, number>
+}
+const keptByLamps = new WeakMap<Tables['lamp'], Kept>()
+function keptOf(production: Tables): Kept {
+  const { setup, lamp, panel, cameraPosition } = production
+  const known = keptByLamps.get(lamp)
+  if (known?.setup === setup && known.panel === panel && known.cameraPosition === cameraPosition) return known
+  const made: Kept = { setup, lamp, panel, cameraPosition, pace: paceOf(production), relight: new Map() }
+  keptByLamps.set(lamp, made)
+  return made
+}
 
 /**
  * How much longer than by their parts this crew says that setups take: the middle of what was typed against what the
  * parts say, over setups from an empty floor; 1 where too few say something of their own.
  */
-export function ownPace(production: Tables): { readonly factor: number; readonly setups: number } {
+export const ownPace = (production: Tables): OwnPace => keptOf(production).pace
+
+/** How a crew's minutes stand to those by parts, and by how many setups that is known. */
+export interface OwnPace {
+  readonly factor: number
+  readonly setups: number
+}
+
+function paceOf(production: Tables): OwnPace {
   const ratios = Object.values(production.setup).flatMap((setup) => {
-    if (setup.parentId !== null || setup.buildMin <= 0) return []
+    // What a setup begins with nobody has said.
+    if (setup.parentId !== null || setup.buildMin <= 0 || setup.buildMin === UNSAID_MIN) return []
     const { tasks, minutes } = buildWork(production, setup)
     return tasks.length > 0 && setup.buildMin !== minutes ? [setup.buildMin / minutes] : []
   })
@@ -168,5 +193,10 @@ export function relightMinutes(production: Tables, fromSetupId: string, toSetupI
   const from = byId(production.setup, fromSetupId)
   if (!from || from.spotId !== to.spotId || !isKin(from, to)) return to.buildMin
   if (thingsOf(production, to.id).length === 0 && thingsOf(production, from.id).length === 0) return to.buildMin
-  return Math.min(to.buildMin, Math.ceil(workFrom(production, from, to).minutes * ownPace(production).factor))
+  const { relight, pace } = keptOf(production)
+  const key = `${fromSetupId} ${toSetupId}`
+  const found =
+    relight.get(key) ?? Math.min(to.buildMin, Math.ceil(workFrom(production, from, to).minutes * pace.factor))
+  relight.set(key, found)
+  return found
 }

@@ -59,15 +59,10 @@ export interface Timeline {
 /** Change costs from the house rules, the setups' own build minutes and the places that spots lie in. */
 export function costsOf(production: Production): ChangeCosts {
   const { relightMin, turnMin, rigMin, moveMin, spotMoveMin } = production.production
-  const known = new Map<string, number | null>()
-  const relightKept = (key: string, find: () => number | null) => {
-    if (!known.has(key)) known.set(key, find())
-    return known.get(key)
-  }
   return {
     turnMin,
     rigMin,
-    relight: (from, to) => (to === '' ? 0 : (relightKept(`${from} ${to}`, () => relightMinutes(production, from, to)) ?? relightMin)), // prettier-ignore
+    relight: (from, to) => (to === '' ? 0 : (relightMinutes(production, from, to) ?? relightMin)),
     move: (from, to) =>
       byId(production.spot, from)?.placeId === byId(production.spot, to)?.placeId ? spotMoveMin : moveMin,
   }

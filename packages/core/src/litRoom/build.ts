@@ -112,6 +112,31 @@ function triangles(
   })
 }
 
+type Corners = Room['outlineM']
+
+/** Whether the corners of a room go round clockwise as the plan is seen: with y down the page the sum is positive then. */
+const isClockwise = (outlineM: Corners): boolean =>
+  outlineM.reduce((sum, [x, y], i) => {
+    const [nx, ny] = outlineM[(i + 1) % outlineM.length]!
+    return sum + x * ny - nx * y
+  }, 0) > 0
+
+/** A rectangle of a wall, its front inside the room; black outside. */
+export function wallFacet(
+  outlineM: Corners,
+  { wall, fromM, toM, bottomM, topM }: WallRectangle,
+  front: Face,
+  name: string,
+): Facet {
+  // prettier-ignore
+  const [ax, ay] = outlineM[wall]!
+  const [bx, by] = outlineM[(wall + 1) % outlineM.length]!
+  const lengthM = Math.hypot(bx - ax, by - ay)
+  const on = (m: number, z: number): Vec => [ax + ((bx - ax) * m) / lengthM, ay + ((by - ay) * m) / lengthM, z]
+  const corners = [on(fromM, bottomM), on(toM, bottomM), on(toM, topM), on(fromM, topM)]
+  return facet(isClockwise(outlineM) ? corners.reverse() : corners, front, BLACK, name)
+}
+
 /**
  * Floor, walls and ceiling of a room: matt inside, black outside, as thin as paper. Openings are holes; windows are
  * closed by a surface that shines in.
@@ -123,13 +148,7 @@ export function roomFacets(
   { roof = [] }: { readonly roof?: readonly RoofWindow[] } = {},
 ): Facet[] {
   const { outlineM, heightM, reflectance } = room
-  const twice = outlineM.reduce((sum, [x, y], i) => {
-    const [nx, ny] = outlineM[(i + 1) % outlineM.length]!
-    return sum + x * ny - nx * y
-  }, 0)
-  // With y down the page a positive sum is clockwise as the plan is seen, and anticlockwise from below.
-  const clockwise = twice > 0
-  const turned = clockwise ? outlineM : [...outlineM].reverse()
+  const turned = isClockwise(outlineM) ? outlineM : [...outlineM].reverse()
   const flats = isConvex(turned) ? [turned] : triangles(turned)
   const above = roof.length > 0 ? triangles(turned, roof.map(({ corners }) => corners)) : flats // prettier-ignore
   const level = (flat: readonly (readonly [number, number])[], z: number) => flat.map(([x, y]): Vec => [x, y, z])
@@ -152,14 +171,11 @@ export function roomFacets(
     const [bx, by] = outlineM[(wall + 1) % outlineM.length]!
     const lengthM = Math.hypot(bx - ax, by - ay)
     const inside = matt(reflectance.walls[wall] ?? 0)
-    const piece = (p: Omit<WallRectangle, 'wall'>, front: Face, name: string) => {
-      const on = (m: number, z: number): Vec => [ax + ((bx - ax) * m) / lengthM, ay + ((by - ay) * m) / lengthM, z]
-      const corners = [on(p.fromM, p.bottomM), on(p.toM, p.bottomM), on(p.toM, p.topM), on(p.fromM, p.topM)]
-      return facet(clockwise ? corners.reverse() : corners, front, BLACK, name)
-    }
+    const piece = (p: Omit<WallRectangle, 'wall'>, front: Face, name: string) =>
+      wallFacet(outlineM, { ...p, wall }, front, name)
     const isHere = (hole: WallRectangle) => hole.wall === wall
     for (const p of wallPieces(lengthM, heightM, [...openings, ...windows].filter(isHere)))
-      facets.push(piece(p, inside, `wall ${wall}`))
+      facets.push(piece(p, inside, `wall ${wall + 1}`))
     for (const w of windows.filter(isHere))
       facets.push(piece(w, { reflectance: w.reflectance, exitance: Math.PI * w.luminanceCdM2 }, 'window'))
   })

@@ -8,6 +8,7 @@ export {
   type Room,
   roomFacets,
   type SkyWindow,
+  wallFacet,
   type WallRectangle,
 } from './build.ts'
 export {

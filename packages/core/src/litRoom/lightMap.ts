@@ -41,25 +41,27 @@ export function lightMap(
   ambientLux: number,
   columns: number,
 ): LightMap {
-  const map = directMap(stage, lamps, area, ambientLux, columns)
-  addReturn(map.lux, stage, litBy(stage, lamps), area, map.columns, map.rows)
+  const scene = litBy(stage, lamps)
+  const map = directOf(scene, area, ambientLux, columns)
+  addReturn(map.lux, stage, scene, area, map.columns, map.rows)
   return map
 }
 
 /** The same without what the room sends back. */
-export function directMap(
+export const directMap = (
   stage: Stage,
   lamps: readonly Source[],
   area: MapArea,
   ambientLux: number,
   columns: number,
-): LightMap {
+): LightMap => directOf(litBy(stage, lamps), area, ambientLux, columns)
+
+function directOf(scene: Scene, area: MapArea, ambientLux: number, columns: number): LightMap {
   const rows = rowsOf(area, columns)
   const { leftM, topM, widthM, depthM, heightM: z } = area
   const corners = [0, 1].flatMap((x) => [0, 1].map((y): Vec => [leftM + x * widthM, topM + y * depthM, z]))
-  const scene = litBy(stage, lamps)
   const lux = new Float32Array(columns * rows).fill(ambientLux)
-  for (const lamp of lamps) {
+  for (const lamp of scene.lamps) {
     if (isFace(lamp)) continue
     const dark = shadows(between(scene.facets, [lamp.at], corners), lamp.at, area, columns, rows)
     for (let row = 0, i = 0; row < rows; row++)

@@ -100,17 +100,25 @@ const litByItself = (stage: Stage): Scene => {
   return { facets, lamps: [], mirrors: stage.mirrors }
 }
 
-/** A scene as a receiver has it: what it is itself is not there. */
-const before = (scene: Scene, { without }: StageReceiver): Scene =>
-  without && without.size > 0 ? { ...scene, facets: scene.facets.filter((_, i) => !without.has(i)) } : scene
+/** A scene as receivers have it: what one is itself is not there. Those of one body have one scene. */
+function before(scene: Scene): (receiver: StageReceiver) => Scene {
+  const kept = new Map<ReadonlySet<number>, Scene>()
+  return ({ without }) => {
+    if (!without || without.size === 0) return scene
+    const found = kept.get(without) ?? { ...scene, facets: scene.facets.filter((_, i) => !without.has(i)) }
+    kept.set(without, found)
+    return found
+  }
+}
 
 /** What all that shines by itself in a stage gives each of its receivers; nothing of it comes straight. */
 export function shineLight({ stage, receivers, effort, cells, sights }: StageSight): LampLight[] {
   const scene = litByItself(stage)
   const emitters = emittersOf(scene)
+  const seenBy = before(scene)
   const bounced = cells && bouncedLight(scene, cells)
   return receivers.map((receiver, i) => {
-    const straightLux = directLux(before(scene, receiver), emitters, receiver.at, receiver.normal)
+    const straightLux = directLux(seenBy(receiver), emitters, receiver.at, receiver.normal)
     if (!bounced) return { straightLux, clothLux: 0, returnedLux: 0, deviationLux: 0 }
     const returned = readReturn(bounced, sights[i]!, effort)
     return { straightLux, clothLux: 0, returnedLux: returned.lux, deviationLux: returned.deviationLux }
@@ -125,10 +133,11 @@ export function lampLight(
   const scene = litBy(stage, lamp)
   const own = emittersOf({ facets: [], lamps: lamp })
   const cloths = emittersOf({ facets: scene.facets, lamps: [] })
+  const seenBy = before(scene)
   const bounced = cells && bouncedLight(scene, cells)
   return receivers.map((receiver, i) => {
     const { at, normal } = receiver
-    const here = before(scene, receiver)
+    const here = seenBy(receiver)
     const straightLux = directLux(here, own, at, normal)
     const unlit: Scene = { ...here, lamps: [] }
     const clothLux = cloths.length > 0 ? directLux(unlit, cloths, at, normal) : 0

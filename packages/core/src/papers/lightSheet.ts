@@ -1,7 +1,8 @@
 import { fittingsOf } from '../light/index.ts'
 import { byId, type Production, type Setup } from '../records/index.ts'
+import { cablesInWords } from '../power/index.ts'
 import { gustAtWhichItTips } from '../rigging/index.ts'
-import { cableRuns, furthestOff, lampKelvin, lampsOfSetup, ofSetup, onBatteries, readCues, readSetup, standingOf } from '../setup/index.ts' // prettier-ignore
+import { cableRuns, furthestOff, inTheWind, lampKelvin, lampsOfSetup, ofSetup, onBatteries, readCues, readSetup, standingOf } from '../setup/index.ts' // prettier-ignore
 import { exposureError, lengthText, lux } from '../text/index.ts'
 
 /** A setup as it is built from paper: words for every column. */
@@ -34,7 +35,7 @@ export function lightSheet(production: Production, setup: Setup): LightSheet {
   const lamps = lampsOfSetup(production, setup.id)
   const runs = new Map(cableRuns(production, setup).map((run) => [run.lamp.id as string, run.way]))
   const batteries = new Map(onBatteries(production, setup).map((one) => [one.lamp.id as string, one.lastsMin]))
-  const isOut = byId(production.spot, setup.spotId)?.outdoors === true
+  const windy = inTheWind(production, setup)
   const cables = [...runs.values()].flatMap((way) => way?.cables ?? [])
   return {
     lamps: lamps.map((lamp, i) => {
@@ -61,12 +62,12 @@ export function lightSheet(production: Production, setup: Setup): LightSheet {
       }
     }),
     panels: ofSetup(production.panel, setup).map((panel) => {
-      const down = Math.floor(gustAtWhichItTips({ areaM2: panel.widthM * panel.tallM, heightM: panel.heightM, bags: panel.bags })) // prettier-ignore
+      const own = windy.find(({ thing }) => thing.id === panel.id)
       return {
         what: `${panel.type}: ${panel.name}`,
         size: `${lengthText(panel.widthM, units)} × ${lengthText(panel.tallM, units)}`,
         height: lengthText(panel.heightM, units),
-        bags: `${panel.bags}${isOut ? `, down by ${down} m/s` : ''}`,
+        bags: `${panel.bags}${own ? `, down by ${Math.floor(gustAtWhichItTips(own.stood))} m/s` : ''}`,
       }
     }),
     marks: reading.marks.map(({ mark, reading: at }) => ({
@@ -84,7 +85,7 @@ export function lightSheet(production: Production, setup: Setup): LightSheet {
       const levels = changes.map(({ lamp, fromPct, toPct }) => `${lamps.indexOf(lamp) + 1} ${lamp.role} ${fromPct} to ${toPct} %`) // prettier-ignore
       return `${cue.name}: ${levels.join(', ') || 'nothing changes'}${who ? `, by ${who}` : ''}`
     }),
-    cables: [20, 10, 5].flatMap((m) => { const count = cables.filter((one) => one === m).length; return count > 0 ? [`${count} × ${m} m`] : [] }).join(', '), // prettier-ignore
+    cables: cablesInWords(cables),
     loads: Object.values(production.load)
       .filter((load) => load.setupId === setup.id)
       .map(

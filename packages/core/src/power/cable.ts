@@ -31,3 +31,13 @@ export const batteryMinutes = (wattHours: number, watts: number, level: number):
   watts * level > 0 ? (60 * wattHours * USABLE) / (watts * level) : Infinity
 /** Batteries grow old, and are cold in the morning: so much of what is printed on them is reckoned with. */
 const USABLE = 0.85
+
+/** Cables counted by their length, such as "2 × 20 m, 1 × 5 m". */
+export const cablesInWords = (cables: readonly number[]): string =>
+  LENGTHS_M.flatMap((lengthM) => {
+    const count = cables.filter((one) => one === lengthM).length
+    return count > 0 ? [`${count} × ${lengthM} m`] : []
+  }).join(', ')
+
+/** More than this share of the mains is lost on the way in no plan: lamps flicker, and cables warm. */
+export const MOST_DROP_SHARE = 0.05

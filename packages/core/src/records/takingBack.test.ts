@@ -82,3 +82,15 @@ test('what stands there is said by names, not by ids', () => {
     back: 'empty',
   })
 })
+
+test('data that a database gives back with its keys turned is what was written', () => {
+  const id = asId<'ownLamp'>('lamp')
+  const candelas = { gammaDeg: [0, 90], planesDeg: [0], candela: [[10, 0]] }
+  const wrote = [createRecord('ownLamp', { name: 'Mine', candelas }, id)]
+  const after = applyChanges(NO_RECORDS, wrote, 1)
+  const turned = applyChanges(after, [updateRecord('ownLamp', id, { candelas: { candela: [[10, 0]], planesDeg: [0], gammaDeg: [0, 90] } })], 2) // prettier-ignore
+  expect(takingBack(turned, wrote, [removeRecord('ownLamp', id)]).overwritten).toEqual([])
+  const other = applyChanges(after, [updateRecord('ownLamp', id, { candelas: { ...candelas, candela: [[11, 0]] } })], 2)
+  const [changed] = takingBack(other, wrote, [removeRecord('ownLamp', id)]).overwritten
+  expect(describeOverwritten(other, changed!, 'metric')).toMatchObject({ field: 'Candela', now: 'something else' })
+})

@@ -22,8 +22,15 @@ export interface TakingBack {
   readonly rest: readonly PlainChange[]
 }
 
-/** Whether two values of a field are one: they are plain data. */
-export const sameValue = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
+/** Whether two values of a field are one: plain data, however its keys are turned. A database keeps them in an order of its own. */
+export function sameValue(a: unknown, b: unknown): boolean {
+  if (a === b) return true
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false
+  if (Array.isArray(a) !== Array.isArray(b)) return false
+  const [mine, theirs] = [a as Fields, b as Fields]
+  const keys = Object.keys(mine)
+  return keys.length === Object.keys(theirs).length && keys.every((key) => Object.hasOwn(theirs, key) && sameValue(mine[key], theirs[key])) // prettier-ignore
+}
 
 type Fields = Readonly<Record<string, unknown>>
 
@@ -85,7 +92,11 @@ export function describeOverwritten(tables: Tables, at: Overwritten, units: Unit
   const kind = (field.column.ref ?? field.column.refs) as KindName | undefined
   const others: readonly AnyRecord[] = kind ? Object.values(tables[kind] as Readonly<Record<string, AnyRecord>>) : []
   const names = new Map(others.map((other) => [other.id, nameOf(kind!, other)]))
-  const text = (value: unknown) => showValue(field, value, names, units) || 'empty'
+  // What is drawn or computed has no word of its own.
+  const text = (value: unknown) =>
+    field.input === 'none' && typeof value === 'object' && value !== null
+      ? 'something else'
+      : showValue(field, value, names, units) || 'empty'
   return {
     of: nameOf(at.kind, record) || KINDS[at.kind].says,
     field: field.label,

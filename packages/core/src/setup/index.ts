@@ -39,5 +39,5 @@ export {
 } from './meter.ts'
 export { type Background, backgrounds, type CameraShadow, cameraShadows, type Glare, glares } from './seenByCamera.ts'
 export { facetOfPanel, liesWithin, type SetupStage } from './stageOfSetup.ts'
-export { type Misplaced, misplaced, type Standing, standingOf, STANDS_M, windAreaM2 } from './stands.ts'
+export { type Misplaced, misplaced, type Standing, standingOf, STANDS_M, inTheWind, type InTheWind } from './stands.ts'
 export { type WithoutPiece, withoutPieces } from './withoutPieces.ts'

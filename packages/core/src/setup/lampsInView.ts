@@ -1,8 +1,9 @@
-import { aimedAt, facing, type PlanPoint, turnTo } from '../geometry/index.ts'
+import { facing, turnTo } from '../geometry/index.ts'
 import { isBlocked } from '../litRoom/index.ts'
 import type { CameraPosition, Production, Setup } from '../records/index.ts'
 import { ofSetup } from './ofSetup.ts'
 import { planCamera } from './planCamera.ts'
+import { apartDeg, degrees, liftDeg, pitchOf, type Placed } from './sightLines.ts'
 import { stageOfSetup } from './stageOfSetup.ts'
 
 /** A lamp with its stand reaches so far about its middle. */
@@ -15,11 +16,6 @@ export interface InView<T> {
   /** How far the lamp is inside the edge of the picture, degrees. */
   readonly insideDeg: number
 }
-
-const degrees = (rad: number) => (rad * 180) / Math.PI
-const between = (a: number, b: number) => Math.abs(((a - b + 540) % 360) - 180)
-
-type Placed = PlanPoint & { readonly heightM: number }
 
 /** A flat thing that stands upright, or leans. */
 interface Flat extends Placed {
@@ -53,12 +49,9 @@ export function lampsInView<T extends Placed & { readonly role?: string }>(
 ): readonly InView<T>[] {
   const { facets } = stageOfSetup(production, setup)
   const marks = ofSetup(production.mark, setup)
-  const lift = (from: Placed, to: Placed) =>
-    degrees(Math.atan2(to.heightM - from.heightM, Math.hypot(to.xM - from.xM, to.yM - from.yM)))
   return ofSetup(production.cameraPosition, setup).flatMap((position) => {
     const camera = planCamera(production, position)
-    const aim = aimedAt(position, position.bearingDeg, marks)
-    const pitchDeg = aim ? lift(position, aim) : 0
+    const pitchDeg = pitchOf(position, marks)
     return lamps.flatMap((lamp): InView<T>[] => {
       // A practical is there to be seen.
       if (lamp.role === 'practical') return []
@@ -67,8 +60,8 @@ export function lampsInView<T extends Placed & { readonly role?: string }>(
         const away = Math.hypot(point.xM - position.xM, point.yM - position.yM, point.heightM - position.heightM)
         if (away < LAMP_HALF_M) return []
         const size = degrees(Math.atan2(halfM, away))
-        const across = camera.angleDeg / 2 + size - between(turnTo(position, point), position.bearingDeg)
-        const up = camera.verticalDeg / 2 + size - Math.abs(lift(position, point) - pitchDeg)
+        const across = camera.angleDeg / 2 + size - apartDeg(turnTo(position, point), position.bearingDeg)
+        const up = camera.verticalDeg / 2 + size - Math.abs(liftDeg(position, point) - pitchDeg)
         const insideDeg = Math.min(across, up)
         const seen = insideDeg > 0 && !isBlocked(facets, [position.xM, position.yM, position.heightM], [point.xM, point.yM, point.heightM]) // prettier-ignore
         return seen ? [insideDeg] : []

@@ -104,8 +104,11 @@ function ownLamp(production: Production, lamp: PlacedLamp, luxAt1m: number, newI
   }
 }
 
-const MOST_PCT = 95
-const LOOKS = 14
+const MOST_PCT = 88
+const LOOKS = 10
+/** All surfaces at most so much paler than they were typed. */
+const MOST_PALER = 4
+const NEAR_STOPS = 0.03
 
 /** All surfaces of a spot paler or darker alike, so that the plan says what the meter said; null where none would do. */
 function surfacesFor(
@@ -123,14 +126,22 @@ function surfacesFor(
     const tried = tryChanges(production, [updateRecord('spot', spot.id, fields(by))])
     return predictedLux(readSetup(tried, tried.setup[setup.id]!), markId, null) ?? 0
   }
-  let [low, high] = [0, 4]
-  if (lux < saysAt(low) || lux > saysAt(high)) return null
-  for (let i = 0; i < LOOKS; i++) {
-    const middle = (low + high) / 2
-    if (saysAt(middle) < lux) low = middle
-    else high = middle
+  // Each look follows the light through another room: a straight line between what is known halves the looks.
+  let [low, high] = [
+    { by: 0, lux: saysAt(0) },
+    { by: MOST_PALER, lux: saysAt(MOST_PALER) },
+  ]
+  if (lux < low.lux || lux > high.lux) return null
+  let best = low
+  for (let i = 0; i < LOOKS && Math.abs(Math.log2(best.lux / lux)) > NEAR_STOPS; i++) {
+    // Now and then the middle, since surfaces stop at what any of them can send back.
+    const share = i % 3 === 2 ? 0.5 : (lux - low.lux) / (high.lux - low.lux)
+    const by = low.by + (high.by - low.by) * share
+    best = { by, lux: saysAt(by) }
+    if (best.lux < lux) low = best
+    else high = best
   }
-  const found = fields((low + high) / 2)
+  const found = fields(best.by)
   return {
     says: `${spot.name} sends back: walls ${Math.round(found.wallPct)} %, ceiling ${Math.round(found.ceilingPct)} %, floor ${Math.round(found.floorPct)} %`, // prettier-ignore
     changes: [updateRecord('spot', spot.id, found)],

@@ -1,5 +1,5 @@
 import { illuminanceForStop, shutterSeconds } from '../exposure/index.ts'
-import { aimedAt, dot, facing, type PlanPoint, turnTo, unit, type Vec } from '../geometry/index.ts'
+import { dot, facing, turnTo, unit, type Vec } from '../geometry/index.ts'
 import { sourcesOfLamp, sunSource } from '../light/index.ts'
 import { type Effort, type Facet, firstHit, lampLight, QUICK, shineLight, sightsOf, type StageReceiver } from '../litRoom/index.ts' // prettier-ignore
 import type { CameraPosition, Mark, PlacedLamp, Production, Setup } from '../records/index.ts'
@@ -10,6 +10,7 @@ import { keptUpTo } from './keptUpTo.ts'
 import { ofSetup } from './ofSetup.ts'
 import { planCamera, shotOfPosition } from './planCamera.ts'
 import { lampsOfSetup } from './readSetup.ts'
+import { apartDeg, degrees, pitchOf, type Placed } from './sightLines.ts'
 import { keyOfStage, stageOfSetup } from './stageOfSetup.ts'
 
 /** What a camera has behind the people in its picture, in stops from middle grey at its shot's exposure. */
@@ -30,16 +31,6 @@ const ACROSS = 9
 const UP = 5
 const EFFORT: Effort = { ...QUICK, raysPerReceiver: 96, lots: 2 }
 const MIDDLE_GREY = 0.18
-
-const degrees = (rad: number) => (rad * 180) / Math.PI
-const liftTo = (from: PlanPoint & { heightM: number }, to: PlanPoint & { heightM: number }) =>
-  degrees(Math.atan2(to.heightM - from.heightM, Math.hypot(to.xM - from.xM, to.yM - from.yM)))
-
-/** Where a camera looks up or down to: at the mark that it is aimed at, else level. */
-function pitchOf(position: CameraPosition, marks: readonly Mark[]): number {
-  const aim = aimedAt(position, position.bearingDeg, marks)
-  return aim ? liftTo(position, aim) : 0
-}
 
 interface Sample extends StageReceiver {
   readonly facet: Facet
@@ -87,7 +78,10 @@ export function backgrounds(production: Production, setup: Setup): readonly Back
   const sky = first ? skyOfSetup(production, setup, first.utcMs) : null
   const open = stageOfSetup(production, setup)
   const shots = positions.map((position) => shotOfPosition(production, position))
-  const key = JSON.stringify([keyOfStage(open), lamps, positions, shots, sky, setup.ambientLux, production.mark])
+  // What a picture holds follows from sensor and delivery as well: it is asked for, not guessed at.
+  const views = positions.map((position) => planCamera(production, position))
+  const marks = ofSetup(production.mark, setup)
+  const key = JSON.stringify([keyOfStage(open), lamps, views, shots, sky, setup.ambientLux, marks])
   return backgroundsKept(key, () => behindAll(production, setup, positions, sky))
 }
 
@@ -169,9 +163,9 @@ const HIGHEST_M = 4
 const STEP_M = 0.1
 
 /** How far from showing in the spectacles of a mark a lamp is to a camera, degrees; less than 0 shows. */
-function clearOfGlass(mark: Mark, camera: PlanPoint & { heightM: number }, lamp: PlacedLamp): number {
+function clearOfGlass(mark: Mark, camera: Placed, lamp: PlacedLamp): number {
   const eyes: Vec = [mark.xM, mark.yM, mark.heightM]
-  const way = (to: PlanPoint & { heightM: number }): Vec => unit([to.xM - eyes[0], to.yM - eyes[1], to.heightM - eyes[2]]) // prettier-ignore
+  const way = (to: Placed): Vec => unit([to.xM - eyes[0], to.yM - eyes[1], to.heightM - eyes[2]]) // prettier-ignore
   const [l, c] = [way(lamp), way(camera)]
   const glass = facing(mark.facingDeg, LEANS_DEG)
   if (dot(l, glass) <= 0 || dot(c, glass) <= 0) return Infinity
@@ -180,8 +174,6 @@ function clearOfGlass(mark: Mark, camera: PlanPoint & { heightM: number }, lamp:
   const size = degrees(Math.atan2(Math.max(lamp.faceWidthM, lamp.faceTallM, 0.2) / 2, away))
   return degrees(Math.acos(Math.min(1, dot(half, glass)))) - CURVED_DEG - size / 2
 }
-
-const between = (a: number, b: number) => Math.abs(((a - b + 540) % 360) - 180)
 
 /** Which lamps cameras see in the spectacles of people. @source the half way between lamp and camera is the normal of the glass */
 export function glares(production: Production, setup: Setup): Glare[] {
@@ -193,7 +185,7 @@ export function glares(production: Production, setup: Setup): Glare[] {
     .flatMap((mark) =>
       ofSetup(production.cameraPosition, setup).flatMap((position) => {
         const camera = planCamera(production, position)
-        if (between(turnTo(position, mark), position.bearingDeg) > camera.angleDeg / 2) return []
+        if (apartDeg(turnTo(position, mark), position.bearingDeg) > camera.angleDeg / 2) return []
         return lamps.flatMap((lamp): Glare[] => {
           if (clearOfGlass(mark, position, lamp) >= 0) return []
           let clearM: number | null = null

@@ -5,8 +5,8 @@ import {
   type Mirror,
   panelFacet,
   roomFacets,
-  type SkyWindow,
   type Stage,
+  wallFacet,
   type WallRectangle,
 } from '../litRoom/index.ts'
 import { spotPlan, type SpotPlan } from '../place/index.ts'
@@ -130,14 +130,11 @@ function wallHoles(plan: SpotPlan): WallHole[] {
   })
 }
 
+const cornersOfPlan = (plan: SpotPlan) => plan.outline.map((p) => [p.xM, p.yM] as const)
+
 /** A wall's hole as a flat thing in it, its front inside. */
-function inHole(plan: SpotPlan, { hole, fitting }: WallHole, reflectance: number): Facet {
-  const walls = plan.outline.map(() => 0)
-  const room = { outlineM: plan.outline.map((p) => [p.xM, p.yM] as const), heightM: plan.spot.heightM, reflectance: { floor: 0, ceiling: 0, walls } } // prettier-ignore
-  const filled: SkyWindow = { ...hole, luminanceCdM2: 0, reflectance }
-  const pane = roomFacets(room, [], [filled]).find((f) => f.name === 'window')!
-  return { ...pane, name: fitting.name || fitting.type }
-}
+const inHole = (plan: SpotPlan, { hole, fitting }: WallHole, reflectance: number): Facet =>
+  wallFacet(cornersOfPlan(plan), hole, face(reflectance), fitting.name || fitting.type)
 
 /** Walls, floor and ceiling of a spot, with what hangs in its windows; null where its outline is no room. */
 function wallsOf(plan: SpotPlan, { skyCdM2, sunAltitudeDeg }: Openings): Pick<Stage, 'facets' | 'cloths'> | null {
@@ -151,7 +148,7 @@ function wallsOf(plan: SpotPlan, { skyCdM2, sunAltitudeDeg }: Openings): Pick<St
   const skylights = roof
     .filter((f) => liesWithin(f, outline))
     .map((f) => ({ corners: cornersOf(f).map((p) => [p.xM, p.yM] as const), fitting: f }))
-  const room = { outlineM: outline.map((p) => [p.xM, p.yM] as const), heightM: spot.heightM, reflectance }
+  const room = { outlineM: cornersOfPlan(plan), heightM: spot.heightM, reflectance }
   if (skyCdM2 !== null) {
     const shining = holes.map(({ hole, fitting, isOpenAir }) => ({ ...hole, luminanceCdM2: skyCdM2 * brightnessOf(fitting) * (isOpenAir ? 1 / GLASS : 1), reflectance: isOpenAir ? 0 : GLASS_REFLECTANCE })) // prettier-ignore
     const above = skylights.map(({ corners, fitting }) => ({ corners, luminanceCdM2: skyCdM2 * ROOF_SKY * brightnessOf(fitting), reflectance: GLASS_REFLECTANCE })) // prettier-ignore

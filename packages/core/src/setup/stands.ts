@@ -1,6 +1,7 @@
 import { alongWall, cornersOf, isInside, type PlanPoint, wallsOf } from '../geometry/index.ts'
 import { outlineOfSpot } from '../place/index.ts'
-import { byId, type Fitting, type PlacedLamp, type Production, type Setup } from '../records/index.ts'
+import { byId, type Fitting, type Panel, type PlacedLamp, type Production, type Setup } from '../records/index.ts'
+import type { Stood } from '../rigging/index.ts'
 import { ofSetup } from './ofSetup.ts'
 
 /** Up to here a usual stand goes, a wind-up stand, and what is built by people who are qualified for it; metres. */
@@ -85,7 +86,37 @@ export function misplaced(production: Production, setup: Setup): Misplaced[] {
   ]
 }
 
-/** How heavy a lamp's head is to the wind, m²: what shines, or a usual housing. */
-export const windAreaM2 = ({ faceWidthM, faceTallM }: Pick<PlacedLamp, 'faceWidthM' | 'faceTallM'>): number =>
-  Math.max(HOUSING_M2, faceWidthM * faceTallM)
+/** Something of a setup that the wind can tip. */
+export interface InTheWind {
+  readonly kind: 'panel' | 'lamp'
+  readonly thing: Panel | PlacedLamp
+  readonly tallM: number
+  readonly stood: Stood
+}
+
+/** Lower than this a lamp's stand is taken to hold it. */
+const HIGH_M = 2
+/** A usual housing, m². */
 const HOUSING_M2 = 0.12
+const HOUSING_M = 0.4
+
+/** What the wind can tip in a setup out of doors: what was put up, and lamps that stand high; nothing within walls. */
+export function inTheWind(production: Production, setup: Setup): InTheWind[] {
+  if (byId(production.spot, setup.spotId)?.outdoors !== true) return []
+  const panels = ofSetup(production.panel, setup).map((thing): InTheWind => ({
+    kind: 'panel',
+    thing,
+    tallM: thing.tallM,
+    stood: { areaM2: thing.widthM * thing.tallM, heightM: thing.heightM, bags: thing.bags },
+  }))
+  const lamps = ofSetup(production.lamp, setup).filter((lamp) => lamp.heightM > HIGH_M && lamp.role !== 'practical')
+  return [
+    ...panels,
+    ...lamps.map((thing): InTheWind => ({
+      kind: 'lamp',
+      thing,
+      tallM: Math.max(HOUSING_M, thing.faceTallM),
+      stood: { areaM2: Math.max(HOUSING_M2, thing.faceWidthM * thing.faceTallM), heightM: thing.heightM, bags: thing.bags }, // prettier-ignore
+    })),
+  ]
+}

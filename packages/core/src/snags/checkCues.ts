@@ -1,6 +1,6 @@
 import { type Production, updateRecord } from '../records/index.ts'
 import { AGREES_STOPS, furthestOff, isOff, metered, readCues } from '../setup/index.ts'
-import { exposureError, lux } from '../text/index.ts'
+import { asName, exposureError, lux } from '../text/index.ts'
 import type { Finding } from './finding.ts'
 
 /** Is every shot still right after each cue that is worked in it? */
@@ -19,7 +19,7 @@ export function checkCues(production: Production): Finding[] {
           stage: 'light',
           rule: null,
           about: { kind: 'setup', id: setup.id },
-          says: `After “${cue.name}” in setup ${setup.letter} ${worst.shot.code} is ${exposureError(errorStops)} at ${mark.name}.`,
+          says: `After “${asName(cue.name)}” in setup ${setup.letter} ${worst.shot.code} is ${exposureError(errorStops)} at ${asName(mark.name)}.`,
           evidence: changes.map(({ lamp, fromPct, toPct }) => ({ label: lamp.name, value: `${fromPct} to ${toPct} %`, unit: '', from: cue.name })), // prettier-ignore
           fixes: [{ says: 'It is meant', changes: [updateRecord('lightCue', cue.id, { meant: true })] }],
         },
@@ -41,7 +41,7 @@ export function checkMetered(production: Production): Finding[] {
           stage: 'light',
           rule: null,
           about: { kind: 'setup', id: setup.id },
-          says: `At ${markName} in setup ${setup.letter} the meter said ${lux(reading.lux)} of ${what}, the plan says ${lux(predictedLux!)}: ${Math.abs(offStops).toFixed(1)} stops ${offStops < 0 ? 'less' : 'more'} light than planned.`,
+          says: `At ${asName(markName)} in setup ${setup.letter} the meter said ${lux(reading.lux)} of ${what}, the plan says ${lux(predictedLux!)}: ${Math.abs(offStops).toFixed(1)} stops ${offStops < 0 ? 'less' : 'more'} light than planned.`,
           evidence: [
             { label: 'meter', value: reading.lux, unit: 'lx', from: reading.note || markName },
             {

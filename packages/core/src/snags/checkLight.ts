@@ -1,8 +1,8 @@
 import { type PlacedLamp, type Production, updateRecord } from '../records/index.ts'
 import {
+  inTheWind,
   isTooDark,
   kindOfLamp,
-  ofSetup,
   ratioAt,
   readSetup,
   type SetupReading,
@@ -12,7 +12,7 @@ import {
   tooBright,
 } from '../setup/index.ts'
 import { captureRate } from '../shotlist/index.ts'
-import { lux } from '../text/index.ts'
+import { asName, lux } from '../text/index.ts'
 import type { Finding } from './finding.ts'
 import { brighterWays, dimmerWays, ratioWays } from './lightWays.ts'
 
@@ -43,7 +43,7 @@ function exposureFinding(
   const { setup } = reading
   const stops = Math.abs(at.errorStops)
   const isDark = at.errorStops < 0
-  const where = reading.marks.length > 1 ? ` for ${at.mark.name}` : ''
+  const where = reading.marks.length > 1 ? ` for ${asName(at.mark.name)}` : ''
   const [least, most] = at.reading.rangeLux
   return {
     check: isDark ? 'light.too-dark-for-shot' : 'light.too-bright-for-shot',
@@ -103,7 +103,7 @@ export function checkRatio(production: Production): Finding[] {
           stage: 'light',
           rule: null,
           about: reading.marks[0] === at ? { kind: 'setup', id: setup.id } : { kind: 'mark', id: mark.id },
-          says: `Setup ${setup.letter} lights ${mark.name} at ${ratio.toFixed(1)} : 1, ${ratio < least ? 'flatter' : 'harder'} than the ${least} : 1 to ${Number.isFinite(most) ? most : 'any'} : 1 asked for.`,
+          says: `Setup ${setup.letter} lights ${asName(mark.name)} at ${ratio.toFixed(1)} : 1, ${ratio < least ? 'flatter' : 'harder'} than the ${least} : 1 to ${Number.isFinite(most) ? most : 'any'} : 1 asked for.`,
           evidence: [
             ...(byCheeks && light.cheeks
               ? [
@@ -123,8 +123,6 @@ export function checkRatio(production: Production): Finding[] {
   })
 }
 
-/** From here on what stands out of doors is in the wind. */
-const HIGH_M = 2
 /** From here on nobody reaches a lamp that slips. */
 const OVERHEAD_M = 3.5
 
@@ -135,8 +133,9 @@ export function checkLampCautions(production: Production): Finding[] {
     const hot = lamps.filter((lamp) => kindOfLamp(production, lamp)?.hot)
     const ownBattery = (lamp: PlacedLamp) => lamp.batteryWh !== null || kindOfLamp(production, lamp)?.battery === true
     const onMains = lamps.filter((lamp) => lamp.watts > 0 && (lamp.circuitId !== null || !ownBattery(lamp)))
-    const isOut = production.spot[setup.spotId]?.outdoors === true
-    const inWind = isOut ? [...lamps.filter((lamp) => lamp.heightM > HIGH_M), ...ofSetup(production.panel, setup)] : []
+    const inWind = inTheWind(production, setup)
+      .filter(({ thing }) => !('levelPct' in thing) || thing.levelPct > 0)
+      .map(({ thing }) => thing)
     const high = lamps.filter((lamp) => standingOf(production, setup, lamp).heightM > OVERHEAD_M)
     const missing = [
       {

@@ -1,8 +1,9 @@
-import { type Production, removeRecord, asId } from '../records/index.ts'
+import { freePlace } from '../geometry/index.ts'
 import { outlineOfSpot } from '../place/index.ts'
-import { lampsOfSetup, liesWithin, misplaced, standingOf, STANDS_M } from '../setup/index.ts'
+import { asId, type Production, removeRecord, type Setup, tryChanges, updateRecord } from '../records/index.ts'
+import { lampsOfSetup, liesWithin, misplaced, ofSetup, standingOf, STANDS_M } from '../setup/index.ts'
 import { lengthText } from '../text/index.ts'
-import type { Finding } from './finding.ts'
+import type { Finding, Fix } from './finding.ts'
 
 /** Does a lamp stand in a wall, in furniture or on a face, or a mark outside of its room? The rest is reckoned all the same. */
 export function checkMisplaced(production: Production): Finding[] {
@@ -15,9 +16,27 @@ export function checkMisplaced(production: Production): Finding[] {
       about: { kind, id },
       says: `${name} of setup ${setup.letter} ${says}: what is said of its light holds for no real place.`,
       evidence: [{ label: name, value: says, unit: '', from: `plan of setup ${setup.letter}` }],
-      fixes: kind === 'lamp' ? [{ says: `Take out ${name}`, changes: [removeRecord('lamp', asId(id))] }] : [],
+      fixes: [...moved(production, setup, kind, id, name), ...(kind === 'lamp' ? [{ says: `Take out ${name}`, changes: [removeRecord('lamp', asId(id))] }] : [])], // prettier-ignore
     })),
   )
+}
+
+const BELOW_CEILING_M = 0.2
+
+/** The nearest place of the room where it can be, free of all else. */
+function moved(production: Production, setup: Setup, kind: 'lamp' | 'mark', id: string, name: string): Fix[] {
+  const spot = production.spot[setup.spotId]
+  const record = kind === 'lamp' ? production.lamp[id] : production.mark[id]
+  if (!spot || !record || spot.outdoors) return []
+  const others = [...ofSetup(production.lamp, setup), ...ofSetup(production.mark, setup)].filter((one) => one.id !== id)
+  const corners = Object.values(production.fitting).flatMap((f) => (f.spotId === spot.id && (f.type === 'furniture' || f.type === 'obstacle') ? [f] : [])) // prettier-ignore
+  const outline = outlineOfSpot(spot)
+  const heightM = Math.min(record.heightM, spot.heightM - BELOW_CEILING_M)
+  const at = freePlace(record, [...others, ...corners, ...outline], outline)
+  const fields = { ...at, heightM }
+  const changes = [kind === 'lamp' ? updateRecord('lamp', asId(id), fields) : updateRecord('mark', asId(id), fields)]
+  if (misplaced(tryChanges(production, changes), setup).some((one) => one.id === id)) return []
+  return [{ says: `Move ${name} to where it can stand`, changes }]
 }
 
 /** Does a stand reach as high as a lamp is to be? Outside a window the ground may lie far below the floor. */

@@ -1,5 +1,5 @@
 import { usualMains } from '../place/index.ts'
-import { circuitLoad } from '../power/index.ts'
+import { circuitLoad, MOST_DROP_SHARE } from '../power/index.ts'
 import { type Production, updateRecord } from '../records/index.ts'
 import { cableRuns, type Draw, drawsOfSetup, onBatteries, placeOnCircuits, replugged } from '../setup/index.ts'
 import { counted } from '../text/index.ts'
@@ -82,20 +82,17 @@ export function checkCircuits(production: Production): Finding[] {
   })
 }
 
-/** More than this is lost on the way in no plan: lamps flicker, and cables warm. */
-const MOST_DROP = 0.05
-
 /** Do cables reach, without losing too much on the way? */
 export function checkCables(production: Production): Finding[] {
   return Object.values(production.setup).flatMap((setup) => {
     const runs = cableRuns(production, setup)
     const dropping = runs.flatMap(({ lamp, way }): Finding[] => {
-      if (!way || way.dropShare <= MOST_DROP) return []
+      if (!way || way.dropShare <= MOST_DROP_SHARE) return []
       const others = Object.values(production.circuit).filter((circuit) => circuit.id !== lamp.circuitId)
       const nearer = others.flatMap((circuit) => {
         const tried = { ...production, lamp: { [lamp.id]: { ...lamp, circuitId: circuit.id } } } as Production
         const found = cableRuns(tried, setup)[0]?.way
-        return found && found.dropShare <= MOST_DROP ? [{ circuit, found }] : []
+        return found && found.dropShare <= MOST_DROP_SHARE ? [{ circuit, found }] : []
       })
       return [
         {

@@ -7,49 +7,24 @@ import {
   type Setup,
   updateRecord,
 } from '../records/index.ts'
-import { bagsNeeded, gustAtWhichItTips, overturning, reachOfFall, type Stood } from '../rigging/index.ts'
-import { lampsOfSetup, ofSetup, windAreaM2 } from '../setup/index.ts'
+import { bagsNeeded, gustAtWhichItTips, overturning, reachOfFall } from '../rigging/index.ts'
+import { type InTheWind, inTheWind, ofSetup } from '../setup/index.ts'
 import { counted, lengthText } from '../text/index.ts'
 import type { Finding } from './finding.ts'
 
 /** More than this no stand is loaded with: it comes down, or goes on a rig that a qualified person builds. */
 const MOST_BAGS = 8
-/** Lower than this a lamp's stand is taken to hold it. */
-const HIGH_M = 2
-
-interface Standing {
-  readonly kind: 'panel' | 'lamp'
-  readonly thing: Panel | PlacedLamp
-  readonly tallM: number
-  readonly stood: Stood
-}
-
-/** What of a setup the wind can tip: what was put up, and lamps that stand high. */
-function standingIn(production: Production, setup: Setup): Standing[] {
-  const panels = ofSetup(production.panel, setup).map((thing): Standing => ({
-    kind: 'panel',
-    thing,
-    tallM: thing.tallM,
-    stood: { areaM2: thing.widthM * thing.tallM, heightM: thing.heightM, bags: thing.bags },
-  }))
-  const lamps = lampsOfSetup(production, setup.id).filter((lamp) => lamp.heightM > HIGH_M && lamp.role !== 'practical')
-  return [
-    ...panels,
-    ...lamps.map((thing): Standing => ({ kind: 'lamp', thing, tallM: Math.max(0.4, thing.faceTallM), stood: { areaM2: windAreaM2(thing), heightM: thing.heightM, bags: thing.bags } })), // prettier-ignore
-  ]
-}
-
 /** What stands out of doors in the gusts that are expected: is it held? Never said to be safe. */
 export function checkWind(production: Production): Finding[] {
   return Object.values(production.setup).flatMap((setup) => {
-    if (!production.spot[setup.spotId]?.outdoors || setup.gustMs === null) return []
-    const gustMs = setup.gustMs
-    return standingIn(production, setup).flatMap((standing) => tips(production, setup, standing, gustMs) ?? [])
+    const { gustMs } = setup
+    if (gustMs === null) return []
+    return inTheWind(production, setup).flatMap((standing) => tips(production, setup, standing, gustMs) ?? [])
   })
 }
 
 /** Who stands where something may fall: with the wind, where that is known, else all round. */
-function underIt(production: Production, setup: Setup, { thing, tallM, stood }: Standing): string[] {
+function underIt(production: Production, setup: Setup, { thing, tallM, stood }: InTheWind): string[] {
   const reach = reachOfFall(stood.heightM, tallM)
   const spot = byId(production.spot, setup.spotId)
   const people = [
@@ -68,7 +43,7 @@ function underIt(production: Production, setup: Setup, { thing, tallM, stood }: 
     .map(({ name }) => name)
 }
 
-function tips(production: Production, setup: Setup, standing: Standing, gustMs: number): Finding | null {
+function tips(production: Production, setup: Setup, standing: InTheWind, gustMs: number): Finding | null {
   const { kind, thing, tallM, stood } = standing
   const { forceN, momentNm, holdsNm } = overturning(stood, gustMs)
   if (momentNm <= holdsNm) return null

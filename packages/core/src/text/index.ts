@@ -2,6 +2,7 @@ export { formatBytesParts, sayBytes } from './bytes.ts'
 export { clock, hours, parseClock, stretch } from './clock.ts'
 export { toCsv } from './csv.ts'
 export {
+  asName,
   counted,
   degrees,
   exposureError,

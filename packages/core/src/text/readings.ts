@@ -44,3 +44,10 @@ export function readFrameRate(text: string): { num: number; den: number } | null
   if (Math.abs(value - pulled / 1.001) < 0.006) return { num: pulled * 1000, den: 1001 }
   return { num: Math.round(value * 1000), den: 1000 }
 }
+
+const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufeff]/
+/**
+ * A name to be put into a sentence: one that is written from the right is held together, so that figures beside it stay on
+ * their side of it. @source Unicode UAX 9, first strong isolate
+ */
+export const asName = (name: string): string => (RIGHT_TO_LEFT.test(name) ? `\u2068${name}\u2069` : name)

@@ -1,9 +1,9 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { buildWork, ownPace, suggestedMinutes, workFrom } from '@kavrell/core/build'
 import { asId, type PlainChange, type RecordOf, removeRecord, updateRecord } from '@kavrell/core/records'
 import { type SetupReading, type WithoutPiece, withoutPieces } from '@kavrell/core/setup'
-import { counted } from '@kavrell/core/text'
+import { asName, counted } from '@kavrell/core/text'
 import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { Tick } from '../../ui/fields.tsx'
@@ -33,8 +33,8 @@ function Minutes({ setup }: { setup: RecordOf<'setup'> }) {
     <Section title="Minutes to build">
       <Text>
         From an empty floor by {counted(setup.hands, 'pair')} of hands: <b>{minutes} min</b> by its parts
-        {pace.setups > 0 ? `, ${suggested} min at the pace of the ${pace.setups} setups you timed` : ''}. The plan has{' '}
-        <b>{setup.buildMin} min</b>.
+        {pace.setups > 0 ? `, ${suggested} min at the pace of the ${pace.setups} setups whose minutes you said` : ''}.
+        The plan has <b>{setup.buildMin} min</b>.
         {from && parent && (
           <>
             {' '}
@@ -78,7 +78,7 @@ function PlanB({ setup, reading }: { setup: RecordOf<'setup'>; reading: SetupRea
   const production = useProduction()
   const rights = useRights()
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
-  const pieces = withoutPieces(production, setup)
+  const pieces = useMemo(() => withoutPieces(production, setup), [production, setup])
   const planB = Object.values(production.setup).find((other) => other.planBOf === setup.id)
   const of = setup.planBOf ? production.setup[setup.planBOf] : undefined
   const make = () => {
@@ -161,7 +161,7 @@ function PlanB({ setup, reading }: { setup: RecordOf<'setup'>; reading: SetupRea
         </Button>
       )}
       {reading.marks.length > 0 && pieces.length > 0 && (
-        <Hint>Each alone, read at {reading.marks[0]!.mark.name}; shots at every mark in their frame.</Hint>
+        <Hint>Each alone, read at {asName(reading.marks[0]!.mark.name)}; shots at every mark in their frame.</Hint>
       )}
     </Section>
   )

@@ -1,5 +1,5 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { asId, lastRank, rankBetween, readValue, type RecordOf, updateRecord } from '@kavrell/core/records'
 import { type CueRead, furthestOff, isOff, readCues, type SetupReading } from '@kavrell/core/setup'
 import { exposureError } from '@kavrell/core/text'
@@ -14,7 +14,7 @@ import { RecordField } from '../../ui/RecordField.tsx'
 export function Cues({ setup, reading }: { setup: RecordOf<'setup'>; reading: SetupReading }) {
   const production = useProduction()
   const rights = useRights()
-  const cues = readCues(production, setup)
+  const cues = useMemo(() => readCues(production, setup), [production, setup])
   const all = useRecords('lightCue')
   const add = () =>
     addRecord('lightCue', 'Add a cue', {

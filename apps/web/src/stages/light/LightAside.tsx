@@ -1,10 +1,11 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { type ReactNode, useMemo, useState } from 'react'
+import { Later } from '../../store/later.tsx'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { Select } from '../../ui/fields.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { Button, Answer, Hint, Section } from '../../ui/parts.tsx'
-import type { Thing } from './LightPlan.tsx'
+import type { Thing } from './LightThings.tsx'
 import { Power } from './Power.tsx'
 import { addLamp, addPanel } from './placing.ts'
 import { stopForIlluminance } from '@kavrell/core/exposure'
@@ -21,7 +22,7 @@ import {
   type ShotReading,
   worstShot,
 } from '@kavrell/core/setup'
-import { counted, exposureError, lux, frameRateText, shutter, stopName } from '@kavrell/core/text'
+import { asName, counted, exposureError, lux, frameRateText, shutter, stopName } from '@kavrell/core/text'
 
 type MarkRead = SetupReading['marks'][number]
 
@@ -55,7 +56,7 @@ export function LightAside({ setup, spot, reading, selectedId, onSelect }: Props
               {setup.ratioLeast ? `, asked for ${setup.ratioLeast} : 1 to ${setup.ratioMost ?? 'any'} : 1` : ''}.{' '}
             </>
           ) : null}
-          {lux(mark.reading.totalLux)} at {mark.mark.name}
+          {lux(mark.reading.totalLux)} at {asName(mark.mark.name)}
           {mark.reading.returnedLux >= 1
             ? `, ${lux(mark.reading.returnedLux)} of it from the room: between ${lux(mark.reading.rangeLux[0])} and ${lux(mark.reading.rangeLux[1])}`
             : ''}
@@ -85,7 +86,9 @@ export function LightAside({ setup, spot, reading, selectedId, onSelect }: Props
           <Hint>Not read: {reading.unread.map((shot) => shot.code).join(', ')}; no mark in frame is judged.</Hint>
         )}
       </Section>
-      <Behind setup={setup} />
+      <Later>
+        <Behind setup={setup} />
+      </Later>
       <Panels setup={setup} spot={spot} reading={reading} selectedId={selectedId} onSelect={onSelect} />
       <Lamps setup={setup} spot={spot} reading={reading} mark={mark} selectedId={selectedId} onSelect={onSelect} />
       <Power setup={setup} />
@@ -107,7 +110,7 @@ function Daylight({ reading: { setup, moments, hours } }: { reading: SetupReadin
   return (
     <Box color="soft" mt="6px">
       <Text>
-        Daylight, {setup.daylight}, at {first.marks[0]!.mark.name}
+        Daylight, {setup.daylight}, at {asName(first.marks[0]!.mark.name)}
         {first.moment.isInOrder ? ':' : ', in no order yet; as at noon:'}
       </Text>
       {hours.map(({ moment, marks: [at] }) => (
@@ -183,7 +186,7 @@ function inWords(
       ? 'No mark here is judged'
       : `${lux(totalLux)}: ${stopName(stopForIlluminance(totalLux, 800, 1 / 50))} at ISO 800, 1/50 s`
   const off = furthestOff(worst)
-  const who = worst.at.length > 1 ? `, ${off.mark.name}` : ''
+  const who = worst.at.length > 1 ? `, ${asName(off.mark.name)}` : ''
   if (isOff(worst)) return `${worst.shot.code} is ${exposureError(off.errorStops)}${who}`
   if (withoutWalls) return 'Right, if there were no walls'
   if (moments && 'unknown' in moments) return 'Right, if there were no daylight'
@@ -213,7 +216,7 @@ const Marks = ({
         aria-selected={m === chosen}
         onClick={() => onChoose(m.mark.id)}
       >
-        {m.mark.name}, {lux(m.reading.totalLux)}
+        {asName(m.mark.name)}, {lux(m.reading.totalLux)}
       </Button>
     ))}
   </Flex>
@@ -241,7 +244,7 @@ function ShotLine(reading: ShotReading) {
       </Text>
       <Text textAlign="right" color={off ? 'stop' : 'ink'} fontWeight={off ? 700 : 400}>
         {exposureError(errorStops)}
-        {reading.at.length > 1 ? `, ${mark.name}` : ''}
+        {reading.at.length > 1 ? `, ${asName(mark.name)}` : ''}
       </Text>
     </Grid>
   )

@@ -1,4 +1,4 @@
-import { useId } from 'react'
+import { memo, useId } from 'react'
 import { extentOf, type PlanPoint } from '@kavrell/core/geometry'
 import type { Lamp, LightScale, SunLamp } from '@kavrell/core/light'
 import type { Stage } from '@kavrell/core/litRoom'
@@ -81,7 +81,15 @@ export function luxAt({ columns, rows, lux }: LightBands, plan: SpotPlan, { xM, 
 }
 
 /** That light as bands in greys, the line where it is as bright as wanted heavy. */
-export function LightLayer({ plan, bands, scale }: { plan: SpotPlan; bands: LightBands | null; scale: LightScale }) {
+export const LightLayer = memo(function LightLayer({
+  plan,
+  bands,
+  scale,
+}: {
+  plan: SpotPlan
+  bands: LightBands | null
+  scale: LightScale
+}) {
   const frame = usePlan()
   const clip = useId()
   const { leftM, topM, widthM, depthM } = extentOf(plan.outline)
@@ -111,7 +119,7 @@ export function LightLayer({ plan, bands, scale }: { plan: SpotPlan; bands: Ligh
       </g>
     </g>
   )
-}
+})
 
 /** What the tones of the map mean. */
 export function LightLegend({ scale, says }: { scale: LightScale; says: string }) {

@@ -1,7 +1,8 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { createRecord, readValue, type RecordOf } from '@kavrell/core/records'
 import {
+  AGREES_STOPS,
   correctionsOf,
   metered,
   type Metered,
@@ -9,7 +10,7 @@ import {
   type SetupReading,
   simulatedMeter,
 } from '@kavrell/core/setup'
-import { lux } from '@kavrell/core/text'
+import { asName, lux } from '@kavrell/core/text'
 import { newId } from '../../store/newId.ts'
 import { commitOrSay, say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
@@ -25,6 +26,7 @@ export function Meter({ setup, reading }: { setup: RecordOf<'setup'>; reading: S
   const [lampId, setLampId] = useState('')
   const [typed, setTyped] = useState('')
   const [turn, setTurn] = useState(0)
+  const readings = useMemo(() => metered(production, setup), [production, setup])
   const mark = reading.marks.find((one) => one.mark.id === markId) ?? reading.marks[0]
   if (!mark) return <Hint>Put a mark on the plan: the meter is held where a face will be.</Hint>
   const lamp = lampId === '' ? null : lampId
@@ -88,7 +90,7 @@ export function Meter({ setup, reading }: { setup: RecordOf<'setup'>; reading: S
         The practice meter is made up, for trying this out. Edge lamps count only where they are metered alone; point
         the meter at the lens for everything, at the lamp for an edge.
       </Hint>
-      {metered(production, setup).map((one) => (
+      {readings.map((one) => (
         <Line key={one.reading.id} setup={setup} one={one} />
       ))}
     </Section>
@@ -99,12 +101,18 @@ function Line({ setup, one }: { setup: RecordOf<'setup'>; one: Metered }) {
   const production = useProduction()
   const rights = useRights()
   const { reading, markName, lamp, predictedLux: now, offStops } = one
-  const isOff = offStops !== null && Math.abs(offStops) >= 0.2
+  const isOff = offStops !== null && Math.abs(offStops) >= AGREES_STOPS
+  const [isOpen, setOpen] = useState(false)
+  // What the room would have to send back is found by looking: only for whoever asks.
+  const ways = useMemo(
+    () => (isOpen && isOff ? correctionsOf(production, setup, one, newId) : []),
+    [isOpen, isOff, production, setup, one],
+  )
   return (
     <Box py="6px" borderBottom="1px solid" borderColor="line">
       <Grid templateColumns="1.4fr 84px 84px 1fr auto" gap="10px" alignItems="baseline">
         <Text>
-          {markName}, {lamp ? `${lamp.role} alone` : 'everything'}
+          {asName(markName)}, {lamp ? `${lamp.role} alone` : 'everything'}
         </Text>
         <Text fontFamily="mono" textAlign="right">
           {lux(reading.lux)}
@@ -125,9 +133,10 @@ function Line({ setup, one }: { setup: RecordOf<'setup'>; one: Metered }) {
           </Button>
         )}
       </Grid>
-      {rights.plan && (
-        <Flex gap="6px" wrap="wrap" mt="3px">
-          {correctionsOf(production, setup, one, newId).map(({ says, changes }) => (
+      {rights.plan && isOff && (
+        <Flex gap="6px" wrap="wrap" mt="3px" align="center">
+          {!isOpen && <Button onClick={() => setOpen(true)}>Make the plan agree …</Button>}
+          {ways.map(({ says, changes }) => (
             <Button key={says} onClick={() => commitOrSay(`By the meter: ${says}`, changes)}>
               {says}
             </Button>

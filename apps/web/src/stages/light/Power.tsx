@@ -5,7 +5,7 @@ import { addRecord, takeOut } from '../../ui/addRecord.ts'
 import { Select } from '../../ui/fields.tsx'
 import { Bar, Button, Hint, Section } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
-import { circuitLoad } from '@kavrell/core/power'
+import { cablesInWords, circuitLoad, MOST_DROP_SHARE } from '@kavrell/core/power'
 import type { RecordOf } from '@kavrell/core/records'
 import { cableRuns, type Draw, drawsOfSetup, onBatteries, placeOnCircuits, replugged } from '@kavrell/core/setup'
 import { counted } from '@kavrell/core/text'
@@ -161,10 +161,6 @@ function Cables({ setup }: { setup: RecordOf<'setup'> }) {
   const known = runs.flatMap(({ way }) => way ?? [])
   const unknown = runs.filter(({ way }) => way === null)
   const total = known.flatMap(({ cables }) => cables)
-  const byLength = [20, 10, 5].flatMap((m) => {
-    const n = total.filter((one) => one === m).length
-    return n > 0 ? [`${n} × ${m} m`] : []
-  })
   return (
     <Box mt="6px">
       {runs.map(
@@ -175,15 +171,20 @@ function Cables({ setup }: { setup: RecordOf<'setup'> }) {
                 {lamp.role}, {lamp.name}
                 {way.doors.length > 0 ? `, past ${way.doors.join(', ')}` : ''}
               </Text>
-              <Text ml="auto" fontFamily="mono" whiteSpace="nowrap" color={way.dropShare > 0.05 ? 'watch' : 'soft'}>
+              <Text
+                ml="auto"
+                fontFamily="mono"
+                whiteSpace="nowrap"
+                color={way.dropShare > MOST_DROP_SHARE ? 'watch' : 'soft'}
+              >
                 {Math.round(way.lengthM)} m, {(way.dropShare * 100).toFixed(1)} % lost
               </Text>
             </Flex>
           ),
       )}
-      {byLength.length > 0 && (
+      {total.length > 0 && (
         <Text fontSize="small" color="soft">
-          {counted(total.length, 'cable')}: {byLength.join(', ')}
+          {counted(total.length, 'cable')}: {cablesInWords(total)}
         </Text>
       )}
       {unknown.length > 0 && (

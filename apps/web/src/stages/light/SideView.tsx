@@ -4,7 +4,7 @@ import { aimedAt, alongWall, extentOf, facing, type PlanPoint, wallsOf } from '@
 import { isOnWall, spotPlan } from '@kavrell/core/place'
 import { asId, type RecordOf, updateRecord } from '@kavrell/core/records'
 import { facetOfPanel, ofSetup, standingOf } from '@kavrell/core/setup'
-import { lengthText } from '@kavrell/core/text'
+import { asName, lengthText } from '@kavrell/core/text'
 import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useUnits } from '../../store/selectors.ts'
 import { colour, usePlan } from '../../plan/frame.ts'
@@ -53,7 +53,7 @@ export function SideView({ setup }: { setup: RecordOf<'setup'> }) {
   const extent = { leftM: Math.min(...across), topM: -top, widthM: Math.max(...across) - Math.min(...across), depthM: top + below } // prettier-ignore
   const labels: PlanLabel[] = [
     ...lamps.map((l, i) => ({ id: l.id, at: seen(way, l, l.heightM), text: `${i + 1} ${l.role} ${lengthText(l.heightM, units)}`, clear: 13 })), // prettier-ignore
-    ...marks.map((m) => ({ id: m.id, at: seen(way, m, m.heightM), text: `${m.name} ${lengthText(m.heightM, units)}`, clear: 10 })), // prettier-ignore
+    ...marks.map((m) => ({ id: m.id, at: seen(way, m, m.heightM), text: `${asName(m.name)} ${lengthText(m.heightM, units)}`, clear: 10 })), // prettier-ignore
     ...cameras.map((c) => ({ id: c.id, at: seen(way, c, c.heightM), text: `${production.camera[c.cameraId]?.letter ?? ''} ${lengthText(c.heightM, units)}`, clear: 14 })), // prettier-ignore
     ...panels.map((p) => ({ id: p.id, at: seen(way, p, p.heightM), text: p.type, clear: 10 })),
   ]
@@ -91,7 +91,12 @@ export function SideView({ setup }: { setup: RecordOf<'setup'> }) {
             onMove={move('mark', mark.id, mark.name)}
           >
             {({ at }) => (
-              <Person id={mark.id} heightM={-at.yM} name={`${mark.name} ${lengthText(-at.yM, units)}`} is={mark.what} />
+              <Person
+                id={mark.id}
+                heightM={-at.yM}
+                name={`${asName(mark.name)} ${lengthText(-at.yM, units)}`}
+                is={mark.what}
+              />
             )}
           </Grip>
         ))}

@@ -19,9 +19,19 @@ export function setupCopied(production: Production, from: Setup, more: Partial<S
         return createRecord(kind, { ...fieldsAlone(kind, standing), setupId: id }, copy as never)
       }),
   )
+  // A cue goes with its lamps: its levels are of those that were copied.
+  const cues = Object.values(production.lightCue)
+    .filter((cue) => cue.setupId === from.id)
+    .map((cue): PlainChange => {
+      const levels = Object.entries(cue.levels).flatMap(([lamp, pct]) => {
+        const copy = copyOf.get(lamp)
+        return copy ? [[copy, pct] as const] : []
+      })
+      return createRecord('lightCue', { ...fieldsAlone('lightCue', cue), setupId: id, levels: Object.fromEntries(levels) }, newId()) // prettier-ignore
+    })
   const colour = Object.keys(production.setup).length % 10
   const own = { ...fieldsAlone('setup', from), letter, parentId: from.id, colour, planBOf: null, ...more }
-  return { id, letter, copyOf, changes: [createRecord('setup', own, id), ...copies] as PlainChange[] }
+  return { id, letter, copyOf, changes: [createRecord('setup', own, id), ...copies, ...cues] as PlainChange[] }
 }
 
 /** Another setup with the same lamps, marks and cameras, made from this one; null, and said why, if it is refused. */

@@ -5,7 +5,7 @@ import { beforeEach, describe, expect, test } from 'vitest'
 import { undo } from '../../store/undo.ts'
 import { inTime } from '../../inTime.ts'
 import { useProductionStore } from '../../store/production.ts'
-import { all, draw, openDemo } from '../../testing.tsx'
+import { all, draw, openDemo, pointer } from '../../testing.tsx'
 import { LightScreen } from './LightScreen.tsx'
 
 beforeEach(() => openDemo('planner'))
@@ -110,6 +110,7 @@ describe('the meter', () => {
       { lux: 300, lampId: key('E').id },
     ])
     expect(screen.getByText(/stops less than planned/)).toBeTruthy()
+    await user.click(screen.getByRole('button', { name: 'Make the plan agree …' }))
     await user.click(screen.getByRole('button', { name: new RegExp(`^${key('E').name.replaceAll('.', '\\.')} gives`) }))
     expect(screen.getByText('as planned')).toBeTruthy()
   })
@@ -165,6 +166,19 @@ test('from the side a lamp is raised by its keys, and stands where it stood', as
   expect(key('D').yM - before.yM).toBeCloseTo(-0.05, 6)
 })
 
+test('what was only pressed is not in the hand: a place that is typed moves it on the plan', async () => {
+  const user = await open('D')
+  const grip = document.querySelector('[data-thing="lamp"]')!
+  pointer(grip, 'down', 10, 10)
+  pointer(grip, 'up', 10, 10)
+  const before = grip.getAttribute('transform')
+  const field = screen.getByLabelText<HTMLInputElement>(/^Across/)
+  await user.clear(field)
+  await user.type(field, '5{Enter}')
+  expect(key('D').xM).toBe(5)
+  expect(grip.getAttribute('transform')).not.toBe(before)
+})
+
 test('what else is plugged in counts, and what is unplugged does not', async () => {
   const user = await open('D')
   const amps = () =>
@@ -182,6 +196,16 @@ test('what else is plugged in counts, and what is unplugged does not', async () 
   await user.click(screen.getByRole('button', { name: 'Unplug Kettle' }))
   expect(all('load').some((l) => l.id === kettle.id)).toBe(false)
   expect(before).toBeGreaterThan(0)
+})
+
+test('a copy of a setup has its cues, worked by the lamps that were copied', async () => {
+  const user = await open('C')
+  await user.click(screen.getByRole('button', { name: /^Make another from C/ }))
+  const made = all('setup').find((s) => s.parentId === setup('C').id)!
+  const [cue] = all('lightCue').filter((one) => one.setupId === made.id)
+  const lamps = all('lamp').filter((lamp) => lamp.setupId === made.id)
+  expect(Object.keys(cue!.levels).every((id) => lamps.some((lamp) => lamp.id === id))).toBe(true)
+  expect(Object.values(cue!.levels)).toEqual([80])
 })
 
 test('a mood is a ratio to begin with', async () => {

@@ -7,6 +7,7 @@ import { RecordField } from '../../ui/RecordField.tsx'
 import { addRecord, takeOut } from '../../ui/addRecord.ts'
 import { Input, Select } from '../../ui/fields.tsx'
 import { Button, Hint } from '../../ui/parts.tsx'
+import { nameOnceMeasured } from '@kavrell/core/beginnings'
 import { APART_M, extentOf, freePlace, freeStretch, type Outline, PLAN_STEP_M, wallsOf } from '@kavrell/core/geometry'
 import { SURFACES_INSIDE, SURFACES_OUTSIDE } from '@kavrell/core/litRoom'
 import { isOnWall, outlineOfSpot } from '@kavrell/core/place'
@@ -64,7 +65,9 @@ export function SpotTools({
       )
       return
     }
-    const done = commit(`Draw the walls of ${spot.name}`, [updateRecord('spot', spot.id, drawn(walked.value))])
+    const done = commit(`Draw the walls of ${spot.name}`, [
+      updateRecord('spot', spot.id, { ...drawn(walked.value), name: nameOnceMeasured(spot.name) }),
+    ])
     setSays(done.ok ? null : done.error)
     if (done.ok) setWalls('')
   }

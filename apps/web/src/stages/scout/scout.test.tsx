@@ -27,6 +27,17 @@ describe('a room', () => {
     expect(spot('Old shed')).toMatchObject({ widthM: 6.2, depthM: 4 })
     expect(spot('Old shed').outline).toHaveLength(4)
   })
+  test('that was made up for a setup is no longer called unmeasured once its walls are typed', async () => {
+    openDemo('planner', (records) => ({
+      ...records,
+      spot: Object.fromEntries(
+        Object.entries(records.spot).map(([id, s]) => [id, s.name === 'Old shed' ? { ...s, name: 'Room not measured yet' } : s]),
+      ),
+    }))
+    const user = await open('Room not measured yet')
+    await user.type(screen.getByLabelText('Walls as you walk them'), '6.2 4{Enter}')
+    expect(spot('Room')).toMatchObject({ widthM: 6.2, depthM: 4 })
+  })
   test('is copied with everything on its plan, as one edit', async () => {
     const user = await open('Sail loft')
     await user.click(screen.getByRole('button', { name: 'Copy this room' }))
