@@ -1,1 +1,2 @@
+export { filterStock, nearestStack } from './filterStock.ts'
 export { kitDifference, type KitLine, kitNeeds } from './kitNeeds.ts'

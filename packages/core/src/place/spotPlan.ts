@@ -73,17 +73,21 @@ export function spotPlan(production: Production, spot: Spot): SpotPlan {
     windows: placed(['window']),
     mirrors: placed(['mirror', 'glass']),
     obstacles: fittings
-      .filter((f) => f.type === 'obstacle')
+      .filter((f) => f.type === 'obstacle' || f.type === 'inner wall')
       .map((f) => ({ id: f.id, name: f.name || f.type, corners: cornersOf(f), heightM: f.headM })),
     faults: [...outlineFaults(outline), ...onWallFaults(outline, spot.outdoors ? Infinity : spot.heightM, things)],
   }
 }
 
-/** Whether the sun reaches a point of a spot, by its windows or, outdoors, over what stands around. */
-export const sunAt = (plan: SpotPlan, point: PlanPoint, heightM: number, sun: PlanSun): SunAtPoint =>
-  plan.spot.outdoors
-    ? sunOutdoors(plan.obstacles, point, heightM, sun)
-    : sunInRoom(plan.outline, plan.windows, point, heightM, sun)
+/** Whether the sun reaches a point of a spot: in a room by its windows, and everywhere past what stands about. */
+export function sunAt(plan: SpotPlan, point: PlanPoint, heightM: number, sun: PlanSun): SunAtPoint {
+  const past = sunOutdoors(plan.obstacles, point, heightM, sun)
+  return plan.spot.outdoors || !past.lit ? past : sunInRoom(plan.outline, plan.windows, point, heightM, sun)
+}
+
+/** Whether a thing of a spot stands on its floor, in the way of light and stands. */
+export const standsThere = ({ type }: Pick<Fitting, 'type'>): boolean =>
+  type === 'furniture' || type === 'obstacle' || type === 'inner wall'
 
 /** What is said of a fault of a room, and where on the plan it is. */
 export function sayFault(plan: SpotPlan, fault: OutlineFault | OnWallFault): { says: string; at: PlanPoint | null } {

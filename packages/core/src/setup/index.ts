@@ -1,5 +1,6 @@
 export { mirrorSights, type MirrorWay, mirrorWays, unwanted } from './mirrorWays.ts'
-export { type InView, lampsInView } from './lampsInView.ts'
+export { type InView, lampsInView, standsInView } from './lampsInView.ts'
+export { fixedFittings, fixedLamps } from './fixedLamps.ts'
 export { ofSetup } from './ofSetup.ts'
 export { type Draw, drawsOfSetup } from './draws.ts'
 export { placeOnCircuits, replugged } from './placeOnCircuits.ts'

@@ -1,4 +1,5 @@
 import { behindGel, fittingMireds, fittingsOf, type Lamp, lampType } from '../light/index.ts'
+import type { Candelas } from '../photometry/index.ts'
 import { byId, type OwnLamp, type PlacedLamp, type Production } from '../records/index.ts'
 
 /** What a lamp can do by its kind, of the library or as somebody measured it. */
@@ -31,6 +32,10 @@ export function ownLampFields(own: OwnLamp) {
   return { ownLampId: id, libraryKey: '', name, luxAt1m, beamDeg, fieldDeg, watts, batteryWh, faceWidthM, faceTallM, cctK } // prettier-ignore
 }
 
+/** The kind of a lamp that shines to all sides alike. */
+export const ALL_ROUND = 'all round'
+const EVENLY: Candelas = { gammaDeg: [0, 180], planesDeg: [0], candela: [[1, 1]] }
+
 /** A placed lamp as the light reckoning wants it: level as a share of 1, lengths in metres. */
 export const lampOf = (production: Lamps, placed: PlacedLamp): Lamp & { role: PlacedLamp['role'] } => ({
   role: placed.role,
@@ -43,7 +48,7 @@ export const lampOf = (production: Lamps, placed: PlacedLamp): Lamp & { role: Pl
   lossStops: placed.lossStops,
   fieldDeg: placed.fieldDeg,
   faceM: [placed.faceWidthM, placed.faceTallM],
-  candelas: ownLampOf(production, placed)?.candelas ?? null,
+  candelas: ownLampOf(production, placed)?.candelas ?? (placed.libraryKey === ALL_ROUND ? EVENLY : null),
   fittings: fittingsOf(placed.fittings),
 })
 

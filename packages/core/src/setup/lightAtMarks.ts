@@ -3,7 +3,7 @@ import { aimAt, sourcesOfLamp } from '../light/index.ts'
 import { lampLight, type LampLight, QUICK, sightsOf, type StageSight } from '../litRoom/index.ts'
 import type { Mark, PlacedLamp, Production } from '../records/index.ts'
 import { keptUpTo } from './keptUpTo.ts'
-import { lampOf, ownLampOf } from './lampKind.ts'
+import { ALL_ROUND, lampOf, ownLampOf } from './lampKind.ts'
 import { isPerson, keyOfMarks, receiversOf } from './receivers.ts'
 import type { SetupStage } from './stageOfSetup.ts'
 
@@ -51,10 +51,23 @@ export function lightAtMarks(
   lamp: PlacedLamp,
   marks: readonly Mark[],
 ): AtMark[] {
-  const { xM, yM, heightM, bearingDeg, tiltDeg, beamDeg, fieldDeg, faceWidthM, faceTallM, fittings } = lamp
+  const { libraryKey, xM, yM, heightM, bearingDeg, tiltDeg, beamDeg, fieldDeg, faceWidthM, faceTallM, fittings } = lamp
   const isEdge = lamp.role === 'edge'
   const own = ownLampOf(production, lamp)
-  const set = [xM, yM, heightM, bearingDeg, tiltDeg, beamDeg, fieldDeg, faceWidthM, faceTallM, fittings, isEdge]
+  const set = [
+    libraryKey === ALL_ROUND,
+    xM,
+    yM,
+    heightM,
+    bearingDeg,
+    tiltDeg,
+    beamDeg,
+    fieldDeg,
+    faceWidthM,
+    faceTallM,
+    fittings,
+    isEdge,
+  ]
   const found = lampsKept(`${stageKey} ${keyOfMarks(marks)} ${JSON.stringify([set, own?.id, own?.version])}`, () => {
     const sources = sourcesOfLamp({ ...lampOf(production, lamp), luxAt1m: 1, level: 1, lossStops: 0 })
     const faces = byFace(marks, lampLight(facesOf(stage, stageKey, marks), sources))

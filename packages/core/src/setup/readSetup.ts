@@ -3,9 +3,10 @@ import { turnTo } from '../geometry/index.ts'
 import { type DaylightAtMark, type LampRole, type MarkReading, readMark } from '../light/index.ts'
 import type { LampLight } from '../litRoom/index.ts'
 import { angleOfView } from '../optics/index.ts'
-import type { Mark, PlacedLamp, Production, Setup, Shot } from '../records/index.ts'
+import type { Fitting, Mark, PlacedLamp, Production, Setup, Shot } from '../records/index.ts'
 import { captureRate, filterStops, takingOfShot } from '../shotlist/index.ts'
 import { daylightReader, momentsOfSetup, type SetupMoment, type SetupMoments } from './daylightOfSetup.ts'
+import { fixedLamps, unknownFixed } from './fixedLamps.ts'
 import { lampKelvin } from './lampKind.ts'
 import { type AtFace, lightAtMarks } from './lightAtMarks.ts'
 import { ofSetup } from './ofSetup.ts'
@@ -60,6 +61,10 @@ export const worstShot = ({ shots }: Pick<SetupReading, 'shots'>): ShotReading |
 export interface SetupReading {
   readonly setup: Setup
   readonly lamps: readonly PlacedLamp[]
+  /** House and street lamps that are on; what marks read of each comes after that of the setup's lamps. */
+  readonly there: readonly PlacedLamp[]
+  /** Those of which nobody said what they give, nor that they are off: nothing here counts them. */
+  readonly unknownThere: readonly Fitting[]
   readonly marks: readonly MarkRead[]
   /** Those that some mark in their frame is judged for. */
   readonly shots: readonly ShotReading[]
@@ -132,16 +137,18 @@ export const ratioAt = ({ ratioOf }: Pick<Setup, 'ratioOf'>, { ratio, cheekRatio
 
 function read(production: Production, setup: Setup): SetupReading {
   const lamps = lampsOfSetup(production, setup.id)
+  const there = fixedLamps(production, setup)
+  const shining = [...lamps, ...there]
   const standing = ofSetup(production.mark, setup)
   const stage = stageOfSetup(production, setup)
   const stageKey = keyOfStage(stage)
   const lit =
-    standing.length === 0 ? [] : lamps.map((lamp) => lightAtMarks(production, stage, stageKey, lamp, standing))
+    standing.length === 0 ? [] : shining.map((lamp) => lightAtMarks(production, stage, stageKey, lamp, standing))
   const moments = momentsOfSetup(production, setup)
   const ambient = { lux: setup.ambientLux, kelvin: setup.ambientK }
   const marksUnder = (sky: readonly AtFace<DaylightAtMark>[]) =>
     standing.map((mark, i): MarkRead => {
-      const atMark = lamps.map((lamp, k) => {
+      const atMark = shining.map((lamp, k) => {
         const { face, rim } = lit[k]![i]!
         const { straightLux, clothLux } = lamp.role === 'edge' ? rim : face.front
         const { returnedLux, deviationLux } = face.front
@@ -167,6 +174,8 @@ function read(production: Production, setup: Setup): SetupReading {
   return {
     setup,
     lamps,
+    there,
+    unknownThere: unknownFixed(production, setup),
     marks,
     shots: readings.filter((reading) => reading !== null),
     withoutWalls: stage.withoutWalls,

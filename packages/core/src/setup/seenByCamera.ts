@@ -5,6 +5,7 @@ import { type Effort, type Facet, firstHit, lampLight, QUICK, shineLight, sights
 import type { CameraPosition, Mark, PlacedLamp, Production, Setup } from '../records/index.ts'
 import { captureRate, filterStops } from '../shotlist/index.ts'
 import { momentsOfSetup, type SetupSky, skyOfSetup } from './daylightOfSetup.ts'
+import { fixedLamps } from './fixedLamps.ts'
 import { lampOf } from './lampKind.ts'
 import { keptUpTo } from './keptUpTo.ts'
 import { ofSetup } from './ofSetup.ts'
@@ -71,7 +72,7 @@ const backgroundsKept = keptUpTo<readonly Background[]>(60)
  * first hour of the setup. Matt surfaces; what shines in a mirror is another finding.
  */
 export function backgrounds(production: Production, setup: Setup): readonly Background[] {
-  const lamps = lampsOfSetup(production, setup.id)
+  const lamps = [...lampsOfSetup(production, setup.id), ...fixedLamps(production, setup)]
   const positions = ofSetup(production.cameraPosition, setup)
   const moments = momentsOfSetup(production, setup)
   const first = moments && 'at' in moments ? moments.at[0] : undefined
@@ -105,7 +106,7 @@ function behindAll(
   const samples = views.flatMap((view) => view.samples)
   if (samples.length === 0) return []
   const lamps = lampsOfSetup(production, setup.id).filter((lamp) => lamp.levelPct > 0)
-  const sources = lamps.map((lamp) => sourcesOfLamp(lampOf(production, lamp)))
+  const sources = [...lamps, ...fixedLamps(production, setup)].map((lamp) => sourcesOfLamp(lampOf(production, lamp)))
   // All cameras look into one room: it is followed once.
   const lit = lampLight(sightsOf(open, samples, EFFORT), [...sources.flat(), ...(sky?.sun ? [sunSource(sky.sun)] : [])])
   const daylit = sky && seen !== open ? shineLight(sightsOf(seen, samples, EFFORT)) : null
@@ -143,7 +144,7 @@ function strongestAt(
 ): PlacedLamp | null {
   const straight = sources.map((own) => lampLight({ stage, receivers: [sample], effort: EFFORT, cells: null, sights: [] }, own)[0]!.straightLux) // prettier-ignore
   const most = straight.indexOf(Math.max(...straight))
-  return most >= 0 && straight[most]! > MAKES * allLux ? lamps[most]! : null
+  return most >= 0 && straight[most]! > MAKES * allLux ? (lamps[most] ?? null) : null
 }
 
 /** A lamp that shows in somebody's spectacles. */

@@ -9,7 +9,7 @@ import {
   wallFacet,
   type WallRectangle,
 } from '../litRoom/index.ts'
-import { spotPlan, type SpotPlan } from '../place/index.ts'
+import { spotPlan, type SpotPlan, standsThere } from '../place/index.ts'
 import { byId, type Fitting, type Mark, type Panel, type Production, type Setup } from '../records/index.ts'
 import { keptUpTo } from './keptUpTo.ts'
 import { ofSetup } from './ofSetup.ts'
@@ -38,10 +38,10 @@ function boxFacets({ corners, fromM, toM }: Box, reflectance: number, name: stri
   return [...sides, [at(0, toM), at(1, toM), at(2, toM), at(3, toM)]].map((polygon) => facet(polygon, matt, matt, name))
 }
 
-/** Furniture and what else stands on the floor. */
-function thingFacets(fitting: Fitting): Facet[] {
+/** Furniture, inner walls and what else stands on the floor. */
+function thingFacets(fitting: Fitting, wallPct: number): Facet[] {
   if (!(fitting.headM > 0) || !(fitting.widthM > 0) || !(fitting.depthM > 0)) return []
-  return boxFacets({ corners: cornersOf(fitting), fromM: 0, toM: fitting.headM }, THING_REFLECTANCE, fitting.name || fitting.type) // prettier-ignore
+  return boxFacets({ corners: cornersOf(fitting), fromM: 0, toM: fitting.headM }, fitting.type === 'inner wall' ? wallPct / 100 : THING_REFLECTANCE, fitting.name || fitting.type) // prettier-ignore
 }
 
 /** Somebody as two boxes, body and head; metres, of a grown person. */
@@ -210,8 +210,8 @@ export function stageOfSetup(production: Production, setup: Setup, openings: Ope
   const spot = byId(production.spot, setup.spotId)
   const plan = spot && spotPlan(production, spot)
   const walls = !plan ? null : spot.outdoors ? { facets: [groundOf(plan)], cloths: [] } : wallsOf(plan, openings)
-  const things = plan?.fittings.filter((f) => f.type === 'furniture' || f.type === 'obstacle') ?? []
-  const facets = [...(walls?.facets ?? []), ...things.flatMap(thingFacets)]
+  const things = plan?.fittings.filter(standsThere) ?? []
+  const facets = [...(walls?.facets ?? []), ...things.flatMap((thing) => thingFacets(thing, spot!.wallPct))]
   const cloths = [...(walls?.cloths ?? [])]
   for (const panel of ofSetup(production.panel, setup)) {
     if (panel.type === 'cloth') cloths.push({ facet: facets.length, transmission: 2 ** -panel.lossStops })

@@ -1,5 +1,5 @@
 import { alongWall, cornersOf, isInside, type PlanPoint, wallsOf } from '../geometry/index.ts'
-import { outlineOfSpot } from '../place/index.ts'
+import { outlineOfSpot, standsThere } from '../place/index.ts'
 import { byId, type Fitting, type Panel, type PlacedLamp, type Production, type Setup } from '../records/index.ts'
 import type { Stood } from '../rigging/index.ts'
 import { ofSetup } from './ofSetup.ts'
@@ -65,9 +65,7 @@ export function misplaced(production: Production, setup: Setup): Misplaced[] {
   const spot = byId(production.spot, setup.spotId)
   if (!spot) return []
   const outline = outlineOfSpot(spot)
-  const things = Object.values(production.fitting).filter(
-    (f) => f.spotId === spot.id && (f.type === 'furniture' || f.type === 'obstacle'),
-  )
+  const things = Object.values(production.fitting).filter((f) => f.spotId === spot.id && standsThere(f))
   const marks = ofSetup(production.mark, setup)
   const lamps = ofSetup(production.lamp, setup).flatMap((lamp): Misplaced[] => {
     const say = (says: string): Misplaced[] => [{ kind: 'lamp', id: lamp.id, name: lamp.name, says }]

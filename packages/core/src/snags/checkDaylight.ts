@@ -1,7 +1,6 @@
-import { aimAt } from '../light/index.ts'
-import { byId, type PlacedLamp, type Production, type Setup, updateRecord } from '../records/index.ts'
-import { lampsInView, ofSetup, readSetup, type SetupReading } from '../setup/index.ts'
-import { lengthText, lux } from '../text/index.ts'
+import { type Production, type Setup, updateRecord } from '../records/index.ts'
+import { readSetup, type SetupReading } from '../setup/index.ts'
+import { lux } from '../text/index.ts'
 import type { Finding, Fix } from './finding.ts'
 
 /** What a cut between two shots forgives. */
@@ -103,53 +102,4 @@ function blackedOut(production: Production, setup: Setup): Fix[] {
       changes: windows.map((f) => updateRecord('fitting', f.id, { curtainStops: BLACK_STOPS })),
     },
   ]
-}
-
-const RAISED_M = 0.1
-
-/** As high as takes the lamp out of every picture, still aimed where it was; nothing where the ceiling is in the way. */
-function higher(production: Production, setup: Setup, lamp: PlacedLamp): Fix[] {
-  const spot = byId(production.spot, setup.spotId)
-  const aimed = ofSetup(production.mark, setup).map((mark) => ({ mark, away: Math.hypot(mark.xM - lamp.xM, mark.yM - lamp.yM) })) // prettier-ignore
-  const nearest = aimed.sort((a, b) => a.away - b.away)[0]?.mark
-  const top = spot && !spot.outdoors ? spot.heightM - RAISED_M : HIGHEST_STAND_M
-  for (let heightM = lamp.heightM + RAISED_M; heightM <= top; heightM += RAISED_M) {
-    const to = Math.round(heightM * 10) / 10
-    if (lampsInView(production, setup, [{ ...lamp, heightM: to }]).length > 0) continue
-    const aim = nearest && aimAt({ ...lamp, zM: to }, { ...nearest, zM: nearest.heightM })
-    const fields = { heightM: to, ...(aim ? { tiltDeg: Math.round(aim.tiltDeg) } : {}) }
-    return [{ says: `Raise it to ${lengthText(to, production.production.units)}`, changes: [updateRecord('lamp', lamp.id, fields)] }] // prettier-ignore
-  }
-  return []
-}
-const HIGHEST_STAND_M = 4
-
-/** Does a camera have a lamp in its picture? */
-export function checkLampsInView(production: Production): Finding[] {
-  return Object.values(production.setup).flatMap((setup) => {
-    const { lamps } = readSetup(production, setup)
-    const seen = lampsInView(production, setup, lamps)
-    return [...new Set(seen.map(({ lamp }) => lamp))].map((lamp): Finding => {
-      const by = seen.filter((one) => one.lamp === lamp)
-      const letters = by.map(({ position }) => production.camera[position.cameraId]?.letter ?? '?')
-      return {
-        check: 'light.lamp-in-view',
-        severity: 'watch',
-        stage: 'light',
-        rule: null,
-        about: { kind: 'lamp', id: lamp.id },
-        says: `${lamp.name} of setup ${setup.letter} is in the picture of camera ${letters.join(' and ')}.`,
-        evidence: by.map(({ insideDeg }, i) => ({
-          label: `camera ${letters[i]!}`,
-          value: Math.round(insideDeg),
-          unit: '°',
-          from: 'inside the edge of its widest picture',
-        })),
-        fixes: [
-          ...higher(production, setup, lamp),
-          { says: 'It is meant to be seen', changes: [updateRecord('lamp', lamp.id, { role: 'practical' })] },
-        ],
-      }
-    })
-  })
 }

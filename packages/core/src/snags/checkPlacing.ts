@@ -1,5 +1,5 @@
 import { freePlace } from '../geometry/index.ts'
-import { outlineOfSpot } from '../place/index.ts'
+import { outlineOfSpot, standsThere } from '../place/index.ts'
 import { asId, type Production, removeRecord, type Setup, tryChanges, updateRecord } from '../records/index.ts'
 import { lampsOfSetup, liesWithin, misplaced, ofSetup, standingOf, STANDS_M } from '../setup/index.ts'
 import { lengthText } from '../text/index.ts'
@@ -29,7 +29,7 @@ function moved(production: Production, setup: Setup, kind: 'lamp' | 'mark', id: 
   const record = kind === 'lamp' ? production.lamp[id] : production.mark[id]
   if (!spot || !record || spot.outdoors) return []
   const others = [...ofSetup(production.lamp, setup), ...ofSetup(production.mark, setup)].filter((one) => one.id !== id)
-  const corners = Object.values(production.fitting).flatMap((f) => (f.spotId === spot.id && (f.type === 'furniture' || f.type === 'obstacle') ? [f] : [])) // prettier-ignore
+  const corners = Object.values(production.fitting).flatMap((f) => (f.spotId === spot.id && standsThere(f) ? [f] : [])) // prettier-ignore
   const outline = outlineOfSpot(spot)
   const heightM = Math.min(record.heightM, spot.heightM - BELOW_CEILING_M)
   const at = freePlace(record, [...others, ...corners, ...outline], outline)

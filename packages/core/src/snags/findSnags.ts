@@ -11,7 +11,9 @@ import { checkLenses, checkRoomForShots, checkScreens } from './checkLenses.ts'
 import { checkHours } from './checkHours.ts'
 import { checkKit } from './checkKit.ts'
 import { checkColourOfLight } from './checkColourOfLight.ts'
-import { checkLampsInView, checkMovingLight } from './checkDaylight.ts'
+import { checkMovingLight } from './checkDaylight.ts'
+import { checkFixedLamps } from './checkFixedLamps.ts'
+import { checkLampsInView, checkStandsInView } from './checkInView.ts'
 import { checkExposure, checkLampCautions, checkRatio } from './checkLight.ts'
 import { checkPairMatch } from './checkMatching.ts'
 import { checkSetUp, checkSound } from './checkPatch.ts'
@@ -42,7 +44,9 @@ export function findSnags(production: Production): Finding[] {
     checkRatio,
     checkColourOfLight,
     checkMovingLight,
+    checkFixedLamps,
     checkLampsInView,
+    checkStandsInView,
     checkPanelsInView,
     checkGlare,
     checkCameraShadows,

@@ -40,6 +40,8 @@ const WORDS: Readonly<Record<string, string>> = {
   'light.colours-meet': 'two colours of light on a face',
   'light.daylight-not-known': 'daylight that cannot be read',
   'light.lamp-in-view': 'a lamp in the picture',
+  'light.stand-in-view': 'a stand in the picture',
+  'light.fixed-lamp-unknown': 'a lamp that hangs there, and nobody said how bright',
   'light.moves-meanwhile': 'daylight changes between shots',
   'light.wind-tips': 'tips in the gusts that are expected',
   'light.ratio': 'ratio off what was asked',

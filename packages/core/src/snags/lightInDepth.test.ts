@@ -36,6 +36,8 @@ describe('each is found, says what, and its first way out ends it', () => {
     ['light.camera-shadow', room({ cameraPosition: { c: { xM: 3, yM: 3.6, heightM: 1.5, bearingDeg: 0 } }, lamp: { key: { xM: 3, yM: 4.8, heightM: 1.6, bearingDeg: 0 } } }), /throws its shadow on Mark/], // prettier-ignore
     ['light.hot-spot', room({ spot: { spot: { widthM: 6, depthM: 5, heightM: 3, wallPct: 60 } }, cameraPosition: { c: { xM: 3, yM: 4.5, heightM: 1.5, bearingDeg: 0 } }, lamp: { wash: { name: 'Wash', xM: 3, yM: 0.4, heightM: 1.6, bearingDeg: 0, tiltDeg: 0, luxAt1m: 8000, beamDeg: 40, role: 'background' } } }), /Wash makes a hot spot on the wall 1/], // prettier-ignore
     ['light.panel-in-view', room({ cameraPosition: { c: { xM: 3, yM: 4.5, heightM: 1.5, bearingDeg: 0 } }, panel: { p: { name: 'Flag', type: 'flag', xM: 2.4, yM: 2.2, heightM: 1.5, widthM: 0.6, tallM: 0.6 } } }), /Flag of setup A reaches into the picture/], // prettier-ignore
+    ['light.stand-in-view', room({ mark: { mark: { ...SOMEBODY, xM: 4.5 } }, cameraPosition: { c: { xM: 4.5, yM: 4.8, heightM: 1.2, bearingDeg: 0 } }, shot: { a: { setupId: 'setup', cameraId: 'camera', focalLengthMm: 50 } }, lamp: { edge: { name: 'Tube', role: 'edge', xM: 3.8, yM: 0.8, heightM: 2.9, bearingDeg: 150, tiltDeg: -30 } } }), /The stand of Tube of setup A is in the picture of camera A, if it stands on the floor/], // prettier-ignore
+    ['light.fixed-lamp-unknown', room({ fitting: { f: { spotId: 'spot', type: 'fixed lamp', name: 'Pendant', xM: 1, yM: 1 } } }), /Pendant hangs where setup A is, and nobody said what it gives/], // prettier-ignore
     ['light.haze-and-filter', room({ setup: { setup: { cautions: ['haze', 'cable'] } }, shot: { a: { setupId: 'setup', cameraId: 'camera', diffusion: 'soft 1/4' } } }), /has soft 1\/4 on the lens/], // prettier-ignore
     [
       'light.cue-off',
@@ -142,4 +144,23 @@ test('daylight that changes within a scene is met by windows hung with black', (
   })
   expect(found(p, 'light.moves-meanwhile')[0]!.fixes[0]!.says).toBe('Hang the window with black, and make its light')
   expect(after(p, 'light.moves-meanwhile')).toEqual([])
+})
+
+describe('neutral density is put in from what is there', () => {
+  const bright = (items: Rows['kitItem']) =>
+    found(room({ shot: { a: { setupId: 'setup', cameraId: 'camera', tStop: 2 } }, kitItem: items }), 'light.too-bright-for-shot')[0]! // prettier-ignore
+  const offered = (items: Rows['kitItem']) => bright(items).fixes.map(({ says }) => says).filter((says) => /density/.test(says)) // prettier-ignore
+  test('where nobody said which filters there are, any is offered', () => {
+    expect(offered({})).toEqual([expect.stringMatching(/^Put in [\d.]+ stops of neutral density$/)])
+  })
+  test('one or two that are there go first; what would have to be rented says so', () => {
+    const stops = Number(/Put in ([\d.]+)/.exec(offered({})[0]!)![1])
+    const ways = offered({ a: { ndStops: stops - 2 + 0.2, owned: 1 }, b: { ndStops: 2, rented: 1 }, c: { ndStops: 9, owned: 0 } }) // prettier-ignore
+    expect(ways[0]).toMatch(/that you have$/)
+    const to = bright({ a: { ndStops: stops - 2 + 0.2, owned: 1 }, b: { ndStops: 2, rented: 1 } }).fixes.find(({ says }) => /rent|density$/.test(says))! // prettier-ignore
+    expect(to.costs).toMatch(/a filter to rent/)
+  })
+  test('filters of which there are none are not used', () => {
+    expect(offered({ a: { ndStops: 3, owned: 0, rented: 0 } })).toEqual(offered({}))
+  })
 })

@@ -19,6 +19,7 @@ import {
   type SetupReading,
   type ShotAtMark,
 } from '../setup/index.ts'
+import { filterStock, nearestStack } from '../kit/index.ts'
 import { dayPlans } from '../day/index.ts'
 import { captureRate, masterDeliverable } from '../shotlist/index.ts'
 import { counted, exposureError, lengthText } from '../text/index.ts'
@@ -79,6 +80,27 @@ const WIDEST_T = 1.3
 const WIDEST_SHUTTER_DEG = 270
 const NARROWEST_SHUTTER_DEG = 45
 
+/** Neutral density: of the filters that are there, where it is known which those are. */
+function densityWays(production: Production, shot: Shot, over: number): Way[] {
+  const way = (ndStops: number, price: Pick<Way, 'price'>, from = ''): Way => ({
+    says: `Put in ${Math.round((ndStops - shot.ndStops) * 10) / 10} stops of neutral density${from}`,
+    changes: [updateRecord('shot', shot.id, { ndStops })],
+    minutes: MINUTES.camera,
+    ...price,
+  })
+  const wanted = shot.ndStops + over
+  // Filters come in thirds of a stop at the finest; to the nearest is within what is forgiven.
+  const exact = Math.round(Math.round(wanted * 3) * (100 / 3)) / 100
+  const stock = filterStock(production)
+  if (stock.length === 0) return [way(exact, {})]
+  const own = nearestStack(stock, wanted)
+  const isThere = own === exact
+  return [
+    ...(own > shot.ndStops ? [way(own, {}, ' that you have')] : []),
+    ...(isThere ? [] : [way(exact, { price: 'a filter to rent' })]),
+  ]
+}
+
 /** What a shot needs less light by: filter, level, stop, index or shutter. */
 export function dimmerWays(
   production: Production,
@@ -88,14 +110,7 @@ export function dimmerWays(
   over: number,
 ): Fix[] {
   const ways: Way[] = []
-  // Filters come in thirds of a stop at the finest; to the nearest is within what is forgiven.
-  const nd = Math.round((shot.ndStops + over) * 3) / 3
-  const ndStops = Math.round(nd * 100) / 100
-  ways.push({
-    says: `Put in ${Math.round((ndStops - shot.ndStops) * 10) / 10} stops of neutral density`,
-    changes: [updateRecord('shot', shot.id, { ndStops })],
-    minutes: MINUTES.camera,
-  })
+  ways.push(...densityWays(production, shot, over))
   const key = keyFactor(reading, at, -over)
   const levelPct = key ? Math.round(key.lamp.levelPct * key.factor) : 0
   if (key && levelPct >= LEAST_LEVEL_PCT)

@@ -98,6 +98,7 @@ export function KitScreen() {
             { field: 'owned', head: 'owned', width: 60, align: 'right', mono: true },
             { field: 'rented', head: 'rented', width: 60, align: 'right', mono: true },
             { field: 'case', head: 'case', width: 90 },
+            { field: 'ndStops', head: 'ND stops', width: 70, align: 'right', mono: true },
           ]}
         />
       </Section>

@@ -1,8 +1,9 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { type ReactNode, useMemo, useState } from 'react'
 import { Later } from '../../store/later.tsx'
+import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { Select } from '../../ui/fields.tsx'
+import { Select, Tick } from '../../ui/fields.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { Button, Answer, Hint, Section } from '../../ui/parts.tsx'
 import type { Thing } from './LightThings.tsx'
@@ -10,9 +11,10 @@ import { Power } from './Power.tsx'
 import { addLamp, addPanel } from './placing.ts'
 import { stopForIlluminance } from '@kavrell/core/exposure'
 import { fittingsOf, type FromWhere, fromWhere, lampFamilies, PANEL_LIBRARY } from '@kavrell/core/light'
-import type { RecordOf } from '@kavrell/core/records'
+import { type RecordOf, updateRecord } from '@kavrell/core/records'
 import {
   backgrounds,
+  fixedFittings,
   furthestOff,
   isOff,
   isPerson,
@@ -175,7 +177,7 @@ const sayWanted = (stops: number) => `${counted(Math.abs(stops), 'stop')} ${stop
 
 /** The screen's answer. Without a shot it is a stop to go by. */
 function inWords(
-  { setup, marks, shots, unread, withoutWalls, moments }: SetupReading,
+  { setup, marks, shots, unread, unknownThere, withoutWalls, moments }: SetupReading,
   worst: ShotReading | undefined,
 ): string {
   const [mark] = marks
@@ -189,6 +191,8 @@ function inWords(
   const who = worst.at.length > 1 ? `, ${asName(off.mark.name)}` : ''
   if (isOff(worst)) return `${worst.shot.code} is ${exposureError(off.errorStops)}${who}`
   if (withoutWalls) return 'Right, if there were no walls'
+  if (unknownThere.length > 0)
+    return `Right, if ${unknownThere.map((f) => asName(f.name || `the ${f.type}`)).join(' and ')} ${unknownThere.length > 1 ? 'are' : 'is'} off`
   if (moments && 'unknown' in moments) return 'Right, if there were no daylight'
   if (unread.length > 0) return `Right for the ${shots.length} that could be read`
   if (moments) return `Right for every shot here, under a usual ${setup.daylight} sky`
@@ -400,6 +404,7 @@ function Lamps({ setup, spot, reading, mark, selectedId, onSelect }: Props & { r
           </Text>
         </ThingLine>
       ))}
+      <HangsThere setup={setup} reading={reading} />
       {setup.ambientLux > 0 && (
         <Flex py="5px" color="soft">
           <Text>light already there</Text>
@@ -410,4 +415,31 @@ function Lamps({ setup, spot, reading, mark, selectedId, onSelect }: Props & { r
       )}
     </Section>
   )
+}
+
+/** House and street lamps of the spot: what each gives at the first mark, and whether it is on in this setup. */
+function HangsThere({ setup, reading }: { setup: RecordOf<'setup'>; reading: SetupReading }) {
+  const production = useProduction()
+  const rights = useRights()
+  const mark = reading.marks[0]
+  const toggle = (f: RecordOf<'fitting'>, on: boolean) =>
+    commitOrSay(`${f.name || f.type} ${on ? 'on' : 'off'} in ${setup.letter}`, [
+      updateRecord('setup', setup.id, {
+        darkIds: on ? setup.darkIds.filter((id) => id !== f.id) : [...setup.darkIds, f.id],
+      }),
+    ])
+  return fixedFittings(production, setup).map((f) => {
+    const at = reading.there.findIndex(({ id }) => (id as string) === f.id)
+    const isOn = !setup.darkIds.includes(f.id)
+    return (
+      <Flex key={f.id} py="5px" gap="8px" align="center">
+        <Tick checked={isOn} disabled={!rights.plan} onTick={(on) => toggle(f, on)}>
+          {f.name || f.type}, hangs there
+        </Tick>
+        <Text ml="auto" fontFamily="mono" color="soft">
+          {!isOn ? 'off' : at < 0 ? 'not known' : mark ? lux(mark.reading.each[reading.lamps.length + at]!) : '—'}
+        </Text>
+      </Flex>
+    )
+  })
 }

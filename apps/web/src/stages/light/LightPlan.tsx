@@ -9,7 +9,7 @@ import { extentOf, wallsOf } from '@kavrell/core/geometry'
 import type { LightScale } from '@kavrell/core/light'
 import { spotPlan } from '@kavrell/core/place'
 import type { Production, RecordOf } from '@kavrell/core/records'
-import { lampOf, ofSetup, stageOfSetup } from '@kavrell/core/setup'
+import { fixedLamps, lampOf, ofSetup, stageOfSetup } from '@kavrell/core/setup'
 import { lengthText } from '@kavrell/core/text'
 
 /** A production with the panel that is in the hand where the hand is. */
@@ -57,7 +57,10 @@ export function LightPlan({
     [production, setup, held, isPanel, settled],
   )
   const inHand = lamps.findIndex((lamp) => held?.kind === 'lamp' && held.id === lamp.id)
-  const still = useMemo(() => lamps.map((lamp) => lampOf(production, lamp)), [production, lamps])
+  const still = useMemo(
+    () => [...lamps, ...fixedLamps(production, setup)].map((lamp) => lampOf(production, lamp)),
+    [production, setup, lamps],
+  )
   const moved = inHand < 0 ? still : still.with(inHand, lampOf(production, { ...lamps[inHand]!, ...held!.fields }))
   const bands = useLight({
     plan,

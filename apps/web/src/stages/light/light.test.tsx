@@ -5,7 +5,7 @@ import { undo } from '../../store/undo.ts'
 import { all, draw, openDemo, pointer, sent } from '../../testing.tsx'
 import { onPaper } from '../../plan/planFile.ts'
 import { LightScreen } from './LightScreen.tsx'
-import { type Tables, type KindName } from '@kavrell/core/records'
+import { asId, blank, type Tables, type KindName } from '@kavrell/core/records'
 
 beforeEach(() => openDemo('planner'))
 const setup = (letter: string) => all('setup').find((s) => s.letter === letter)!
@@ -100,10 +100,24 @@ const withEach = (kind: KindName, fields: object) => (records: Tables) =>
   }) as Tables
 
 describe('the answer', () => {
+  const right = withEach('shot', { ndStops: 0, tStop: 7.6, fpsNum: 25, fpsDen: 1, shutterDeg: 180, iso: 800 })
   test('is that it is right, once it is', async () => {
-    openDemo('planner', withEach('shot', { ndStops: 0, tStop: 7.6, fpsNum: 25, fpsDen: 1, shutterDeg: 180, iso: 800 }))
+    openDemo('planner', right)
     await open('E')
     expect(screen.getByText('Right for every shot here')).toBeTruthy()
+  })
+  test('is no plain yes where a lamp hangs of which nobody said what it gives; ticked off, it is', async () => {
+    openDemo('planner', (records) => {
+      const spotId = Object.values(records.setup).find((s) => s.letter === 'E')!.spotId
+      const pendant = { ...blank('fitting'), id: asId<'fitting'>('01900000-0000-7000-8000-000000000001'), version: 1, spotId, type: 'fixed lamp' as const, name: 'Pendant', xM: 1, yM: 1 } // prettier-ignore
+      return right({ ...records, fitting: { ...records.fitting, [pendant.id]: pendant } })
+    })
+    const user = await open('E')
+    expect(await screen.findByText('Right, if Pendant is off')).toBeTruthy()
+    await user.click(screen.getByRole('checkbox', { name: 'Pendant, hangs there' }))
+    expect(await screen.findByText('Right for every shot here')).toBeTruthy()
+    await user.click(screen.getByRole('checkbox', { name: 'Pendant, hangs there' }))
+    expect(await screen.findByText('Right, if Pendant is off')).toBeTruthy()
   })
   test('is the shot that is too bright, where none is too dark', async () => {
     openDemo('planner', withEach('lamp', { luxAt1m: 5e6 }))

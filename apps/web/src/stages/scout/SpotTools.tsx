@@ -32,6 +32,8 @@ const ADDED: Readonly<Record<string, Size>> = {
   mirror: { sillM: 0.3, headM: 2 },
   door: { sillM: 0, headM: 2.05, widthM: 0.9 },
   obstacle: { sillM: 0, headM: 4, widthM: 3, depthM: 3 },
+  'inner wall': { sillM: 0, headM: 2.7, widthM: 2, depthM: 0.1 },
+  'fixed lamp': { sillM: 0, headM: 2.5 },
   'roof window': { widthM: 0.8, depthM: 1.2 },
 }
 

@@ -177,6 +177,9 @@ export function SpotView({
             { field: 'openPct', head: 'open %', width: 60, align: 'right', mono: true },
             { field: 'curtainStops', head: 'curtain', width: 62, align: 'right', mono: true },
             { field: 'hiddenPct', head: 'sky hidden', width: 74, align: 'right', mono: true },
+            { field: 'lumens', head: 'lamp lm', width: 66, align: 'right', mono: true },
+            { field: 'cctK', head: 'colour K', width: 66, align: 'right', mono: true },
+            { field: 'throws', head: 'shines', width: 78 },
             { field: 'circuitId', head: 'circuit', width: 96 },
             { field: 'note', head: 'notes', width: 150 },
           ]}

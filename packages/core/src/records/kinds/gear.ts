@@ -172,5 +172,15 @@ export const GEAR = {
     rented: count('Rented', 0),
     case: text({ label: 'Case' }),
     note: text({ label: 'Note', most: 400 }),
+    ndStops: addedLater(
+      number({
+        label: 'A filter that takes',
+        initial: 0,
+        unit: 'stops',
+        least: 0,
+        most: 16,
+        says: 'A filter takes between 0 and 16 stops.',
+      }),
+    ),
   }),
 } as const

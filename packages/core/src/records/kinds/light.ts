@@ -1,7 +1,20 @@
 import { z } from 'zod'
 import { SKIES } from '../../light/index.ts'
 import type { Candelas } from '../../photometry/index.ts'
-import { addedLater, choice, data, flag, longText, number, optional, pattern, ref, text, whole } from '../fields.ts'
+import {
+  addedLater,
+  choice,
+  data,
+  flag,
+  longText,
+  number,
+  optional,
+  pattern,
+  ref,
+  refs,
+  text,
+  whole,
+} from '../fields.ts'
 import { bearing, count, height, metres, minutes, plan, position, rank, share, ascends } from '../tradeFields.ts'
 
 export const CAUTIONS = ['water', 'mains', 'wind', 'height', 'heat', 'haze', 'cable', 'fire', 'moving vehicle'] as const
@@ -153,6 +166,7 @@ export const LIGHT = {
       hands: addedLater(count('Hands to build it', 2, 1, 30)),
       planBOf: addedLater(optional(ref({ label: 'Plan B of', to: 'setup' }))),
       ratioOf: addedLater(choice({ label: 'Ratio of', initial: 'key to fill', of: ['key to fill', 'cheek to cheek'] })),
+      darkIds: addedLater(refs({ label: 'Lamps of the spot that are off', to: 'fitting' })),
     },
     {
       rules: [ascends('ratioLeast', 'ratioMost', 'The most is not less than the least.', true)],
@@ -226,6 +240,7 @@ export const LIGHT = {
     faceWidthM: addedLater(faceLength('Shining face, wide')),
     faceTallM: addedLater(faceLength('Shining face, tall')),
     bags: addedLater(count('Bags on it', 0, 0, 40)),
+    hangs: addedLater(flag({ label: 'Hangs, no stand' })),
     armM: addedLater(
       number({
         label: 'Out on an arm',

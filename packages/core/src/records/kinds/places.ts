@@ -13,7 +13,15 @@ function isTimeZone(name: string): boolean {
 }
 /** Things on the plan of a spot. Those on a wall have one; the others stand free. */
 export const WALL_FITTINGS = ['window', 'door', 'mirror', 'glass'] as const
-export const FREE_FITTINGS = ['socket', 'fixed lamp', 'no-go', 'furniture', 'obstacle', 'roof window'] as const
+export const FREE_FITTINGS = [
+  'socket',
+  'fixed lamp',
+  'no-go',
+  'furniture',
+  'obstacle',
+  'inner wall',
+  'roof window',
+] as const
 
 /** A point on the map, in degrees. */
 export interface Position {
@@ -195,6 +203,27 @@ export const PLACES = {
           says: 'Between 0 and 100 % of its sky is hidden.',
         }),
       ),
+      lumens: addedLater(
+        number({
+          label: 'A fixed lamp gives',
+          initial: 0,
+          unit: 'lm',
+          least: 0,
+          most: 200000,
+          says: 'A fixed lamp gives between 0 (not known) and 200000 lm.',
+        }),
+      ),
+      cctK: addedLater(
+        number({
+          label: 'Its colour',
+          initial: 2700,
+          unit: 'K',
+          least: 1000,
+          most: 20000,
+          says: 'Colour temperature is between 1000 and 20000 K.',
+        }),
+      ),
+      throws: addedLater(choice({ label: 'It shines', initial: 'all round', of: ['all round', 'down'] })),
     },
     { rules: [ascends('sillM', 'headM', 'The head is above the sill.')] },
   ),
