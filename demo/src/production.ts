@@ -5,7 +5,7 @@ import { addSetUp, addSound } from './patch.ts'
 import { addPeople, DEMO_PEOPLE } from './people.ts'
 import { addPlaces } from './places.ts'
 import { addSetups } from './setups.ts'
-import { addScenesAndShots, ORDER } from './shots.ts'
+import { addScenesAndShots, COVER, ORDER } from './shots.ts'
 import { addTakes } from './takes.ts'
 import { asId, type Change, rankOfNumber } from '@kavrell/core/records'
 
@@ -90,6 +90,16 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
     weather: '',
     note: 'The tide decides. Be early.',
   })
+  b.add('day', 'weather day', {
+    title: 'Weather day',
+    date: '2026-05-16',
+    placeId: asId(slip),
+    callMin: 280,
+    outByMin: 1350,
+    weather: '',
+    weatherDayOf: b.id('day', 'day 1'),
+    note: 'Held until the evening before Day 1.',
+  })
   b.add('fixedEvent', 'tide 1', { dayId: b.id('day', 'day 1'), title: 'High water', startMin: 850 })
   b.add('fixedEvent', 'tide 2', { dayId: b.id('day', 'day 2'), title: 'High water', startMin: 889, endMin: 927 })
   addPeople(b)
@@ -141,6 +151,16 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
         })
       }
     })
+  for (const [day, codes] of Object.entries(COVER))
+    codes.forEach((code, i) =>
+      b.add('orderItem', `${day} ${code}`, {
+        dayId: asId(b.id('day', day)),
+        rank: rankOfNumber((ORDER[day]?.length ?? 0) + i),
+        type: 'shots',
+        shotIds: [b.id('shot', code)],
+        standsBy: true,
+      }),
+    )
   addKit(b)
   addMedia(b)
   addLook(b)

@@ -113,6 +113,8 @@ const SHOTS: readonly Row[] = [
     15,
     { fpsNum: 60, slowMotion: true, figure: 'none' },
   ],
+  ['2K', 'Caulking irons, a row on the bench', 'A', '', 100, 4, 0.9, 'B', 'out', 'sticks', 15, { figure: 'none' }],
+  ['2L', 'Oakum rolled on a knee', 'B', 'edda', 85, 2.8, 1.4, 'B', 'out', 'handheld', 20, {}],
   [
     '2A',
     'Steam box opens, master',
@@ -393,3 +395,6 @@ export const ORDER: Readonly<
     '6E',
   ],
 }
+
+/** Shots within doors that stand by on a day, should rain take what is out of doors. */
+export const COVER: Readonly<Record<string, readonly string[]>> = { 'day 1': ['2K', '2L'] }

@@ -3,7 +3,7 @@ import { inOrder, type Production, type Scene } from '@kavrell/core/records'
 
 /** Scenes of which a day shoots anything, in the order in which it does. */
 function scenesOfDay(production: Production, dayId: string): Scene[] {
-  const items = inOrder(production.orderItem).filter((item) => item.dayId === dayId)
+  const items = inOrder(production.orderItem).filter((item) => item.dayId === dayId && !item.standsBy)
   const ids = items.flatMap((item) => item.shotIds.flatMap((id) => production.shot[id]?.sceneId ?? []))
   return [...new Set(ids)].flatMap((id) => production.scene[id] ?? [])
 }

@@ -1,3 +1,4 @@
+import { download } from '../ui/download.ts'
 /** Points across of a plan saved as a picture: A4 across at 300 to the inch. */
 const PNG_WIDTH = 3508
 /** A4 across, in millimetres, with a margin. */
@@ -62,12 +63,4 @@ function drawn(text: string, { width, height }: { width: number; height: number 
     }
     image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(text)}`
   })
-}
-
-function download(blob: Blob, name: string): void {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(blob)
-  link.download = name
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
 }

@@ -43,7 +43,8 @@ export function Rail({ current }: { current: string }) {
     })(),
     roll: takes,
     offload: size(production.card),
-    order: Object.values(production.orderItem).filter((i) => i.dayId === day?.id && i.type === 'shots').length,
+    order: Object.values(production.orderItem).filter((i) => i.dayId === day?.id && i.type === 'shots' && !i.standsBy)
+      .length,
   }
   const stops = (stage: string) => snags.filter((s: Finding) => s.stage === stage && s.severity === 'stop').length
   return (

@@ -24,10 +24,16 @@ export function dayView(production: Production, dayId: string): DayView | undefi
   const place = byId(production.place, day?.placeId)
   if (!day || !place) return undefined
   const items = Object.values(production.orderItem)
-    .filter((item) => item.dayId === dayId)
+    .filter((item) => item.dayId === dayId && !item.standsBy)
     .sort(byRank)
   return { day, place, items, clock: dayClock(day.date, place.timeZone) }
 }
+
+/** What stands by on a day for other weather, in its turn: a cover set, or what was put by when the weather came. */
+export const standingBy = (production: Pick<Production, 'orderItem'>, dayId: string): OrderItem[] =>
+  Object.values(production.orderItem)
+    .filter((item) => item.dayId === dayId && item.standsBy)
+    .sort(byRank)
 
 /** The fields of an item of the order, always in the same turn, without what only the writer knows. */
 export const fieldsOfItem = (item: Omit<OrderItem, 'version'>): Omit<OrderItem, 'version'> => ({
@@ -43,6 +49,7 @@ export const fieldsOfItem = (item: Omit<OrderItem, 'version'>): Omit<OrderItem, 
   minutes: item.minutes,
   fixedAtMin: item.fixedAtMin,
   ...demandsOfItem(item),
+  standsBy: (item as Partial<OrderItem>).standsBy ?? false,
 })
 
 /** Sheets that were issued before anything was demanded of a place in the order demand nothing. */

@@ -23,7 +23,7 @@ export function moveEntries(
   const moving = all
     .filter((item) => itemIds.includes(item.id))
     .sort((a, b) => (dates(a) < dates(b) ? -1 : dates(a) > dates(b) ? 1 : byRank(a, b)))
-  const onDay = all.filter((item) => item.dayId === dayId)
+  const onDay = all.filter((item) => item.dayId === dayId && !item.standsBy)
   const staying = onDay.filter((item) => !itemIds.includes(item.id))
   const at = Math.min(staying.length, Math.max(0, index))
   const wanted = [...staying.slice(0, at), ...moving, ...staying.slice(at)]
@@ -87,7 +87,7 @@ export const sayConsequences = (list: readonly Consequence[]): string =>
   list
     .map(({ day, before, after, newlyMissed }) => {
       const [was, is] = [before, after].map((plan) => plan.clock.text(plan.timeline.wrapMin)) as [string, string]
-      const wraps = after.items.length === 0 ? `${day.title} has nothing left` : `${day.title} wraps ${is}${was === is ? ' as before' : `, was ${was}`}` // prettier-ignore
+      const wraps = after.items.length === 0 ? `${day.title} has nothing left` : `${day.title} wraps ${is}${before.items.length === 0 ? '' : was === is ? ' as before' : `, was ${was}`}` // prettier-ignore
       return newlyMissed.length > 0 ? `${wraps}: ${newlyMissed.join(', ')} then out of light, hours or time` : wraps
     })
     .join('; ')

@@ -91,7 +91,7 @@ export function dayOfShots(production: Production): ReadonlyMap<string, Day> {
   const items = Object.values(production.orderItem)
   for (const day of daysInOrder(production))
     for (const item of items)
-      if (item.dayId === day.id) for (const id of item.shotIds) if (!found.has(id)) found.set(id, day)
+      if (item.dayId === day.id && !item.standsBy) for (const id of item.shotIds) if (!found.has(id)) found.set(id, day)
   return found
 }
 

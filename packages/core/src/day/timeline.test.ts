@@ -37,6 +37,7 @@ const item = (rank: number, fields: Partial<OrderItem>): OrderItem => ({
   notBeforeMin: null,
   overByMin: null,
   keeps: '',
+  standsBy: false,
   ...fields,
 })
 
@@ -51,6 +52,7 @@ function production(shots: Shot[], items: OrderItem[]): Production {
   ].map(([id, spotId]) => ({ id, letter: id, spotId, buildMin: 20, parentId: null }))
   return {
     production: { relightMin: 25, turnMin: 10, rigMin: 5, moveMin: 60, spotMoveMin: 15, wrapOutMin: 30 },
+    journey: {},
     shot: byId(shots),
     orderItem: byId(items),
     setup: byId(setups as never),

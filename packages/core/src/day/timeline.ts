@@ -1,4 +1,5 @@
 import { relightMinutes } from '../build/index.ts'
+import { moveMinutes } from './journeys.ts'
 import { byId, type Production, type Shot } from '../records/index.ts'
 import { shotsOfItem, spotOfShot } from '../shotlist/index.ts'
 import {
@@ -63,8 +64,10 @@ export function costsOf(production: Production): ChangeCosts {
     turnMin,
     rigMin,
     relight: (from, to) => (to === '' ? 0 : (relightMinutes(production, from, to) ?? relightMin)),
-    move: (from, to) =>
-      byId(production.spot, from)?.placeId === byId(production.spot, to)?.placeId ? spotMoveMin : moveMin,
+    move: (from, to) => {
+      const [leaves, reaches] = [byId(production.spot, from)?.placeId, byId(production.spot, to)?.placeId]
+      return leaves === reaches ? spotMoveMin : moveMinutes(production, leaves, reaches, moveMin)
+    },
   }
 }
 

@@ -35,6 +35,7 @@ export type Panel = RecordOf<'panel'>
 export type OwnLamp = RecordOf<'ownLamp'>
 export type Load = RecordOf<'load'>
 export type LightCue = RecordOf<'lightCue'>
+export type Journey = RecordOf<'journey'>
 export type MeterReading = RecordOf<'meterReading'>
 export type Card = RecordOf<'card'>
 export type Drive = RecordOf<'drive'>

@@ -12,6 +12,7 @@ const GOES_WITH: Partial<Record<KindName, readonly KindName[]>> = {
   fixedEvent: ['day'],
   fitting: ['spot'],
   noiseSource: ['place'],
+  journey: ['place'],
   lamp: ['setup'],
   mark: ['setup'],
   cameraPosition: ['setup'],

@@ -66,11 +66,12 @@ function rankAfter(production: Production, itemId: string) {
 
 /** Once an order is made: is every must-have on some day? */
 export function checkMustHaves(production: Production): Finding[] {
-  const planned = new Set(Object.values(production.orderItem).flatMap((item) => item.shotIds))
+  const planned = new Set(Object.values(production.orderItem).flatMap((item) => (item.standsBy ? [] : item.shotIds)))
   if (planned.size === 0) return []
   const lastDay = daysInOrder(production).at(-1)
   return Object.values(production.shot).flatMap((shot): Finding[] => {
     if (!shot.mustHave || planned.has(shot.id) || byId(production.scene, shot.sceneId)?.dropped) return []
+    const waiting = Object.values(production.orderItem).find((item) => item.standsBy && item.shotIds.includes(shot.id))
     return [
       {
         check: 'order.must-have-on-no-day',
@@ -78,29 +79,33 @@ export function checkMustHaves(production: Production): Finding[] {
         stage: 'order',
         rule: null,
         about: { kind: 'shot', id: shot.id },
-        says: `${shot.code} is a must-have and on no day.`,
-        evidence: [{ label: 'planned', value: 'on no day', unit: '', from: 'running orders' }],
-        fixes: lastDay
-          ? [
-              {
-                says: `Put ${shot.code} at the end of ${lastDay.title}`,
-                changes: [
-                  createRecord(
-                    'orderItem',
-                    {
-                      dayId: lastDay.id,
-                      shotIds: [shot.id],
-                      rank: rankBetween(
-                        lastRank(Object.values(production.orderItem).filter((item) => item.dayId === lastDay.id)),
-                        null,
-                      ),
-                    },
-                    `new:${shot.id}` as never,
-                  ),
-                ],
-              },
-            ]
-          : [],
+        says: waiting
+          ? `${shot.code} is a must-have and only stands by, for other weather.`
+          : `${shot.code} is a must-have and on no day.`,
+        evidence: [{ label: 'planned', value: waiting ? 'stands by' : 'on no day', unit: '', from: 'running orders' }],
+        fixes: waiting
+          ? [{ says: `Put ${shot.code} into ${production.day[waiting.dayId]?.title ?? 'its day'}`, changes: [updateRecord('orderItem', waiting.id, { standsBy: false })] }] // prettier-ignore
+          : lastDay
+            ? [
+                {
+                  says: `Put ${shot.code} at the end of ${lastDay.title}`,
+                  changes: [
+                    createRecord(
+                      'orderItem',
+                      {
+                        dayId: lastDay.id,
+                        shotIds: [shot.id],
+                        rank: rankBetween(
+                          lastRank(Object.values(production.orderItem).filter((item) => item.dayId === lastDay.id)),
+                          null,
+                        ),
+                      },
+                      `new:${shot.id}` as never,
+                    ),
+                  ],
+                },
+              ]
+            : [],
       },
     ]
   })

@@ -164,6 +164,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
   ownLamp: { name: 'My lamp', luxAt1m: 4000, beamDeg: 60, watts: 300 },
   load: { setupId: 'setup', name: 'Charger', watts: 90, circuitId: null },
   lightCue: { setupId: 'setup', name: 'The door opens', levels: {}, rank: 0 },
+  journey: { fromPlaceId: 'place', toPlaceId: 'place', minutes: 20 },
   meterReading: { setupId: 'setup', markId: 'mark', lux: 100, predictedLux: 100 },
   cameraPosition: { setupId: 'setup', cameraId: 'camera', xM: 2, yM: 4, heightM: 1.5, bearingDeg: 0 },
   sensorMode: {

@@ -1,8 +1,8 @@
-import { Tick } from '../../ui/fields.tsx'
+import { useState } from 'react'
 import { useFresh } from '../../store/fresh.ts'
 import { newId } from '../../store/newId.ts'
-import { Box, Grid, Text } from '@chakra-ui/react'
-import { commitOrSay } from '../../store/production.ts'
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { commitOrSay, say, useProductionStore } from '../../store/production.ts'
 import { useRights, useParts } from '../../store/selectors.ts'
 import { AddPeople } from '../../ui/BeginDay.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
@@ -13,9 +13,13 @@ import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import type { SheetColumn } from '../../ui/sheet/column.ts'
 import { useChosen } from '../../ui/useChosen.ts'
 import { useDay } from '../../ui/useDay.ts'
+import { download } from '../../ui/download.ts'
+import { ChooseFile, Tick } from '../../ui/fields.tsx'
 import { Access } from './Access.tsx'
+import { crewCards, crewTable, readCrewFile } from './crewFile.ts'
 import { MyAccess } from './MyAccess.tsx'
-import { removeRecord, createRecord, asId, type RecordOf } from '@kavrell/core/records'
+import { mergePeople } from '@kavrell/core/beginnings'
+import { removeRecord, createRecord, asId, type PlainChange, type RecordOf } from '@kavrell/core/records'
 import { neededAt, slateOf } from '@kavrell/core/shotlist'
 import { counted, hours } from '@kavrell/core/text'
 
@@ -84,6 +88,8 @@ export function CrewScreen() {
     { field: 'leadMin', head: 'before', width: 48, align: 'right', mono: true },
     { field: 'phone', head: 'phone', width: 128, mono: true },
     { field: 'email', head: 'mail', width: 164 },
+    { field: 'diet', head: 'eats', width: 120, hidden: true },
+    { field: 'travel', head: 'travels', width: 120, hidden: true },
   ]
   return (
     <Page
@@ -143,7 +149,49 @@ export function CrewScreen() {
         </Text>
       )}
       <Sheet kind="person" name="People" rows={people} columns={columns} selectedId={chosen} onSelect={choose} />
+      <Directory people={people} />
     </Page>
+  )
+}
+
+/** People out of an address book or another production's list, and this one's for the next. */
+function Directory({ people }: { people: readonly RecordOf<'person'>[] }) {
+  const rights = useRights()
+  const [unread, setUnread] = useState<readonly string[]>([])
+  const bring = async (file: File) => {
+    const read = readCrewFile(await file.text())
+    if (!read.ok) return say(`${file.name} is not read. ${read.error}`, 'stop')
+    setUnread(read.value.unread)
+    const { changes, added, filledIn, asTheyWere } = mergePeople(
+      useProductionStore.getState().records,
+      read.value.entries,
+      newId,
+    )
+    if (changes.length > 0 && !commitOrSay(`Bring people from ${file.name}`, changes)) return
+    say(`${added} added, ${filledIn} filled in, ${asTheyWere} as they were.`, 'info', changes.length > 0)
+  }
+  return (
+    <Box mt="14px">
+      <Flex gap="8px" wrap="wrap" align="center">
+        {rights.plan && (
+          <ChooseFile label="People from a file" accept=".vcf,.csv,.txt" onFile={(file) => void bring(file)}>
+            People from a file
+          </ChooseFile>
+        )}
+        <Button kind="quiet" onClick={() => download(crewTable(people), 'crew.csv', 'text/csv;charset=utf-8')}>
+          As a table
+        </Button>
+        <Button kind="quiet" onClick={() => download(crewCards(people), 'crew.vcf', 'text/vcard;charset=utf-8')}>
+          As address cards
+        </Button>
+      </Flex>
+      <Hint>Address cards (.vcf), a table (.csv) or a list; what is known already is not overwritten.</Hint>
+      {unread.map((line) => (
+        <Text key={line} color="watch" fontSize="small">
+          {line}
+        </Text>
+      ))}
+    </Box>
   )
 }
 

@@ -104,3 +104,18 @@ test('whoever is there for part of a day says so, and their call follows', async
   const calls = screen.getAllByText(/^\d\d:\d\d to /).map((call) => call.parentElement!.parentElement!.textContent)
   expect(calls.find((call) => call.startsWith('Edda Marsh'))).toMatch(/06:00 to/)
 })
+
+test('people come from a file as one edit: who is there is filled in, who is not is added; what cannot be kept is named', async () => {
+  const user = draw(<CrewScreen />, 'crew')
+  const juno = all('person').find((p) => p.name.startsWith('Juno'))!
+  const before = all('person').length
+  const table = `name,mail,eats,phone\n${juno.name},${juno.email},no fish,\nИнна Соколова,inna@mail.example,,ring me\n`
+  await user.upload(screen.getByLabelText('People from a file'), new File([table], 'people.csv', { type: 'text/csv' }))
+  await waitFor(() => expect(all('person')).toHaveLength(before + 1))
+  expect(all('person').find((p) => p.id === juno.id)).toMatchObject({ diet: 'no fish', phone: juno.phone })
+  expect(sent).toHaveLength(1)
+  expect(screen.getByText('Инна Соколова: “ring me” is no phone number.')).toBeTruthy()
+  undo()
+  expect(all('person')).toHaveLength(before)
+  expect(all('person').find((p) => p.id === juno.id)!.diet).toBe('')
+})

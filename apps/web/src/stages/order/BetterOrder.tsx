@@ -1,10 +1,11 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { useMemo } from 'react'
+import { Fragment, useMemo, useState } from 'react'
 import { newRanks } from '../../store/newRank.ts'
 import { commitOrSay } from '../../store/production.ts'
 import { useProduction } from '../../store/selectors.ts'
 import { Button, Hint } from '../../ui/parts.tsx'
-import { isProven, orderNow, type OrderSearch, useBetterOrder } from './useBetterOrder.ts'
+import { RecordField } from '../../ui/RecordField.tsx'
+import { isProven, hardOf, orderNow, type OrderSearch, useBetterOrder, wishesOf } from './useBetterOrder.ts'
 import { type DayMinutes, type DayPlan, minutesBetween, planDay, missedIn } from '@kavrell/core/day'
 import {
   asId,
@@ -15,7 +16,7 @@ import {
   tryChanges,
   updateRecord,
 } from '@kavrell/core/records'
-import { finishOf } from '@kavrell/core/order'
+import { finishOf, hasWishes, putBackCosts, weighed } from '@kavrell/core/order'
 import { slateOf } from '@kavrell/core/shotlist'
 import { stretch } from '@kavrell/core/text'
 
@@ -42,6 +43,7 @@ export function BetterOrder({ dayPlan }: { dayPlan: DayPlan }) {
           </Text>
         )}
       </Flex>
+      <Wished />
       {search && isFresh && (
         <Found
           key={search.about.items.length}
@@ -83,7 +85,7 @@ interface FoundProps {
 function Found({ production, dayPlan, search, onDone }: FoundProps) {
   const { found, about } = search
   if (!found) return null
-  const { solved, conflict } = found
+  const { solved, conflict, wished } = found
   const clashing = conflict?.tasks.map((i) => nameOf(production, about.items[i]!)) ?? []
   return (
     <>
@@ -96,11 +98,49 @@ function Found({ production, dayPlan, search, onDone }: FoundProps) {
         </Text>
       )}
       {'order' in solved ? (
-        <Better production={production} dayPlan={dayPlan} search={search} order={solved.order} onDone={onDone} />
+        <Better
+          production={production}
+          dayPlan={dayPlan}
+          search={search}
+          order={wished?.order ?? solved.order}
+          onDone={onDone}
+        />
       ) : (
         <Hint>No order was found in which every shot has its light, its hours and its time.</Hint>
       )}
     </>
+  )
+}
+
+const WISHES = [
+  ['waitWeight', 'a minute of waiting less'],
+  ['changeWeight', 'a change less'],
+  ['freshWeight', 'a hard shot an hour earlier'],
+] as const
+
+/** What else counts beside an early end, by how many minutes of a later one it is worth. */
+function Wished() {
+  const production = useProduction()
+  const { id, ...fields } = production.production
+  const [isOpen, setOpen] = useState(() => hasWishes(wishesOf(production)))
+  if (!isOpen)
+    return (
+      <Button kind="word" onClick={() => setOpen(true)}>
+        What else counts …
+      </Button>
+    )
+  return (
+    <Box mt="6px">
+      <Text color="soft">Worth so many minutes of a later wrap:</Text>
+      <Grid templateColumns="repeat(3, 1fr)" gap="8px" mt="4px" alignItems="end">
+        {WISHES.map(([field, says]) => (
+          <RecordField key={field} kind="production" id={id} field={field} label={says} />
+        ))}
+      </Grid>
+      {fields.freshWeight > 0 && !Object.values(production.shot).some((shot) => shot.hard) && (
+        <Hint>No shot is marked as hard yet: there is a column for it in Shots.</Hint>
+      )}
+    </Box>
   )
 }
 
@@ -130,7 +170,11 @@ function Better({ production, dayPlan, search, order, onDone }: FoundProps & { r
   const proven = isProven(search)
   const meals = about.items.some((item) => item.type === 'meal' && item.fixedAtMin === null) ? ', meals about where they are' : '' // prettier-ignore
   const isWorse = fewerMissed < 0 || (!isLive && lateMin(after) > lateMin(dayPlan) + 1)
-  if (isWorse || (savedMin < 1 && fewerMissed <= 0))
+  const { wished } = search.found!
+  // What is wished for may be had without being over sooner.
+  const worth = (one: readonly number[]) => weighed(about.problem, hardOf(production, about), wishesOf(production), one).cost // prettier-ignore
+  const isWished = wished !== null && worth(present) - worth(order) >= 1
+  if (isWorse || (savedMin < 1 && fewerMissed <= 0 && !isWished))
     return isLooking ? null : (
       <Text mt="8px" fontWeight={600} role="status">
         {proven && !isWorse
@@ -139,6 +183,8 @@ function Better({ production, dayPlan, search, order, onDone }: FoundProps & { r
       </Text>
     )
   const [before, then] = [minutesBetween(dayPlan), minutesBetween(after)]
+  const solved = search.found!.solved
+  const costsMin = wished && 'finishMin' in solved ? finishOf(about.problem, order) - solved.finishMin : 0
   return (
     <Box mt="10px">
       <Text fontWeight={700} fontSize="lead" role="status">
@@ -149,9 +195,11 @@ function Better({ production, dayPlan, search, order, onDone }: FoundProps & { r
       <Text color="soft">
         {isLooking
           ? 'The best so far.'
-          : proven
-            ? `Proven: no order of these is over sooner${meals}.`
-            : `The best that was found; none is over before ${after.clock.text(boundOf(search) + packingMin)}.`}
+          : wished
+            ? `The best that was found by what counts here${costsMin >= 1 ? `; over ${stretch(costsMin)} later than it could be` : ''}.`
+            : proven
+              ? `Proven: no order of these is over sooner${meals}.`
+              : `The best that was found; none is over before ${after.clock.text(boundOf(search) + packingMin)}.`}
       </Text>
       <Grid templateColumns="1fr 70px 70px" gap="2px 8px" mt="6px" maxW="300px">
         {SAYS.filter(([kind]) => before[kind] !== then[kind]).map(([kind, says]) => (
@@ -166,7 +214,8 @@ function Better({ production, dayPlan, search, order, onDone }: FoundProps & { r
           </Box>
         ))}
       </Grid>
-      <Text mt="6px">{order.map((i) => nameOf(production, about.items[i]!)).join(' · ')}</Text>
+      <SideBySide production={production} dayPlan={dayPlan} after={after} />
+      <PutBackList production={production} about={about} order={order} />
       <Flex gap="8px" mt="8px">
         <Button
           kind="main"
@@ -184,6 +233,85 @@ function Better({ production, dayPlan, search, order, onDone }: FoundProps & { r
 }
 
 const boundOf = ({ found }: OrderSearch): number => (found && 'boundMin' in found.solved ? found.solved.boundMin : 0)
+
+/** The order there is and the better one beside each other, entry by entry, with when each begins. */
+function SideBySide({
+  production,
+  dayPlan,
+  after,
+}: {
+  readonly production: Production
+  readonly dayPlan: DayPlan
+  readonly after: DayPlan
+}) {
+  const startOf = ({ timeline, clock }: DayPlan, item: OrderItem) => {
+    const row = timeline.rows.find((one) => 'itemId' in one && one.itemId === item.id)
+    return row ? clock.text(row.startMin) : ''
+  }
+  const was = new Map(dayPlan.items.map((item, i) => [item.id as string, i]))
+  return (
+    <Grid templateColumns="auto 1fr auto 1fr" gap="2px 8px" mt="8px" role="group" aria-label="Both orders side by side">
+      <Text color="soft" gridColumn="span 2">
+        as it is
+      </Text>
+      <Text gridColumn="span 2" fontWeight={600}>
+        so
+      </Text>
+      {after.items.map((item, i) => {
+        const old = dayPlan.items[i]
+        const from = was.get(item.id)
+        const isMoved = from !== undefined && dayPlan.items[from - 1]?.id !== after.items[i - 1]?.id
+        return (
+          <Fragment key={item.id}>
+            <Text fontFamily="mono" color="soft">
+              {old ? startOf(dayPlan, old) : ''}
+            </Text>
+            <Text color="soft">{old ? nameOf(production, old) : ''}</Text>
+            <Text fontFamily="mono">{startOf(after, item)}</Text>
+            <Text fontWeight={isMoved ? 700 : 400}>{nameOf(production, item)}</Text>
+          </Fragment>
+        )
+      })}
+    </Grid>
+  )
+}
+
+/** Dearer than this nobody asks to the minute. */
+const LISTED = 6
+
+/** What it would cost to leave single entries behind what they come behind now. */
+function PutBackList({
+  production,
+  about,
+  order,
+}: {
+  readonly production: Production
+  readonly about: OrderSearch['about']
+  readonly order: readonly number[]
+}) {
+  const costs = useMemo(() => putBackCosts(about.problem, order, about.items.map((_, i) => i)), [about, order]) // prettier-ignore
+  const name = (i: number) => nameOf(production, about.items[i]!)
+  if (costs.length === 0) return null
+  return (
+    <Box mt="8px">
+      <Text fontWeight={600}>To have one where it was instead</Text>
+      {costs.slice(0, LISTED).map(({ task, behind, costMin }) => (
+        <Flex key={task} py="2px">
+          <Text>
+            {name(task)} {behind === null ? 'first' : `after ${name(behind)}`}
+          </Text>
+          <Text ml="auto" color="soft">
+            {costMin === Infinity
+              ? 'something misses its time'
+              : costMin < 1
+                ? 'costs nothing'
+                : `${stretch(costMin)} later`}
+          </Text>
+        </Flex>
+      ))}
+    </Box>
+  )
+}
 
 /** New places for the entries of an order, behind those that are done. */
 function reordered(pinned: readonly OrderItem[], items: readonly OrderItem[], order: readonly number[]): PlainChange[] {

@@ -9,6 +9,7 @@ import { BetterOrder } from './BetterOrder.tsx'
 import { FromNow } from './FromNow.tsx'
 import { LessTime } from './LessTime.tsx'
 import { Outlook } from './Outlook.tsx'
+import { Weather } from './Weather.tsx'
 import { type DayPlan, type PersonCall, writtenMin } from '@kavrell/core/day'
 import { hours, stretch } from '@kavrell/core/text'
 import { clockChangeLine } from '@kavrell/core/time'
@@ -52,6 +53,7 @@ export function OrderAside({ dayPlan }: { dayPlan: DayPlan }) {
       <Outlook dayPlan={dayPlan} />
       {rights.plan && <BetterOrder dayPlan={dayPlan} />}
       {rights.plan && dayPlan.items.length > 1 && <LessTime dayPlan={dayPlan} />}
+      <Weather dayPlan={dayPlan} />
       <SnagList stage="order" about={(s) => s.about.id === day.id || dayPlan.items.some((i) => i.id === s.about.id)} />
       <Section title="Who waits">
         {dayPlan.calls.map((call) => (
@@ -60,7 +62,7 @@ export function OrderAside({ dayPlan }: { dayPlan: DayPlan }) {
       </Section>
       <Section title="The day">
         <Grid templateColumns="1fr 1fr" gap="8px">
-          {['title', 'date', 'placeId', 'callMin', 'outByMin', 'weather'].map((f) => (
+          {['title', 'date', 'placeId', 'callMin', 'outByMin', 'weather', 'weatherDayOf'].map((f) => (
             <RecordField key={f} kind="day" id={day.id} field={f} />
           ))}
         </Grid>

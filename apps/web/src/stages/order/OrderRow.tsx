@@ -183,6 +183,11 @@ export function OrderRow({
             <RecordField kind="orderItem" id={item.id} field="notBeforeMin" />
             <RecordField kind="orderItem" id={item.id} field="overByMin" />
           </Grid>
+          {item.type === 'shots' && (
+            <Box mt="8px">
+              <RecordField kind="orderItem" id={item.id} field="standsBy" />
+            </Box>
+          )}
           {rights.plan && (
             <Flex mt="8px" gap="8px">
               <Button onClick={() => onMove(-1)}>Earlier</Button>

@@ -27,8 +27,9 @@ import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { OrderAside } from './OrderAside.tsx'
 import { Between, LINES, OrderRow } from './OrderRow.tsx'
 import { OrderTimes } from './OrderTimes.tsx'
+import { StandingBy } from './Weather.tsx'
 import { firstDay } from '@kavrell/core/beginnings'
-import type { DayPlan } from '@kavrell/core/day'
+import { type DayPlan, standingBy } from '@kavrell/core/day'
 import { updateRecord, createRecord, asId, blank, type RecordOf, byRank, lastRank } from '@kavrell/core/records'
 import { slateOf } from '@kavrell/core/shotlist'
 
@@ -193,6 +194,7 @@ function DayOrder({ dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => voi
           {unplanned.length > 0 ? 'Put shots in from below, or type one.' : 'Type its first shot.'}
         </Text>
       )}
+      <StandingBy items={standingBy(production, day.id)} />
       {unplanned.length > 0 && (
         <Unplanned
           shots={unplanned}

@@ -139,13 +139,13 @@ test('a further day is the one after the last, with everybody down for it, as on
   const user = draw(<OrderScreen />, 'order')
   await user.click(screen.getByRole('button', { name: 'Add day' }))
   const day = all('day').find((d) => d.title === 'Day 3')!
-  expect(day.date).toBe('2026-05-16')
+  expect(day.date).toBe('2026-05-17')
   expect(all('attendance').filter((a) => a.dayId === day.id)).toHaveLength(all('person').length)
   expect(sent).toHaveLength(1)
   expect(screen.getByText('Nothing in the order yet. Type its first shot.')).toBeTruthy()
   undo()
   await inTime(() => expect(rows().length).toBeGreaterThan(0))
-  expect(all('day')).toHaveLength(2)
+  expect(all('day')).toHaveLength(3)
 })
 
 test('the first day is begun where nothing is, with a place that nobody knows yet and the people typed', async () => {
@@ -184,7 +184,7 @@ test('a day in use is removed only with a word on what becomes of its rows', asy
   const moving = all('orderItem').filter((i) => i.dayId === all('day').find((d) => d.title === 'Day 1')!.id).length
   await user.click(screen.getByRole('button', { name: 'Remove Day 1' }))
   expect(useRemoving.getState().asked).toMatchObject({ kind: 'day', name: 'Day 1' })
-  expect(all('day')).toHaveLength(2)
+  expect(all('day')).toHaveLength(3)
   expect(moving).toBeGreaterThan(0)
 })
 
@@ -338,4 +338,43 @@ test('what an earlier call buys is told before the day rolls, and taken with one
   expect(earlier()!.textContent).toMatch(/^Called \d+ min earlier: .* in 100, not .* in 100.*\.Call at \d\d:\d\d$/)
   await user.click(within(earlier()!).getByRole('button', { name: /^Call at/ }))
   expect(all('day').filter(({ callMin }, i) => callMin < before[i]!)).toHaveLength(1)
+})
+
+describe('when the weather is otherwise', () => {
+  const onDay = (title: string) => {
+    const day = all('day').find((d) => d.title === title)!
+    return all('orderItem').filter((i) => i.dayId === day.id && !i.standsBy)
+  }
+  test('the cover set comes in for what is out of doors and to come, its end said before, as one edit', async () => {
+    openDemo('planner', (records) => ({ ...records, take: {}, takeEvent: {} }))
+    const user = draw(<OrderScreen />, 'order')
+    expect(screen.getByText('Stands by for other weather, 2')).toBeTruthy()
+    const before = onDay('Day 1').length
+    const press = screen.getByRole('button', { name: /^Go inside: 2K, 2L for 1A/ })
+    expect(press.parentElement!.textContent).toMatch(/Day 1 wraps \d\d:\d\d, was/)
+    await user.click(press)
+    const shots = new Set(
+      onDay('Day 1').flatMap((i) => i.shotIds.map((id) => all('shot').find((s) => s.id === id)!.code)),
+    )
+    expect(shots.has('2K') && shots.has('2L')).toBe(true)
+    expect(shots.has('1A') || shots.has('5A')).toBe(false)
+    expect(sent).toHaveLength(1)
+    expect(screen.getByRole('button', { name: /^It holds: 1A/ })).toBeTruthy()
+    undo()
+    expect(onDay('Day 1')).toHaveLength(before)
+  })
+  test('a day is called off to its weather day', async () => {
+    openDemo('planner', (records) => ({ ...records, take: {}, takeEvent: {} }))
+    const user = draw(<OrderScreen />, 'order')
+    const before = onDay('Day 1').length
+    await user.click(screen.getByRole('button', { name: 'Call Day 1 off: it goes to Weather day' }))
+    expect([onDay('Day 1').length, onDay('Weather day').length]).toEqual([0, before])
+    undo()
+    expect(onDay('Day 1')).toHaveLength(before)
+  })
+  test('an entry that stands by is put in by a press', async () => {
+    const user = draw(<OrderScreen />, 'order')
+    await user.click(screen.getAllByRole('button', { name: 'Put in' })[0]!)
+    expect(screen.getByText('Stands by for other weather, 1')).toBeTruthy()
+  })
 })

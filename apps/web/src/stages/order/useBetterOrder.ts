@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 import type { FoundOrder, OrderWorker } from '../../workers/order.worker.ts'
 import { boxTime, deviceNowMs } from '../../store/clock.ts'
 import { type DayOrderProblem, type DayPlan, isOnTheDay, orderProblem, restOfDay, rolledFirst } from '@kavrell/core/day'
+import type { Wishes } from '@kavrell/core/order'
 import type { Production } from '@kavrell/core/records'
 
 /** A search for a better order of a day: what it is about, what was found so far, and whether it still looks. */
@@ -36,7 +37,11 @@ export function useBetterOrder(production: Production, dayPlan: DayPlan) {
       if (worker.current === own) setSearch({ about, isLive, isLooking, found })
     }
     remote
-      .search({ strict: about.strict, problem: about.problem }, present, proxy(told(true)))
+      .search(
+        { strict: about.strict, problem: about.problem, wishes: wishesOf(production), hard: hardOf(production, about) },
+        present,
+        proxy(told(true)),
+      )
       .then(told(false), (cause: unknown) => {
         throw new Error('The search for an order failed', { cause })
       })
@@ -46,6 +51,17 @@ export function useBetterOrder(production: Production, dayPlan: DayPlan) {
   }
   return { search, start, stop, forget: () => setSearch(null) }
 }
+
+/** What is wished of an order besides that it is over early. */
+export const wishesOf = ({ production: { waitWeight, changeWeight, freshWeight } }: Production): Wishes => ({
+  waitWeight,
+  changeWeight,
+  freshWeight,
+})
+
+/** Of each entry that is put in order, whether it is better done while everybody is fresh. */
+export const hardOf = (production: Production, { items }: DayOrderProblem): boolean[] =>
+  items.map((item) => item.shotIds.some((id) => production.shot[id]?.hard))
 
 /** What there is to be put in order: what is left from now on the day itself, else what is not rolled. */
 export function orderNow(production: Production, dayPlan: DayPlan): Pick<OrderSearch, 'about' | 'isLive'> {

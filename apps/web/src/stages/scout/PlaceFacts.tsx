@@ -1,4 +1,6 @@
-import { Box, Grid } from '@chakra-ui/react'
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { newId } from '../../store/newId.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useOpenSnags, useRights, useUnits, useParts } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
@@ -6,7 +8,8 @@ import { addRecord, takeOut } from '../../ui/addRecord.ts'
 import { Page } from '../../ui/Page.tsx'
 import { Answer, Button, Section, Title } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
-import type { RecordOf } from '@kavrell/core/records'
+import { driveBetween, journeyBetween } from '@kavrell/core/day'
+import { createRecord, type RecordOf } from '@kavrell/core/records'
 
 /** What makes a place workable: written down once, asked for only where the plan needs it. */
 export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
@@ -83,6 +86,7 @@ export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
           ]}
         />
       </Section>
+      <Ways place={place} />
       <Section title="Noise">
         {field('noise')}
         <Box mt="8px">
@@ -129,5 +133,78 @@ export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
         </Box>
       )}
     </Page>
+  )
+}
+
+/** What it takes to come here and to leave, and to drive to every other place. */
+function Ways({ place }: { place: RecordOf<'place'> }) {
+  const production = useParts('place', 'journey', 'production')
+  const rights = useRights()
+  const { moveMin, driveKmh, id } = production.production
+  const others = Object.values(production.place)
+    .filter((other) => other.id !== place.id)
+    .sort((a, b) => a.name.localeCompare(b.name))
+  const keep = (other: RecordOf<'place'>, minutes: number) =>
+    commitOrSay(`The way from ${place.name} to ${other.name}`, [
+      createRecord('journey', { fromPlaceId: place.id, toPlaceId: other.id, minutes }, newId()),
+    ])
+  return (
+    <Section title="Coming and leaving">
+      <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(4, 1fr)' }} gap="10px">
+        <RecordField kind="place" id={place.id} field="loadInMin" />
+        <RecordField kind="place" id={place.id} field="loadOutMin" />
+        {others.length > 0 && <RecordField kind="production" id={id} field="driveKmh" />}
+      </Grid>
+      {place.loadOutMin > 0 && place.loadOutMin < place.loadInMin && (
+        <Text color="watch" mt="4px">
+          Out usually takes longer than in: everybody is tired, and everything is counted.
+        </Text>
+      )}
+      {others.map((other) => {
+        const known = journeyBetween(production, place.id, other.id)
+        const drive = driveBetween(place, other, driveKmh)
+        return (
+          <Flex
+            key={other.id}
+            gap="10px"
+            align="center"
+            py="6px"
+            borderBottom="1px solid"
+            borderColor="line"
+            wrap="wrap"
+          >
+            <Text minW="140px" fontWeight={600}>
+              to {other.name}
+            </Text>
+            {known ? (
+              <>
+                <Box w="110px">
+                  <RecordField kind="journey" id={known.id} field="minutes" />
+                </Box>
+                <Box flex="1" minW="140px">
+                  <RecordField kind="journey" id={known.id} field="note" />
+                </Box>
+                {rights.plan && (
+                  <Button kind="quiet" onClick={() => takeOut('journey', known.id, `the way to ${other.name}`)}>
+                    As the house rule
+                  </Button>
+                )}
+              </>
+            ) : (
+              <>
+                <Text color="soft">{moveMin} min, by the house rule</Text>
+                {rights.plan && <Button onClick={() => keep(other, moveMin)}>Type its own</Button>}
+                {rights.plan && drive && (
+                  <Button onClick={() => keep(other, drive.minutes)}>
+                    {drive.minutes} min: about {drive.km < 10 ? drive.km.toFixed(1) : Math.round(drive.km)} km of road
+                    at {driveKmh} km/h
+                  </Button>
+                )}
+              </>
+            )}
+          </Flex>
+        )
+      })}
+    </Section>
   )
 }

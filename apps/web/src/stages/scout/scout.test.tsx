@@ -31,7 +31,10 @@ describe('a room', () => {
     openDemo('planner', (records) => ({
       ...records,
       spot: Object.fromEntries(
-        Object.entries(records.spot).map(([id, s]) => [id, s.name === 'Old shed' ? { ...s, name: 'Room not measured yet' } : s]),
+        Object.entries(records.spot).map(([id, s]) => [
+          id,
+          s.name === 'Old shed' ? { ...s, name: 'Room not measured yet' } : s,
+        ]),
       ),
     }))
     const user = await open('Room not measured yet')
@@ -181,4 +184,20 @@ test('a reader walks round and changes nothing', async () => {
   await user.keyboard('{ArrowLeft}')
   expect(sent).toEqual([])
   expect(screen.queryByLabelText('Walls as you walk them')).toBeNull()
+})
+
+describe('the way to another place', () => {
+  test('is the house rule until it is typed or taken from the map, and moves the order with it', async () => {
+    const user = await open('The place')
+    expect(screen.getAllByText('30 min, by the house rule').length).toBeGreaterThan(0)
+    await user.click(screen.getAllByRole('button', { name: /^\d+ min: about [\d.]+ km of road at 40 km\/h$/ })[0]!)
+    const [way] = all('journey')
+    expect(way!.minutes).toBeGreaterThanOrEqual(5)
+    const field = screen.getByRole('textbox', { name: /^Drive/ })
+    await user.clear(field)
+    await user.type(field, '55{Tab}')
+    expect(all('journey')[0]!.minutes).toBe(55)
+    await user.click(screen.getByRole('button', { name: 'As the house rule' }))
+    expect(all('journey')).toEqual([])
+  })
 })

@@ -141,6 +141,7 @@ export function useShotColumns(): readonly SheetColumn<Shot>[] {
       { field: 'onceOnly', head: 'once', called: 'once only', width: 40, hidden: true },
       { field: 'slowMotion', head: 'slow', called: 'slow motion', width: 40, hidden: true },
       { field: 'quiet', head: 'quiet', width: 42, hidden: true },
+      { field: 'hard', head: 'hard', width: 42, hidden: true },
       { field: 'window', head: 'tied to', width: 100, hidden: true },
       { field: 'wardrobe', head: 'wardrobe', width: 110, hidden: true },
       { field: 'notes', head: 'notes', width: 160, hidden: true },

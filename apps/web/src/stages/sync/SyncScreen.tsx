@@ -3,6 +3,7 @@ import { syncCsv, syncTimeline } from '@kavrell/core/papers'
 import { AGREE_S, assemble, type SyncRow } from '@kavrell/core/sync'
 import { counted } from '@kavrell/core/text'
 import { useProduction } from '../../store/selectors.ts'
+import { download } from '../../ui/download.ts'
 import { ChooseFiles } from '../../ui/fields.tsx'
 import { Answer, Bar, Button, Empty, Section, Title } from '../../ui/parts.tsx'
 import { makeScene } from './makeScene.ts'
@@ -43,13 +44,6 @@ export function SyncScreen() {
   const peaks = new Map(read.map((found) => [found.source.name, found.peaks]))
   const { rateNum, rateDen, dropFrame } = Object.values(production.deliverable)[0] ?? { rateNum: 25, rateDen: 1, dropFrame: false } // prettier-ignore
   const rate = { num: rateNum, den: rateDen, drop: dropFrame }
-  const keep = (name: string, text: string, type: string) => {
-    const link = document.createElement('a')
-    link.href = URL.createObjectURL(new Blob([text], { type }))
-    link.download = name
-    link.click()
-    URL.revokeObjectURL(link.href)
-  }
   return (
     <>
       <Title
@@ -61,7 +55,7 @@ export function SyncScreen() {
               <>
                 <Button
                   onClick={() =>
-                    keep(
+                    download(
                       'sync.otio',
                       JSON.stringify(syncTimeline(production.production.title, rate, rows), null, 2),
                       'application/json',
@@ -70,7 +64,7 @@ export function SyncScreen() {
                 >
                   OpenTimelineIO
                 </Button>
-                <Button onClick={() => keep('sync.csv', syncCsv(rows), 'text/csv')}>CSV</Button>
+                <Button onClick={() => download('sync.csv', syncCsv(rows), 'text/csv')}>CSV</Button>
               </>
             )}
             {!state.doing && choose}

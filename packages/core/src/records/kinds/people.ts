@@ -1,4 +1,16 @@
-import { addedLater, choice, localDate, longText, minuteOfDay, optional, pattern, ref, refs, text } from '../fields.ts'
+import {
+  addedLater,
+  choice,
+  flag,
+  localDate,
+  longText,
+  minuteOfDay,
+  optional,
+  pattern,
+  ref,
+  refs,
+  text,
+} from '../fields.ts'
 import { minutes, plan, rank } from '../tradeFields.ts'
 
 /** Who is there, and when. */
@@ -23,6 +35,8 @@ export const PEOPLE = {
       words: { 'all-day': 'all day', 'by-shots': 'by their shots' },
     }),
     leadMin: minutes('Before their start', 0),
+    diet: addedLater(text({ label: 'Eats', most: 200 })),
+    travel: addedLater(text({ label: 'Travels', most: 200 })),
     note: text({ label: 'Note', most: 400 }),
   }),
   unit: plan('a second unit, which rolls on its own', {
@@ -38,6 +52,7 @@ export const PEOPLE = {
       outByMin: optional(minuteOfDay({ label: 'Out by', initial: 1080 })),
       note: longText({ label: 'Notes for the call sheet' }),
       weather: text({ label: 'Weather as read', most: 400 }),
+      weatherDayOf: addedLater(optional(ref({ label: 'Weather day of', to: 'day' }))),
     },
     { named: ['title'] },
   ),
@@ -75,5 +90,6 @@ export const PEOPLE = {
         words: { '': 'anywhere', first: 'first of the day', last: 'last of the day', place: 'locked where it is' },
       }),
     ),
+    standsBy: addedLater(flag({ label: 'Stands by, for other weather' })),
   }),
 } as const

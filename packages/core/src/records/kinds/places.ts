@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { addedLater, choice, data, flag, longText, minuteOfDay, number, optional, ref, text } from '../fields.ts'
-import { bearing, count, metres, plan, position, share, wallHeight, ascends } from '../tradeFields.ts'
+import { bearing, count, metres, minutes, plan, position, share, wallHeight, ascends } from '../tradeFields.ts'
 
 function isTimeZone(name: string): boolean {
   try {
@@ -84,9 +84,17 @@ export const PLACES = {
       permission: text({ label: 'Permission', most: 400 }),
       hospital: longText({ label: 'Nearest hospital' }),
       hazards: longText({ label: 'Hazards' }),
+      loadInMin: addedLater(minutes('Load in', 0)),
+      loadOutMin: addedLater(minutes('Load out', 0)),
     },
     { rules: [ascends('opensMin', 'closesMin', 'Closing comes after opening; past midnight write 00:30 +1.')] },
   ),
+  journey: plan('a way from one place to another', {
+    fromPlaceId: ref({ label: 'From', to: 'place' }),
+    toPlaceId: ref({ label: 'To', to: 'place' }),
+    minutes: minutes('Drive', 20),
+    note: text({ label: 'Note', most: 400 }),
+  }),
   circuit: plan('an electrical circuit of a place', {
     placeId: ref({ label: 'Place', to: 'place' }),
     name: text({ label: 'Name', initial: 'Circuit', least: 1, says: 'Give the circuit a name.' }),

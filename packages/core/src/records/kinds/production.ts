@@ -1,6 +1,10 @@
 import { DATE_ORDERS } from '../../text/index.ts'
-import { choice, longText, number, optional, pattern, text, whole } from '../fields.ts'
+import { addedLater, choice, longText, number, optional, pattern, text, whole } from '../fields.ts'
 import { count, minutes, money, plan, rateParts, rank, dropFrameRate } from '../tradeFields.ts'
+
+/** How much a wish for an order counts, in minutes of a later end. */
+const weight = (label: string) =>
+  number({ label, initial: 0, least: 0, most: 60, says: 'A wish counts for between 0 and 60 minutes.' })
 
 /** Kinds of job; what each begins with is with the beginnings. */
 export const JOBS = ['interview', 'ceremony', 'live', 'film', 'table', 'playback', 'nothing'] as const
@@ -88,6 +92,19 @@ export const PRODUCTION = {
     moveMin: minutes('Move to another place', 40),
     spotMoveMin: minutes('Move within a place', 15),
     wrapOutMin: minutes('Wrap out', 30),
+    waitWeight: addedLater(weight('Less waiting')),
+    changeWeight: addedLater(weight('Fewer changes')),
+    freshWeight: addedLater(weight('What is hard while fresh')),
+    driveKmh: addedLater(
+      number({
+        label: 'Vans drive',
+        initial: 40,
+        unit: 'km/h',
+        least: 5,
+        most: 130,
+        says: 'Vans drive between 5 and 130 km/h on the whole of a way.',
+      }),
+    ),
     strayLimit: number({
       label: 'A colour strays from',
       initial: 20,

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { MOST_FIGURES, type PlacedFigure, SHOT_SIZES } from '../../optics/index.ts'
 import {
+  addedLater,
   choice,
   data,
   flag,
@@ -169,6 +170,7 @@ export const SHOTS = {
       onceOnly: flag({ label: 'Once only' }),
       slowMotion: flag({ label: 'Slow motion' }),
       quiet: flag({ label: 'Needs quiet' }),
+      hard: addedLater(flag({ label: 'Hard: while fresh' })),
       pairId: optional(ref({ label: 'Pairs', to: 'shot' })),
       window: choice({
         label: 'Tied to',
