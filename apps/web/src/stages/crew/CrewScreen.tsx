@@ -19,7 +19,7 @@ import { Access } from './Access.tsx'
 import { crewCards, crewTable, readCrewFile } from './crewFile.ts'
 import { MyAccess } from './MyAccess.tsx'
 import { mergePeople } from '@kavrell/core/beginnings'
-import { removeRecord, createRecord, asId, type PlainChange, type RecordOf } from '@kavrell/core/records'
+import { removeRecord, createRecord, asId, type RecordOf } from '@kavrell/core/records'
 import { neededAt, slateOf } from '@kavrell/core/shotlist'
 import { counted, hours } from '@kavrell/core/text'
 
