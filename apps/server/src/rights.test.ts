@@ -181,6 +181,7 @@ const ENDPOINTS: readonly (readonly [
     [201],
   ],
   ['call sheet', (ids) => `days/${ids.get('day')}/call-sheet.pdf`, null, ROLES, [200]],
+  ['large call sheet', (ids) => `days/${ids.get('day')}/call-sheet-large.pdf`, null, ROLES, [200]],
   ['calendar', (ids) => `days/${ids.get('day')}/calls/${ids.get('person')}.ics`, null, ROLES, [200, 404]],
   ['report', (ids) => `days/${ids.get('day')}/report.pdf`, null, ROLES, [200]],
   ['report as data', (ids) => `days/${ids.get('day')}/report.json`, null, ROLES, [200]],

@@ -169,6 +169,7 @@ export const ENDPOINTS = {
   moneyCsv: file(`${PRODUCTION}/money.csv`, 'money'),
 
   callSheetPdf: file(`${DAY}/call-sheet.pdf`, 'member'),
+  largeCallSheetPdf: file(`${DAY}/call-sheet-large.pdf`, 'member'),
   callCalendar: file(`${DAY}/calls/:personId.ics`, 'member'),
   scriptOfDayPdf: file(`${DAY}/script.pdf`, 'member'),
   reportPdf: file(`${DAY}/report.pdf`, 'member'),

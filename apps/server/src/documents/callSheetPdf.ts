@@ -1,5 +1,6 @@
 import { DateTime } from 'luxon'
-import { label, makePdf, say, table } from './pdf.ts'
+import type { Content } from 'pdfmake/interfaces.js'
+import { label, LARGE_PRINT, makePdf, say, table } from './pdf.ts'
 import type { PrintedCallSheet, CallSheetChange } from '@kavrell/core/callSheets'
 
 /** More would push what people look for first off the page's top. */
@@ -7,16 +8,22 @@ const MOST_CHANGES = 8
 
 export const sayDate = (iso: string) => DateTime.fromISO(iso).setLocale('en-GB').toFormat('cccc d LLLL yyyy')
 
-/** A call sheet typeset for paper. `version` is null for a draft nobody has been sent. */
+/** Widths of the columns of the day and of its people, points. */
+const WIDTHS = { day: [34, 56, '*', 24, 110, 26], people: ['*', 100, 110, 60], head: 130 }
+const LARGE_WIDTHS = { day: [52, 74, '*', 34, 104, 36], people: ['*', 96, 150, 74], head: 190 }
+
+/** A call sheet typeset for paper. `version` is null for a draft nobody has been sent. @param large in large print, 16 points */
 export function callSheetPdf(
   sheet: PrintedCallSheet,
   paper: 'A4' | 'Letter',
   version: number | null,
   changes: readonly CallSheetChange[],
+  large = false,
 ): Promise<Buffer> {
+  const widths = large ? LARGE_WIDTHS : WIDTHS
   const state = version === null ? 'Draft, not sent' : `Version ${version}`
   const lines = [sheet.sun, ...sheet.fixedEvents].filter(Boolean).join('. ')
-  return makePdf(paper, `${sheet.title}, ${sheet.day}. ${state}.`, [
+  const content: Content[] = [
     {
       columns: [
         [
@@ -26,7 +33,7 @@ export function callSheetPdf(
           ...(sheet.weather ? [say(`Weather: ${sheet.weather}`)] : []),
         ],
         {
-          width: 130,
+          width: widths.head,
           stack: [
             label('Unit call'),
             say(sheet.unitCall, { fontSize: 28, bold: true }),
@@ -80,7 +87,7 @@ export function callSheetPdf(
       margin: [0, 2, 0, 10],
     },
     table(
-      [34, 56, '*', 24, 110, 26],
+      widths.day,
       ['time', 'shot', 'what', 'light', 'with', 'min'],
       sheet.rows.map((row) => [
         say(row.time),
@@ -93,11 +100,12 @@ export function callSheetPdf(
     ),
     { text: ' ' },
     table(
-      ['*', 100, 110, 60],
+      widths.people,
       ['who', 'does', 'phone', 'call'],
       sheet.people.map((p) => [say(p.name, { bold: true }), say(p.role), say(p.phone), say(p.call, { bold: true })]),
     ),
     ...(sheet.kit.length > 0 ? [say('Kit', { bold: true, margin: [0, 10, 0, 2] }), say(sheet.kit.join(', '))] : []),
     ...(sheet.note ? [say(sheet.note, { margin: [0, 8, 0, 0] })] : []),
-  ])
+  ]
+  return makePdf(paper, `${sheet.title}, ${sheet.day}. ${state}.`, content, 'portrait', large ? LARGE_PRINT : 1)
 }

@@ -13,7 +13,15 @@ import type { Production } from '@kavrell/core/records'
 
 /** Papers that are drawn page by page. */
 export type PaperName =
-  'shot list' | 'pocket checklist' | 'boards' | 'light plans' | 'patch sheet' | 'call sheet' | 'report' | 'script'
+  | 'shot list'
+  | 'pocket checklist'
+  | 'boards'
+  | 'light plans'
+  | 'patch sheet'
+  | 'call sheet'
+  | 'large call sheet'
+  | 'report'
+  | 'script'
 /** Tables and files for other programs. */
 export type TableName = 'shots.csv' | 'money.csv' | 'takes.csv' | 'report.json' | 'takes.otio'
 /** Logs of the set, each as a paper and for other programs. */
@@ -74,6 +82,9 @@ export async function makePaper(
     if (issued) return { ...made('', day), issued: { id: issued.id, number: issued.number } }
     return made(await callSheetPdf(planned.sheet, paper, null, planned.changes), day)
   }
+  // What was issued and still says the same is that version, in other letters.
+  if (make === 'large call sheet')
+    return made(await callSheetPdf(planned.sheet, paper, planned.issued?.number ?? null, planned.changes, true), day)
   if (typeof make === 'object' && 'calendarOf' in make) {
     const person = planned.sheet.people.find(({ personId }) => personId === make.calendarOf)
     if (!person) return null

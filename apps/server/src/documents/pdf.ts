@@ -62,22 +62,47 @@ function settleHan(content: readonly Content[]): void {
   for (const run of han) run.font = /[\uac00-\ud7a3\u1100-\u11ff]/.test(run.text) ? HAN_FACES.kr : HAN_FACES[of]
 }
 
-/** Bytes of a PDF on A4 or Letter, black on white, with a line at the foot of each page. */
+/** Points of what is read, of what has no size of its own. */
+const BODY_POINTS = 9.5
+/** So much larger is large print: what is read is 16 points. */
+export const LARGE_PRINT = 16 / BODY_POINTS
+
+/** The same with every size of letters so many times as large. */
+function enlarged<T>(content: T, times: number): T {
+  if (Array.isArray(content)) return content.map((part: unknown) => enlarged(part, times)) as T
+  if (content === null || typeof content !== 'object') return content
+  return Object.fromEntries(
+    Object.entries(content).map(([key, value]: [string, unknown]) => [
+      key,
+      key === 'fontSize' && typeof value === 'number' ? value * times : typeof value === 'function' ? value : enlarged(value, times), // prettier-ignore
+    ]),
+  ) as T
+}
+
+/**
+ * Bytes of a PDF on A4 or Letter, black on white, with a line at the foot of each page.
+ * @param times as large as usual all letters are
+ */
 export async function makePdf(
   paper: 'A4' | 'Letter',
   foot: string,
-  content: Content[],
+  asked: Content[],
   lies: 'portrait' | 'landscape' = 'portrait',
+  times = 1,
 ): Promise<Buffer> {
-  const footing = say(foot, { fontSize: 7.5 })
+  const content = times === 1 ? asked : enlarged(asked, times)
+  const footing = say(foot, { fontSize: 7.5 * times })
   settleHan([...content, footing])
   const definition: TDocumentDefinitions = {
     pageSize: paper === 'A4' ? 'A4' : 'LETTER',
     pageOrientation: lies,
-    pageMargins: [42, 40, 42, 44],
-    defaultStyle: { font: 'Archivo', fontSize: 9.5, lineHeight: 1.15 },
+    pageMargins: [42, 40, 42, 44 + (times - 1) * 14],
+    defaultStyle: { font: 'Archivo', fontSize: BODY_POINTS * times, lineHeight: 1.15 },
     footer: (page, pages) => ({
-      columns: [structuredClone(footing), { text: `page ${page} of ${pages}`, alignment: 'right', fontSize: 7.5 }],
+      columns: [
+        structuredClone(footing),
+        { text: `page ${page} of ${pages}`, alignment: 'right', fontSize: 7.5 * times, width: 90 * times },
+      ],
       margin: [42, 12, 42, 0],
     }),
     content,

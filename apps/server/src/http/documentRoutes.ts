@@ -37,6 +37,12 @@ export function documentRoutes(serve: Serve, { documents, sheets, now }: Deps): 
     sendFile(res, 'application/pdf', named(`${made.production} ${made.day} ${what}`, 'pdf'), kept?.body ?? Buffer.from(made.body)) // prettier-ignore
     return undefined
   })
+  serve.file(ENDPOINTS.largeCallSheetPdf, async ({ params: { productionId, dayId }, res }) => {
+    const made = await documents.file(productionId, { make: 'large call sheet', dayId })
+    if (!made) return NO_DAY
+    sendFile(res, 'application/pdf', named(`${made.production} ${made.day} call sheet large print`, 'pdf'), Buffer.from(made.body)) // prettier-ignore
+    return undefined
+  })
   serve.file(ENDPOINTS.issuedSheetPdf, async ({ params, res }) => {
     const kept = await sheets.paper(params.productionId, params.sentSheetId)
     if (!kept) return { code: 'not-found', says: 'There is no such sheet.' }

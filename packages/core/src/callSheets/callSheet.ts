@@ -1,4 +1,4 @@
-import { changeoverMinutes, type DayPlan, fieldsOfItem, writtenMin } from '../day/index.ts'
+import { changeoverMinutes, type DayPlan, fieldsOfItem, isOutside, standingBy, weatherDayOf, writtenMin } from '../day/index.ts' // prettier-ignore
 import { byId, type Production, type SentSheet, type SheetOrder } from '../records/index.ts'
 import { neededAt, slateOf, spotOfShot } from '../shotlist/index.ts'
 import { type SunCrossing } from '../sun/index.ts'
@@ -61,6 +61,17 @@ export interface CallSheet extends PrintedCallSheet {
   readonly order: SheetOrder
 }
 
+/** What is done should the weather turn: what stands by within doors, and the day held for it. */
+function ifItTurns(production: Production, { day }: DayPlan): string {
+  const cover = standingBy(production, day.id).filter((item) => !isOutside(production, item))
+  const names = cover.map(
+    (item) => slateOf(item.shotIds.flatMap((id) => production.shot[id]?.code ?? [])) || item.title,
+  )
+  const held = weatherDayOf(production, day.id)
+  const parts = [names.length > 0 ? `cover within doors ${names.join(', ')}` : '', held ? `${held.title} ${held.date}` : ''].filter(Boolean) // prettier-ignore
+  return parts.length > 0 ? `If it turns: ${parts.join('; ')}` : ''
+}
+
 /**
  * The call sheet of a day as it would be printed now: times, people with their own call, places, order, sun,
  * cautions of the setups in it. Clock texts are local to the place of the day.
@@ -98,7 +109,7 @@ export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
       .filter((event) => event.dayId === day.id)
       .sort((a, b) => a.startMin - b.startMin)
       .map((event) => `${event.title} ${text(writtenMin(clock, day, event.startMin))}`),
-    weather: day.weather,
+    weather: [day.weather, ifItTurns(production, dayPlan)].filter(Boolean).join('. '),
     note: day.note,
     places: places.map(({ name, address, directions, parking, shelter, hospital }) => ({
       name,

@@ -106,6 +106,9 @@ function Papers({ state: { sheet, issued }, dayPlan }: { state: CallSheetState; 
         <a href={addressOf(ENDPOINTS.callSheetPdf, ofDay)} download>
           <Button as="span">PDF, {production.paper}</Button>
         </a>
+        <a href={addressOf(ENDPOINTS.largeCallSheetPdf, ofDay)} download>
+          <Button as="span">In large print</Button>
+        </a>
         {isWritten && (
           <a href={addressOf(ENDPOINTS.scriptOfDayPdf, ofDay)} download>
             <Button as="span">Script of the day</Button>
