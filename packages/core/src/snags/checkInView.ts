@@ -1,6 +1,6 @@
 import { aimAt } from '../light/index.ts'
 import { byId, type PlacedLamp, type Production, type Setup, tryChanges, updateRecord } from '../records/index.ts'
-import { lampsInView, misplaced, ofSetup, readSetup, standsInView } from '../setup/index.ts'
+import { type InView, lampsInView, misplaced, ofSetup, readSetup, standsInView } from '../setup/index.ts'
 import { lengthText } from '../text/index.ts'
 import type { Finding, Fix } from './finding.ts'
 
@@ -23,65 +23,64 @@ function higher(production: Production, setup: Setup, lamp: PlacedLamp): Fix[] {
 }
 const HIGHEST_STAND_M = 4
 
-/** Does a camera have a lamp in its picture? */
-export function checkLampsInView(production: Production): Finding[] {
+/** What is in a picture of some setup and should not be, lamp by lamp. */
+function inViewFindings(
+  production: Production,
+  check: string,
+  see: (production: Production, setup: Setup, lamps: readonly PlacedLamp[]) => readonly InView<PlacedLamp>[],
+  says: (lamp: PlacedLamp, setup: Setup, cameras: string) => string,
+  fixes: (production: Production, setup: Setup, lamp: PlacedLamp) => Fix[],
+): Finding[] {
   return Object.values(production.setup).flatMap((setup) => {
-    const { lamps } = readSetup(production, setup)
-    const seen = lampsInView(production, setup, lamps)
+    const seen = see(production, setup, readSetup(production, setup).lamps)
     return [...new Set(seen.map(({ lamp }) => lamp))].map((lamp): Finding => {
       const by = seen.filter((one) => one.lamp === lamp)
       const letters = by.map(({ position }) => production.camera[position.cameraId]?.letter ?? '?')
       return {
-        check: 'light.lamp-in-view',
+        check,
         severity: 'watch',
         stage: 'light',
         rule: null,
         about: { kind: 'lamp', id: lamp.id },
-        says: `${lamp.name} of setup ${setup.letter} is in the picture of camera ${letters.join(' and ')}.`,
+        says: says(lamp, setup, letters.join(' and ')),
         evidence: by.map(({ insideDeg }, i) => ({
           label: `camera ${letters[i]!}`,
           value: Math.round(insideDeg),
           unit: '°',
           from: 'inside the edge of its widest picture',
         })),
-        fixes: [
-          ...higher(production, setup, lamp),
-          { says: 'It is meant to be seen', changes: [updateRecord('lamp', lamp.id, { role: 'practical' })] },
-        ],
+        fixes: fixes(production, setup, lamp),
       }
     })
   })
 }
 
+/** Does a camera have a lamp in its picture? */
+export const checkLampsInView = (production: Production): Finding[] =>
+  inViewFindings(
+    production,
+    'light.lamp-in-view',
+    lampsInView,
+    (lamp, setup, cameras) => `${lamp.name} of setup ${setup.letter} is in the picture of camera ${cameras}.`,
+    (p, setup, lamp) => [
+      ...higher(p, setup, lamp),
+      { says: 'It is meant to be seen', changes: [updateRecord('lamp', lamp.id, { role: 'practical' })] },
+    ],
+  )
+
 /** Does a camera have a stand in its picture, though its lamp is above it? */
-export function checkStandsInView(production: Production): Finding[] {
-  return Object.values(production.setup).flatMap((setup) => {
-    const { lamps } = readSetup(production, setup)
-    const seen = standsInView(production, setup, lamps)
-    return [...new Set(seen.map(({ lamp }) => lamp))].map((lamp): Finding => {
-      const by = seen.filter((one) => one.lamp === lamp)
-      const letters = by.map(({ position }) => production.camera[position.cameraId]?.letter ?? '?')
-      return {
-        check: 'light.stand-in-view',
-        severity: 'watch',
-        stage: 'light',
-        rule: null,
-        about: { kind: 'lamp', id: lamp.id },
-        says: `The stand of ${lamp.name} of setup ${setup.letter} is in the picture of camera ${letters.join(' and ')}, if it stands on the floor.`,
-        evidence: by.map(({ insideDeg }, i) => ({
-          label: `camera ${letters[i]!}`,
-          value: Math.round(insideDeg),
-          unit: '°',
-          from: 'inside the edge of its widest picture',
-        })),
-        fixes: [
-          ...standElsewhere(production, setup, lamp),
-          { says: 'It hangs, or is behind something', changes: [updateRecord('lamp', lamp.id, { hangs: true })] },
-        ],
-      }
-    })
-  })
-}
+export const checkStandsInView = (production: Production): Finding[] =>
+  inViewFindings(
+    production,
+    'light.stand-in-view',
+    standsInView,
+    (lamp, setup, cameras) =>
+      `The stand of ${lamp.name} of setup ${setup.letter} is in the picture of camera ${cameras}, if it stands on the floor.`,
+    (p, setup, lamp) => [
+      ...standElsewhere(p, setup, lamp),
+      { says: 'It hangs, or is behind something', changes: [updateRecord('lamp', lamp.id, { hangs: true })] },
+    ],
+  )
 
 /** As long as arms of usual stands are, metres. */
 const ARMS_M = [0.8, 1.2, 1.6, 2]
