@@ -227,7 +227,7 @@ describe('what is to be delivered', () => {
   test('the first is what every screen crops to; another says what it would lose', () => {
     draw(<BriefScreen />, 'brief')
     expect(box('Film').textContent).toContain('every screen crops to this')
-    expect(box('Tall cut').textContent).toMatch(/\d+ of 25 shots will not crop: /)
+    expect(box('Tall cut').textContent).toMatch(/\d+ of 27 shots will not crop: /)
   })
   test('another is put first, and what is cropped to changes with it', async () => {
     const user = draw(<BriefScreen />, 'brief')

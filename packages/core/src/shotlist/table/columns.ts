@@ -57,6 +57,7 @@ export const SHOT_COLUMNS: readonly ShotColumn[] = [
   column('onceOnly', 'once', 'once only'),
   column('slowMotion', 'slow', 'slow motion'),
   column('quiet', 'quiet', 'needs quiet'),
+  column('hard', 'hard', 'while fresh'),
   column('pairId', 'pairs', 'pair'),
   column('matchId', 'must match', 'matches'),
   column('wardrobe', 'wardrobe', 'costume'),

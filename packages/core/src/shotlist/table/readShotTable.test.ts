@@ -88,6 +88,7 @@ const FULL: RecordOf<'shot'> = {
     onceOnly: true,
     slowMotion: true,
     quiet: true,
+    hard: true,
     window: 'clock',
     windowFromMin: 480,
     windowToMin: 1470,
