@@ -87,7 +87,52 @@ function flagInHandMs(): number {
   return times.slice(4).sort((a, b) => a - b)[4]!
 }
 
+/** The least that such a map takes by arithmetic alone. */
+export interface BareArithmetic {
+  /** A ray from every point to every lamp against everything between, as a plane and four edges. */
+  readonly tests: number
+  readonly testsMs: number
+  /** Inverse squares and cosine powers of every point under every lamp. */
+  readonly squaresMs: number
+}
+
+/** The same map as one loop without objects, without soft edges, cloths and what comes back. */
+function bareArithmetic(lamps: number, blockers: number, columns: number): BareArithmetic {
+  const { stage, sources } = studio(lamps, blockers)
+  const things = stage.facets.slice(6)
+  const planes = Float64Array.from(
+    things.flatMap((f) => [...f.normal, ...f.centre, ...f.corners[0]!, ...f.corners[2]!]),
+  )
+  const at = Float64Array.from(sources.flatMap((s) => [...s.at]))
+  const rows = Math.round((columns * 9) / 12)
+  const lux = new Float32Array(columns * rows)
+  const run = (isTested: boolean) => {
+    const from = performance.now()
+    for (let k = 0; k < lamps; k++)
+      for (let row = 0, i = 0; row < rows; row++)
+        for (let column = 0; column < columns; column++, i++) {
+          const [px, py] = [((column + 0.5) / columns) * 12, ((row + 0.5) / rows) * 9]
+          const [dx, dy, dz] = [at[3 * k]! - px, at[3 * k + 1]! - py, at[3 * k + 2]! - 1.5]
+          let open = 1
+          for (let f = 0; isTested && f < things.length; f++) {
+            const o = f * 12
+            const [nx, ny, nz] = [planes[o]!, planes[o + 1]!, planes[o + 2]!]
+            const t = (nx * (planes[o + 3]! - px) + ny * (planes[o + 4]! - py) + nz * (planes[o + 5]! - 1.5)) / (nx * dx + ny * dy + nz * dz) // prettier-ignore
+            const [x, y, z] = [px + dx * t, py + dy * t, 1.5 + dz * t]
+            const isIn = (x - planes[o + 6]!) * (x - planes[o + 9]!) <= 0 && (y - planes[o + 7]!) * (y - planes[o + 10]!) <= 0 && (z - planes[o + 8]!) * (z - planes[o + 11]!) <= 0 // prettier-ignore
+            if (t > 0 && t < 1 && isIn) open = 0
+          }
+          const r2 = dx * dx + dy * dy + dz * dz
+          lux[i]! += (open * 20_000 * Math.abs(dz / Math.sqrt(r2)) ** 4.8) / r2
+        }
+    return performance.now() - from
+  }
+  const middle = (isTested: boolean) => Array.from({ length: 7 }, () => run(isTested)).slice(2).sort((a, b) => a - b)[2]! // prettier-ignore
+  return { tests: lux.length * lamps * things.length, testsMs: middle(true), squaresMs: middle(false) }
+}
+
 export interface LightFigures {
+  readonly bare: BareArithmetic
   /** 12 lamps, 8 blockers, 5 cm. */
   readonly mapMs: number
   /** The same as it is drawn while a hand moves a lamp, or a flag. */
@@ -147,6 +192,7 @@ export function measureLight(): LightFigures {
       if (truth >= least && truth <= most) held++
     })
   return {
+    bare: bareArithmetic(12, 8, 240),
     mapMs: growth[1]!.ms,
     lampMs: lampInHandMs(),
     flagMs: flagInHandMs(),
