@@ -120,7 +120,7 @@ test('a table is brought in with what was read of it shown, and the CSV that goe
   const text = await readFile(await (await download).path(), 'utf8')
   await page.getByRole('button', { name: 'Bring in a table' }).click()
   await dialog.getByLabel('Table of shots').fill(text)
-  await expect(dialog).toContainText('0 shots to make, 25 to change')
+  await expect(dialog).toContainText('0 shots to make, 27 to change')
   await expect(dialog.getByRole('status')).toHaveCount(0)
   const seq = await server.query('SELECT max(seq) AS n FROM edit')
   await dialog.getByRole('button', { name: 'Bring them in' }).click()

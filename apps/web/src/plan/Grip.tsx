@@ -10,6 +10,8 @@ interface Props {
   readonly name: string
   /** Said after its name. */
   readonly says?: string
+  /** Where it is, in words, where that is not across and down a plan. */
+  readonly where?: string
   readonly at: PlanPoint
   readonly selected: boolean
   readonly onSelect: () => void
@@ -117,7 +119,7 @@ export function Grip(props: Props) {
       transform={`translate(${X(now.at.xM)} ${Y(now.at.yM)})`}
       tabIndex={0}
       role="button"
-      aria-label={`${name}${props.says ? ` ${props.says}` : ''}, ${lengthText(at.xM, units)} across, ${lengthText(at.yM, units)} down`}
+      aria-label={`${name}${props.says ? ` ${props.says}` : ''}, ${props.where ?? `${lengthText(at.xM, units)} across, ${lengthText(at.yM, units)} down`}`}
       aria-pressed={selected}
       data-thing={kind}
       style={{ cursor: mayPlan ? 'grab' : 'pointer', touchAction: 'none' }}

@@ -61,6 +61,9 @@ export function SideView({ setup }: { setup: RecordOf<'setup'> }) {
     const along = way === 'near' ? { xM: at.xM } : { yM: -at.xM }
     commitOrSay(`Move ${name}`, [updateRecord(kind, asId(id), { ...along, heightM: Math.max(0, Math.round(-at.yM * 100) / 100) })]) // prettier-ignore
   }
+  /** What is written beside a thing has its height: it is said so too, and how far along and how high. */
+  const where = (thing: PlanPoint & { readonly heightM: number }) =>
+    `${lengthText(way === 'near' ? thing.xM : thing.yM, units)} along, ${lengthText(thing.heightM, units)} high`
   const none = { selected: false, onSelect: () => undefined }
   return (
     <Box mt="8px">
@@ -74,6 +77,7 @@ export function SideView({ setup }: { setup: RecordOf<'setup'> }) {
             key={panel.id}
             kind="panel"
             name={panel.name}
+            where={where(panel)}
             {...none}
             at={seen(way, panel, panel.heightM)}
             onMove={move('panel', panel.id, panel.name)}
@@ -85,7 +89,8 @@ export function SideView({ setup }: { setup: RecordOf<'setup'> }) {
           <Grip
             key={mark.id}
             kind="mark"
-            name={mark.name}
+            name={`${asName(mark.name)} ${lengthText(mark.heightM, units)}`}
+            where={where(mark)}
             {...none}
             at={seen(way, mark, mark.heightM)}
             onMove={move('mark', mark.id, mark.name)}
@@ -108,7 +113,8 @@ export function SideView({ setup }: { setup: RecordOf<'setup'> }) {
             <Grip
               key={camera.id}
               kind="cameraPosition"
-              name={`Camera ${name}`}
+              name={`Camera ${name} ${lengthText(camera.heightM, units)}`}
+              where={where(camera)}
               {...none}
               at={seen(way, camera, camera.heightM)}
               onMove={move('cameraPosition', camera.id, `camera ${name}`)}
@@ -129,7 +135,8 @@ export function SideView({ setup }: { setup: RecordOf<'setup'> }) {
             <Grip
               key={lamp.id}
               kind="lamp"
-              name={`Lamp ${i + 1}, ${lamp.role}`}
+              name={`Lamp ${i + 1} ${lamp.role} ${lengthText(lamp.heightM, units)}`}
+              where={where(lamp)}
               {...none}
               at={seen(way, lamp, lamp.heightM)}
               onMove={move('lamp', lamp.id, lamp.name)}
