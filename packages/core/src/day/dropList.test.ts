@@ -41,6 +41,12 @@ describe('what could be given up', () => {
       planDay(production, 'day')!.timeline.wrapMin - 55,
     )
   })
+  test('no scene counts as kept by a shot that only stands by', () => {
+    const production = dayWith([{ minutes: 60, sceneId: 'two' }, { minutes: 60, sceneId: 'two' }, { minutes: 5 }])
+    const stood = { ...production, orderItem: { ...production.orderItem, i1: { ...production.orderItem['i1']!, standsBy: true } } } // prettier-ignore
+    expect(dropsOf(production, 30)).toEqual(['i0', 'i1'])
+    expect(dropsOf(stood, 30)).toEqual([])
+  })
   test('no must-have, nothing that happens once, no half of a pair, and no scene is left without a shot', () => {
     expect(dropsOf(dayWith([{ minutes: 60, mustHave: true }, { minutes: 60, onceOnly: true }, { minutes: 5 }]), 30)).toEqual([]) // prettier-ignore
     expect(dropsOf(dayWith([{ minutes: 60, pairId: 'x1' }, { minutes: 60 }, { minutes: 5 }]), 30)).toEqual(['i0+i1'])

@@ -31,7 +31,8 @@ function mayGo(production: Production, gone: ReadonlySet<string>): boolean {
   const shotIds = new Set<string>()
   for (const item of Object.values(production.orderItem)) if (gone.has(item.id)) for (const id of item.shotIds) shotIds.add(id) // prettier-ignore
   const staying = new Set<string>()
-  for (const item of Object.values(production.orderItem)) if (!gone.has(item.id)) for (const id of item.shotIds) staying.add(id) // prettier-ignore
+  // What only stands by may never be shot: no scene is saved by it.
+  for (const item of Object.values(production.orderItem)) if (!gone.has(item.id) && !item.standsBy) for (const id of item.shotIds) staying.add(id) // prettier-ignore
   const lost = [...shotIds].filter((id) => !staying.has(id)).flatMap((id) => byId(production.shot, id) ?? [])
   if (lost.some((shot) => shot.mustHave || shot.onceOnly)) return false
   // Pairs are cut against one another: both or none.

@@ -77,7 +77,7 @@ export function SpotTools({
     const outline = outlineOfSpot(spot)
     const there = Object.values(fitting).filter((f) => f.spotId === spot.id)
     const { leftM, topM, widthM, depthM } = extentOf(outline)
-    const high = ADDED[type]
+    const high = type === 'inner wall' ? { ...ADDED[type], headM: spot.outdoors ? 2.7 : spot.heightM } : ADDED[type]
     const size = { ...blank('fitting'), ...high }
     // Free of what is there: on its wall, or on the floor.
     const onWalls = there.filter(isOnWall)
