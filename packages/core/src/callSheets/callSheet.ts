@@ -1,4 +1,4 @@
-import { changeoverMinutes, type DayPlan, fieldsOfItem, isOutside, standingBy, weatherDayOf, writtenMin } from '../day/index.ts' // prettier-ignore
+import { allItems, allRows, changeoverMinutes, type DayPlan, fieldsOfItem, type TimelineRow, isOutside, standingBy, weatherDayOf, writtenMin } from '../day/index.ts' // prettier-ignore
 import { byId, type Production, type SentSheet, type SheetOrder } from '../records/index.ts'
 import { neededAt, slateOf, spotOfShot } from '../shotlist/index.ts'
 import { type SunCrossing } from '../sun/index.ts'
@@ -81,10 +81,11 @@ export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
   const { text } = clock
   const at = (ms: number | null) => (ms === null ? null : text(clock.at(ms)))
   const iso = (minute: number) => new Date(clock.instant(minute)).toISOString()
-  const setups = [
-    ...new Set(timeline.rows.flatMap((row) => (row.kind === 'shots' && row.setupId ? [row.setupId] : []))),
-  ].flatMap((id) => byId(production.setup, id) ?? [])
-  const shotsInOrder = timeline.rows.flatMap((row) =>
+  const all = allRows(dayPlan)
+  const setups = [...new Set(all.flatMap((row) => (row.kind === 'shots' && row.setupId ? [row.setupId] : [])))].flatMap(
+    (id) => byId(production.setup, id) ?? [],
+  )
+  const shotsInOrder = all.flatMap((row) =>
     row.kind === 'shots' ? row.shotIds.flatMap((id) => byId(production.shot, id) ?? []) : [],
   )
   // Where the day begins, then every place it goes to, in its turn.
@@ -127,42 +128,13 @@ export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
       ...(clocksGo ? [clocksGo] : []),
       LOCAL_RULES,
     ],
-    rows: timeline.rows.flatMap((row): SheetRow[] => {
-      const span = { time: text(row.startMin), minutes: Math.round(row.endMin - row.startMin) }
-      if (row.kind === 'wait') return [{ ...span, shot: '', what: 'Wait', setup: '', who: '' }]
-      if (row.kind === 'change')
-        return changeoverMinutes(row.change) === 0
-          ? []
-          : [{ ...span, shot: '', what: changeWords(production, row), setup: '', who: '' }]
-      if (row.kind !== 'shots')
-        return [
-          {
-            ...span,
-            shot: '',
-            what: row.title || (row.kind === 'meal' ? 'Meal' : 'Fixed'),
-            setup: '',
-            who: row.kind === 'meal' ? 'all' : '',
-          },
-        ]
-      const shots = row.shotIds.flatMap((id) => byId(production.shot, id) ?? [])
-      const flags = [
-        shots.some((s) => s.onceOnly) ? 'once only' : '',
-        shots.some((s) => s.quiet) ? 'quiet' : '',
-      ].filter(Boolean)
-      const who = neededAt(production, row.itemId, row.shotIds).flatMap(
-        (id) => byId(production.person, id)?.name.split(' ')[0] ?? [],
-      )
-      const item = byId(production.orderItem, row.itemId)
-      return [
-        {
-          ...span,
-          shot: slateOf(shots.map((s) => s.code)),
-          what: [item?.title || shots[0]?.sees || '', ...flags].filter(Boolean).join(', '),
-          setup: byId(production.setup, row.setupId)?.letter ?? '',
-          who: who.join(', '),
-        },
-      ]
-    }),
+    rows: [
+      ...timeline.rows.flatMap((row) => sheetRows(production, row, text)),
+      ...dayPlan.beside.flatMap(({ unit, timeline: meanwhile }): SheetRow[] => [
+        { time: '', shot: '', what: `Meanwhile: ${unit?.name ?? 'main unit'}`, setup: '', who: '', minutes: 0 },
+        ...meanwhile.rows.flatMap((row) => sheetRows(production, row, text)),
+      ]),
+    ],
     people: dayPlan.calls.flatMap((call) => {
       const person = byId(production.person, call.personId)
       return person
@@ -186,8 +158,45 @@ export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
   return {
     ...printed,
     fingerprint: fnv1a(sheetText(printed)),
-    order: { callMin: day.callMin, items: dayPlan.items.map(fieldsOfItem) },
+    order: { callMin: day.callMin, items: allItems(dayPlan).map(fieldsOfItem) },
   }
+}
+
+/** A row of a timeline as the sheet prints it; a change that takes no time is not printed. */
+function sheetRows(production: Production, row: TimelineRow, text: (minute: number) => string): SheetRow[] {
+  const span = { time: text(row.startMin), minutes: Math.round(row.endMin - row.startMin) }
+  if (row.kind === 'wait') return [{ ...span, shot: '', what: 'Wait', setup: '', who: '' }]
+  if (row.kind === 'change')
+    return changeoverMinutes(row.change) === 0
+      ? []
+      : [{ ...span, shot: '', what: changeWords(production, row), setup: '', who: '' }]
+  if (row.kind !== 'shots')
+    return [
+      {
+        ...span,
+        shot: '',
+        what: row.title || (row.kind === 'meal' ? 'Meal' : 'Fixed'),
+        setup: '',
+        who: row.kind === 'meal' ? 'all' : '',
+      },
+    ]
+  const shots = row.shotIds.flatMap((id) => byId(production.shot, id) ?? [])
+  const flags = [shots.some((s) => s.onceOnly) ? 'once only' : '', shots.some((s) => s.quiet) ? 'quiet' : ''].filter(
+    Boolean,
+  )
+  const who = neededAt(production, row.itemId, row.shotIds).flatMap(
+    (id) => byId(production.person, id)?.name.split(' ')[0] ?? [],
+  )
+  const item = byId(production.orderItem, row.itemId)
+  return [
+    {
+      ...span,
+      shot: slateOf(shots.map((s) => s.code)),
+      what: [item?.title || shots[0]?.sees || '', ...flags].filter(Boolean).join(', '),
+      setup: byId(production.setup, row.setupId)?.letter ?? '',
+      who: who.join(', '),
+    },
+  ]
 }
 
 /** What a sheet has beside what it says. */

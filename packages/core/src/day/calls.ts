@@ -1,7 +1,7 @@
 import type { Production } from '../records/index.ts'
 import { neededAt } from '../shotlist/index.ts'
 import { type DayView, writtenMin } from './dayView.ts'
-import type { Timeline } from './timeline.ts'
+import type { Timeline, TimelineRow } from './timeline.ts'
 
 export interface PersonCall {
   readonly personId: string
@@ -19,11 +19,13 @@ const round5 = (minute: number) => Math.floor(minute / 5) * 5
  * first entry that needs them less the minutes they need before, rounded down to five. People with
  * nothing to do in the order that day have no call. Whoever is there for part of the day comes and goes with that, unless
  * the order wants them later.
+ * @param all rows of every unit of the day
  */
 export function personCalls(
   production: Production,
   view: Pick<DayView, 'clock' | 'day'>,
   timeline: Timeline,
+  all: readonly TimelineRow[] = timeline.rows,
 ): PersonCall[] {
   const here = new Map(
     Object.values(production.attendance)
@@ -31,7 +33,7 @@ export function personCalls(
       .map((a) => [a.personId as string, a]),
   )
   const needed = new Map(
-    timeline.rows.flatMap((row) =>
+    all.flatMap((row) =>
       row.kind === 'shots' ? [[row.itemId, neededAt(production, row.itemId, row.shotIds)] as const] : [],
     ),
   )
@@ -41,7 +43,7 @@ export function personCalls(
     if (!attendance) continue
     const written = (minute: number | null) => (minute === null ? null : writtenMin(view.clock, view.day, minute))
     const [fromMin, untilMin] = [written(attendance.fromMin), written(attendance.untilMin)]
-    const rows = timeline.rows.filter((row) => row.kind === 'shots' && needed.get(row.itemId)!.includes(person.id))
+    const rows = all.filter((row) => row.kind === 'shots' && needed.get(row.itemId)!.includes(person.id))
     const busy = rows.map(({ startMin, endMin }) => ({ startMin, endMin }))
     if (person.needed === 'all-day') {
       calls.push({

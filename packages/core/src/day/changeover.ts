@@ -30,17 +30,24 @@ export const NO_CHANGE: Changeover = { move: 0, relight: 0, turn: 0, rig: 0 }
 /**
  * What it takes to go from one position to the next. Leaving a spot means everything is set again on
  * arrival, so turns and rig changes cost nothing on top of a move.
+ * @param standsThere the setup that still stands at the spot that is gone to, from earlier in the day
  */
-export function changeover(from: Position | null, to: Position, costs: ChangeCosts): Changeover {
+export function changeover(
+  from: Position | null,
+  to: Position,
+  costs: ChangeCosts,
+  standsThere: string | null = null,
+): Changeover {
   if (from === null) return { ...NO_CHANGE, relight: costs.relight('', to.setupId) }
   const newSetup = from.setupId !== to.setupId
   // A shot that names no side is taken from wherever the camera stands.
   const turned = from.side !== '' && to.side !== '' && from.side !== to.side
   if (from.spotId !== to.spotId) {
+    const isBuilt = costs.moveIncludesRelight || to.setupId === (standsThere ?? from.setupId)
     return {
       ...NO_CHANGE,
       move: costs.move(from.spotId, to.spotId),
-      relight: newSetup && !costs.moveIncludesRelight ? costs.relight(from.setupId, to.setupId) : 0,
+      relight: isBuilt ? 0 : costs.relight(standsThere ?? from.setupId, to.setupId),
     }
   }
   return {

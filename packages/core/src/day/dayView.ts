@@ -1,10 +1,11 @@
 import { dayClock, type DayClock } from '../time/index.ts'
-import { byId, type Day, type OrderItem, type Place, type Production, byRank } from '../records/index.ts'
+import { byId, type Day, type OrderItem, type Place, type Production, type Unit, byRank } from '../records/index.ts'
 
 /** One shoot day with what hangs on it, in order. */
 export interface DayView {
   readonly day: Day
   readonly place: Place
+  /** Of the main unit, or of the one that is looked at. */
   readonly items: readonly OrderItem[]
   /** The plan's minutes are those that have gone by on it. */
   readonly clock: DayClock
@@ -24,10 +25,28 @@ export function dayView(production: Production, dayId: string): DayView | undefi
   const place = byId(production.place, day?.placeId)
   if (!day || !place) return undefined
   const items = Object.values(production.orderItem)
-    .filter((item) => item.dayId === dayId && !item.standsBy)
+    .filter((item) => item.dayId === dayId && !item.standsBy && unitOf(production, item) === null)
     .sort(byRank)
   return { day, place, items, clock: dayClock(day.date, place.timeZone) }
 }
+
+/** The unit that does an entry beside the main one; null is the main one, also where that unit is gone. */
+export const unitOf = ({ unit }: Pick<Production, 'unit'>, { unitId }: Pick<OrderItem, 'unitId'>): Unit | null =>
+  byId(unit, unitId) ?? null
+
+/** What other units do on a day beside the main one, each in its turn. */
+export const besides = (
+  production: Pick<Production, 'orderItem' | 'unit'>,
+  dayId: string,
+): readonly { readonly unit: Unit; readonly items: readonly OrderItem[] }[] =>
+  Object.values(production.unit)
+    .sort((a, b) => (a.name < b.name ? -1 : 1))
+    .flatMap((unit) => {
+      const items = Object.values(production.orderItem)
+        .filter((item) => item.dayId === dayId && !item.standsBy && item.unitId === unit.id)
+        .sort(byRank)
+      return items.length > 0 ? [{ unit, items }] : []
+    })
 
 /** What stands by on a day for other weather, in its turn: a cover set, or what was put by when the weather came. */
 export const standingBy = (production: Pick<Production, 'orderItem'>, dayId: string): OrderItem[] =>
@@ -50,6 +69,7 @@ export const fieldsOfItem = (item: Omit<OrderItem, 'version'>): Omit<OrderItem, 
   fixedAtMin: item.fixedAtMin,
   ...demandsOfItem(item),
   standsBy: (item as Partial<OrderItem>).standsBy ?? false,
+  unitId: (item as Partial<OrderItem>).unitId ?? null,
 })
 
 /** Sheets that were issued before anything was demanded of a place in the order demand nothing. */

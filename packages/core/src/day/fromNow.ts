@@ -4,7 +4,7 @@ import { shotMarks, shotsClosed, takeStates } from '../takes/index.ts'
 import { demandedHours } from './demands.ts'
 import { type DayOrderProblem, orderProblem, widened } from './orderProblem.ts'
 import { isOnTheDay } from './pace.ts'
-import { type DayPlan, planDay } from './planDay.ts'
+import { type DayPlan, forUnit, planDay } from './planDay.ts'
 
 /** Something that is still to come and cannot be had later than at a time. */
 export interface DecisionPoint {
@@ -76,8 +76,9 @@ export function restOfDay(production: Production, dayPlan: DayPlan, nowMin: numb
     production,
     inTurn.map((item, i) => updateRecord('orderItem', item.id, { rank: ranks[i]! })),
   )
-  const plan = planDay(asItWent, day.id)
-  if (!plan) return null
+  const whole = planDay(asItWent, day.id)
+  if (!whole) return null
+  const plan = forUnit(whole, dayPlan.unit?.id ?? null)
   const rest = orderProblem(asItWent, plan, done.length, nowMin)
   const notBeforeMin = rest.items.map((item) => demandedHours(asItWent, plan, item).fromMin)
   if (!atIt) return begunNow(rest, nowMin, notBeforeMin)

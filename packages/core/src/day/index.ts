@@ -1,14 +1,25 @@
 export { type BrokenDemand, brokenDemands, demandedPairs } from './demands.ts'
 export type { PersonCall } from './calls.ts'
 export { changeoverMinutes } from './changeover.ts'
-export { fieldsOfItem, standingBy, writtenMin } from './dayView.ts'
+export { fieldsOfItem, standingBy, unitOf, writtenMin } from './dayView.ts'
 export { type Drive, driveBetween, journeyBetween, moveMinutes } from './journeys.ts'
 export { calledOff, isOutside, turnedRound, weatherDayOf, type WeatherTurn, weatherTurn } from './weather.ts'
 export { isOnTheDay, pace, type Pace, progress, type ProgressPoint } from './pace.ts'
-export { dayOfShots, type DayPlan, dayPlans, daysInOrder, planDay } from './planDay.ts'
+export {
+  allItems,
+  allRows,
+  type Beside,
+  dayOfShots,
+  type DayPlan,
+  dayPlans,
+  daysInOrder,
+  forUnit,
+  planDay,
+  unitPlans,
+} from './planDay.ts'
 export type { ShotsRow, TimelineRow } from './timeline.ts'
 export type { AgainstScript } from './scriptHours.ts'
-export { dailyWindows, type MissedWindow } from './windows.ts'
+export { dailyWindows, type MissedWindow, placeOfShot, type Water, waterOf } from './windows.ts'
 export { type DayMinutes, type DayOrderProblem, minutesBetween, orderProblem } from './orderProblem.ts'
 export {
   cameraLanes,

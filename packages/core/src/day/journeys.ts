@@ -11,8 +11,8 @@ export const journeyBetween = (
     .sort((x, y) => (x.id < y.id ? 1 : -1))[0]
 
 /**
- * Minutes from work at one place to work at another: load out, drive and load in. Where nobody typed the way, the
- * drive is that of the house rules.
+ * Minutes from work at one place to work at another: load out, drive, load in, and what people settle before anybody
+ * sits. Where nobody typed the way, the drive is that of the house rules.
  * @param usualMin the house rule's move
  */
 export function moveMinutes(
@@ -23,7 +23,7 @@ export function moveMinutes(
 ): number {
   const [from, to] = [byId(production.place, fromPlaceId), byId(production.place, toPlaceId)]
   const driveMin = journeyBetween(production, fromPlaceId, toPlaceId)?.minutes ?? usualMin
-  return (from?.loadOutMin ?? 0) + driveMin + (to?.loadInMin ?? 0)
+  return (from?.loadOutMin ?? 0) + driveMin + (to?.loadInMin ?? 0) + (to?.settleMin ?? 0)
 }
 
 const EARTH_KM = 6371

@@ -1,14 +1,16 @@
 import { byRank, type Day, type Id, type OrderItem, type PlainChange, type Production, type Rank, removeRecord, tryChanges, updateRecord } from '../records/index.ts' // prettier-ignore
 import { shotsOfItem, slateOf } from '../shotlist/index.ts'
+import { unitOf } from './dayView.ts'
 import { brokenDemands } from './demands.ts'
-import { type DayPlan, dayPlans, planDay } from './planDay.ts'
+import { allItems, allRows, type DayPlan, dayPlans, planDay, unitPlans } from './planDay.ts'
 
 /** Gives places in an order between two others; null is an end. */
 export type GiveRanks = (before: Rank | null, after: Rank | null, count: number) => readonly Rank[]
 
 /**
  * Entries put into a day's order together, in the turn in which they stand now, those of earlier days first.
- * @param index before which of the entries of that day that stay where they are; their number is the end
+ * @param index before which of the entries of that day and unit that stay where they are; their number is the end
+ * @param unitId who does them there; null is the main unit
  * @returns nothing where they stand there already
  */
 export function moveEntries(
@@ -17,20 +19,27 @@ export function moveEntries(
   dayId: Id<'day'>,
   index: number,
   giveRanks: GiveRanks,
+  unitId: Id<'unit'> | null = null,
 ): PlainChange[] {
   const all = Object.values(production.orderItem).sort(byRank)
   const dates = (item: OrderItem) => production.day[item.dayId]?.date ?? ''
   const moving = all
     .filter((item) => itemIds.includes(item.id))
     .sort((a, b) => (dates(a) < dates(b) ? -1 : dates(a) > dates(b) ? 1 : byRank(a, b)))
-  const onDay = all.filter((item) => item.dayId === dayId && !item.standsBy)
+  const onDay = all.filter(
+    (item) => item.dayId === dayId && !item.standsBy && (unitOf(production, item)?.id ?? null) === unitId,
+  )
   const staying = onDay.filter((item) => !itemIds.includes(item.id))
   const at = Math.min(staying.length, Math.max(0, index))
   const wanted = [...staying.slice(0, at), ...moving, ...staying.slice(at)]
   if (wanted.length === onDay.length && wanted.every((item, i) => item === onDay[i])) return []
   const ranks = giveRanks(staying[at - 1]?.rank ?? null, staying[at]?.rank ?? null, moving.length)
   return moving.map((item, i) =>
-    updateRecord('orderItem', item.id, { rank: ranks[i]!, ...(item.dayId === dayId ? {} : { dayId }) }),
+    updateRecord('orderItem', item.id, {
+      rank: ranks[i]!,
+      ...(item.dayId === dayId ? {} : { dayId }),
+      ...((unitOf(production, item)?.id ?? null) === unitId ? {} : { unitId }),
+    }),
   )
 }
 
@@ -59,11 +68,13 @@ const nameOf = (production: Production, item: OrderItem): string =>
 
 /** Entries of a day that miss something, by what they are called. */
 function misses(production: Production, plan: DayPlan): ReadonlySet<string> {
-  const late = new Set(plan.timeline.rows.flatMap((row) => ('lateMin' in row && row.lateMin >= 1 ? row.itemId : [])))
-  const broken = new Set<string>(brokenDemands(production, plan).map(({ item }) => item.id))
+  const late = new Set(allRows(plan).flatMap((row) => ('lateMin' in row && row.lateMin >= 1 ? row.itemId : [])))
+  const broken = new Set<string>(
+    unitPlans(plan).flatMap((own) => brokenDemands(production, own).map(({ item }) => item.id)),
+  )
   const missed = new Set<string>(plan.missed.map(({ shot }) => shot.id))
   return new Set(
-    plan.items
+    allItems(plan)
       .filter((item) => late.has(item.id) || broken.has(item.id) || item.shotIds.some((id) => missed.has(id)))
       .map((item) => nameOf(production, item)),
   )
@@ -75,7 +86,10 @@ export function consequencesOf(production: Production, changes: readonly PlainCh
   return dayPlans(production).flatMap((before): Consequence[] => {
     const after = planDay(then, before.day.id)
     if (!after) return []
-    const order = ({ items }: DayPlan) => items.map((item) => item.id).join()
+    const order = (plan: DayPlan) =>
+      allItems(plan)
+        .map((item) => `${item.id} ${item.unitId ?? ''}`)
+        .join()
     if (order(before) === order(after) && before.timeline.wrapMin === after.timeline.wrapMin) return []
     const had = misses(production, before)
     return [{ day: before.day, before, after, newlyMissed: [...misses(then, after)].filter((name) => !had.has(name)) }]
@@ -99,13 +113,14 @@ export interface Lane {
 }
 
 /** When each camera is used in the order of a day, by letter; neighbours that touch are one. */
-export function cameraLanes(production: Production, { timeline }: DayPlan): Lane[] {
+export function cameraLanes(production: Production, plan: DayPlan): Lane[] {
+  const rows = [...allRows(plan)].sort((a, b) => a.startMin - b.startMin)
   return Object.values(production.camera)
     .filter((camera) => !camera.lineCut)
     .sort((a, b) => (a.letter < b.letter ? -1 : 1))
     .flatMap(({ id }) => {
       const busy: { startMin: number; endMin: number }[] = []
-      for (const row of timeline.rows) {
+      for (const row of rows) {
         if (row.kind !== 'shots' || !row.shotIds.some((shotId) => production.shot[shotId]?.cameraId === id)) continue
         const last = busy.at(-1)
         if (last?.endMin === row.startMin) last.endMin = row.endMin

@@ -1,12 +1,12 @@
 import type { OrderProblem, Task } from '../order/index.ts'
-import { type OrderItem, type Production, type Shot } from '../records/index.ts'
-import { shotsOfItem } from '../shotlist/index.ts'
+import { byId, type OrderItem, type Production, type Shot } from '../records/index.ts'
+import { neededAt, shotsOfItem } from '../shotlist/index.ts'
 import { changeover, changeoverMinutes, type Position } from './changeover.ts'
 import { writtenMin } from './dayView.ts'
 import { demandedHours, demandedPairs } from './demands.ts'
 import type { DayPlan } from './planDay.ts'
 import { costsOf, positionOf, staying } from './timeline.ts'
-import { nearestWindow, openingOfShot, shotWindows, type Window } from './windows.ts'
+import { nearestWindow, openingOfShot, placeOfShot, shotWindows, type Window } from './windows.ts'
 
 /** A day as a problem of order, and what each of its tasks is. */
 export interface DayOrderProblem {
@@ -18,7 +18,10 @@ export interface DayOrderProblem {
   readonly items: readonly OrderItem[]
   /** Done or begun, in front of all: they stay where they are. */
   readonly pinned: readonly OrderItem[]
-  /** Shots that name no side are held to the one they have now, so that an order may be better than is proven. */
+  /**
+   * Shots that name no side are held to the one they have now, and a setup that stays up is charged again on coming
+   * back to its spot: an order may be better than is proven.
+   */
   readonly isEased: boolean
 }
 
@@ -83,7 +86,7 @@ export function orderProblem(
   function windowsOf(item: OrderItem, shots: readonly Shot[], minutes: number): Task['windows'] {
     let windows = whole
     for (const shot of shots) {
-      windows = both(windows, shotWindows(shot, sky)?.windows ?? whole)
+      windows = both(windows, shotWindows(shot, sky, placeOfShot(production, shot, place))?.windows ?? whole)
       windows = both(windows, openingOfShot(production, shot, place, sky)?.windows ?? whole)
     }
     if (item.fixedAtMin !== null) {
@@ -93,13 +96,16 @@ export function orderProblem(
       const row = rowOf(item)
       if (row) windows = both(windows, [{ fromMin: row.startMin - MEAL_SLACK_MIN, toMin: row.endMin + MEAL_SLACK_MIN }])
     }
+    if (dayPlan.beside.length > 0) windows = both(windows, freeOf(takenBeside(production, dayPlan, item, shots)))
     const hours = demandedHours(production, dayPlan, item)
     if (hours.fromMin > -Infinity || hours.toMin < Infinity) windows = both(windows, [hours])
     return windows === whole ? null : both(windows, [{ fromMin: -Infinity, toMin: endMin }])
   }
 
   // It matters where the camera can have stood on more than one side.
-  const isEased = [...sides.values()].some((of) => of.has('') && of.size > 2)
+  const spots = new Set(stands.map((stand) => stand.spotId))
+  const staysUp = stands.some((stand) => byId(production.setup, stand.setupId)?.staysUp)
+  const isEased = [...sides.values()].some((of) => of.has('') && of.size > 2) || (staysUp && spots.size > 1)
   const change = stands.map((from) => stands.map((to) => changeoverMinutes(changeover(from, to, costs))))
   const first =
     last === null
@@ -117,6 +123,39 @@ export function orderProblem(
     pinned,
     isEased,
   }
+}
+
+/** When other units have the people or the cameras of an entry, in time's turn. */
+function takenBeside(
+  production: Production,
+  { beside }: DayPlan,
+  item: OrderItem,
+  shots: readonly Shot[],
+): readonly Window[] {
+  const people = new Set<string>(neededAt(production, item.id, item.shotIds))
+  const cameras = new Set<string>(shots.flatMap((shot) => shot.cameraId ?? []))
+  return beside
+    .flatMap(({ timeline }) =>
+      timeline.rows.flatMap((row) => {
+        if (row.kind !== 'shots') return []
+        const isTaken =
+          neededAt(production, row.itemId, row.shotIds).some((id) => people.has(id)) ||
+          row.shotIds.some((id) => cameras.has(byId(production.shot, id)?.cameraId ?? ''))
+        return isTaken ? [{ fromMin: row.startMin, toMin: row.endMin }] : []
+      }),
+    )
+    .sort((a, b) => a.fromMin - b.fromMin)
+}
+
+/** What is left of all time beside some of it. */
+function freeOf(taken: readonly Window[]): readonly Window[] {
+  const free: Window[] = []
+  let fromMin = -Infinity
+  for (const one of taken) {
+    if (one.fromMin > fromMin) free.push({ fromMin, toMin: one.fromMin })
+    fromMin = Math.max(fromMin, one.toMin)
+  }
+  return [...free, { fromMin, toMin: Infinity }]
 }
 
 /** Windows with the nearest one made to hold what is there now. */

@@ -38,6 +38,7 @@ const item = (rank: number, fields: Partial<OrderItem>): OrderItem => ({
   overByMin: null,
   keeps: '',
   standsBy: false,
+  unitId: null,
   ...fields,
 })
 
@@ -53,6 +54,8 @@ function production(shots: Shot[], items: OrderItem[]): Production {
   return {
     production: { relightMin: 25, turnMin: 10, rigMin: 5, moveMin: 60, spotMoveMin: 15, wrapOutMin: 30 },
     journey: {},
+    unit: {},
+    tide: {},
     shot: byId(shots),
     orderItem: byId(items),
     setup: byId(setups as never),

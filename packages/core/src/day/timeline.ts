@@ -96,6 +96,8 @@ export function dayTimeline(
   let clock = startMin
   let position: Position | null = null
   const setups = new Set<string>()
+  /** What stays up at each spot that was left. */
+  const standing = new Map<string, string>()
   const totals = { shots: 0, turns: 0, relights: 0, moves: 0, waitMin: 0 }
   const waitUntil = (minute: number | null, beforeItemId: string) => {
     if (minute === null || minute <= clock) return
@@ -108,7 +110,8 @@ export function dayTimeline(
     const lead = shots[0]
     if (lead) {
       const next = positionOf(production, lead)
-      const change: Changeover = next.spotId === '' && position === null ? NO_CHANGE : changeover(position, next, costs)
+      const isNowhere = next.spotId === '' && position === null
+      const change: Changeover = isNowhere ? NO_CHANGE : changeover(position, next, costs, standing.get(next.spotId))
       const minutes = changeoverMinutes(change)
       if (minutes > 0) {
         rows.push({
@@ -127,6 +130,8 @@ export function dayTimeline(
       totals.relights += change.relight > 0 && position !== null ? 1 : 0
       position = staying(position, next)
       if (lead.setupId) setups.add(lead.setupId)
+      if (byId(production.setup, lead.setupId)?.staysUp) standing.set(next.spotId, next.setupId)
+      else standing.delete(next.spotId)
       for (const shot of shots) waitUntil(earliest(shot, clock), item.id)
     }
     const { fromMin } = demandedHours(production, view, item)

@@ -25,6 +25,17 @@ export interface DaySky {
   readonly daysAhead: number
   /** Of the day before, the day, and those after it; null where nobody knows where it is. */
   readonly suns: readonly SunDay[] | null
+  /** High and low waters of places, as tables have them for the days that are looked at. */
+  readonly waters?: readonly Water[]
+}
+
+/** A high or low water at a place. */
+export interface Water {
+  readonly placeId: string
+  readonly type: 'high' | 'low'
+  /** Minutes gone by since the day's midnight. */
+  readonly atMin: number
+  readonly heightM: number | null
 }
 
 const DAY_MIN = 1440
@@ -80,15 +91,45 @@ export function dailyWindows(
   return daily.filter((w) => w.toMin > 0)
 }
 
-/** The stretches a shot can be taken in on a day; null when it asks for none, or for a light nobody can tell yet. */
+/** Which water a shot is tied to; null for any other tie. */
+export const waterOf = ({ window }: Pick<Shot, 'window'>): Water['type'] | null =>
+  window === 'high-water' ? 'high' : window === 'low-water' ? 'low' : null
+
+/**
+ * The stretches a shot can be taken in on a day; null when it asks for none, for a light nobody can tell yet, or for a
+ * water that no table has.
+ * @param placeId where it is shot: tides are of a place
+ */
 export function shotWindows(
-  shot: Pick<Shot, 'window' | 'windowFromMin' | 'windowToMin'>,
+  shot: Pick<Shot, 'window' | 'windowFromMin' | 'windowToMin' | 'tideMin'>,
   sky: DaySky,
+  placeId: string,
 ): ShotWindows | null {
   if (shot.window === 'none') return null
-  if (shot.window !== 'clock') return lightWindows(sky, shot.window)
+  const water = waterOf(shot)
+  if (water) return waterWindows(sky, water, placeId, shot.tideMin)
+  if (shot.window !== 'clock') return lightWindows(sky, shot.window as SunLight)
   return { because: 'set by hand', windows: dailyWindows(sky, shot.windowFromMin, shot.windowToMin) }
 }
+
+/** So many minutes before and after each high or low water; null where no table has one. */
+function waterWindows(
+  { waters = [] }: DaySky,
+  type: Water['type'],
+  placeId: string,
+  within: number,
+): ShotWindows | null {
+  const own = waters.filter((water) => water.placeId === placeId && water.type === type)
+  if (own.length === 0) return null
+  return {
+    because: `within ${within} min of ${type} water`,
+    windows: own.map(({ atMin }) => ({ fromMin: atMin - within, toMin: atMin + within })),
+  }
+}
+
+/** Where a shot is taken: the place of its spot, else that of the day. */
+export const placeOfShot = (production: Production, shot: Shot, place: Place): string =>
+  spotOfShot(production, shot)?.placeId ?? place.id
 
 const outside = (window: Window, startMin: number, endMin: number): number =>
   Math.max(0, window.fromMin - startMin) + Math.max(0, endMin - window.toMin)
@@ -142,7 +183,7 @@ export function missedWindows(
       const shot = production.shot[id]
       if (!shot) continue
       for (const [kind, asked] of [
-        ['light', shotWindows(shot, sky)],
+        ['light', shotWindows(shot, sky, placeOfShot(production, shot, place))],
         ['opening', openingOfShot(production, shot, place, sky)],
       ] as const) {
         if (!asked) continue

@@ -1,5 +1,5 @@
 import { cardsIn, minutesLeft, rateOfDevice, recordedOn } from '../cards/index.ts'
-import type { DayPlan } from '../day/index.ts'
+import { allItems, allRows, type DayPlan } from '../day/index.ts'
 import { takeBytes } from '../media/index.ts'
 import type { Camera, Card, OrderItem, Production, Recorder } from '../records/index.ts'
 import { runSeconds, shotMarks, shotsClosed, takeStates } from '../takes/index.ts'
@@ -87,7 +87,11 @@ function bytesOf(
  * @param nowMs only for what rolls at this moment
  */
 export function cardForecast(production: Production, dayPlan: DayPlan, nowMs: number): CardForecast {
-  const { day, items, timeline } = dayPlan
+  const { day, timeline } = dayPlan
+  const rows = allRows(dayPlan)
+  const startOf = (item: OrderItem) =>
+    rows.find((one) => 'itemId' in one && one.itemId === item.id)?.startMin ?? timeline.startMin
+  const items = [...allItems(dayPlan)].sort((a, b) => startOf(a) - startOf(b))
   const closed = shotsClosed(takeStates(production, day.id), shotMarks(production.shotMark, day.id))
   const learnt = learntOf(production)
   const inside = cardsIn(production)
@@ -113,8 +117,7 @@ export function cardForecast(production: Production, dayPlan: DayPlan, nowMs: nu
       let bytes = bytesOf(production, item, device, closed) * learnt.runsLonger
       if (bytes === 0) continue
       comingBytes += bytes
-      const row = timeline.rows.find((one) => 'itemId' in one && one.itemId === item.id)
-      const atMin = row?.startMin ?? timeline.startMin
+      const atMin = startOf(item)
       while (at < cards.length && bytes > room[at]!) {
         bytes -= room[at]!
         fills.push({ card: cards[at]!, item, atMin })

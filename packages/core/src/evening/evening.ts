@@ -6,7 +6,7 @@ import {
   type ChainProblem,
   simulateChain,
 } from '../copyChain/index.ts'
-import { daysInOrder, type DayPlan, planDay } from '../day/index.ts'
+import { allItems, daysInOrder, type DayPlan, planDay } from '../day/index.ts'
 import { takeBytes } from '../media/index.ts'
 import type { Card, Drive, Production } from '../records/index.ts'
 import { copiedOnto } from './driveForecast.ts'
@@ -59,7 +59,7 @@ function plannedBytes(production: Production, dayPlan: DayPlan): ReadonlyMap<str
   const states = takeStates(production, dayPlan.day.id)
   const done = shotsClosed(states, shotMarks(production.shotMark, dayPlan.day.id))
   const bytes = new Map<string, number>()
-  for (const { shotIds } of dayPlan.items)
+  for (const { shotIds } of allItems(dayPlan))
     for (const id of shotIds) {
       const shot = production.shot[id]
       const camera = shot?.cameraId ? production.camera[shot.cameraId] : undefined

@@ -32,9 +32,29 @@ function momentsOf(production: Production): (readonly string[])[] {
   ]
 }
 
+/** Of each day, the setups that stay up through it, and those that each unit lights one after the other besides. */
+function standingAtOnce(production: Production) {
+  const days = new Map<string, { staying: Set<string>; byUnit: Map<string, Set<string>> }>()
+  for (const item of Object.values(production.orderItem)) {
+    if (item.standsBy) continue
+    const day = days.get(item.dayId) ?? { staying: new Set<string>(), byUnit: new Map<string, Set<string>>() }
+    days.set(item.dayId, day)
+    for (const id of item.shotIds) {
+      const setup = byId(production.setup, byId(production.shot, id)?.setupId)
+      if (setup?.staysUp) day.staying.add(setup.id)
+      else if (setup) day.byUnit.set(item.unitId ?? '', (day.byUnit.get(item.unitId ?? '') ?? new Set()).add(setup.id))
+    }
+  }
+  return Array.from(days.values(), ({ staying, byUnit }) => ({
+    staying: [...staying],
+    byUnit: Array.from(byUnit.values(), (ids) => [...ids]),
+  }))
+}
+
 /**
  * What shots and setups need. Things are carried from shot to shot, so a count is the most that is used
- * at one moment: lamps within one setup, lenses and rigs within shots that roll together.
+ * at one moment: lamps within one setup, with those that stay up and those of other units that day; lenses and rigs
+ * within shots that roll together.
  */
 export function kitNeeds(production: Production): KitNeed[] {
   const needs = new Map<string, { name: string; count: number; because: Set<string> }>()
@@ -65,6 +85,7 @@ export function kitNeeds(production: Production): KitNeed[] {
       const recorder = byId(production.recorder, id)
       if (recorder) want(`recorder:${recorder.letter}`, recorder.name, 1, item.title || 'sound')
     }
+  const lampsOf = new Map<string, Map<string, number>>()
   for (const setup of Object.values(production.setup)) {
     const lamps = Object.values(production.lamp).filter((lamp) => lamp.setupId === setup.id)
     // One's own are told apart by which they are, all others by their kind.
@@ -73,8 +94,15 @@ export function kitNeeds(production: Production): KitNeed[] {
       const same = lamps.filter((lamp) => kindOf(lamp) === key)
       const name = byId(production.ownLamp, same[0]!.ownLampId)?.name ?? lampType(key)?.name ?? same[0]!.name
       want(`lamp:${key}`, name, same.length, `setup ${setup.letter}`)
+      lampsOf.set(setup.id, (lampsOf.get(setup.id) ?? new Map<string, number>()).set(`lamp:${key}`, same.length))
     }
   }
+  for (const { staying, byUnit } of standingAtOnce(production))
+    for (const [key, need] of needs) {
+      const of = (id: string) => lampsOf.get(id)?.get(key) ?? 0
+      const sum = (ids: readonly string[]) => ids.reduce((all, id) => all + of(id), 0)
+      need.count = Math.max(need.count, sum(staying) + byUnit.reduce((all, ids) => all + Math.max(0, ...ids.map(of)), 0)) // prettier-ignore
+    }
   return [...needs]
     .map(([key, need]) => ({ key, name: need.name, count: need.count, because: [...need.because] }))
     .sort((a, b) => a.key.localeCompare(b.key, 'en', { numeric: true }))

@@ -1,5 +1,5 @@
 import { cardHistory, mayWipe, wipeRule } from '../cards/index.ts'
-import { type DayPlan, isOnTheDay, pace, progress, type ProgressPoint } from '../day/index.ts'
+import { allRows, type DayPlan, isOnTheDay, progress, type ProgressPoint } from '../day/index.ts'
 import { byId, type Production, type Shot } from '../records/index.ts'
 import { runStates, shotMarks, shotsDone, takeSeconds, type TakeState, takeStates } from '../takes/index.ts'
 
@@ -51,7 +51,7 @@ export const CARDS_NOT_SEEN =
 export function dayReport(production: Production, dayPlan: DayPlan): DayReport {
   const states = takeStates(production, dayPlan.day.id)
   const done = shotsDone(states)
-  const ordered = dayPlan.timeline.rows.flatMap((row) => (row.kind === 'shots' ? row.shotIds : []))
+  const ordered = allRows(dayPlan).flatMap((row) => (row.kind === 'shots' ? row.shotIds : []))
   const shots = ordered.flatMap((id): Shot[] => (byId(production.shot, id) ? [production.shot[id]!] : []))
   const { clock } = dayPlan
   const minuteOf = (iso: string) => clock.at(Date.parse(iso))
@@ -81,7 +81,7 @@ export function dayReport(production: Production, dayPlan: DayPlan): DayReport {
   return {
     title: dayPlan.day.title,
     date: dayPlan.day.date,
-    shotsPlanned: pace(dayPlan.timeline, done, 0, left).planned,
+    shotsPlanned: ordered.filter((id) => !left.has(id)).length,
     shotsDone: shots.filter((shot) => isDone(shot.id) && !left.has(shot.id)).length,
     takes: real.length,
     goodTakes: real.filter((state) => state.verdict === 'good').length,

@@ -13,6 +13,7 @@ const GOES_WITH: Partial<Record<KindName, readonly KindName[]>> = {
   fitting: ['spot'],
   noiseSource: ['place'],
   journey: ['place'],
+  tide: ['place'],
   lamp: ['setup'],
   mark: ['setup'],
   cameraPosition: ['setup'],

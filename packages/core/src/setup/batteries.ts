@@ -1,4 +1,4 @@
-import { dayPlans } from '../day/index.ts'
+import { allRows, dayPlans } from '../day/index.ts'
 import { batteryMinutes } from '../power/index.ts'
 import type { PlacedLamp, Production, Setup } from '../records/index.ts'
 import { lampsOfSetup } from './readSetup.ts'
@@ -14,8 +14,8 @@ export interface OnBattery {
 
 /** How long a setup is lit on each day: its own rows, and what stands between them. */
 function litMinutes(production: Production, setup: Setup): number | null {
-  const spans = dayPlans(production).flatMap(({ timeline }) => {
-    const own = timeline.rows.filter((row) => row.kind === 'shots' && row.setupId === setup.id)
+  const spans = dayPlans(production).flatMap((plan) => {
+    const own = allRows(plan).filter((row) => row.kind === 'shots' && row.setupId === setup.id)
     return own.length > 0 ? [own.reduce((sum, row) => sum + row.endMin - row.startMin, 0)] : []
   })
   return spans.length > 0 ? Math.max(...spans) : null

@@ -1,4 +1,4 @@
-import { type DayPlan, dayPlans } from '../day/index.ts'
+import { allRows, type DayPlan, dayPlans } from '../day/index.ts'
 import { type DaylightAtMark, daylight, SKIES, type Sky, type SunLamp, sunSource } from '../light/index.ts'
 import { lampLight, type LampLight, shineLight, type StageSight } from '../litRoom/index.ts'
 import { byId, type Mark, positionOf, type Production, type Setup } from '../records/index.ts'
@@ -38,7 +38,7 @@ export function momentsOfSetup(production: Production, setup: Setup): SetupMomen
   if (!place || !positionOf(place)) return { unknown: 'nobody has said where on the map it is' }
   const plans = dayPlans(production)
   const at = plans.flatMap((plan) =>
-    plan.timeline.rows.flatMap((row) =>
+    allRows(plan).flatMap((row) =>
       row.kind === 'shots' && row.shotIds.some((id) => production.shot[id]?.setupId === setup.id)
         ? [momentOf(plan, Math.round((row.startMin + row.endMin) / 2), true, row.shotIds)]
         : [],

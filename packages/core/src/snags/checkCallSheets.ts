@@ -1,5 +1,5 @@
 import { callSheet, newestSheet, saysTheSame } from '../callSheets/index.ts'
-import { type DayPlan, dayPlans, fieldsOfItem, planDay } from '../day/index.ts'
+import { allItems, type DayPlan, dayPlans, fieldsOfItem, planDay } from '../day/index.ts'
 import {
   createRecord,
   type Day,
@@ -61,7 +61,7 @@ function asSent(production: Production, dayPlan: DayPlan, sent: SentSheet): Fix[
     if (!now) changes.push(createRecord('orderItem', fields, id))
     else if (!sameItem(now, item)) changes.push(updateRecord('orderItem', id, fields))
   }
-  for (const item of dayPlan.items)
+  for (const item of allItems(dayPlan))
     if (!was.items.some((other) => other.id === item.id)) changes.push(removeRecord('orderItem', item.id))
   return changes.length === 0 ? [] : [{ says: `Go back to the order of sheet ${sent.number}`, changes }]
 }

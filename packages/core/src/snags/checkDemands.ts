@@ -1,4 +1,4 @@
-import { type BrokenDemand, brokenDemands, demandedPairs, type DayPlan, dayPlans } from '../day/index.ts'
+import { type BrokenDemand, brokenDemands, demandedPairs, type DayPlan, dayPlans, unitPlans } from '../day/index.ts'
 import { type OrderItem, type Production, rankBetween, updateRecord } from '../records/index.ts'
 import { stretch } from '../text/index.ts'
 import type { Evidence, Finding, Fix } from './finding.ts'
@@ -6,13 +6,15 @@ import { earlierPlaces, fixesThatHold, nameOfItem, noWorse } from './waysOut.ts'
 
 /** Does the order keep what was demanded of it: what comes after what, what is first, last or over by a time, and who is still there? */
 export function checkDemands(production: Production): Finding[] {
-  return dayPlans(production).flatMap((dayPlan) => {
-    const circle = circleIn(dayPlan.items)
-    return [
-      ...(circle.length > 0 ? [toldCircle(production, dayPlan, circle)] : []),
-      ...brokenDemands(production, dayPlan).map((broken) => told(production, dayPlan, broken)),
-    ]
-  })
+  return dayPlans(production)
+    .flatMap(unitPlans)
+    .flatMap((dayPlan) => {
+      const circle = circleIn(dayPlan.items)
+      return [
+        ...(circle.length > 0 ? [toldCircle(production, dayPlan, circle)] : []),
+        ...brokenDemands(production, dayPlan).map((broken) => told(production, dayPlan, broken)),
+      ]
+    })
 }
 
 /** Demands of a day that go round in a circle: entries each of which has to come before the next. */
@@ -73,7 +75,7 @@ function told(production: Production, dayPlan: DayPlan, broken: BrokenDemand): F
   const { clock, day } = dayPlan
   const isMended = (after: DayPlan) =>
     noWorse(after, dayPlan) && brokenDemands(production, after).length < brokenDemands(production, dayPlan).length
-  const ways = (places: Iterable<Fix>) => fixesThatHold(production, day.id, places, isMended)
+  const ways = (places: Iterable<Fix>) => fixesThatHold(production, dayPlan, places, isMended)
   const base = { stage: 'order', rule: null, about: { kind: 'orderItem', id: item.id } } as const
   switch (broken.what) {
     case 'after': {

@@ -1,4 +1,4 @@
-import { type DayPlan, dayPlans, planDay, writtenMin } from '../day/index.ts'
+import { type DayPlan, dayPlans, planDay, unitPlans, writtenMin } from '../day/index.ts'
 import {
   updateRecord,
   createRecord,
@@ -17,7 +17,8 @@ import { earlierPlaces, fixesThatHold, nameOfItem, shorterDays } from './waysOut
 export function checkHours(production: Production): Finding[] {
   const plans = dayPlans(production)
   return [
-    ...plans.flatMap((dayPlan) => [...checkLength(production, dayPlan), ...checkMeals(production, dayPlan)]),
+    ...plans.flatMap((dayPlan) => checkLength(production, dayPlan)),
+    ...plans.flatMap(unitPlans).flatMap((dayPlan) => checkMeals(production, dayPlan)),
     ...plans.flatMap((dayPlan, i) => checkRest(production, plans.slice(0, i), dayPlan)),
   ]
 }
@@ -93,23 +94,21 @@ function checkMeals(production: Production, dayPlan: DayPlan): Finding[] {
         item.type === 'meal' &&
         dayPlan.timeline.rows.some((r) => 'itemId' in r && r.itemId === item.id && r.startMin === endMin),
     )
-    const moved = meal
-      ? fixesThatHold(production, dayPlan.day.id, earlierPlaces(production, dayPlan, meal, 'Take'), fed)
-      : []
+    const moved = meal ? fixesThatHold(production, dayPlan, earlierPlaces(production, dayPlan, meal, 'Take'), fed) : []
     return {
       check: 'order.meal-too-late',
       severity: 'watch',
       stage: 'order',
       rule: 'mealEveryMin',
       about: { kind: 'day', id: dayPlan.day.id },
-      says: `${hours(stretch)} without a meal from ${dayPlan.clock.text(startMin)} to ${dayPlan.clock.text(endMin)}; the house rule is ${hours(mealEveryMin)}.`,
+      says: `${dayPlan.unit ? `${dayPlan.unit.name}: ` : ''}${hours(stretch)} without a meal from ${dayPlan.clock.text(startMin)} to ${dayPlan.clock.text(endMin)}; the house rule is ${hours(mealEveryMin)}.`,
       evidence: [
         { label: 'without a meal', value: hours(stretch), unit: '', from: 'running order' },
         { label: 'at most', value: hours(mealEveryMin), unit: '', from: 'house rule' },
       ],
       fixes: [
         ...moved,
-        ...fixesThatHold(production, dayPlan.day.id, addedMeals(production, dayPlan, { startMin, endMin }), fed),
+        ...fixesThatHold(production, dayPlan, addedMeals(production, dayPlan, { startMin, endMin }), fed),
       ],
     } satisfies Finding
   })
@@ -139,6 +138,7 @@ function* addedMeals(production: Production, dayPlan: DayPlan, stretch: Stretch)
             title: '',
             minutes: MEAL_MIN,
             fixedAtMin: null,
+            unitId: dayPlan.unit?.id ?? null,
           },
           asId(''),
         ),

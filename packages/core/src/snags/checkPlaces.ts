@@ -1,4 +1,4 @@
-import { dailyWindows, type DayPlan, dayPlans } from '../day/index.ts'
+import { allItems, allRows, dailyWindows, type DayPlan, dayPlans, forUnit } from '../day/index.ts'
 import {
   byId,
   type Place,
@@ -24,7 +24,7 @@ export function checkPlaceGaps(production: Production): Finding[] {
     const plans = dayPlans(production).filter((dayPlan) => usesPlace(production, dayPlan, place))
     if (plans.length === 0) return []
     const shots = plans.flatMap((dayPlan) =>
-      dayPlan.items
+      allItems(dayPlan)
         .flatMap((item) => shotsOfItem(production, item))
         .filter((s) => (spotOfShot(production, s)?.placeId ?? dayPlan.place.id) === place.id),
     )
@@ -111,7 +111,7 @@ const codesOf = (shots: readonly Shot[]): string =>
 
 const usesPlace = (production: Production, dayPlan: DayPlan, place: Place): boolean =>
   dayPlan.place.id === place.id ||
-  dayPlan.items.some((item) =>
+  allItems(dayPlan).some((item) =>
     shotsOfItem(production, item).some((shot) => spotOfShot(production, shot)?.placeId === place.id),
   )
 
@@ -119,10 +119,11 @@ const usesPlace = (production: Production, dayPlan: DayPlan, place: Place): bool
 export function checkNoise(production: Production): Finding[] {
   const sources = Object.values(production.noiseSource)
   if (sources.length === 0) return []
-  return dayPlans(production).flatMap((dayPlan) => {
+  return dayPlans(production).flatMap((whole) => {
     const loud = (after: DayPlan) => loudRows(production, after)
-    return loud(dayPlan).map(({ row, shot, source, overlapMin }): Finding => {
-      const item = dayPlan.items.find((i) => i.id === row.itemId)!
+    return loud(whole).map(({ row, shot, source, overlapMin }): Finding => {
+      const item = allItems(whole).find((i) => i.id === row.itemId)!
+      const dayPlan = forUnit(whole, item.unitId)
       const quiet = (after: DayPlan) =>
         noWorse(after, dayPlan) &&
         loud(after).length < loud(dayPlan).length &&
@@ -147,19 +148,14 @@ export function checkNoise(production: Production): Finding[] {
           },
           { label: 'together', value: Math.round(overlapMin), unit: 'min', from: source.name },
         ],
-        fixes: fixesThatHold(
-          production,
-          dayPlan.day.id,
-          [...later, ...earlierPlaces(production, dayPlan, item)],
-          quiet,
-        ),
+        fixes: fixesThatHold(production, dayPlan, [...later, ...earlierPlaces(production, dayPlan, item)], quiet),
       }
     })
   })
 }
 
 function loudRows(production: Production, dayPlan: DayPlan) {
-  return dayPlan.timeline.rows.flatMap((row) => {
+  return allRows(dayPlan).flatMap((row) => {
     if (row.kind !== 'shots') return []
     const quiet = row.shotIds.flatMap((id): Shot[] => (byId(production.shot, id)?.quiet ? [production.shot[id]!] : []))
     return quiet.slice(0, 1).flatMap((shot) =>

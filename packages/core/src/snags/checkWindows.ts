@@ -9,10 +9,10 @@ export function checkWindows(production: Production): Finding[] {
   return dayPlans(production).flatMap((dayPlan) => dayPlan.missed.map((missed) => finding(production, dayPlan, missed)))
 }
 
-function finding(production: Production, dayPlan: DayPlan, missed: MissedWindow): Finding {
+function finding(production: Production, whole: DayPlan, missed: MissedWindow): Finding {
   const { shot, kind, because, window, startMin, endMin, outsideMin } = missed
+  const { item, own: dayPlan } = itemOfShot(whole, shot.id)
   const { text } = dayPlan.clock
-  const item = itemOfShot(dayPlan, shot.id)
   const side = (minute: number) => (Number.isFinite(minute) ? text(minute) : 'any time')
   const span = window ? [side(window.fromMin), side(window.toMin)] : null
   return {
@@ -48,7 +48,7 @@ function inTime(
   const inside = (after: DayPlan) => !after.missed.some((m) => m.shot.id === shot.id)
   const moved = fixesThatHold(
     production,
-    dayPlan.day.id,
+    dayPlan,
     earlierPlaces(production, dayPlan, item),
     (after) => inside(after) && after.missed.length < dayPlan.missed.length,
   )
@@ -57,14 +57,14 @@ function inTime(
     shot.mustHave || shot.onceOnly
       ? fixesThatHold(
           production,
-          dayPlan.day.id,
+          dayPlan,
           earlierPlaces(production, dayPlan, item),
           (after) => inside(after) && missedMusts(after).length < missedMusts(dayPlan).length,
         )
       : []
   const started = fixesThatHold(
     production,
-    dayPlan.day.id,
+    dayPlan,
     earlierStarts(dayPlan, endMin - window.toMin),
     (after) => inside(after) && after.missed.length < dayPlan.missed.length,
   )
@@ -92,7 +92,7 @@ function laterStart(
   }
   return fixesThatHold(
     production,
-    id,
+    dayPlan,
     [later, wait],
     (after) => !after.missed.some((m) => m.shot.id === shot.id) && after.missed.length < dayPlan.missed.length,
     2,

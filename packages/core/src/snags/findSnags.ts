@@ -17,6 +17,7 @@ import { checkLampsInView, checkStandsInView } from './checkInView.ts'
 import { checkExposure, checkLampCautions, checkRatio } from './checkLight.ts'
 import { checkPairMatch } from './checkMatching.ts'
 import { checkSetUp, checkSound } from './checkPatch.ts'
+import { checkCamerasBeside, checkWaters } from './checkBeside.ts'
 import { checkPeople } from './checkPeople.ts'
 import { checkNoise, checkOperators, checkPlaceGaps } from './checkPlaces.ts'
 import { checkLine, checkMirrors, checkSpots } from './checkPlan.ts'
@@ -76,6 +77,8 @@ export function findSnags(production: Production): Finding[] {
     checkFixedTimes,
     checkHours,
     checkPeople,
+    checkCamerasBeside,
+    checkWaters,
     checkSetUp,
     checkSound,
     checkCards,

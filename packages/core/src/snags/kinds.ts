@@ -17,6 +17,8 @@ const WORDS: Readonly<Record<string, string>> = {
   'call.older-than-order': 'call sheet older than its order',
   'cover.once-only-too-thin': 'once-only moment too thinly covered',
   'crew.wanted-but-away': 'wanted on a day they are not there',
+  'order.camera-in-two-units': 'one camera, two units at once',
+  'order.water-unknown': 'tied to a water that no table has',
   'crew.wanted-in-two-places': 'wanted in two places at once',
   'kit.missing': 'not owned and not rented',
   'light.too-dark-for-shot': 'too dark for a shot',

@@ -1,4 +1,4 @@
-import { type DayPlan, planDay, withoutEntries } from '../day/index.ts'
+import { allItems, allRows, type DayPlan, forUnit, planDay, withoutEntries } from '../day/index.ts'
 import {
   updateRecord,
   asId,
@@ -16,20 +16,21 @@ import type { Fix } from './finding.ts'
 /**
  * Those of the ways out that really lead out: each is tried on a copy of the day and kept if the day it
  * makes passes.
- * @param holds says whether the day that a way out makes is good enough
+ * @param dayPlan as the unit has it that it is a way out for
+ * @param holds says whether the day that a way out makes is good enough, as that unit has it
  * @param most stop looking after so many
  */
 export function fixesThatHold(
   production: Production,
-  dayId: string,
+  { day, unit }: Pick<DayPlan, 'day' | 'unit'>,
   candidates: Iterable<Fix>,
   holds: (after: DayPlan) => boolean,
   most = 1,
 ): Fix[] {
   const kept: Fix[] = []
   for (const fix of candidates) {
-    const after = planDay(tryChanges(production, fix.changes), dayId)
-    if (after && holds(after)) kept.push(fix)
+    const after = planDay(tryChanges(production, fix.changes), day.id)
+    if (after && holds(forUnit(after, unit?.id ?? null))) kept.push(fix)
     if (kept.length === most) break
   }
   return kept
@@ -56,6 +57,20 @@ export function* earlierPlaces(
     const rank = rankBetween(dayPlan.items[to - 1]?.rank ?? null, before.rank)
     yield { says: `${verb} ${name} before ${nameOfItem(production, before)}`, changes: [setRank(item, rank)] }
   }
+}
+
+/** An item at each other place of its unit's order, the nearest first. */
+export function otherPlaces(production: Production, own: DayPlan, item: OrderItem): Fix[] {
+  const at = own.items.indexOf(item)
+  const others = own.items.filter((one) => one !== item)
+  const name = nameOfItem(production, item)
+  return [...others.keys(), others.length]
+    .filter((to) => to !== at)
+    .sort((x, y) => Math.abs(x - at) - Math.abs(y - at))
+    .map((to) => ({
+      says: `${own.unit?.name ?? 'Main unit'}: ${name} ${to < at ? `before ${nameOfItem(production, others[to]!)}` : `after ${nameOfItem(production, others[to - 1]!)}`}`,
+      changes: [setRank(item, rankBetween(others[to - 1]?.rank ?? null, others[to]?.rank ?? null))],
+    }))
 }
 
 /** The whole day started earlier, in steps of five minutes from `minutes` on. */
@@ -96,19 +111,21 @@ export function shorterDays(production: Production, dayPlan: DayPlan, most = 3):
 
 /** How late an item of a plan is for its fixed time; 0 if it is on time, has none or is not there. */
 export function lateMinOf(dayPlan: DayPlan, itemId: string): number {
-  const row = dayPlan.timeline.rows.find((r) => 'itemId' in r && r.itemId === itemId)
+  const row = allRows(dayPlan).find((r) => 'itemId' in r && r.itemId === itemId)
   return row && 'lateMin' in row ? row.lateMin : 0
 }
 
 /** Is a day no worse than another: no more missed windows, nobody later for a fixed time? */
 export const noWorse = (after: DayPlan, before: DayPlan): boolean =>
   after.missed.length <= before.missed.length &&
-  before.items.every((item) => lateMinOf(after, item.id) <= Math.max(0.5, lateMinOf(before, item.id)))
+  allItems(before).every((item) => lateMinOf(after, item.id) <= Math.max(0.5, lateMinOf(before, item.id)))
 
 /** Must-have and once-only shots that miss their light or the hours of their place. */
 export const missedMusts = (dayPlan: DayPlan): string[] =>
   dayPlan.missed.filter(({ shot }) => shot.mustHave || shot.onceOnly).map(({ shot }) => shot.id)
 
-/** The entry of the order that holds a shot of the plan. */
-export const itemOfShot = (dayPlan: DayPlan, shotId: string): OrderItem =>
-  dayPlan.items.find((item) => item.shotIds.includes(asId(shotId)))!
+/** The entry of the order that holds a shot of the plan, and the day as the unit has it that does it. */
+export function itemOfShot(dayPlan: DayPlan, shotId: string): { readonly item: OrderItem; readonly own: DayPlan } {
+  const item = allItems(dayPlan).find((one) => one.shotIds.includes(asId(shotId)))!
+  return { item, own: forUnit(dayPlan, item.unitId) }
+}

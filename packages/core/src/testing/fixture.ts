@@ -165,6 +165,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
   load: { setupId: 'setup', name: 'Charger', watts: 90, circuitId: null },
   lightCue: { setupId: 'setup', name: 'The door opens', levels: {}, rank: 0 },
   journey: { fromPlaceId: 'place', toPlaceId: 'place', minutes: 20 },
+  tide: { placeId: 'place', heightM: null },
   meterReading: { setupId: 'setup', markId: 'mark', lux: 100, predictedLux: 100 },
   cameraPosition: { setupId: 'setup', cameraId: 'camera', xM: 2, yM: 4, heightM: 1.5, bearingDeg: 0 },
   sensorMode: {

@@ -167,6 +167,7 @@ export const LIGHT = {
       planBOf: addedLater(optional(ref({ label: 'Plan B of', to: 'setup' }))),
       ratioOf: addedLater(choice({ label: 'Ratio of', initial: 'key to fill', of: ['key to fill', 'cheek to cheek'] })),
       darkIds: addedLater(refs({ label: 'Lamps of the spot that are off', to: 'fitting' })),
+      staysUp: addedLater(flag({ label: 'Stays up while we work elsewhere' })),
     },
     {
       rules: [ascends('ratioLeast', 'ratioMost', 'The most is not less than the least.', true)],

@@ -5,13 +5,14 @@ import {
   localDate,
   longText,
   minuteOfDay,
+  number,
   optional,
   pattern,
   ref,
   refs,
   text,
 } from '../fields.ts'
-import { minutes, plan, rank } from '../tradeFields.ts'
+import { minutes, money, plan, rank } from '../tradeFields.ts'
 
 /** Who is there, and when. */
 export const PEOPLE = {
@@ -37,6 +38,21 @@ export const PEOPLE = {
     leadMin: minutes('Before their start', 0),
     diet: addedLater(text({ label: 'Eats', most: 200 })),
     travel: addedLater(text({ label: 'Travels', most: 200 })),
+    rateMinor: addedLater(money('Rate')),
+    rateFor: addedLater(choice({ label: 'For', initial: 'day', of: ['hour', 'half day', 'day', 'job'] })),
+    rateMin: addedLater(minutes('Minutes in it', 600)),
+    overtimePct: addedLater(
+      number({
+        label: 'Beyond it, of the hourly rate',
+        initial: 150,
+        unit: '%',
+        least: 0,
+        most: 500,
+        says: 'Overtime is paid between 0 and 500 % of the hourly rate.',
+      }),
+    ),
+    terms: addedLater(text({ label: 'Terms, usage', most: 400 })),
+    standInForId: addedLater(optional(ref({ label: 'Stands in for', to: 'person' }))),
     note: text({ label: 'Note', most: 400 }),
   }),
   unit: plan('a second unit, which rolls on its own', {
@@ -91,5 +107,6 @@ export const PEOPLE = {
       }),
     ),
     standsBy: addedLater(flag({ label: 'Stands by, for other weather' })),
+    unitId: addedLater(optional(ref({ label: 'Done by', to: 'unit' }))),
   }),
 } as const

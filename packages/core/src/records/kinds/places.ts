@@ -1,5 +1,17 @@
 import { z } from 'zod'
-import { addedLater, choice, data, flag, longText, minuteOfDay, number, optional, ref, text } from '../fields.ts'
+import {
+  addedLater,
+  choice,
+  data,
+  flag,
+  localDate,
+  longText,
+  minuteOfDay,
+  number,
+  optional,
+  ref,
+  text,
+} from '../fields.ts'
 import { bearing, count, metres, minutes, plan, position, share, wallHeight, ascends } from '../tradeFields.ts'
 
 function isTimeZone(name: string): boolean {
@@ -86,6 +98,7 @@ export const PLACES = {
       hazards: longText({ label: 'Hazards' }),
       loadInMin: addedLater(minutes('Load in', 0)),
       loadOutMin: addedLater(minutes('Load out', 0)),
+      settleMin: addedLater(minutes('Settle before anybody sits', 0)),
     },
     { rules: [ascends('opensMin', 'closesMin', 'Closing comes after opening; past midnight write 00:30 +1.')] },
   ),
@@ -94,6 +107,22 @@ export const PLACES = {
     toPlaceId: ref({ label: 'To', to: 'place' }),
     minutes: minutes('Drive', 20),
     note: text({ label: 'Note', most: 400 }),
+  }),
+  tide: plan('a high or low water at a place', {
+    placeId: ref({ label: 'Place', to: 'place' }),
+    date: localDate({ label: 'Date', initial: '2026-05-14' }),
+    atMin: minuteOfDay({ label: 'At', initial: 360 }),
+    type: choice({ label: 'Water', initial: 'high', of: ['high', 'low'] }),
+    heightM: optional(
+      number({
+        label: 'Height',
+        initial: 0,
+        unit: 'm',
+        least: -20,
+        most: 20,
+        says: 'A height of water is between −20 and 20 m.',
+      }),
+    ),
   }),
   circuit: plan('an electrical circuit of a place', {
     placeId: ref({ label: 'Place', to: 'place' }),

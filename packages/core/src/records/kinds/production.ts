@@ -95,6 +95,7 @@ export const PRODUCTION = {
     waitWeight: addedLater(weight('Less waiting')),
     changeWeight: addedLater(weight('Fewer changes')),
     freshWeight: addedLater(weight('What is hard while fresh')),
+    channels: addedLater(longText({ label: 'Walkie channels, a line each' })),
     driveKmh: addedLater(
       number({
         label: 'Vans drive',

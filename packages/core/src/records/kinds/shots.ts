@@ -17,7 +17,17 @@ import {
 } from '../fields.ts'
 import { count, height, metres, minutes, plan, rank, ascends, type Rule } from '../tradeFields.ts'
 
-export const LIGHT_WINDOWS = ['none', 'clock', 'dawn', 'daylight', 'golden-evening', 'dusk', 'night'] as const
+export const LIGHT_WINDOWS = [
+  'none',
+  'clock',
+  'dawn',
+  'daylight',
+  'golden-evening',
+  'dusk',
+  'night',
+  'high-water',
+  'low-water',
+] as const
 const PLACED_FIGURE = z.strictObject({
   across: z.number().min(0).max(1, 'A figure is between the edges of the frame.'),
   behindM: z.number().min(-100).max(500, 'A figure is at most 500 m behind the focus.'),
@@ -176,10 +186,17 @@ export const SHOTS = {
         label: 'Tied to',
         initial: 'none',
         of: LIGHT_WINDOWS,
-        words: { none: 'no time', clock: 'the clock', 'golden-evening': 'golden evening' },
+        words: {
+          none: 'no time',
+          clock: 'the clock',
+          'golden-evening': 'golden evening',
+          'high-water': 'high water',
+          'low-water': 'low water',
+        },
       }),
       windowFromMin: optional(minuteOfDay({ label: 'From', initial: 480 })),
       windowToMin: optional(minuteOfDay({ label: 'Until', initial: 1080 })),
+      tideMin: addedLater(minutes('Of the water, within', 45)),
       rank,
     },
     {

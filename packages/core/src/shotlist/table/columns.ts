@@ -66,6 +66,7 @@ export const SHOT_COLUMNS: readonly ShotColumn[] = [
   column('window', 'tied to', 'window'),
   column('windowFromMin', 'from'),
   column('windowToMin', 'until', 'to'),
+  column('tideMin', 'of the water, min', 'tide, min'),
   column('notes', 'notes', 'note', 'remarks', 'remark', 'comments'),
 ]
 

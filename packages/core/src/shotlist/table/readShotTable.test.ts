@@ -92,6 +92,7 @@ const FULL: RecordOf<'shot'> = {
     window: 'clock',
     windowFromMin: 480,
     windowToMin: 1470,
+    tideMin: 60,
   }),
 }
 
