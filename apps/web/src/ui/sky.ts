@@ -24,15 +24,17 @@ function skyColour(altitude: number): string {
 /**
  * The sky over a place from one moment to another, as a background; plain where nobody has said where it is.
  * @param steps in how many looks at the sun
+ * @param isDownwards from top to bottom instead of from left to right
  */
 export function skyBackground(
   fromMs: number,
   untilMs: number,
   steps: number,
   place: { readonly latitudeDeg: number | null; readonly longitudeDeg: number | null },
+  isDownwards = false,
 ): string {
   const at = positionOf(place)
   if (!at) return 'var(--chakra-colors-well)'
   const bands = skyBands(fromMs, untilMs, steps, at.latitudeDeg, at.longitudeDeg)
-  return `linear-gradient(90deg, ${bands.map((height, i) => `${skyColour(height)} ${((i + 0.5) / bands.length) * 100}%`).join(', ')})`
+  return `linear-gradient(${isDownwards ? '180deg' : '90deg'}, ${bands.map((height, i) => `${skyColour(height)} ${((i + 0.5) / bands.length) * 100}%`).join(', ')})`
 }

@@ -1,9 +1,9 @@
 import {
   type DayChances,
-  learnt,
+  learntByKind,
   type PlannedEntry,
   simulateDays,
-  type Spread,
+  type Spreads,
   USUAL_SPREAD,
 } from '../estimates/index.ts'
 import type { Production } from '../records/index.ts'
@@ -11,8 +11,8 @@ import { takeStates } from '../takes/index.ts'
 import { demandedHours } from './demands.ts'
 import { orderProblem } from './orderProblem.ts'
 import { isOnTheDay } from './pace.ts'
-import { type DayPlan, dayPlans } from './planDay.ts'
-import type { ShotsRow } from './timeline.ts'
+import { type DayPlan, dayPlans, unitPlans } from './planDay.ts'
+import type { ShotsRow, TimelineRow } from './timeline.ts'
 
 /** How many first entries of an order are rolled: everything up to the last with a take. */
 export function rolledFirst(production: Pick<Production, 'take'>, { items, day }: DayPlan): number {
@@ -34,6 +34,22 @@ function doneAt(production: Production, { day, clock }: DayPlan): ReadonlyMap<st
   return done
 }
 
+/** What an entry begins with, which says how surely its minutes are known. */
+export const WORK_KINDS = [
+  'after a move',
+  'after a new light',
+  'after a turn or another rig',
+  'from where it stands',
+] as const
+export type WorkKind = (typeof WORK_KINDS)[number]
+
+function workKind(rows: readonly TimelineRow[], itemId: string): WorkKind {
+  const before = rows.find((row) => row.kind === 'change' && row.beforeItemId === itemId)
+  if (before?.kind !== 'change') return 'from where it stands'
+  const { move, relight } = before.change
+  return move > 0 ? 'after a move' : relight > 0 ? 'after a new light' : 'after a turn or another rig'
+}
+
 /** The entries of a day as they are planned: their work with the change before it, and when they are due. */
 export function plannedEntries(production: Production, dayPlan: DayPlan, rolled = 0): PlannedEntry[] {
   const { rows, startMin } = dayPlan.timeline
@@ -53,6 +69,7 @@ export function plannedEntries(production: Production, dayPlan: DayPlan, rolled 
       {
         id: item.id,
         changeMin,
+        ...(isWork ? { kind: workKind(rows, item.id) } : {}),
         workMin: changeMin + (isWork ? minutes : 0),
         restMin: isWork ? 0 : minutes,
         notBeforeMin: notBeforeMin > startMin ? notBeforeMin : null,
@@ -67,29 +84,33 @@ export function plannedEntries(production: Production, dayPlan: DayPlan, rolled 
  * How long entries of a production took against their plan, as its log has it: from the last good take of the entry
  * before to the last of this, where nothing was waited for or eaten between.
  */
-export function paceRatios(production: Production): number[] {
-  return dayPlans(production).flatMap((plan) => {
-    const done = doneAt(production, plan)
-    const endOf = (row: ShotsRow) => Math.max(...row.shotIds.map((id) => done.get(id) ?? NaN))
-    const { rows } = plan.timeline
-    return rows.flatMap((row, i) => {
-      if (row.kind !== 'shots' || row.shotIds.length === 0) return []
-      let k = i - 1
-      while (k >= 0 && rows[k]!.kind === 'change') k--
-      const before = rows[k]
-      if (before?.kind !== 'shots' || before.shotIds.length === 0) return []
-      const ratio = (endOf(row) - endOf(before)) / (row.endMin - before.endMin)
-      return ratio > 0 && Number.isFinite(ratio) ? [ratio] : []
+export function paceRatios(production: Production): { readonly kind: WorkKind; readonly ratio: number }[] {
+  return dayPlans(production)
+    .flatMap(unitPlans)
+    .flatMap((plan) => {
+      const done = doneAt(production, plan)
+      const endOf = (row: ShotsRow) => Math.max(...row.shotIds.map((id) => done.get(id) ?? NaN))
+      const { rows } = plan.timeline
+      return rows.flatMap((row, i) => {
+        if (row.kind !== 'shots' || row.shotIds.length === 0) return []
+        let k = i - 1
+        while (k >= 0 && rows[k]!.kind === 'change') k--
+        const before = rows[k]
+        if (before?.kind !== 'shots' || before.shotIds.length === 0) return []
+        const ratio = (endOf(row) - endOf(before)) / (row.endMin - before.endMin)
+        return ratio > 0 && Number.isFinite(ratio) ? [{ kind: workKind(rows, row.itemId), ratio }] : []
+      })
     })
-  })
 }
 
 /** What may come of a day, and what that is believed by. */
 export interface DayOutlook {
   readonly chances: DayChances
-  readonly spread: Spread
+  readonly spread: Spreads
   /** So many entries of this production were seen. */
   readonly seen: number
+  /** Of the kinds of work that were seen often enough, how many times its plan it takes as often as not. */
+  readonly byKind: readonly { readonly kind: WorkKind; readonly seen: number; readonly times: number }[]
   /** So many first entries are rolled: only what is left is gone through, from the last good take of them. */
   readonly rolled: number
   /** The log knows when; else what is left begins when the order says. */
@@ -105,6 +126,9 @@ export function fromMin(production: Production, dayPlan: DayPlan, rolled: number
   return Number.isFinite(done) ? done : (row?.endMin ?? dayPlan.timeline.startMin)
 }
 
+/** From so many of a kind on it is told of itself. */
+const ENOUGH_SEEN = 3
+
 const kept = new WeakMap<DayPlan, DayOutlook>()
 
 /** Will we make it? Thousands of days that could come of this plan, by what the production's own days took. */
@@ -112,12 +136,17 @@ export function dayOutlook(production: Production, dayPlan: DayPlan): DayOutlook
   let found = kept.get(dayPlan)
   if (!found) {
     const ratios = paceRatios(production)
-    const spread = learnt(USUAL_SPREAD, ratios)
+    const spread = learntByKind(USUAL_SPREAD, ratios)
+    const byKind = WORK_KINDS.flatMap((kind) => {
+      const own = ratios.filter((one) => one.kind === kind).length
+      const known = spread.kinds.get(kind)
+      return known && own >= ENOUGH_SEEN ? [{ kind, seen: own, times: Math.exp(known.spread.mean) }] : []
+    })
     const rolled = rolledFirst(production, dayPlan)
     const entries = plannedEntries(production, dayPlan, rolled)
     const chances = simulateDays(entries, fromMin(production, dayPlan, rolled), spread)
     const isTimed = doneAt(production, dayPlan).size > 0
-    kept.set(dayPlan, (found = { chances, spread, seen: ratios.length, rolled, isTimed }))
+    kept.set(dayPlan, (found = { chances, spread, seen: ratios.length, byKind, rolled, isTimed }))
   }
   return found
 }

@@ -1,4 +1,4 @@
-import { chanceBy, learnt, simulateDays, USUAL_SPREAD } from '../estimates/index.ts'
+import { chanceBy, learntByKind, simulateDays, USUAL_SPREAD } from '../estimates/index.ts'
 import { byId, type OrderItem, type PlainChange, type Production, tryChanges } from '../records/index.ts'
 import { shotsOfItem } from '../shotlist/index.ts'
 import { brokenDemands } from './demands.ts'
@@ -114,7 +114,7 @@ function outInTime(production: Production, dayPlan: DayPlan): number | null {
   if (day.outByMin === null) return null
   const rolled = rolledFirst(production, dayPlan)
   const entries = plannedEntries(production, dayPlan, rolled)
-  const spread = learnt(USUAL_SPREAD, paceRatios(production))
+  const spread = learntByKind(USUAL_SPREAD, paceRatios(production))
   const chances = simulateDays(entries, fromMin(production, dayPlan, rolled), spread)
   const packingMin = timeline.wrapMin - timeline.lastEndMin
   return chanceBy(chances, writtenMin(clock, day, day.outByMin) - packingMin)

@@ -145,9 +145,16 @@ export const allItems = ({ items, beside }: Pick<DayPlan, 'items' | 'beside'>): 
 export function forUnit(plan: DayPlan, unitId: string | null): DayPlan {
   const own = plan.beside.find(({ unit }) => (unit?.id ?? null) === unitId)
   if (!own) return plan
-  const { unit, items, timeline } = plan
-  return { ...plan, ...own, beside: [{ unit, items, timeline }, ...plan.beside.filter((one) => one !== own)] }
+  let view = views.get(own)
+  if (!view) {
+    const { unit, items, timeline } = plan
+    view = { ...plan, ...own, beside: [{ unit, items, timeline }, ...plan.beside.filter((one) => one !== own)] }
+    views.set(own, view)
+  }
+  return view
 }
+/** One view of a day for each unit: what is worked out of it is kept by it. */
+const views = new WeakMap<Beside, DayPlan>()
 
 /** A day as each of its units has it, the main one first. */
 export const unitPlans = (plan: DayPlan): readonly DayPlan[] => [

@@ -1,5 +1,5 @@
 import { seeded } from '../chance/index.ts'
-import { drawn, normals, type Spread } from './spread.ts'
+import { drawn, normals, type Spread, type Spreads } from './spread.ts'
 
 /** An entry of a day as it is planned. */
 export interface PlannedEntry {
@@ -14,6 +14,8 @@ export interface PlannedEntry {
   readonly dueMin: number | null
   /** Of its work, the change before it. */
   readonly changeMin: number
+  /** What kind of work it is, where kinds run over in ways of their own. */
+  readonly kind?: string
 }
 
 /** What thousands of days that could come of a plan say. */
@@ -26,19 +28,21 @@ export interface DayChances {
   readonly unsure: readonly { readonly id: string; readonly share: number }[]
 }
 
+const NO_KINDS: Spreads['kinds'] = new Map()
+
 /** So many days; the figures then move by less than one in a hundred. */
 export const USUAL_RUNS = 4000
 
 /**
- * Goes through a day thousands of times, each as one production might: its pace and its spread drawn once, each entry's
- * minutes by them.
+ * Goes through a day thousands of times, each as one production might: its pace and its spread drawn once, for each kind
+ * of work, each entry's minutes by them. Kinds of which nothing of their own is known are off together.
  * @param startMin the first entry's change begins
  * @param seed the same gives the same days
  */
 export function simulateDays(
   entries: readonly PlannedEntry[],
   startMin: number,
-  spread: Spread,
+  spread: Spread | Spreads,
   { runs = USUAL_RUNS, seed = 1 }: { readonly runs?: number; readonly seed?: number } = {},
 ): DayChances {
   const chance = seeded(seed)
@@ -50,14 +54,28 @@ export function simulateDays(
   const took = new Float64Array(n)
   const tookMean = new Float64Array(n)
   const withEnd = new Float64Array(n)
+  const { shared, kinds } = 'shared' in spread ? spread : { shared: spread, kinds: NO_KINDS }
+  const known = [...kinds.values()]
+  /** Of each entry, which kind that is; behind them those of which nothing is known. */
+  const names = [...kinds.keys()]
+  const kindOf = entries.map(({ kind }) => (kind !== undefined && kinds.has(kind) ? names.indexOf(kind) : known.length))
+  const means = new Float64Array(known.length + 1)
+  const deviations = new Float64Array(known.length + 1)
   let endMean = 0
   let endSquares = 0
   for (let run = 0; run < runs; run++) {
-    const { mean, deviation } = drawn(spread, chance, normal)
+    const together = normal()
+    for (let k = 0; k <= known.length; k++) {
+      const kind = known[k]
+      const off = kind ? Math.sqrt(1 - kind.own) * together + Math.sqrt(kind.own) * normal() : together
+      const { mean, deviation } = drawn(kind?.spread ?? shared, chance, normal, off)
+      means[k] = mean
+      deviations[k] = deviation
+    }
     let now = startMin
     for (let i = 0; i < n; i++) {
       const { workMin, restMin, notBeforeMin, dueMin, changeMin } = entries[i]!
-      const by = workMin > 0 ? Math.exp(mean + deviation * normal()) : 1
+      const by = workMin > 0 ? Math.exp(means[kindOf[i]!]! + deviations[kindOf[i]!]! * normal()) : 1
       now += changeMin * by
       if (notBeforeMin !== null && now < notBeforeMin) now = notBeforeMin
       if (dueMin !== null && now <= dueMin + 0.01) inTime[i]!++

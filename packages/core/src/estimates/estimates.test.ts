@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { calibration } from '../testing/index.ts'
-import { chanceBy, learnt, overBy, type PlannedEntry, simulateDays, USUAL_SPREAD } from './index.ts'
+import { chanceBy, learnt, learntByKind, overBy, type PlannedEntry, simulateDays, USUAL_SPREAD } from './index.ts'
 
 const entry = (over: Partial<PlannedEntry> = {}): PlannedEntry => ({
   id: 'e',
@@ -50,6 +50,32 @@ describe('chances', () => {
     expect(learnt(USUAL_SPREAD, [])).toEqual(USUAL_SPREAD)
     // An entry of a tenth of its minutes was another entry.
     expect(learnt(USUAL_SPREAD, [0.1])).toEqual(USUAL_SPREAD)
+  })
+})
+
+describe('kinds of work', () => {
+  const times = (kind: string, ratio: number, count: number) => Array.from({ length: count }, () => ({ kind, ratio }))
+  const day = (kind: string) =>
+    Array.from({ length: 20 }, (_, i) => entry({ id: `e${i}`, workMin: 20, changeMin: 5, kind }))
+  const half = (kind: string, spread: Parameters<typeof simulateDays>[2]) =>
+    overBy(simulateDays(day(kind), 0, spread), 0.5)
+  test('each runs over as its own did, and one that nobody saw as the production does', () => {
+    const known = learntByKind(USUAL_SPREAD, [...times('moved', 1.6, 20), ...times('stands', 1, 20)])
+    expect(half('moved', known)).toBeGreaterThan(1.1 * half('stands', known))
+    const [moved, unseen, stands] = ['moved', 'unseen', 'stands'].map((kind) => half(kind, known)) as [number, number, number] // prettier-ignore
+    expect(unseen).toBeGreaterThan(stands)
+    expect(unseen).toBeLessThan(moved)
+  })
+  test('before anything was seen all are as usual, and off together', () => {
+    expect(learntByKind(USUAL_SPREAD, []).shared).toMatchObject({ mean: USUAL_SPREAD.mean, trust: USUAL_SPREAD.trust })
+    expect(simulateDays(day('moved'), 0, learntByKind(USUAL_SPREAD, [])).endMin).toEqual(simulateDays(day('moved'), 0, USUAL_SPREAD).endMin) // prettier-ignore
+    // Were they off each for itself, a day of both would be surer than a day of one.
+    const mixed = day('stands').map((one, i) => (i % 2 ? { ...one, kind: 'moved' } : one))
+    const wide = (entries: PlannedEntry[]) => {
+      const told = simulateDays(entries, 0, learntByKind(USUAL_SPREAD, []))
+      return overBy(told, 0.9) - overBy(told, 0.1)
+    }
+    expect(wide(mixed)).toBeCloseTo(wide(day('stands')), 6)
   })
 })
 

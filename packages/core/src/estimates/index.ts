@@ -1,2 +1,2 @@
 export { chanceBy, type DayChances, overBy, type PlannedEntry, simulateDays, USUAL_RUNS } from './days.ts'
-export { drawn, learnt, normals, type Spread, USUAL_SPREAD } from './spread.ts'
+export { learnt, learntByKind, normals, type Spread, type Spreads, USUAL_SPREAD } from './spread.ts'

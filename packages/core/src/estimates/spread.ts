@@ -13,7 +13,7 @@ export interface Spread {
  * Before anything is known of a production: half of them run over by 5 %, one entry in six takes 40 % longer than its
  * plan. A judgement to begin with, which the production's own days take over from.
  */
-export const USUAL_SPREAD: Spread = { mean: 0.05, trust: 8, shape: 6, rate: 0.66 }
+export const USUAL_SPREAD: Spread = { mean: 0.05, trust: 5, shape: 6, rate: 0.66 }
 
 /** An entry that took more or less than this many times its plan says that the plan was another. */
 const FAR = Math.log(6)
@@ -35,6 +35,42 @@ export function learnt({ mean, trust, shape, rate }: Spread, ratios: readonly nu
     shape: shape + n / 2,
     rate: rate + squares / 2 + (trust * n * (seen - mean) ** 2) / (2 * (trust + n)),
   }
+}
+
+/** What is believed of several kinds of work: each runs over in its own way, and all of them in the production's. */
+export interface Spreads {
+  /** Of what no kind is known of. */
+  readonly shared: Spread
+  /** By kind; `own` is how much of what is believed of its mean comes from its own work, 0 to 1. */
+  readonly kinds: ReadonlyMap<string, { readonly spread: Spread; readonly own: number }>
+}
+
+/** What the rest of a production says of a kind of work is worth no more than so many entries of its own. */
+const MOST_TRUST = 12
+
+/**
+ * What is believed of each kind of work after some was seen: of a kind first what the others say, and then its own.
+ * @param seen actual over planned minutes of entries, more than 0, each with its kind
+ */
+export function learntByKind(
+  usual: Spread,
+  seen: readonly { readonly kind: string; readonly ratio: number }[],
+): Spreads {
+  const ratios = (of: readonly { readonly ratio: number }[]) => of.map(({ ratio }) => ratio)
+  const kinds = new Map<string, { spread: Spread; own: number }>()
+  for (const kind of new Set(seen.map((one) => one.kind))) {
+    const others = capped(learnt(usual, ratios(seen.filter((one) => one.kind !== kind))))
+    const spread = learnt(others, ratios(seen.filter((one) => one.kind === kind)))
+    kinds.set(kind, { spread, own: 1 - others.trust / spread.trust })
+  }
+  return { shared: capped(learnt(usual, ratios(seen))), kinds }
+}
+
+/** The same centre and the same variance, less surely. */
+function capped({ mean, trust, shape, rate }: Spread): Spread {
+  const to = Math.min(trust, MOST_TRUST)
+  const toShape = Math.min(shape, MOST_TRUST)
+  return { mean, trust: to, shape: toShape, rate: (rate / shape) * toShape }
 }
 
 /** Numbers of the standard normal distribution. @source Box and Muller 1958 */
@@ -64,12 +100,13 @@ function gamma(shape: number, chance: () => number, normal: () => number): numbe
   }
 }
 
-/** One production as it may be: the mean and the deviation of its logarithms. */
+/** One production as it may be: the mean and the deviation of its logarithms. @param off how far its mean is off, in standard errors */
 export function drawn(
   { mean, trust, shape, rate }: Spread,
   chance: () => number,
   normal: () => number,
+  off = normal(),
 ): { readonly mean: number; readonly deviation: number } {
   const variance = rate / gamma(shape, chance, normal)
-  return { mean: mean + normal() * Math.sqrt(variance / trust), deviation: Math.sqrt(variance) }
+  return { mean: mean + off * Math.sqrt(variance / trust), deviation: Math.sqrt(variance) }
 }

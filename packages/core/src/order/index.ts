@@ -17,3 +17,4 @@ export { type Search, solve, type Solved, solving, USUAL_SEARCH } from './solve.
 export { type Conflict, whyNot } from './whyNot.ts'
 export { type PutBack, putBackCosts } from './putBack.ts'
 export { hasWishes, type Weighed, weighed, weighing, type Wishes } from './weigh.ts'
+export { searching } from './search.ts'

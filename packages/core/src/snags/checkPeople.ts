@@ -1,14 +1,5 @@
 import { allRows, type DayPlan, dayPlans, forUnit } from '../day/index.ts'
-import {
-  createRecord,
-  asId,
-  byId,
-  type Person,
-  type Production,
-  rankBetween,
-  updateRecord,
-  type Shot,
-} from '../records/index.ts'
+import { createRecord, asId, byId, type Person, type Production, updateRecord, type Shot } from '../records/index.ts'
 import { neededAt, workingAt } from '../shotlist/index.ts'
 import type { Finding, Fix } from './finding.ts'
 import { fixesThatHold, noWorse, otherPlaces } from './waysOut.ts'

@@ -1,5 +1,5 @@
 import { seeded } from '../chance/index.ts'
-import { learnt, normals, overBy, type PlannedEntry, simulateDays, USUAL_SPREAD } from '../estimates/index.ts'
+import { learntByKind, normals, overBy, type PlannedEntry, simulateDays, USUAL_SPREAD } from '../estimates/index.ts'
 
 /** How often what was said to be so sure came true, over productions whose true spread the estimate does not see. */
 export interface Calibration {
@@ -10,10 +10,11 @@ export interface Calibration {
 }
 
 const SAID = [0.5, 0.8, 0.9]
+const KINDS = ['stands', 'turned', 'lit', 'moved']
 
 /**
- * Random productions with a pace and a spread of their own; a day's end is said before anything is known of them, and
- * again after one day of theirs.
+ * Random productions with a pace and a spread of their own, and kinds of work that each run over in a way of theirs; a
+ * day's end is said before anything is known of them, and again after one day of theirs.
  */
 export function calibration(productions: number, runs: number, seed: number): Calibration[] {
   const chance = seeded(seed)
@@ -21,20 +22,22 @@ export function calibration(productions: number, runs: number, seed: number): Ca
   const within = (least: number, most: number) => least + chance() * (most - least)
   const dayOf = () =>
     Array.from({ length: Math.round(within(8, 30)) }, (_, i): PlannedEntry => {
-      const changeMin = chance() < 0.5 ? within(5, 30) : 0
-      return { id: `e${i}`, changeMin, workMin: changeMin + within(8, 45), restMin: chance() < 0.08 ? 45 : 0, notBeforeMin: null, dueMin: null } // prettier-ignore
+      const kind = KINDS[Math.floor(chance() ** 2 * KINDS.length)]!
+      const changeMin = kind === KINDS[0] ? 0 : within(5, 30)
+      return { id: `e${i}`, kind, changeMin, workMin: changeMin + within(8, 45), restMin: chance() < 0.08 ? 45 : 0, notBeforeMin: null, dueMin: null } // prettier-ignore
     })
   const counts = SAID.map((said) => ({ said, before: 0, after: 0 }))
   for (let production = 0; production < productions; production++) {
     // Wider and narrower, slower and faster than what is usual: not drawn from what the estimate believes.
     const pace = within(-0.15, 0.25)
     const deviation = within(0.2, 0.5)
-    const live = (entries: readonly PlannedEntry[]) => entries.map(({ workMin }) => workMin * Math.exp(pace + deviation * normal())) // prettier-ignore
+    const ownPace = new Map(KINDS.map((kind) => [kind, within(-0.2, 0.2)]))
+    const live = (entries: readonly PlannedEntry[]) => entries.map(({ workMin, kind }) => workMin * Math.exp(pace + ownPace.get(kind!)! + deviation * normal())) // prettier-ignore
     const endOf = (entries: readonly PlannedEntry[], took: readonly number[]) =>
       entries.reduce((now, { restMin }, i) => now + took[i]! + restMin, 0)
     const [first, second] = [dayOf(), dayOf()]
     const took = live(first)
-    const known = learnt(USUAL_SPREAD, took.map((minutes, i) => minutes / first[i]!.workMin)) // prettier-ignore
+    const known = learntByKind(USUAL_SPREAD, took.map((minutes, i) => ({ kind: first[i]!.kind!, ratio: minutes / first[i]!.workMin }))) // prettier-ignore
     const before = simulateDays(first, 0, USUAL_SPREAD, { runs, seed: production })
     const after = simulateDays(second, 0, known, { runs, seed: production })
     const [firstEnd, secondEnd] = [endOf(first, took), endOf(second, live(second))]

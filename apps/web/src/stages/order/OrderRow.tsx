@@ -18,14 +18,16 @@ import type { DayClock } from '@kavrell/core/time'
 export const LINES = {
   '& .line': {
     display: 'grid',
-    gridTemplateColumns: 'var(--at, 52px) 8px 64px minmax(0, 1fr) auto 48px',
+    position: 'relative',
+    gridTemplateColumns: 'var(--at, 58px) 8px 64px minmax(0, 1fr) auto 48px',
     gap: '10px',
     alignItems: 'center',
     borderBottom: '1px solid {colors.line}',
     bg: 'leaf',
   },
   '& .line.between': { bg: 'transparent', color: 'faint' },
-  '& .line > .at': { fontFamily: 'mono', fontSize: 'small', paddingLeft: '6px', whiteSpace: 'nowrap' },
+  '& .line > .sky': { position: 'absolute', left: 0, top: 0, bottom: 0, width: '5px' },
+  '& .line > .at': { fontFamily: 'mono', fontSize: 'small', paddingLeft: '11px', whiteSpace: 'nowrap' },
   '& .line > .lasts': { fontFamily: 'mono', fontSize: 'small', paddingRight: '6px', textAlign: 'right' },
   '& .line > .stripe': { alignSelf: 'stretch' },
   '& .line.between > .stripe': {
@@ -44,35 +46,38 @@ const KEEPS = { '': '', first: 'first', last: 'last', place: 'locked' } as const
 const otherThan = (names: ReadonlyMap<string, string>, id: string) => new Map([...names].filter(([key]) => key !== id))
 
 /** What has to be done, or waited for, before an entry. */
-export function Between({ row, times }: { row: TimelineRow; times: DayClock }) {
+export function Between({ row, times, sky }: { row: TimelineRow; times: DayClock; sky?: string }) {
   const production = useProduction()
   const words = row.kind === 'wait' ? 'Wait' : row.kind === 'change' ? changeWords(production, row) : ''
   return (
-    <Line row={row} times={times} between>
+    <Line row={row} times={times} sky={sky} between>
       <div className="what">{words}</div>
     </Line>
   )
 }
 
+/** As high as it lasts, but never too low to read nor higher than half a screen. */
+const rowHeight = (minutes: number) => Math.min(340, Math.max(26, minutes * 1.1))
+
 function Line({
   row,
   times,
   stripe,
+  sky,
   between = false,
   children,
 }: {
   row: TimelineRow
   times: DayClock
   stripe?: string
+  sky?: string
   between?: boolean
   children: ReactNode
 }) {
   const minutes = row.endMin - row.startMin
   return (
-    <div
-      className={between ? 'line between' : 'line'}
-      style={{ minHeight: Math.min(46, Math.max(26, 18 + minutes * 0.4)) }}
-    >
+    <div className={between ? 'line between' : 'line'} style={{ minHeight: rowHeight(minutes) }}>
+      <div className="sky" style={{ background: sky }} aria-hidden />
       <div className="at">{times.text(row.startMin)}</div>
       <div className="stripe" style={{ background: stripe }} />
       {children}
@@ -86,6 +91,7 @@ export function OrderRow({
   item,
   row,
   times,
+  sky,
   open,
   others,
   onOpen,
@@ -94,6 +100,7 @@ export function OrderRow({
   item: RecordOf<'orderItem'>
   row: TimelineRow
   times: DayClock
+  sky: string
   open: boolean
   /** What the entries of the day are called, by id. */
   others: ReadonlyMap<string, string>
@@ -146,7 +153,12 @@ export function OrderRow({
           } else listeners?.onKeyDown?.(e)
         }}
       >
-        <Line row={row} times={times} stripe={setup ? setupColour(setup.colour) : 'var(--chakra-colors-line)'}>
+        <Line
+          row={row}
+          times={times}
+          sky={sky}
+          stripe={setup ? setupColour(setup.colour) : 'var(--chakra-colors-line)'}
+        >
           <div className="slate">{slateOf(shots.map((s) => s.code))}</div>
           <div className="sees">{title}</div>
           <div className="flags">
@@ -184,9 +196,10 @@ export function OrderRow({
             <RecordField kind="orderItem" id={item.id} field="overByMin" />
           </Grid>
           {item.type === 'shots' && (
-            <Box mt="8px">
+            <Flex mt="8px" gap="18px" align="end" wrap="wrap">
+              {Object.keys(production.unit).length > 0 && <RecordField kind="orderItem" id={item.id} field="unitId" />}
               <RecordField kind="orderItem" id={item.id} field="standsBy" />
-            </Box>
+            </Flex>
           )}
           {rights.plan && (
             <Flex mt="8px" gap="8px">

@@ -22,6 +22,7 @@ import { TypedShot } from '../../ui/TypedShot.tsx'
 import { addRecord } from '../../ui/addRecord.ts'
 import { Page } from '../../ui/Page.tsx'
 import { Button, Hint, Section, Title } from '../../ui/parts.tsx'
+import { skyBackground } from '../../ui/sky.ts'
 import { useDay } from '../../ui/useDay.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
 import { OrderAside } from './OrderAside.tsx'
@@ -29,7 +30,7 @@ import { Between, LINES, OrderRow } from './OrderRow.tsx'
 import { OrderTimes } from './OrderTimes.tsx'
 import { StandingBy } from './Weather.tsx'
 import { firstDay } from '@kavrell/core/beginnings'
-import { type DayPlan, standingBy } from '@kavrell/core/day'
+import { type DayPlan, forUnit, standingBy, type TimelineRow, unitPlans } from '@kavrell/core/day'
 import { updateRecord, createRecord, asId, blank, type RecordOf, byRank, lastRank } from '@kavrell/core/records'
 import { slateOf } from '@kavrell/core/shotlist'
 
@@ -61,9 +62,11 @@ export function OrderScreen() {
   return <DayOrder key={day.id} dayPlan={dayPlan} onAddDay={addDay} />
 }
 
-function DayOrder({ dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => void }) {
+function DayOrder({ dayPlan: whole, onAddDay }: { dayPlan: DayPlan; onAddDay: () => void }) {
   const production = useParts('orderItem', 'shot')
   const rights = useRights()
+  const [unitId, setUnitId] = useState<string | null>(null)
+  const dayPlan = forUnit(whole, unitId)
   const { timeline, day } = dayPlan
   const [openId, setOpenId] = useState<string | null>(() => takeOpening())
   const [view, setView] = useState(() => remembered('order.view') ?? 'list')
@@ -80,12 +83,24 @@ function DayOrder({ dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => voi
   const end = lastRank(items)
   const lastShot = production.shot[items.findLast((item) => item.shotIds.length > 0)?.shotIds.at(-1) ?? '']
   const addItem = (fields: Partial<Item>, label: string) =>
-    addRecord('orderItem', label, { ...blank('orderItem'), dayId: day.id, rank: newRank(end), ...fields })
+    addRecord('orderItem', label, {
+      ...blank('orderItem'),
+      dayId: day.id,
+      unitId: dayPlan.unit?.id ?? null,
+      rank: newRank(end),
+      ...fields,
+    })
   const addAll = () => {
     const ranks = newRanks(end, null, unplanned.length)
     commitOrSay(
       'Put all shots in the order',
-      unplanned.map((s, i) => createRecord('orderItem', { dayId: day.id, rank: ranks[i], shotIds: [s.id] }, newId())),
+      unplanned.map((s, i) =>
+        createRecord(
+          'orderItem',
+          { dayId: day.id, unitId: dayPlan.unit?.id ?? null, rank: ranks[i], shotIds: [s.id] },
+          newId(),
+        ),
+      ),
     )
   }
   const move = (id: string, to: number) => {
@@ -110,6 +125,8 @@ function DayOrder({ dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => voi
         items.findIndex((i) => i.id === over.id),
       )
   }
+  const skyOf = (row: TimelineRow) =>
+    skyBackground(dayPlan.clock.instant(row.startMin), dayPlan.clock.instant(row.endMin), 3, dayPlan.place, true)
   const leading = (itemId: string) =>
     timeline.rows.filter((r) => (r.kind === 'change' || r.kind === 'wait') && r.beforeItemId === itemId)
   return (
@@ -143,11 +160,15 @@ function DayOrder({ dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => voi
       >
         Order
       </Title>
+      {view === 'list' && whole.beside.length > 0 && (
+        <Units plan={whole} chosen={dayPlan.unit?.id ?? null} onChoose={setUnitId} />
+      )}
       {view === 'times' ? (
         <OrderTimes
           dayId={day.id}
           onOpen={(itemId, onDay) => {
             look('list')
+            setUnitId(production.orderItem[itemId]?.unitId ?? null)
             if (onDay === day.id) return setOpenId(itemId)
             opening = itemId
             chooseDay(asId(onDay))
@@ -161,20 +182,21 @@ function DayOrder({ dayPlan, onAddDay }: { dayPlan: DayPlan; onAddDay: () => voi
               borderColor="line"
               role="list"
               aria-label="Running order"
-              css={{ ...LINES, '--at': timeline.lastEndMin >= A_DAY_MIN ? '78px' : '52px' }}
+              css={{ ...LINES, '--at': timeline.lastEndMin >= A_DAY_MIN ? '84px' : '58px' }}
             >
               {items.map((item, index) => {
                 const row = timeline.rows.find((r) => 'itemId' in r && r.itemId === item.id)
                 return (
                   <div key={item.id}>
                     {leading(item.id).map((r) => (
-                      <Between key={r.kind} row={r} times={dayPlan.clock} />
+                      <Between key={r.kind} row={r} times={dayPlan.clock} sky={skyOf(r)} />
                     ))}
                     {row && (
                       <OrderRow
                         times={dayPlan.clock}
                         item={item}
                         row={row}
+                        sky={skyOf(row)}
                         open={openId === item.id}
                         others={called}
                         onOpen={() => setOpenId(openId === item.id ? null : item.id)}
@@ -243,6 +265,36 @@ function Views({ value, onLook }: { value: string; onLook: (view: string) => voi
       {VIEWS.map((item) => (
         <SegmentGroup.Item key={item.value} value={item.value}>
           <SegmentGroup.ItemText>{item.label}</SegmentGroup.ItemText>
+          <SegmentGroup.ItemHiddenInput />
+        </SegmentGroup.Item>
+      ))}
+    </SegmentGroup.Root>
+  )
+}
+
+/** Whose order is looked at, where a day has several at once. */
+function Units({
+  plan,
+  chosen,
+  onChoose,
+}: {
+  plan: DayPlan
+  chosen: string | null
+  onChoose: (unitId: string | null) => void
+}) {
+  return (
+    <SegmentGroup.Root
+      mb="8px"
+      aria-label="Order of"
+      value={chosen ?? ''}
+      onValueChange={(e) => onChoose(e.value === '' ? null : e.value)}
+    >
+      <SegmentGroup.Indicator />
+      {unitPlans(plan).map(({ unit, items, timeline, clock }) => (
+        <SegmentGroup.Item key={unit?.id ?? ''} value={unit?.id ?? ''}>
+          <SegmentGroup.ItemText>
+            {unit?.name ?? 'Main unit'}, {items.length}, until {clock.text(timeline.lastEndMin)}
+          </SegmentGroup.ItemText>
           <SegmentGroup.ItemHiddenInput />
         </SegmentGroup.Item>
       ))}

@@ -4,7 +4,7 @@ import { remember, remembered } from '../../store/remember.ts'
 import { useProduction } from '../../store/selectors.ts'
 import { useUnit } from '../../store/unit.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
-import { type DayPlan, isOnTheDay, pace, type Pace } from '@kavrell/core/day'
+import { type DayPlan, forUnit, isOnTheDay, pace, type Pace } from '@kavrell/core/day'
 import type { Id, RecordOf } from '@kavrell/core/records'
 import {
   newestTakes,
@@ -53,7 +53,8 @@ export function useSlate(dayPlan: DayPlan): SlateState {
   const unitId = useUnit()
   // Seconds are for the clock: the day is behind or ahead by minutes.
   const nowMs = useBoxTime(0.5)
-  const { day, timeline } = dayPlan
+  const { day } = dayPlan
+  const { timeline, items: entries } = forUnit(dayPlan, unitId)
   const kept = `slate.${day.id}.${unitId ?? ''}`
   const [chosen, setChosen] = useState<Chosen | null>(null)
   // The whole production is a new object with every edit; its logs are not.
@@ -76,7 +77,7 @@ export function useSlate(dayPlan: DayPlan): SlateState {
   const nowMin = dayPlan.clock.at(nowMs)
   const onTheDay = isOnTheDay(nowMin)
   const standing = pace(timeline, closed, onTheDay ? nowMin : timeline.startMin, left)
-  const items = dayPlan.items.filter((i) => i.type === 'shots' && i.shotIds.length > 0) as Item[]
+  const items = entries.filter((i) => i.type === 'shots' && i.shotIds.length > 0) as Item[]
   const open = items.filter((item) => !item.shotIds.every((id) => closed.has(id)))
   const { rolling, real } = newestTakes(states)
   const choose = (key: string) => {
