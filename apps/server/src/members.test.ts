@@ -153,7 +153,8 @@ describe('the money', () => {
   ])('is seen by a %s: %s, by every way to it', async (role, sees) => {
     const line = create('moneyLine', { title: `Boat for a ${role}` })
     const stream = await world.listen(role, (await world.snapshot()).seq)
-    await world.edit('owner', [line, create('place', { name: `Boat yard ${role}` })])
+    const paid = create('person', { name: `Skipper for a ${role}`, rateMinor: 98_765, terms: 'buyout of the moon' })
+    await world.edit('owner', [line, create('place', { name: `Boat yard ${role}` }), paid])
     const budget = {
       op: 'update',
       kind: 'production',
@@ -170,11 +171,15 @@ describe('the money', () => {
       heard.includes(`Boat for a ${role}`),
       heard.includes('123400'),
       Object.keys(records.moneyLine).length > 0,
-      records.production[world.productionId]!.budgetMinor !== null,
+      records.production[world.productionId]!.budgetMinor === 123_400,
+      heard.includes('98765') || heard.includes('buyout'),
+      records.person[paid.id]!.rateMinor === 98_765,
+      records.person[paid.id]!.terms !== '',
       (await world.call(role, `/productions/${world.productionId}/money.csv`)).status === 200,
-    ]).toEqual([sees, sees, sees, sees, sees])
+    ]).toEqual(Array.from({ length: 8 }, () => sees))
     // What else was in the same edit is for everybody.
     expect(heard).toContain(`Boat yard ${role}`)
+    expect(heard).toContain(`Skipper for a ${role}`)
   })
 })
 

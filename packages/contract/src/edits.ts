@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { RefusalCode } from './refusals.ts'
-import { type Before, Change, idSchema } from '@kavrell/core/records'
+import { type Before, Change, idSchema, type KindName } from '@kavrell/core/records'
 
 /** One write: all of it or nothing. */
 export const EditBody = z.strictObject({
@@ -20,25 +20,34 @@ export interface LoggedEdit extends EditBody {
   readonly before: readonly Before[]
 }
 
-const BUDGET = 'budgetMinor'
-const withoutBudget = <F extends object>(fields: F): F =>
-  BUDGET in fields ? (Object.fromEntries(Object.entries(fields).filter(([name]) => name !== BUDGET)) as F) : fields
+/** Fields that are the business of those who see the money, beside the lines of money themselves. */
+export const MONEY_FIELDS: Readonly<Partial<Record<KindName, readonly string[]>>> = {
+  production: ['budgetMinor', 'quoteMinor'],
+  person: ['rateMinor', 'rateFor', 'rateMin', 'overtimePct', 'terms'],
+}
+
+const without = <F extends object>(kind: KindName, fields: F): F => {
+  const hidden = MONEY_FIELDS[kind] ?? []
+  return Object.keys(fields).some((name) => hidden.includes(name))
+    ? (Object.fromEntries(Object.entries(fields).filter(([name]) => !hidden.includes(name))) as F)
+    : fields
+}
 const isOfMoney = (change: Change): boolean =>
-  change.kind === 'moneyLine' || (change.kind === 'production' && change.op === 'update' && BUDGET in change.fields)
+  change.kind === 'moneyLine' || (change.op === 'update' && without(change.kind, change.fields) !== change.fields)
 
 /** An edit as those hear it who do not see the money: its number and author, and whatever else it changed. */
 export function withoutMoney(edit: LoggedEdit): LoggedEdit {
-  if (!edit.changes.some(isOfMoney)) return edit
+  if (!edit.changes.some((change) => change.kind === 'moneyLine' || change.kind in MONEY_FIELDS)) return edit
   const kept = edit.changes.flatMap((change, i) =>
     change.kind === 'moneyLine' ? [] : [{ change, before: edit.before[i] ?? null }],
   )
   return {
     ...edit,
-    label: 'Change the money',
+    label: edit.changes.some(isOfMoney) ? 'Change the money' : edit.label,
     changes: kept.map(({ change }) =>
-      change.op === 'update' ? ({ ...change, fields: withoutBudget(change.fields) } as Change) : change,
+      change.op === 'remove' ? change : ({ ...change, fields: without(change.kind, change.fields) } as Change),
     ),
-    before: kept.map(({ before }) => before && withoutBudget(before)),
+    before: kept.map(({ change, before }) => before && without(change.kind, before)),
   }
 }
 

@@ -4,6 +4,7 @@ import { type EditAccepted, EditBody } from './edits.ts'
 import {
   type ClockReading,
   CopyJobBody,
+  type DirectoryPerson,
   EnterBody,
   type Invitation,
   InvitationBody,
@@ -114,6 +115,8 @@ export const ENDPOINTS = {
   /** Said by the page once somebody looks at it; once for each person and version. */
   sheetWasRead: post<Record<string, never>>()('/sheets/:token/read', 'anybody', NothingBody),
 
+  /** People of the productions that one plans, for the next. */
+  directory: get<readonly DirectoryPerson[]>()('/directory', 'account'),
   startProduction: post<{ id: string }>()('/productions', 'starter', NewProductionBody, 201),
   importProduction: bring<{ id: string }, '/productions/import'>('/productions/import', 'starter', true),
   exportProduction: file(`${PRODUCTION}/export.json`, 'plan'),

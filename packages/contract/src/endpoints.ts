@@ -123,6 +123,20 @@ export interface Me {
   }[]
 }
 
+/** Somebody of a production that one plans, as an address book has them. */
+export interface DirectoryPerson {
+  readonly name: string
+  readonly role: string
+  readonly phone: string
+  readonly email: string
+  readonly diet: string
+  readonly travel: string
+  readonly note: string
+  /** Title of the production. */
+  readonly of: string
+  readonly productionId: string
+}
+
 /** A picture that was kept: called by the hash of its bytes, in the size it now has. */
 export const Upload = z.strictObject({
   fileId: z.string().regex(/^[0-9a-f]{64}$/),

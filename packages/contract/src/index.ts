@@ -1,7 +1,8 @@
-export { type EditAccepted, EditBody, type LoggedEdit, type Refusal, withoutMoney } from './edits.ts'
+export { type EditAccepted, EditBody, type LoggedEdit, MONEY_FIELDS, type Refusal, withoutMoney } from './edits.ts'
 export {
   type BoxReading,
   type ClockReading,
+  type DirectoryPerson,
   type Invitation,
   INVITED_ROLES,
   type InvitedRole,

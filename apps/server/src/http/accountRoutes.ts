@@ -1,4 +1,5 @@
-import { ENDPOINTS, type Me, type Refusal } from '@kavrell/contract'
+import { type DirectoryPerson, ENDPOINTS, type Me, type Refusal, RIGHTS } from '@kavrell/contract'
+import { DIRECTORY_FIELDS } from '@kavrell/core/beginnings'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 import type { Request, Response } from 'express'
 import type { Sequelize } from 'sequelize'
@@ -18,6 +19,9 @@ import type { Serve } from './serve.ts'
 
 const no = (code: 'forbidden' | 'not-found', says: string) => fail<Refusal>({ code, says })
 const noLink = () => no('not-found', 'This link does not hold any more. Ask for a new one.')
+
+/** An address book of more is none that anybody looks through. */
+const MOST_PEOPLE = 5000
 
 /** What a person would call the device: its kind, as far as the browser says. */
 const deviceOf = (req: Request): string => {
@@ -91,6 +95,14 @@ export function signInRoutes(serve: Serve, { accounts, invitations }: Deps): voi
 /** Productions that are started, brought in and taken along, and who has access to them. */
 export function accessRoutes(serve: Serve, deps: Deps): void {
   const { accounts, invitations, door, now, address } = deps
+  serve.on(ENDPOINTS.directory, async ({ account }) => {
+    const planned = [...(await accounts.productionsOf(account!.id))].flatMap(([id, role]) => (RIGHTS[role].plan ? [id] : [])) // prettier-ignore
+    const where = { productionId: planned }
+    const titles = await deps.models.production.findAll({ where, attributes: ['productionId', 'title'], raw: true })
+    const of = new Map((titles as unknown as { productionId: string; title: string }[]).map((row) => [row.productionId, row.title])) // prettier-ignore
+    const people = await deps.models.person.findAll({ where, attributes: ['productionId', ...DIRECTORY_FIELDS], order: ['name', 'id'], limit: MOST_PEOPLE, raw: true }) // prettier-ignore
+    return ok((people as unknown as Omit<DirectoryPerson, 'of'>[]).map((person) => ({ ...person, of: of.get(person.productionId) ?? '' }))) // prettier-ignore
+  })
   serve.on(ENDPOINTS.startProduction, ({ account, body }) => createProduction({ door, accounts, now }, account!, body))
   serve.on(ENDPOINTS.importProduction, ({ req, account }) =>
     readImport(req, async (read) => {

@@ -1,6 +1,6 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
-import { type SnapshotOnTheWay, tablesOf } from '@kavrell/contract'
-import { type Column, fieldsOf, KIND_NAMES, type KindName, type Tables } from '@kavrell/core/records'
+import { MONEY_FIELDS, type SnapshotOnTheWay, tablesOf } from '@kavrell/contract'
+import { blank, type Column, fieldsOf, KIND_NAMES, type KindName, type Tables } from '@kavrell/core/records'
 
 /** A column as the contract has it, in JSON: moments as ISO text to the millisecond. */
 const jsonColumn = (name: string, { type }: Column) =>
@@ -14,11 +14,14 @@ const kindRows = (kind: KindName) => {
 
 const ROWS_JSON = `SELECT ${KIND_NAMES.map((kind) => `${kindRows(kind)}::text AS "${kind}"`).join(', ')}`
 
-/** Where the budget stands in a row of the production: after its id and version. */
-const BUDGET_AT = Object.keys(fieldsOf('production')).indexOf('budgetMinor') + 2
-/** The production's own row without its budget. */
-const withoutBudget = (rows: string): string =>
-  JSON.stringify((JSON.parse(rows) as unknown[][]).map((row) => row.with(BUDGET_AT, null)))
+/** Rows of a kind with what only those see who see the money as it is where nobody has said anything. */
+function withoutMoneyIn(kind: KindName, rows: string): string {
+  const names = Object.keys(fieldsOf(kind))
+  const unsaid = blank(kind) as Readonly<Record<string, unknown>>
+  // A row is its id, its version, and its fields in their turn.
+  const hidden = (MONEY_FIELDS[kind] ?? []).map((name) => [names.indexOf(name) + 2, unsaid[name]] as const)
+  return JSON.stringify((JSON.parse(rows) as unknown[][]).map((row) => hidden.reduce((all, [at, value]) => all.with(at, value), row))) // prettier-ignore
+}
 
 /** Rows by kind as JSON text: all of them, and for those who do not see the money. */
 export interface RowsJson {
@@ -41,7 +44,7 @@ export async function rowsJson(database: Sequelize, productionId: string, transa
   const rows = found!
   return {
     all: joined(rows),
-    withoutMoney: joined({ ...rows, moneyLine: '[]', production: withoutBudget(rows.production) }),
+    withoutMoney: joined({ ...rows, moneyLine: '[]', production: withoutMoneyIn('production', rows.production), person: withoutMoneyIn('person', rows.person) }), // prettier-ignore
   }
 }
 

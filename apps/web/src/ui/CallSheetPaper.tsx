@@ -109,7 +109,7 @@ export function CallSheetPaper({
             {row.who}
           </Text>,
           <Text key={`${i}m`} py="2.5px" textAlign="right">
-            {row.minutes}
+            {row.time && row.minutes}
           </Text>,
         ])}
       </Grid>
@@ -124,6 +124,17 @@ export function CallSheetPaper({
           </Flex>
         ))}
       </Grid>
+      {[['Walkie channels', sheet.channels ?? []] as const, ['The next day', sheet.advance ?? []] as const].map(
+        ([title, lines]) =>
+          lines.length > 0 && (
+            <Box key={title} mt="10px">
+              <Text fontWeight={700}>{title}</Text>
+              {lines.map((line) => (
+                <Text key={line}>{line}</Text>
+              ))}
+            </Box>
+          ),
+      )}
       {sheet.kit.length > 0 && (
         <Text mt="10px">
           <b>Kit</b> {sheet.kit.join(', ')}

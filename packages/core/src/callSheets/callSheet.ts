@@ -1,8 +1,9 @@
-import { allItems, allRows, changeoverMinutes, type DayPlan, fieldsOfItem, type TimelineRow, isOutside, standingBy, weatherDayOf, writtenMin } from '../day/index.ts' // prettier-ignore
-import { byId, type Production, type SentSheet, type SheetOrder } from '../records/index.ts'
+import { allItems, allRows, changeoverMinutes, type DayPlan, dayPlans, fieldsOfItem, type TimelineRow, isOutside, standingBy, weatherDayOf, writtenMin } from '../day/index.ts' // prettier-ignore
+import { spotPlan } from '../place/index.ts'
+import { byId, type Production, type SentSheet, type SheetOrder, type Shot } from '../records/index.ts'
 import { neededAt, slateOf, spotOfShot } from '../shotlist/index.ts'
 import { type SunCrossing } from '../sun/index.ts'
-import { fnv1a } from '../text/index.ts'
+import { dateText, fnv1a } from '../text/index.ts'
 import { clockChangeLine } from '../time/index.ts'
 import { gustLine } from './gustLine.ts'
 import { CAUTION_LINES, LOCAL_RULES, LONG_DAY_LINE, LONG_DAY_MIN } from './cautions.ts'
@@ -53,7 +54,25 @@ export interface PrintedCallSheet {
   readonly rows: readonly SheetRow[]
   readonly people: readonly SheetPerson[]
   readonly kit: readonly string[]
+  /** Walkie channels, a line each; sheets of earlier versions have none of these three. */
+  readonly channels?: readonly string[]
+  /** What the day after this one begins with. */
+  readonly advance?: readonly string[]
+  /** The spots that are worked at, as scouted. */
+  readonly sketches?: readonly SheetSketch[]
   readonly fingerprint: string
+}
+
+/** A spot as somebody who looks for it needs it: its walls from above, and where north is. */
+export interface SheetSketch {
+  readonly place: string
+  readonly spot: string
+  readonly outdoors: boolean
+  /** Corners in metres, across and down the plan. */
+  readonly outline: readonly (readonly [xM: number, yM: number])[]
+  /** North, clockwise from the top of the plan, in degrees. */
+  readonly northDeg: number
+  readonly doors: readonly (readonly [xM: number, yM: number])[]
 }
 
 /** A printed sheet with what it was made from. */
@@ -68,7 +87,7 @@ function ifItTurns(production: Production, { day }: DayPlan): string {
     (item) => slateOf(item.shotIds.flatMap((id) => production.shot[id]?.code ?? [])) || item.title,
   )
   const held = weatherDayOf(production, day.id)
-  const parts = [names.length > 0 ? `cover within doors ${names.join(', ')}` : '', held ? `${held.title} ${held.date}` : ''].filter(Boolean) // prettier-ignore
+  const parts = [names.length > 0 ? `cover within doors ${names.join(', ')}` : '', held ? `${held.title}, ${dateText(held.date, production.production.dateOrder)}` : ''].filter(Boolean) // prettier-ignore
   return parts.length > 0 ? `If it turns: ${parts.join('; ')}` : ''
 }
 
@@ -154,6 +173,12 @@ export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
       production,
       setups.map((setup) => setup.id),
     ),
+    channels: production.production.channels
+      .split('\n')
+      .map((line) => line.trim())
+      .filter(Boolean),
+    advance: advanceOf(production, dayPlan),
+    sketches: sketchesOf(production, shotsInOrder),
   }
   return {
     ...printed,
@@ -199,6 +224,45 @@ function sheetRows(production: Production, row: TimelineRow, text: (minute: numb
   ]
 }
 
+/** The next day that has an order: when, where, what comes first and when the sun is up. */
+function advanceOf(production: Production, { day }: DayPlan): string[] {
+  const next = dayPlans(production).find((plan) => plan.day.date > day.date && plan.items.length > 0)
+  if (!next) return []
+  const { clock, timeline, place, sun } = next
+  const codes = next.items.map((item) => slateOf(item.shotIds.flatMap((id) => production.shot[id]?.code ?? [])) || item.title) // prettier-ignore
+  const rise = sun?.crossings.rise
+  const up = rise && 'upMs' in rise ? rise.upMs : null
+  const held = day.id === next.day.weatherDayOf ? ', held for bad weather' : ''
+  return [
+    `${next.day.title}, ${dateText(next.day.date, production.production.dateOrder)}${held}: call ${clock.text(timeline.startMin)} at ${place.name}${up === null ? '' : `, sun up ${clock.text(clock.at(up))}`}`, // prettier-ignore
+    `First ${codes.slice(0, ADVANCED).filter(Boolean).join(', ')}; wrap ${clock.text(timeline.wrapMin)}`,
+  ]
+}
+/** So many entries of the next day are named. */
+const ADVANCED = 5
+
+/** The spots of a day in the order in which they are come to. */
+function sketchesOf(production: Production, shots: readonly Shot[]): SheetSketch[] {
+  const ids = new Set(shots.flatMap((shot) => spotOfShot(production, shot)?.id ?? []))
+  return [...ids].flatMap((id): SheetSketch[] => {
+    const spot = production.spot[id]
+    if (!spot) return []
+    const plan = spotPlan(production, spot)
+    const cm = (metres: number) => Math.round(metres * 100) / 100
+    const doors = new Set(plan.fittings.filter((one) => one.type === 'door').map((one) => one.id as string))
+    return [
+      {
+        place: byId(production.place, spot.placeId)?.name ?? '',
+        spot: spot.name,
+        outdoors: spot.outdoors,
+        outline: plan.outline.map(({ xM, yM }) => [cm(xM), cm(yM)] as const),
+        northDeg: Math.round((360 - spot.upBearingDeg) % 360),
+        doors: plan.onWalls.filter((one) => doors.has(one.id)).map(({ from, to }) => [cm((from.xM + to.xM) / 2), cm((from.yM + to.yM) / 2)] as const), // prettier-ignore
+      },
+    ]
+  })
+}
+
 /** What a sheet has beside what it says. */
 const UNSAID = new Set(['fingerprint', 'order', 'callAt', 'wrapAt'])
 
@@ -213,11 +277,15 @@ export const sheetText = (sheet: Partial<PrintedCallSheet>): string =>
     return Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
   })
 
-/** Whether a sheet that was issued still says what the plan says now. */
-export const saysTheSame = (issued: SentSheet, now: CallSheet): boolean =>
-  'rows' in issued.content
-    ? sheetText(issued.content as unknown as PrintedCallSheet) === sheetText(now)
-    : issued.fingerprint === now.fingerprint
+/** Whether a sheet that was issued still says what the plan says now; what no sheet said then is no difference. */
+export function saysTheSame(issued: SentSheet, now: CallSheet): boolean {
+  if (!('rows' in issued.content)) return issued.fingerprint === now.fingerprint
+  const said = issued.content as unknown as PrintedCallSheet
+  const comparable = Object.fromEntries(Object.entries(now).filter(([key]) => key in said || !LATER.has(key)))
+  return sheetText(said) === sheetText(comparable)
+}
+/** What sheets of earlier versions did not have. */
+const LATER = new Set(['channels', 'advance', 'sketches'])
 
 const sunLine = (rise: SunCrossing, at: (ms: number | null) => string | null): string => {
   if (rise.kind === 'above-all-day') return 'The sun does not set.'

@@ -22,6 +22,9 @@ const SMALL_PRINT: readonly (readonly [name: string, of: (sheet: PrintedCallShee
   ['names, roles and telephones', (s) => s.people.map((p) => [p.personId, p.name, p.role, p.phone])],
   ['what rows say', (s) => s.rows.map((r) => [r.shot, r.what, r.setup, r.who])],
   ['kit', (s) => s.kit],
+  ['walkie channels', (s) => s.channels ?? []],
+  ['the next day', (s) => s.advance ?? []],
+  ['sketches of spots', (s) => s.sketches ?? []],
 ]
 
 const SAME_MOVE_MIN = 3

@@ -5,6 +5,7 @@ export {
   type PrintedCallSheet,
   saysTheSame,
   type SheetPerson,
+  type SheetSketch,
   type SheetPlace,
 } from './callSheet.ts'
 export { type CallSheetChange, callSheetChanges, noLongerCalled } from './changes.ts'

@@ -87,6 +87,11 @@ describe('pages', () => {
     expect(pagesOf(script(), new Set(['b'])).scenes[0]!.canBeCut).toBe(false)
     expect(pagesOf(script(), new Set()).scenes.some((one) => one.canBeCut)).toBe(false)
   })
+  test('what turned out not to be needed is no longer missing', () =>
+    expect(pagesOf(script(), new Set(['c']), new Set(['d'])).scenes[1]).toMatchObject({ shots: 1, canBeCut: true }))
   test('of one day only what that day holds', () =>
-    expect(pagesOf(script(), new Set(['a', 'c']), 'day')).toMatchObject({ doneEighths: 6, plannedEighths: 12 }))
+    expect(pagesOf(script(), new Set(['a', 'c']), new Set(), 'day')).toMatchObject({
+      doneEighths: 6,
+      plannedEighths: 12,
+    }))
 })

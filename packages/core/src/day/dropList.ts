@@ -5,7 +5,7 @@ import { brokenDemands } from './demands.ts'
 import { writtenMin } from './dayView.ts'
 import { fromMin, paceRatios, plannedEntries, rolledFirst } from './dayChances.ts'
 import { withoutEntries } from './moving.ts'
-import { type DayPlan, planDay } from './planDay.ts'
+import { type DayPlan, forUnit, planDay } from './planDay.ts'
 
 /** Entries that could be given up together, and what that does. */
 export interface Drop {
@@ -70,7 +70,8 @@ export function dropList(production: Production, dayPlan: DayPlan, lessMin: numb
       gone.map((item) => item.id),
     )
     const then = tryChanges(production, changes)
-    const after = planDay(then, day.id)
+    const whole = planDay(then, day.id)
+    const after = whole && forUnit(whole, dayPlan.unit?.id ?? null)
     return after && { changes, then, after, savesMin: timeline.wrapMin - after.timeline.wrapMin }
   }
   const candidates = items

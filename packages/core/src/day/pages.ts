@@ -1,4 +1,4 @@
-import { byId, type Production, type Scene } from '../records/index.ts'
+import type { Production, Scene } from '../records/index.ts'
 
 /** How far the pages of a script are shot. */
 export interface Pages {
@@ -22,12 +22,20 @@ export interface ScenePages {
   readonly mustsOnNoDay: number
 }
 
+const NONE: ReadonlySet<string> = new Set()
+
 /**
  * Pages done and left: a scene's eighths count by the share of its shots that are done, as they are wanted now.
- * @param done ids of shots with which their day is done
+ * @param done ids of shots that have a good take, or of which somebody said that they are done
+ * @param notNeeded ids of shots that turned out not to be needed; what was only dropped is still missing
  * @param dayId only what is planned on this day; all days without one
  */
-export function pagesOf(production: Production, done: ReadonlySet<string>, dayId?: string): Pages {
+export function pagesOf(
+  production: Production,
+  done: ReadonlySet<string>,
+  notNeeded: ReadonlySet<string> = NONE,
+  dayId?: string,
+): Pages {
   const planned = new Set<string>()
   const anywhere = new Set<string>()
   for (const item of Object.values(production.orderItem)) {
@@ -40,7 +48,9 @@ export function pagesOf(production: Production, done: ReadonlySet<string>, dayId
   const scenes = Object.values(production.scene)
     .filter((scene) => !scene.dropped)
     .flatMap((scene): ScenePages[] => {
-      const shots = Object.values(production.shot).filter((shot) => shot.sceneId === scene.id)
+      const shots = Object.values(production.shot).filter(
+        (shot) => shot.sceneId === scene.id && !notNeeded.has(shot.id),
+      )
       if (shots.length === 0 && scene.eighths === 0) return []
       const musts = shots.filter((shot) => shot.mustHave)
       const isDone = (id: string) => done.has(id)

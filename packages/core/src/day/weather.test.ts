@@ -21,10 +21,21 @@ const day = () => {
     orderItem: Object.fromEntries(order.map((id, i) => [id, { dayId: 'one', shotIds: [id], rank: ranks[i], standsBy: id.startsWith('c') }])),
   }) // prettier-ignore
 }
+/** Somebody in front, somebody all day, somebody who is down for the weather day already, and two who do not go along. */
+const productionWithPeople = (p: ReturnType<typeof day>) => {
+  const people = { cast: {}, gaffer: { needed: 'all-day' }, there: { needed: 'all-day' }, idle: {}, away: { needed: 'all-day' } } // prettier-ignore
+  const q = productionWith({ person: people as never, attendance: { a: { personId: 'cast', dayId: 'one' }, b: { personId: 'gaffer', dayId: 'one' }, c: { personId: 'there', dayId: 'one' }, d: { personId: 'there', dayId: 'two' }, e: { personId: 'idle', dayId: 'one' } } }) // prettier-ignore
+  const shot = { ...p.shot, o1: { ...p.shot.o1!, personIds: [asId<'person'>('cast')] } }
+  return { ...p, shot, person: q.person, attendance: q.attendance }
+}
 type P = ReturnType<typeof day>
 const plan = (p: P, id = 'one') => planDay(p, id)!
 const order = (p: P, id = 'one') => plan(p, id).items.map((item) => item.id as string)
 const turn = (p: P, done = 0) => weatherTurn(p, plan(p), done)
+const newIds = () => {
+  let n = 0
+  return () => `new${n++}`
+}
 const ids = (items: readonly { readonly id: string }[]) => items.map(({ id }) => id)
 
 describe('a cover set', () => {
@@ -63,7 +74,7 @@ describe('a weather day', () => {
     const p = day()
     expect(weatherDayOf(p, 'one')!.id).toBe('two')
     expect(weatherDayOf(p, 'two')).toBeUndefined()
-    const then = tryChanges(p, calledOff(p, plan(p), asId('two'), 1, ranksBetween))
+    const then = tryChanges(p, calledOff(p, plan(p), asId('two'), 1, ranksBetween, newIds()))
     expect(order(then)).toEqual(['o0'])
     expect(order(then, 'two')).toEqual(['o1', 'i0', 'o2', 'o3'])
     expect(
@@ -72,8 +83,15 @@ describe('a weather day', () => {
         .filter((item) => item.standsBy),
     ).toHaveLength(2)
   })
+  test('whoever is needed for what moves is put down for it, once; the others are not', () => {
+    const p = day()
+    const crew = productionWithPeople(p)
+    const then = tryChanges(crew, calledOff(crew, plan(crew), asId('two'), 0, ranksBetween, newIds()))
+    const down = Object.values(then.attendance).filter((one) => one.dayId === 'two').map((one) => one.personId as string) // prettier-ignore
+    expect(down.sort()).toEqual(['cast', 'gaffer', 'there'])
+  })
   test('takes only what is out of doors where that is asked', () => {
     const p = day()
-    expect(order(tryChanges(p, calledOff(p, plan(p), asId('two'), 0, ranksBetween, true)), 'two')).toEqual(['o0', 'o1', 'o2', 'o3']) // prettier-ignore
+    expect(order(tryChanges(p, calledOff(p, plan(p), asId('two'), 0, ranksBetween, newIds(), true)), 'two')).toEqual(['o0', 'o1', 'o2', 'o3']) // prettier-ignore
   })
 })

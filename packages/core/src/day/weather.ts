@@ -1,5 +1,14 @@
-import { byId, type Id, type OrderItem, type PlainChange, type Production, updateRecord } from '../records/index.ts'
-import { shotsOfItem, spotOfShot } from '../shotlist/index.ts'
+import {
+  asId,
+  byId,
+  createRecord,
+  type Id,
+  type OrderItem,
+  type PlainChange,
+  type Production,
+  updateRecord,
+} from '../records/index.ts'
+import { neededAt, shotsOfItem, spotOfShot } from '../shotlist/index.ts'
 import { standingBy } from './dayView.ts'
 import { type GiveRanks, moveEntries } from './moving.ts'
 import type { DayPlan } from './planDay.ts'
@@ -63,7 +72,10 @@ export const weatherDayOf = (production: Pick<Production, 'day'>, dayId: string)
 
 /**
  * What is still to come of a day put at the end of its weather day: all of it, or only what is out of doors.
+ * Who is down for the day and needed for what moves, and whoever is there all day, is put down for the other. Whether
+ * they can come nobody knows by that: it has to be asked.
  * @param doneCount so many of its first entries are done or begun, and stay
+ * @param newId gives ids
  */
 export function calledOff(
   production: Production,
@@ -71,9 +83,30 @@ export function calledOff(
   to: Id<'day'>,
   doneCount: number,
   giveRanks: GiveRanks,
+  newId: () => string,
   onlyOutside = false,
 ): PlainChange[] {
   const left = dayPlan.items.slice(doneCount).filter((item) => !onlyOutside || isOutside(production, item))
   const there = Object.values(production.orderItem).filter((item) => item.dayId === to && !item.standsBy).length
-  return byId(production.day, to) ? moveEntries(production, left.map(({ id }) => id), to, there, giveRanks) : [] // prettier-ignore
+  if (!byId(production.day, to)) return []
+  return [...moveEntries(production, left.map(({ id }) => id), to, there, giveRanks), ...whoGoesAlong(production, left, dayPlan.day.id, to, newId)] // prettier-ignore
+}
+
+function whoGoesAlong(
+  production: Production,
+  items: readonly OrderItem[],
+  from: string,
+  to: Id<'day'>,
+  newId: () => string,
+): PlainChange[] {
+  if (items.length === 0) return []
+  const down = (dayId: string) => new Set(Object.values(production.attendance).flatMap((one) => (one.dayId === dayId ? [one.personId as string] : []))) // prettier-ignore
+  const [here, there] = [down(from), down(to)]
+  const needed = new Set<string>(items.flatMap((item) => neededAt(production, item.id, item.shotIds)))
+  return Object.values(production.person)
+    .filter(
+      (person) =>
+        here.has(person.id) && !there.has(person.id) && (needed.has(person.id) || person.needed === 'all-day'),
+    )
+    .map((person) => createRecord('attendance', { personId: person.id, dayId: to }, asId(newId())))
 }

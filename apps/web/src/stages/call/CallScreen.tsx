@@ -8,6 +8,7 @@ import { CallSheetPaper } from '../../ui/CallSheetPaper.tsx'
 import { AddPeople, BeginDay } from '../../ui/BeginDay.tsx'
 import { GoTo } from '../../ui/GoTo.tsx'
 import { Answer, Button, Title } from '../../ui/parts.tsx'
+import { RecordField } from '../../ui/RecordField.tsx'
 import { useDay } from '../../ui/useDay.ts'
 import { CalledPeople } from './CalledPeople.tsx'
 import { IssuedSheets } from './IssuedSheets.tsx'
@@ -123,6 +124,9 @@ function Papers({ state: { sheet, issued }, dayPlan }: { state: CallSheetState; 
           </Box>
         ))}
       </Flex>
+      <Box mt="12px" maxW="420px">
+        <RecordField kind="production" id={production.id} field="channels" rows={2} grows />
+      </Box>
       <IssuedSheets issued={issued} timeZone={dayPlan.place.timeZone} />
     </>
   )

@@ -17,6 +17,8 @@ import { download } from '../../ui/download.ts'
 import { ChooseFile, Tick } from '../../ui/fields.tsx'
 import { Access } from './Access.tsx'
 import { crewCards, crewTable, readCrewFile } from './crewFile.ts'
+import { Costs, Hands, Terms } from './Costs.tsx'
+import { FromOthers } from './FromOthers.tsx'
 import { MyAccess } from './MyAccess.tsx'
 import { mergePeople } from '@kavrell/core/beginnings'
 import { removeRecord, createRecord, asId, type RecordOf } from '@kavrell/core/records'
@@ -90,12 +92,23 @@ export function CrewScreen() {
     { field: 'email', head: 'mail', width: 164 },
     { field: 'diet', head: 'eats', width: 120, hidden: true },
     { field: 'travel', head: 'travels', width: 120, hidden: true },
+    { field: 'standInForId', head: 'stands in for', width: 120, hidden: true },
+    ...(rights.money
+      ? ([
+          { field: 'rateMinor', head: 'rate', width: 80, align: 'right', mono: true, hidden: true },
+          { field: 'rateFor', head: 'for', width: 70, hidden: true },
+          { field: 'rateMin', head: 'minutes in it', width: 80, align: 'right', mono: true, hidden: true },
+          { field: 'overtimePct', head: 'beyond, %', width: 70, align: 'right', mono: true, hidden: true },
+          { field: 'terms', head: 'terms, usage', width: 180, hidden: true },
+        ] satisfies SheetColumn<RecordOf<'person'>>[])
+      : []),
   ]
   return (
     <Page
       asideWidth={300}
       aside={
         <>
+          {chosen && production.person[chosen] && <Terms personId={chosen} />}
           {chosen && production.person[chosen] && <PartOfDays personId={chosen} days={days} />}
           <Text fontWeight={700} mb="6px">
             {dayPlan ? `Calls on ${dayPlan.day.title}` : 'Calls'}
@@ -119,6 +132,8 @@ export function CrewScreen() {
             />
           ))}
           {!dayPlan && <Text color="soft">Calls follow once a day has an order.</Text>}
+          {dayPlan && <Hands dayPlan={dayPlan} />}
+          {rights.money && <Costs />}
           <SnagList stage="crew" />
           {rights.access && <Access />}
           <MyAccess />
@@ -185,6 +200,7 @@ function Directory({ people }: { people: readonly RecordOf<'person'>[] }) {
           As address cards
         </Button>
       </Flex>
+      {rights.plan && <FromOthers />}
       <Hint>Address cards (.vcf), a table (.csv) or a list; what is known already is not overwritten.</Hint>
       {unread.map((line) => (
         <Text key={line} color="watch" fontSize="small">

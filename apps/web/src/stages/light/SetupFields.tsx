@@ -15,6 +15,7 @@ const FIELDS = [
   'parentId',
   'hands',
   'buildMin',
+  'staysUp',
   'ratioOf',
   'ratioLeast',
   'ratioMost',

@@ -6,7 +6,7 @@ import { useProduction } from '../../store/selectors.ts'
 import { Button, Hint } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { isProven, hardOf, orderNow, type OrderSearch, useBetterOrder, wishesOf } from './useBetterOrder.ts'
-import { type DayMinutes, type DayPlan, minutesBetween, planDay, missedIn } from '@kavrell/core/day'
+import { type DayMinutes, type DayPlan, forUnit, minutesBetween, planDay, missedIn } from '@kavrell/core/day'
 import {
   asId,
   lastRank,
@@ -156,7 +156,8 @@ function Better({ production, dayPlan, search, order, onDone }: FoundProps & { r
   const { about, isLooking, isLive } = search
   const pinned = about.pinned.map((item) => production.orderItem[item.id] ?? item)
   const changes = reordered(pinned, about.items, order)
-  const after = planDay(tryChanges(production, changes), dayPlan.day.id)
+  const whole = planDay(tryChanges(production, changes), dayPlan.day.id)
+  const after = whole && forUnit(whole, dayPlan.unit?.id ?? null)
   if (!after) return null
   const packingMin = after.timeline.wrapMin - after.timeline.lastEndMin
   const present = about.items.map((_, i) => i)

@@ -1,5 +1,6 @@
 import { Box, Grid, Text } from '@chakra-ui/react'
-import { useParts, useRights } from '../../store/selectors.ts'
+import { useMemo } from 'react'
+import { useParts, useProduction, useRights } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { addRecord, takeOut } from '../../ui/addRecord.ts'
@@ -10,8 +11,10 @@ import { FromNow } from './FromNow.tsx'
 import { LessTime } from './LessTime.tsx'
 import { Outlook } from './Outlook.tsx'
 import { Weather } from './Weather.tsx'
-import { type DayPlan, type PersonCall, writtenMin } from '@kavrell/core/day'
-import { hours, stretch } from '@kavrell/core/text'
+import { type DayPlan, pagesOf, type PersonCall, writtenMin } from '@kavrell/core/day'
+import { pagesText } from '@kavrell/core/script'
+import { shotMarks, shotsDone, takeStates } from '@kavrell/core/takes'
+import { counted, hours, stretch } from '@kavrell/core/text'
 import { clockChangeLine } from '@kavrell/core/time'
 
 /** When the day is over, what it is made of, and who waits in it. */
@@ -49,6 +52,7 @@ export function OrderAside({ dayPlan }: { dayPlan: DayPlan }) {
         <Reading name="Moves" value={timeline.moves} />
         <Reading name="Waiting" value={hours(timeline.waitMin)} />
       </Grid>
+      <PagesOfDay dayPlan={dayPlan} />
       <FromNow dayPlan={dayPlan} />
       <Outlook dayPlan={dayPlan} />
       {rights.plan && <BetterOrder dayPlan={dayPlan} />}
@@ -121,5 +125,45 @@ function Waiting({ call, dayPlan }: { call: PersonCall; dayPlan: DayPlan }) {
         {Math.round((busy / all) * 100)} % busy
       </Text>
     </Grid>
+  )
+}
+
+/** Pages of the script on this day and over all days, what of them is shot, and which scenes could be cut. */
+function PagesOfDay({ dayPlan }: { dayPlan: DayPlan }) {
+  const production = useProduction()
+  const { dayId, ofDay, all } = useMemo(() => {
+    const done = new Set<string>()
+    const notNeeded = new Set<string>()
+    for (const id of Object.keys(production.day)) {
+      for (const shotId of shotsDone(takeStates(production, id))) done.add(shotId)
+      for (const [shotId, { type }] of shotMarks(production.shotMark, id))
+        if (type === 'done') done.add(shotId)
+        else if (type === 'not needed') notNeeded.add(shotId)
+    }
+    return {
+      dayId: dayPlan.day.id,
+      ofDay: pagesOf(production, done, notNeeded, dayPlan.day.id),
+      all: pagesOf(production, done, notNeeded),
+    }
+  }, [production, dayPlan.day.id])
+  if (all.eighths === 0) return null
+  const text = (eighths: number) => pagesText(eighths > 0 ? Math.max(1, Math.round(eighths)) : 0)
+  const fit = all.scenes.filter((one) => one.canBeCut).map(({ scene }) => scene.number)
+  const lacking = all.scenes.filter((one) => one.mustsOnNoDay > 0).map(({ scene }) => scene.number)
+  return (
+    <Box mt="10px" data-pages={dayId}>
+      <Reading name="Pages today, shot" value={`${text(ofDay.doneEighths)} of ${text(ofDay.plannedEighths)}`} />
+      <Reading name="Pages in all, shot" value={`${text(all.doneEighths)} of ${text(all.eighths)}`} />
+      {fit.length > 0 && (
+        <Text color="soft">
+          Could be cut together: {counted(fit.length, 'scene')}, {fit.join(', ')}.
+        </Text>
+      )}
+      {lacking.length > 0 && (
+        <Text color="watch">
+          Musts that no day holds: {counted(lacking.length, 'scene')}, {lacking.join(', ')}.
+        </Text>
+      )}
+    </Box>
   )
 }

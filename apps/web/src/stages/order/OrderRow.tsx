@@ -2,6 +2,8 @@ import { useSortable } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import { Box, Flex, Grid } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
+import { newId } from '../../store/newId.ts'
+import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { takeOut } from '../../ui/addRecord.ts'
@@ -9,7 +11,7 @@ import { Button, SetupLetter } from '../../ui/parts.tsx'
 import { setupColour } from '../../ui/theme/theme.ts'
 import type { TimelineRow } from '@kavrell/core/day'
 import { changeWords } from '@kavrell/core/callSheets'
-import type { RecordOf } from '@kavrell/core/records'
+import { asId, createRecord, type RecordOf, updateRecord } from '@kavrell/core/records'
 import { rollTogether, slateOf } from '@kavrell/core/shotlist'
 import { clock } from '@kavrell/core/text'
 import type { DayClock } from '@kavrell/core/time'
@@ -42,6 +44,15 @@ export const LINES = {
 } as const
 
 const KEEPS = { '': '', first: 'first', last: 'last', place: 'locked' } as const
+
+/** The first unit beside the main one, with its first entry. */
+function bySecondUnit(itemId: RecordOf<'orderItem'>['id'], title: string): void {
+  const unitId = asId<'unit'>(newId())
+  commitOrSay(`${title} by a second unit`, [
+    createRecord('unit', {}, unitId),
+    updateRecord('orderItem', itemId, { unitId }),
+  ])
+}
 
 const otherThan = (names: ReadonlyMap<string, string>, id: string) => new Map([...names].filter(([key]) => key !== id))
 
@@ -197,7 +208,15 @@ export function OrderRow({
           </Grid>
           {item.type === 'shots' && (
             <Flex mt="8px" gap="18px" align="end" wrap="wrap">
-              {Object.keys(production.unit).length > 0 && <RecordField kind="orderItem" id={item.id} field="unitId" />}
+              {Object.keys(production.unit).length > 0 ? (
+                <RecordField kind="orderItem" id={item.id} field="unitId" />
+              ) : (
+                rights.plan && (
+                  <Button kind="quiet" px="0" onClick={() => bySecondUnit(item.id, title)}>
+                    Done by a second unit, meanwhile
+                  </Button>
+                )
+              )}
               <RecordField kind="orderItem" id={item.id} field="standsBy" />
             </Flex>
           )}

@@ -6,6 +6,7 @@ import { useProduction, useRights } from '../../store/selectors.ts'
 import { Button, Hint } from '../../ui/parts.tsx'
 import { DayBand } from './DayBand.tsx'
 import { type Aim, HATCH, laneOf } from './EntryBlock.tsx'
+import { SplitDays } from './SplitDays.tsx'
 import {
   consequencesOf,
   type DayPlan,
@@ -184,6 +185,7 @@ export function OrderTimes({ dayId, onOpen }: { dayId: string; onOpen: (itemId: 
         <Key paint="soft" says="works" />
         <Key paint="line" says="called, waits" />
       </Flex>
+      {rights.plan && <SplitDays />}
     </Box>
   )
 }

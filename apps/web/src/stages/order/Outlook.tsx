@@ -12,6 +12,9 @@ import { counted } from '@kavrell/core/text'
 /** From here on an entry's part of what is not known is worth naming. */
 const MUCH = 0.15
 
+/** A kind of work that keeps its plan to so much is not worth a word. */
+const WORTH_TELLING = 0.08
+
 const inHundred = (chance: number) => {
   const of = Math.round(chance * 100)
   return of === 0 ? 'under 1 in 100' : of === 100 ? 'over 99 in 100' : `${of} in 100`
@@ -20,7 +23,10 @@ const inHundred = (chance: number) => {
 /** Will we make it: how likely the day is over by when, what has a moment of its own is ready, and what is least sure. */
 export function Outlook({ dayPlan }: { dayPlan: DayPlan }) {
   const production = useProduction()
-  const { chances, seen, rolled, isTimed } = useMemo(() => dayOutlook(production, dayPlan), [production, dayPlan])
+  const { chances, seen, byKind, rolled, isTimed } = useMemo(
+    () => dayOutlook(production, dayPlan),
+    [production, dayPlan],
+  )
   const { clock, day, timeline, items } = dayPlan
   if (!items.some((item) => item.type === 'shots')) return null
   const packingMin = timeline.wrapMin - timeline.lastEndMin
@@ -53,6 +59,12 @@ export function Outlook({ dayPlan }: { dayPlan: DayPlan }) {
         {seen === 0
           ? 'By what such days usually take.'
           : `By what is usual, and ${counted(seen, 'entry', 'entries')} of this production.`}
+        {byKind
+          .filter(({ times }) => Math.abs(times - 1) >= WORTH_TELLING)
+          .map(
+            ({ kind, seen: own, times }) =>
+              ` ${kind.charAt(0).toUpperCase()}${kind.slice(1)} it takes ${times.toFixed(2)} times its plan (${own} seen).`,
+          )}
       </Text>
     </Box>
   )

@@ -1,5 +1,6 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { useMemo } from 'react'
+import { newId } from '../../store/newId.ts'
 import { newRanks } from '../../store/newRank.ts'
 import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
@@ -71,7 +72,7 @@ export function Weather({ dayPlan }: { dayPlan: DayPlan }) {
               says={`Call ${done > 0 ? 'the rest of ' : ''}${dayPlan.day.title} off: it goes to ${stoodIn.title}`}
               label={`Call ${dayPlan.day.title} off`}
               production={production}
-              changes={calledOff(production, dayPlan, stoodIn.id, done, newRanks)}
+              changes={calledOff(production, dayPlan, stoodIn.id, done, newRanks, newId)}
             />
           )}
           {cover.length === 0 && within.length > 0 && (

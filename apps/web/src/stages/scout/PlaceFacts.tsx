@@ -8,6 +8,7 @@ import { addRecord, takeOut } from '../../ui/addRecord.ts'
 import { Page } from '../../ui/Page.tsx'
 import { Answer, Button, Section, Title } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
+import { Tides } from './Tides.tsx'
 import { driveBetween, journeyBetween } from '@kavrell/core/day'
 import { createRecord, type RecordOf } from '@kavrell/core/records'
 
@@ -87,6 +88,7 @@ export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
         />
       </Section>
       <Ways place={place} />
+      <Tides place={place} />
       <Section title="Noise">
         {field('noise')}
         <Box mt="8px">
@@ -153,6 +155,7 @@ function Ways({ place }: { place: RecordOf<'place'> }) {
       <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(4, 1fr)' }} gap="10px">
         <RecordField kind="place" id={place.id} field="loadInMin" />
         <RecordField kind="place" id={place.id} field="loadOutMin" />
+        <RecordField kind="place" id={place.id} field="settleMin" />
         {others.length > 0 && <RecordField kind="production" id={id} field="driveKmh" />}
       </Grid>
       {place.loadOutMin > 0 && place.loadOutMin < place.loadInMin && (
