@@ -1,3 +1,4 @@
+import type { RecordFields } from '@kavrell/core/records'
 import type { Builder } from './builder.ts'
 import type { Role } from '@kavrell/contract'
 
@@ -8,6 +9,16 @@ export const DEMO_PEOPLE: readonly { readonly name: string; readonly role: Role 
   { name: 'Sadie Quill', role: 'logger' },
   { name: 'Edda Marsh', role: 'reader' },
 ]
+
+/** What people are paid by, in minor units; of the school's own nobody is. */
+const PAID: Readonly<Partial<Record<string, Partial<RecordFields<'person'>>>>> = {
+  maren: { rateMinor: 52_000, rateMin: 660, terms: 'whole job; use of her own camera is a line of its own' },
+  pell: { rateMinor: 38_000, rateMin: 600 },
+  juno: { rateMinor: 31_000, rateMin: 600 },
+  idris: { rateMinor: 36_000, rateMin: 600, terms: 'with his own kit' },
+  tobias: { rateMinor: 22_000, rateFor: 'half day', rateMin: 300 },
+  sadie: { rateMinor: 2600, rateFor: 'hour', rateMin: 480 },
+}
 
 export function addPeople(b: Builder): void {
   const people = [
@@ -22,7 +33,7 @@ export function addPeople(b: Builder): void {
     ['corin', 'Corin Marsh', 'apprentice', '+44 7700 900109', 'corin@marlhythe.example', 'by-shots', 30],
   ] as const
   for (const [key, name, role, phone, email, needed, leadMin] of people)
-    b.add('person', key, { name, role, phone, email, needed, leadMin })
+    b.add('person', key, { name, role, phone, email, needed, leadMin, ...PAID[key] })
   const days = {
     'day 1': people.map(([key]) => key),
     'day 2': people.map(([key]) => key).filter((key) => key !== 'corin'),

@@ -46,6 +46,16 @@ export function addPlaces(b: Builder): void {
     hospital: 'Sennet Cross, 4 min by car.',
     hazards: 'Quay edge without a rail.',
   })
+  const waters = [
+    ['2026-05-14', 475, 'low', 0.7],
+    ['2026-05-14', 850, 'high', 5.1],
+    ['2026-05-15', 517, 'low', 0.5],
+    ['2026-05-15', 889, 'high', 5.4],
+    ['2026-05-16', 560, 'low', 0.4],
+    ['2026-05-16', 931, 'high', 5.6],
+  ] as const
+  for (const [date, atMin, type, heightM] of waters)
+    b.add('tide', `${date} ${type}`, { placeId: asId(quay), date, atMin, type, heightM })
   b.add('circuit', 'loft ring', { placeId: asId(slip), name: 'Loft ring', ratingA: 13 })
   b.add('circuit', 'shed wall', {
     placeId: asId(slip),

@@ -45,6 +45,7 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
     message: 'A plank goes in straight and comes out a boat. Make a stranger want to learn that with their hands.',
     feel: 'Patient, wet timber, cold hands and warm lamps. Nobody explains; we watch them learn.',
     moveMin: 30,
+    channels: '1 production\n3 camera and light\n5 safety, the quay edge: keep it free',
     spotMoveMin: 10,
     relightMin: 25,
     turnMin: 12,
@@ -161,6 +162,16 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
         standsBy: true,
       }),
     )
+  const stills = b.add('unit', 'stills', { name: 'Stills' })
+  b.add('orderItem', 'day 2 stills', {
+    dayId: b.id('day', 'day 2'),
+    rank: rankOfNumber(ORDER['day 2']!.length),
+    type: 'fixed',
+    title: 'Stills for the school: flags and crowd',
+    minutes: 50,
+    fixedAtMin: 790,
+    unitId: asId(stills),
+  })
   addKit(b)
   addMedia(b)
   addLook(b)

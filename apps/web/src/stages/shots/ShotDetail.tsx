@@ -1,4 +1,5 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { waterOf } from '@kavrell/core/day'
 import { Fragment, useState } from 'react'
 import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights, useParts } from '../../store/selectors.ts'
@@ -281,6 +282,11 @@ function More({ shot }: { shot: Shot }) {
   )
   return (
     <>
+      {waterOf(shot) && (
+        <Box mb="8px" maxW="200px">
+          <RecordField kind="shot" id={shot.id} field="tideMin" />
+        </Box>
+      )}
       {shot.window === 'clock' && (
         <Flex gap="8px" mb="8px">
           <RecordField kind="shot" id={shot.id} field="windowFromMin" />
