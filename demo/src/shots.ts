@@ -316,7 +316,20 @@ const SHOTS: readonly Row[] = [
     50,
     { onceOnly: true, takesExpected: 1, takeSeconds: 2300, ndStops: 6.4 },
   ],
-  ['6D', 'Tow to the mooring', 'A', 'edda corin', 70, 5.6, 25, 'G', 'out', 'handheld', 30, { ndStops: 5.4, window: 'high-water', tideMin: 120 }],
+  [
+    '6D',
+    'Tow to the mooring',
+    'A',
+    'edda corin',
+    70,
+    5.6,
+    25,
+    'G',
+    'out',
+    'handheld',
+    30,
+    { ndStops: 5.4, window: 'high-water', tideMin: 120 },
+  ],
   ['6E', 'Evening thanks', 'A', 'edda', 50, 2, 3, 'H', 'out', 'sticks', 25, { window: 'golden-evening' }],
 ]
 

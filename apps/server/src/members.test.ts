@@ -183,6 +183,18 @@ describe('the money', () => {
   })
 })
 
+test('people of the productions that one plans are found for the next, and of no others', async () => {
+  await world.edit('owner', [create('person', { name: 'Ana Reis', role: 'Gaffer', rateMinor: 71_234 })])
+  const of = async (who: string | null) => world.call(who, '/directory')
+  const owners = await of('owner')
+  expect(owners.text).toContain('Ana Reis')
+  expect(owners.text).not.toContain('71234')
+  expect((await of('planner')).text).toContain('Ana Reis')
+  expect((await of('logger')).text).not.toContain('Ana Reis')
+  expect((await of('reader')).text).not.toContain('Ana Reis')
+  expect((await of(null)).status).toBe(401)
+})
+
 describe('a client that has what the log has not', () => {
   test.each([
     ['a number that is not reached', 10_000, ''],

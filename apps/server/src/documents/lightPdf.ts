@@ -68,7 +68,7 @@ function pageOf(production: Production, setup: Setup, isNext: boolean): Content[
         : []),
     )
   if (sheet.cues.length > 0) content.push(heading('Cues'), ...sheet.cues.map((cue, i) => say(`${i + 1}  ${cue}`)))
-  const packed = [sheet.cables && `Cables: ${sheet.cables}.`, sheet.loads && `Also plugged in: ${sheet.loads}.`].filter(Boolean) // prettier-ignore
+  const packed = [sheet.cables && `Cables: ${sheet.cables}.`, sheet.loads && `Also plugged in: ${sheet.loads}.`, sheet.there && `There already: ${sheet.there}.`].filter(Boolean) // prettier-ignore
   if (packed.length > 0) content.push(say(packed.join(' '), { margin: [0, 6, 0, 0] }))
   if (setup.note) content.push(say(setup.note, { margin: [0, 6, 0, 0] }))
   const cautions = setup.cautions.flatMap((key) => CAUTION_LINES[key] ?? [])

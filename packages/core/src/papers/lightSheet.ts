@@ -2,7 +2,7 @@ import { fittingsOf } from '../light/index.ts'
 import { byId, type Production, type Setup } from '../records/index.ts'
 import { cablesInWords } from '../power/index.ts'
 import { gustAtWhichItTips } from '../rigging/index.ts'
-import { cableRuns, furthestOff, inTheWind, lampKelvin, lampsOfSetup, ofSetup, onBatteries, readCues, readSetup, standingOf } from '../setup/index.ts' // prettier-ignore
+import { cableRuns, fixedFittings, furthestOff, inTheWind, lampKelvin, lampsOfSetup, ofSetup, onBatteries, readCues, readSetup, standingOf } from '../setup/index.ts' // prettier-ignore
 import { exposureError, lengthText, lux } from '../text/index.ts'
 
 /** A setup as it is built from paper: words for every column. */
@@ -24,6 +24,8 @@ export interface LightSheet {
   readonly cables: string
   /** Plugged in besides lamps. */
   readonly loads: string
+  /** What shines in the spot whether the crew comes or not, and whether it is off here. */
+  readonly there: string
 }
 
 const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(Math.round(value))}`
@@ -91,6 +93,12 @@ export function lightSheet(production: Production, setup: Setup): LightSheet {
       .map(
         (load) =>
           `${load.name}, ${load.watts} W${load.circuitId ? ` on ${byId(production.circuit, load.circuitId)?.name ?? ''}` : ''}`,
+      ) // prettier-ignore
+      .join('; '),
+    there: fixedFittings(production, setup)
+      .map(
+        (one) =>
+          `${one.name || one.type} ${setup.darkIds.includes(one.id) ? 'off' : one.lumens > 0 ? `on, about ${one.lumens} lm, ${one.cctK} K` : 'on, what it gives is not known'}`,
       ) // prettier-ignore
       .join('; '),
   }

@@ -22,7 +22,7 @@ export interface Background {
     readonly stops: number
     /** What it falls on, as somebody would name it. */
     readonly of: string
-    /** The lamp that makes most of it; null where it is the window, or what the room sends back. */
+    /** The lamp that makes most of it, the crew's or the spot's own; null where it is the window, or what the room sends back. */
     readonly lamp: PlacedLamp | null
   }
 }
@@ -105,8 +105,8 @@ function behindAll(
   })
   const samples = views.flatMap((view) => view.samples)
   if (samples.length === 0) return []
-  const lamps = lampsOfSetup(production, setup.id).filter((lamp) => lamp.levelPct > 0)
-  const sources = [...lamps, ...fixedLamps(production, setup)].map((lamp) => sourcesOfLamp(lampOf(production, lamp)))
+  const lamps = [...lampsOfSetup(production, setup.id).filter((lamp) => lamp.levelPct > 0), ...fixedLamps(production, setup)] // prettier-ignore
+  const sources = lamps.map((lamp) => sourcesOfLamp(lampOf(production, lamp)))
   // All cameras look into one room: it is followed once.
   const lit = lampLight(sightsOf(open, samples, EFFORT), [...sources.flat(), ...(sky?.sun ? [sunSource(sky.sun)] : [])])
   const daylit = sky && seen !== open ? shineLight(sightsOf(seen, samples, EFFORT)) : null
@@ -176,9 +176,11 @@ function clearOfGlass(mark: Mark, camera: Placed, lamp: PlacedLamp): number {
   return degrees(Math.acos(Math.min(1, dot(half, glass)))) - CURVED_DEG - size / 2
 }
 
-/** Which lamps cameras see in the spectacles of people. @source the half way between lamp and camera is the normal of the glass */
+/** Which lamps, the crew's and the spot's own, cameras see in the spectacles of people; nobody raises the spot's own. @source the half way between lamp and camera is the normal of the glass */
 export function glares(production: Production, setup: Setup): Glare[] {
-  const lamps = lampsOfSetup(production, setup.id).filter((lamp) => lamp.levelPct > 0 && lamp.role !== 'practical')
+  const fixed = new Set(fixedLamps(production, setup))
+  const own = lampsOfSetup(production, setup.id).filter((lamp) => lamp.levelPct > 0 && lamp.role !== 'practical')
+  const lamps = [...own, ...fixed]
   const spot = production.spot[setup.spotId]
   const top = spot && !spot.outdoors ? Math.min(HIGHEST_M, spot.heightM - 0.1) : HIGHEST_M
   return ofSetup(production.mark, setup)
@@ -190,7 +192,7 @@ export function glares(production: Production, setup: Setup): Glare[] {
         return lamps.flatMap((lamp): Glare[] => {
           if (clearOfGlass(mark, position, lamp) >= 0) return []
           let clearM: number | null = null
-          for (let h = lamp.heightM + STEP_M; h <= top && clearM === null; h += STEP_M)
+          for (let h = lamp.heightM + STEP_M; h <= top && clearM === null && !fixed.has(lamp); h += STEP_M)
             if (clearOfGlass(mark, position, { ...lamp, heightM: h }) >= 0) clearM = Math.round(h * 10) / 10
           return [{ mark, lamp, position, clearM }]
         })

@@ -1,8 +1,9 @@
 import { aimAt, fromWhere } from '../light/index.ts'
-import { type Mark, type PlacedLamp, type Production, updateRecord } from '../records/index.ts'
+import { type Mark, type PlacedLamp, type Production, type Setup, updateRecord } from '../records/index.ts'
 import {
   backgrounds,
   cameraShadows,
+  fixedFittings,
   glares,
   isPerson,
   lampsInView,
@@ -43,11 +44,19 @@ export function checkGlare(production: Production): Finding[] {
         ],
         fixes:
           clearM === null
-            ? []
+            ? haveOff(production, setup, lamp)
             : [{ says: `Raise it to ${lengthText(clearM, units)}`, changes: [updateRecord('lamp', lamp.id, aimedAgain(lamp, mark, clearM))] }], // prettier-ignore
       }
     })
   })
+}
+
+/** A lamp of the spot itself, switched off while this setup is shot; nothing where it is the crew's own. */
+function haveOff(production: Production, setup: Setup, lamp: PlacedLamp): Fix[] {
+  const fixed = fixedFittings(production, setup).find((fitting) => (fitting.id as string) === lamp.id)
+  return fixed
+    ? [{ says: `Have ${lamp.name} off`, changes: [updateRecord('setup', setup.id, { darkIds: [...setup.darkIds, fixed.id] })] }] // prettier-ignore
+    : []
 }
 
 const RAISE_M = 0.2
@@ -122,7 +131,7 @@ export function checkBackgrounds(production: Production): Finding[] {
             { label: 'brightest', value: stops, unit: 'stops', from: `over middle grey at T${shot?.tStop ?? ''}` },
             { label: 'on average', value: meanStops, unit: 'stops', from: 'all that is behind' },
           ],
-          fixes: lamp && levelPct >= 1 ? [{ says: `${lamp.name} to ${levelPct} %`, changes: [updateRecord('lamp', lamp.id, { levelPct })] }] : [], // prettier-ignore
+          fixes: lamp && haveOff(production, setup, lamp).length > 0 ? haveOff(production, setup, lamp) : lamp && levelPct >= 1 ? [{ says: `${lamp.name} to ${levelPct} %`, changes: [updateRecord('lamp', lamp.id, { levelPct })] }] : [], // prettier-ignore
         },
       ]
     })

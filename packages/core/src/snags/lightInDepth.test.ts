@@ -164,3 +164,22 @@ describe('neutral density is put in from what is there', () => {
     expect(offered({ a: { ndStops: 3, owned: 0, rented: 0 } })).toEqual(offered({}))
   })
 })
+
+describe('a lamp of the spot itself', () => {
+  const pendant = (fields: object, rows: Parameters<typeof room>[0] = {}) =>
+    room({
+      lamp: { key: { levelPct: 0 } },
+      fitting: { pendant: { spotId: 'spot', type: 'fixed lamp', name: 'Pendant', lumens: 900, throws: 'all round', sillM: 0, ...fields } },
+      ...rows,
+    } as never) // prettier-ignore
+  const cleared = (p: ReturnType<typeof room>, check: string) => {
+    const [told] = found(p, check)
+    expect(told!.says).toMatch(/Pendant/)
+    expect(told!.fixes.map(({ says }) => says)).toEqual(['Have Pendant off'])
+    return found(tryChanges(p, told!.fixes[0]!.changes), check)
+  }
+  test('shows in spectacles, and is had off, for nobody raises it', () =>
+    expect(cleared(pendant({ xM: 3.4, yM: 4, headM: 1.5 }, { mark: { mark: { ...SOMEBODY, spectacles: true } }, cameraPosition: { c: { xM: 3, yM: 4, heightM: 1.5, bearingDeg: 0 } } }), 'light.spectacles-glare')).toEqual([])) // prettier-ignore
+  test('makes a hot spot on the wall behind', () =>
+    expect(cleared(pendant({ xM: 3, yM: 0.2, headM: 1.6, lumens: 9000 }, { spot: { spot: { widthM: 6, depthM: 5, heightM: 3, wallPct: 60 } }, shot: { a: { setupId: 'setup', cameraId: 'camera', tStop: 2.8 } }, cameraPosition: { c: { xM: 3, yM: 4.5, heightM: 1.5, bearingDeg: 0 } } }), 'light.hot-spot')).toEqual([])) // prettier-ignore
+})

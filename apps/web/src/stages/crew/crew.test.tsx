@@ -119,3 +119,20 @@ test('people come from a file as one edit: who is there is filled in, who is not
   expect(all('person')).toHaveLength(before)
   expect(all('person').find((p) => p.id === juno.id)!.diet).toBe('')
 })
+
+test('what the crew costs goes into the money as lines, and pressed once there is nothing left to press', async () => {
+  const user = draw(<CrewScreen />, 'crew')
+  const before = all('moneyLine').length
+  const button = await screen.findByRole('button', { name: /^Into Money: \d+ lines?$/ })
+  await user.click(button)
+  expect(all('moneyLine').length).toBeGreaterThan(before)
+  expect(all('moneyLine').map((line) => line.title)).toContain('Pell Ansah, light, overtime')
+  await waitFor(() => expect(screen.queryByRole('button', { name: /^Into Money/ })).toBeNull())
+})
+
+test('who has no right to the money sees no rates', async () => {
+  openDemo('logger')
+  draw(<CrewScreen />, `crew#${all('person')[0]!.id}`)
+  expect(screen.queryByText('What they cost')).toBeNull()
+  expect(screen.queryByRole('textbox', { name: 'Rate' })).toBeNull()
+})

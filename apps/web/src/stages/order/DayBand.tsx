@@ -55,7 +55,7 @@ export function DayBand({
           {dateText(day.date, order)}, {place.name}. {timeline.turns} turns, {timeline.relights} relights
         </Text>
         <Text ml="auto" fontFamily="mono" fontWeight={700} color={late ? 'stop' : undefined}>
-          wrap {clock.text(timeline.wrapMin)}
+          {lanes.some((lane) => lane.items.length > 0) ? `wrap ${clock.text(timeline.wrapMin)}` : 'nothing in it'}
         </Text>
       </Flex>
       <Flex>

@@ -313,6 +313,7 @@ function Unplanned({
   onPutAllIn: () => void
 }) {
   const rights = useRights()
+  const production = useParts('setup', 'person')
   return (
     <Section
       title={`Not in any order, ${shots.length}`}
@@ -325,6 +326,16 @@ function Unplanned({
           </Text>
           <Text truncate flex="1">
             {shot.sees}
+          </Text>
+          <Text color="soft" truncate maxW="46%" fontSize="small">
+            {[
+              shot.side,
+              production.setup[shot.setupId ?? ''] ? `light ${production.setup[shot.setupId ?? '']!.letter}` : '',
+              shot.personIds.flatMap((id) => production.person[id]?.name.split(' ')[0] ?? []).join(', '),
+              shot.window === 'none' ? '' : `tied to ${shot.window.replace('-', ' ')}`,
+            ]
+              .filter(Boolean)
+              .join('; ')}
           </Text>
           <Text fontFamily="mono">{shot.minutes}′</Text>
           {rights.plan && (

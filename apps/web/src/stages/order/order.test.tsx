@@ -378,3 +378,30 @@ describe('when the weather is otherwise', () => {
     expect(screen.getByText('Stands by for other weather, 1')).toBeTruthy()
   })
 })
+
+describe('two units on one day', () => {
+  test('an entry goes to another unit, has its own order there, and the day says both', async () => {
+    chooseDay(all('day').find((day) => day.title === 'Day 1')!.id)
+    const user = draw(<OrderScreen />, 'order')
+    const before = ids()
+    at(3).focus()
+    await user.keyboard('{Enter}')
+    await user.selectOptions(screen.getByRole('combobox', { name: 'Done by' }), 'Stills')
+    await inTime(() => expect(ids()).toEqual(before.filter((id) => id !== before[3])))
+    const [main, stills] = within(screen.getByRole('radiogroup', { name: 'Order of' })).getAllByRole('radio')
+    expect(main!.closest('label')!.textContent).toMatch(/^Main unit, \d+, until/)
+    await user.click(stills!)
+    await inTime(() => expect(ids()).toEqual([before[3]]))
+    undo()
+    await inTime(() => expect(ids()).toEqual(before))
+  })
+  test('in days as time each has a row of its own', async () => {
+    const user = draw(<OrderScreen />, 'order')
+    await user.click(screen.getByText('Days as time'))
+    const second = all('day').find((day) => day.title === 'Day 2')!
+    const stills = screen.getByRole('list', { name: 'Order of Day 2, Stills' })
+    expect(within(stills).getAllByRole('listitem')).toHaveLength(1)
+    expect(stills.dataset.unit).toBe(all('unit')[0]!.id)
+    expect(within(screen.getByRole('list', { name: `Order of ${second.title}` })).getAllByRole('listitem').length).toBeGreaterThan(2) // prettier-ignore
+  })
+})

@@ -94,7 +94,7 @@ export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
         <Box mt="8px">
           <Sheet
             kind="noiseSource"
-            name="Noises"
+            name="Noise sources"
             rows={Object.values(noiseSource)
               .filter((n) => n.placeId === place.id)
               .sort((a, b) => a.fromMin - b.fromMin)}

@@ -201,3 +201,21 @@ describe('the way to another place', () => {
     expect(all('journey')).toEqual([])
   })
 })
+
+test('a pasted tide table becomes the waters of its place, once; a row that is none is named', async () => {
+  const user = await open('The place')
+  const before = all('tide').length
+  const paste = async (text: string) => {
+    await user.click(screen.getByRole('button', { name: 'Paste a table' }))
+    await user.click(screen.getByRole('textbox', { name: 'Tide table' }))
+    await user.paste(text)
+    await user.click(screen.getByRole('button', { name: 'Take these' }))
+  }
+  const table = '14/05/2026,06:12,high,5.4\n14/05/2026,12:20,low,0.9\n14/05/2026,soon,low'
+  await paste(table)
+  expect(all('tide')).toHaveLength(before + 2)
+  expect(screen.getByText(/Row 3: no time/)).toBeTruthy()
+  // The same dates again take the place of what stood there.
+  await paste(table)
+  expect(all('tide')).toHaveLength(before + 2)
+})

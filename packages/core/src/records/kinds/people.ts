@@ -43,7 +43,7 @@ export const PEOPLE = {
     rateMin: addedLater(minutes('Minutes in it', 600)),
     overtimePct: addedLater(
       number({
-        label: 'Beyond it, of the hourly rate',
+        label: 'Overtime at',
         initial: 150,
         unit: '%',
         least: 0,
