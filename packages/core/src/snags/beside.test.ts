@@ -3,10 +3,10 @@ import { describe, expect, test } from 'vitest'
 import { finishOf, solve } from '../order/index.ts'
 import { type Production, tryChanges } from '../records/index.ts'
 import { neededAt } from '../shotlist/index.ts'
-import { checkCamerasBeside, checkWaters } from '../snags/checkBeside.ts'
-import { checkPeople } from '../snags/checkPeople.ts'
+import { checkCamerasBeside, checkWaters } from './checkBeside.ts'
+import { checkPeople } from './checkPeople.ts'
 import { productionWith } from '../testing/index.ts'
-import { allRows, forUnit, orderProblem, planDay } from './index.ts'
+import { allRows, forUnit, orderProblem, planDay } from '../day/index.ts'
 
 type Rows = Parameters<typeof productionWith>[0]
 
