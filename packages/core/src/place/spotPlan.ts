@@ -18,8 +18,10 @@ import {
   type PlacedOnWall,
   type PlanSun,
   type SunAtPoint,
+  type RoofOpening,
   sunInRoom,
   sunOutdoors,
+  sunThroughRoof,
 } from '../room/index.ts'
 
 const ON_WALLS: readonly Fitting['type'][] = ['window', 'door', 'mirror', 'glass']
@@ -38,6 +40,8 @@ export interface SpotPlan {
   /** What shows a camera something: mirrors, and glass that is not a window. */
   readonly mirrors: readonly PlacedOnWall[]
   readonly obstacles: readonly Obstacle[]
+  /** Where it can come in from above. */
+  readonly roofs: readonly RoofOpening[]
   readonly faults: readonly (OutlineFault | OnWallFault)[]
 }
 
@@ -75,6 +79,9 @@ export function spotPlan(production: Production, spot: Spot): SpotPlan {
     obstacles: fittings
       .filter((f) => f.type === 'obstacle' || f.type === 'inner wall')
       .map((f) => ({ id: f.id, name: f.name || f.type, corners: cornersOf(f), heightM: f.headM })),
+    roofs: spot.outdoors
+      ? []
+      : fittings.filter((f) => f.type === 'roof window').map((f) => ({ id: f.id, corners: cornersOf(f) })),
     faults: [...outlineFaults(outline), ...onWallFaults(outline, spot.outdoors ? Infinity : spot.heightM, things)],
   }
 }
@@ -82,7 +89,9 @@ export function spotPlan(production: Production, spot: Spot): SpotPlan {
 /** Whether the sun reaches a point of a spot: in a room by its windows, and everywhere past what stands about. */
 export function sunAt(plan: SpotPlan, point: PlanPoint, heightM: number, sun: PlanSun): SunAtPoint {
   const past = sunOutdoors(plan.obstacles, point, heightM, sun)
-  return plan.spot.outdoors || !past.lit ? past : sunInRoom(plan.outline, plan.windows, point, heightM, sun)
+  if (plan.spot.outdoors || !past.lit) return past
+  const roof = sunThroughRoof(plan.outline, plan.spot.heightM, plan.roofs, point, heightM, sun)
+  return roof ? { lit: true, through: roof } : sunInRoom(plan.outline, plan.windows, point, heightM, sun)
 }
 
 /** Whether a thing of a spot stands on its floor, in the way of light and stands. */

@@ -1,7 +1,10 @@
+import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { isInside } from '../geometry/index.ts'
+import { roofPatch } from '../room/index.ts'
 import { minuteOfDay } from '../time/index.ts'
 import { productionWith } from '../testing/index.ts'
-import { spotPlan } from './spotPlan.ts'
+import { spotPlan, sunAt } from './spotPlan.ts'
 import { sunStudy } from './sunStudy.ts'
 
 const PLACE = { latitudeDeg: 53.71, longitudeDeg: -3.16, timeZone: 'Europe/London' }
@@ -59,3 +62,43 @@ test('outdoors what stands south shades what is north of it about noon', () => {
   expect(clock(spells[0]!.toMs, '2026-11-20')).toBeLessThan(12 * 60 + 10)
   expect(clock(spells[1]!.fromMs, '2026-11-20')).toBeGreaterThan(12 * 60 + 10)
 })
+
+describe('a window in the roof', () => {
+  const attic = spotPlan(
+    productionWith({
+      spot: { spot: { widthM: 8, depthM: 6, heightM: 3 } },
+      fitting: {
+        roof: { type: 'roof window', name: 'Roof light', xM: 4, yM: 3, widthM: 1.2, depthM: 0.8, turnDeg: 30 },
+      },
+    }),
+    { ...production.spot.spot!, widthM: 8, depthM: 6, heightM: 3 },
+  )
+  test('lets the sun in about noon, and not before it stands high enough', () => {
+    const study = sunStudy(attic, PLACE, '2026-06-21')
+    const [own] = study.spellsOfWindows()
+    expect(own!.windowId).toBe('roof')
+    const noon = study.patchesAt(13 * 60 + 15)
+    expect(noon.map(({ through }) => through)).toEqual(['roof'])
+    expect(noon[0]!.floor.length).toBeGreaterThanOrEqual(3)
+  })
+  test('lights those points of the floor that lie in its patch, and no others', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 360, noNaN: true }), fc.double({ min: 3, max: 85, noNaN: true }), fc.double({ min: 0.05, max: 7.95, noNaN: true }), fc.double({ min: 0.05, max: 5.95, noNaN: true }), (bearingDeg, altitudeDeg, xM, yM) => {
+        const sun = { bearingDeg, altitudeDeg }
+        const floor = roofPatch(attic.outline, 3, attic.roofs[0]!, sun)?.floor ?? []
+        const isLit = sunAt(attic, { xM, yM }, 0, sun)
+        const nearEdge = floor.some((a, i) => offLine({ xM, yM }, a, floor[(i + 1) % floor.length]!) < 1e-6)
+        if (!nearEdge) expect(isLit.lit).toBe(floor.length >= 3 && isInside(floor, { xM, yM }))
+      }),
+      { numRuns: 400 },
+    ) // prettier-ignore
+  })
+  test('a point above the ceiling or in the shade of a wall is not lit by it', () => {
+    expect(sunAt(attic, { xM: 4, yM: 3 }, 1, { bearingDeg: 180, altitudeDeg: 89.9 })).toEqual({ lit: true, through: 'roof' })
+    expect(sunAt(attic, { xM: 4, yM: 3 }, 1, { bearingDeg: 180, altitudeDeg: -5 })).toMatchObject({ because: 'down' })
+    expect(sunAt(attic, { xM: 0.2, yM: 3 }, 1, { bearingDeg: 270, altitudeDeg: 20 })).toMatchObject({ because: 'wall' })
+  }) // prettier-ignore
+})
+
+const offLine = (p: { xM: number; yM: number }, a: { xM: number; yM: number }, b: { xM: number; yM: number }) =>
+  Math.abs((b.xM - a.xM) * (p.yM - a.yM) - (b.yM - a.yM) * (p.xM - a.xM)) / (Math.hypot(b.xM - a.xM, b.yM - a.yM) || 1)

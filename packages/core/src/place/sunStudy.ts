@@ -1,6 +1,6 @@
 import type { PlanPoint } from '../geometry/index.ts'
 import type { Place, Position } from '../records/index.ts'
-import { type PlanSun, sunOnPlan, sunPatch, type SunPatch, type SunSpell, sunSpells } from '../room/index.ts'
+import { type PlanSun, roofPatch, sunOnPlan, sunPatch, type SunPatch, type SunSpell, sunSpells } from '../room/index.ts'
 import { sunDay, type SunDay, sunPosition } from '../sun/index.ts'
 import { instantAt } from '../time/index.ts'
 import { type SpotPlan, sunAt } from './spotPlan.ts'
@@ -36,23 +36,24 @@ export function sunStudy(plan: SpotPlan, place: Position & Pick<Place, 'timeZone
     return suns[Math.round((ms - fromMs) / STEP_MS)]!
   }
   const minuteAt = (minute: number) => at(instantAt(isoDate, minute, timeZone))
+  const openings = [...plan.windows, ...plan.roofs]
+  const patch = (opening: (typeof openings)[number], sun: PlanSun) =>
+    'corners' in opening
+      ? roofPatch(plan.outline, plan.spot.heightM, opening, sun)
+      : sunPatch(plan.outline, plan.spot.heightM, opening, sun)
   return {
     day,
     sunAt: minuteAt,
     patchesAt: (minute) => {
       const sun = minuteAt(minute)
-      return plan.spot.outdoors
-        ? []
-        : plan.windows.flatMap((window) => sunPatch(plan.outline, plan.spot.heightM, window, sun) ?? [])
+      return plan.spot.outdoors ? [] : openings.flatMap((opening) => patch(opening, sun) ?? [])
     },
     spellsAt: (point, heightM) => sunSpells(fromMs, toMs, STEP_MS, (ms) => sunAt(plan, point, heightM, sunOf(ms))),
     spellsOfWindows: () =>
-      plan.windows.map((window) => ({
-        windowId: window.id,
+      openings.map((opening) => ({
+        windowId: opening.id,
         spells: sunSpells(fromMs, toMs, STEP_MS, (ms) =>
-          sunPatch(plan.outline, plan.spot.heightM, window, sunOf(ms))
-            ? { lit: true, through: window.id }
-            : { lit: false, because: 'wall', by: null },
+          patch(opening, sunOf(ms)) ? { lit: true, through: opening.id } : { lit: false, because: 'wall', by: null },
         ),
       })),
   }

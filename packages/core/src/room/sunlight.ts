@@ -39,7 +39,38 @@ export interface SunPatch {
  */
 export function sunPatch(outline: Outline, ceilingM: number, opening: PlacedOnWall, sun: PlanSun): SunPatch | null {
   const facing = Math.cos(rad(sun.bearingDeg - opening.outwardDeg))
-  if (sun.altitudeDeg <= 0.05 || facing <= 1e-6) return null
+  if (facing <= 1e-6) return null
+  const corners: readonly Corner[] = [
+    [opening.from, opening.sillM],
+    [opening.to, opening.sillM],
+    [opening.to, opening.headM],
+    [opening.from, opening.headM],
+  ]
+  return patchOf(outline, ceilingM, opening.id, corners, opening.wall, sun)
+}
+
+/** A window in the roof: its corners on the plan, in the ceiling. */
+export interface RoofOpening {
+  readonly id: string
+  readonly corners: readonly PlanPoint[]
+}
+
+/** The patch of sun that a roof window throws into a room; null where it reaches neither floor nor wall. */
+export const roofPatch = (outline: Outline, ceilingM: number, roof: RoofOpening, sun: PlanSun): SunPatch | null =>
+  patchOf(outline, ceilingM, roof.id, roof.corners.map((p): Corner => [p, ceilingM]), null, sun) // prettier-ignore
+
+/** A corner of an opening, and how high it is. */
+type Corner = readonly [at: PlanPoint, heightM: number]
+
+function patchOf(
+  outline: Outline,
+  ceilingM: number,
+  through: string,
+  corners: readonly Corner[],
+  ownWall: number | null,
+  sun: PlanSun,
+): SunPatch | null {
+  if (sun.altitudeDeg <= 0.05) return null
   const away = awayFromSun(sun)
   const drop = Math.tan(rad(sun.altitudeDeg))
   const reach = (heightM: number) => heightM / drop
@@ -47,29 +78,17 @@ export function sunPatch(outline: Outline, ceilingM: number, opening: PlacedOnWa
     xM: p.xM + away.xM * reach(heightM),
     yM: p.yM + away.yM * reach(heightM),
   })
-  const quad = [
-    land(opening.from, opening.sillM),
-    land(opening.to, opening.sillM),
-    land(opening.to, opening.headM),
-    land(opening.from, opening.headM),
-  ]
+  const quad = corners.map(([at, heightM]) => land(at, heightM))
   const floor = clipToConvex(outline, quad)
   const walls = wallsOf(outline).flatMap((wall) => {
-    if (wall.index === opening.wall || wall.lengthM < 1e-6) return []
+    if (wall.index === ownWall || wall.lengthM < 1e-6) return []
     const ux = (wall.to.xM - wall.from.xM) / wall.lengthM,
       uy = (wall.to.yM - wall.from.yM) / wall.lengthM
     const across = away.xM * uy - away.yM * ux
     if (Math.abs(across) < 1e-9) return []
     // Each corner of the opening, carried along the light until it meets the wall's plane: so far along the wall, so
     // high, after so long. What would have to go back in time lies behind the wall.
-    const carried = (
-      [
-        [opening.from, opening.sillM],
-        [opening.to, opening.sillM],
-        [opening.to, opening.headM],
-        [opening.from, opening.headM],
-      ] as const
-    ).map(([p, height]): Carried => {
+    const carried = corners.map(([p, height]): Carried => {
       const t = ((wall.from.xM - p.xM) * uy - (wall.from.yM - p.yM) * ux) / across
       const along = (p.xM + away.xM * t - wall.from.xM) * ux + (p.yM + away.yM * t - wall.from.yM) * uy
       return [along, height - t * drop, t]
@@ -81,9 +100,7 @@ export function sunPatch(outline: Outline, ceilingM: number, opening: PlacedOnWa
     )
     return areaOf(lit) > 1e-9 ? [{ wall: wall.index, corners: lit }] : []
   })
-  return floor.length >= 3 || walls.length > 0
-    ? { through: opening.id, floor: floor.length >= 3 ? floor : [], walls }
-    : null
+  return floor.length >= 3 || walls.length > 0 ? { through, floor: floor.length >= 3 ? floor : [], walls } : null
 }
 
 type Line2 = readonly [number, number]
@@ -213,6 +230,27 @@ export function sunInRoom(
     through ??= by.id
   }
   return { lit: true, through }
+}
+
+/**
+ * Which roof window the sun reaches a point in a room by: the ray towards it meets the ceiling within one, before it
+ * meets a wall; null by none.
+ * @param heightM of the point above the floor
+ */
+export function sunThroughRoof(
+  outline: Outline,
+  ceilingM: number,
+  roofs: readonly RoofOpening[],
+  point: PlanPoint,
+  heightM: number,
+  sun: PlanSun,
+): string | null {
+  if (roofs.length === 0 || sun.altitudeDeg <= 0.05 || heightM >= ceilingM) return null
+  const away = awayFromSun(sun)
+  const goes = (ceilingM - heightM) / Math.tan(rad(sun.altitudeDeg))
+  const end = { xM: point.xM - away.xM * goes, yM: point.yM - away.yM * goes }
+  if (wallsOf(outline).some((wall) => crossing(point, end, wall.from, wall.to))) return null
+  return roofs.find((roof) => isInside(roof.corners, end))?.id ?? null
 }
 
 /** Whether the sun reaches a point outdoors over what stands around it. */
