@@ -58,19 +58,23 @@ export function useLight({
   scale,
 }: MapOf): LightBands | null {
   const { leftM, topM, widthM, depthM } = extentOf(plan.outline)
-  return useLightBands({
-    stage: alone(stage),
-    settled: settled && alone(settled),
-    area: { leftM, topM, widthM, depthM, heightM },
-    lamps,
-    held,
-    heldFrom,
-    sun: daylight?.sun ?? null,
-    shining: daylight?.shining ? alone(daylight.shining) : null,
-    ambientLux,
-    columns: held === null && settled === null ? COLUMNS : HAND_COLUMNS,
-    edgesLux: scale.edgesLux,
-  })
+  const isInHand = held !== null || settled !== null
+  return useLightBands(
+    {
+      stage: alone(stage),
+      settled: settled && alone(settled),
+      area: { leftM, topM, widthM, depthM, heightM },
+      lamps,
+      held,
+      heldFrom,
+      sun: daylight?.sun ?? null,
+      shining: daylight?.shining ? alone(daylight.shining) : null,
+      ambientLux,
+      columns: isInHand ? HAND_COLUMNS : COLUMNS,
+      edgesLux: scale.edgesLux,
+    },
+    isInHand,
+  )
 }
 
 /** What a map says of a point, lux; null outside of it. */
