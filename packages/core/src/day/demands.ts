@@ -76,18 +76,30 @@ export type BrokenDemand = { readonly item: OrderItem } & (
 
 interface TimedRow {
   readonly itemId?: string
+  readonly startMin: number
   readonly endMin: number
+}
+interface Timed {
+  readonly items: readonly OrderItem[]
+  readonly timeline: { readonly rows: readonly TimedRow[] }
 }
 
 /** What the order of a day does not keep of what was demanded of it, in the order's turn. */
 export function brokenDemands(
   production: Production,
-  { items, timeline, ...view }: DayView & { readonly timeline: { readonly rows: readonly TimedRow[] } },
+  { items, timeline, beside = [], ...view }: DayView & Timed & { readonly beside?: readonly Timed[] },
 ): readonly BrokenDemand[] {
+  /** What another unit does, where it is not over yet at a time. */
+  const elsewhere = (id: string, startMin: number): OrderItem[] =>
+    beside.flatMap((lane) => {
+      const other = lane.items.find((one) => one.id === id)
+      const row = lane.timeline.rows.find((one) => one.itemId === id)
+      return other && row && row.endMin > startMin + SAME_MIN ? [other] : []
+    })
   return items.flatMap((item, i): BrokenDemand[] => {
     const row = timeline.rows.find((one) => one.itemId === item.id)
     if (!row) return []
-    const later = item.afterIds.flatMap((id) => items.slice(i + 1).find((other) => other.id === id) ?? [])
+    const later = item.afterIds.flatMap((id) => items.slice(i + 1).find((other) => other.id === id) ?? elsewhere(id, row.startMin)) // prettier-ignore
     const byMin = item.overByMin === null ? Infinity : writtenMin(view.clock, view.day, item.overByMin)
     return [
       ...later.map((other) => ({ item, what: 'after', other }) as const),

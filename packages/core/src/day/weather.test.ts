@@ -83,6 +83,14 @@ describe('a weather day', () => {
         .filter((item) => item.standsBy),
     ).toHaveLength(2)
   })
+  test('what another unit was to do goes along, and stays its own', () => {
+    const p = day()
+    const u = productionWith({ unit: { details: { name: 'Details' } } })
+    const beside = { ...p, unit: u.unit, orderItem: { ...p.orderItem, o3: { ...p.orderItem.o3!, unitId: asId<'unit'>('details') } } } // prettier-ignore
+    const then = tryChanges(beside, calledOff(beside, plan(beside), asId('two'), 0, ranksBetween, newIds()))
+    expect(plan(then, 'two').beside.map(({ items }) => ids(items))).toEqual([['o3']])
+    expect(plan(then).beside).toEqual([])
+  })
   test('whoever is needed for what moves is put down for it, once; the others are not', () => {
     const p = day()
     const crew = productionWithPeople(p)

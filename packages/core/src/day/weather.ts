@@ -89,7 +89,12 @@ export function calledOff(
   const left = dayPlan.items.slice(doneCount).filter((item) => !onlyOutside || isOutside(production, item))
   const there = Object.values(production.orderItem).filter((item) => item.dayId === to && !item.standsBy).length
   if (!byId(production.day, to)) return []
-  return [...moveEntries(production, left.map(({ id }) => id), to, there, giveRanks), ...whoGoesAlong(production, left, dayPlan.day.id, to, newId)] // prettier-ignore
+  // What other units have not begun goes along, each to its own.
+  const rolled = new Set<string>(Object.values(production.take).flatMap((take) => (take.dayId === dayPlan.day.id ? take.shotIds : []))) // prettier-ignore
+  const others = dayPlan.beside
+    .flatMap(({ items }) => items)
+    .filter((item) => !item.shotIds.some((id) => rolled.has(id)) && (!onlyOutside || isOutside(production, item)))
+  return [...moveEntries(production, left.map(({ id }) => id), to, there, giveRanks), ...others.map((item) => updateRecord('orderItem', item.id, { dayId: to })), ...whoGoesAlong(production, [...left, ...others], dayPlan.day.id, to, newId)] // prettier-ignore
 }
 
 function whoGoesAlong(

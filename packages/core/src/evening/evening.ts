@@ -130,7 +130,7 @@ export function eveningOf(production: Production, dayPlan: DayPlan, sights: Sigh
   const slow = drives.flatMap((drive, i) => (drive.speed === 'slow' ? [i] : []))
   const first = (fast.length ? fast : slow).slice(0, Math.max(2, rule.copies - slow.length))
   const later = fast.length ? slow.slice(0, Math.max(0, rule.copies - first.length)) : []
-  const startMin = dayPlan.timeline.lastEndMin
+  const startMin = Math.max(dayPlan.timeline.lastEndMin, ...dayPlan.beside.map((one) => one.timeline.lastEndMin))
   const held = drives.map((drive) => holderOf(production, drive))
   const chainDrives = drives.map((drive, i): ChainDrive => ({
     id: drive.id,

@@ -4,6 +4,7 @@ import { finishOf, solve } from '../order/index.ts'
 import { type Production, tryChanges } from '../records/index.ts'
 import { neededAt } from '../shotlist/index.ts'
 import { checkCamerasBeside, checkWaters } from './checkBeside.ts'
+import { checkDemands } from './checkDemands.ts'
 import { checkPeople } from './checkPeople.ts'
 import { productionWith } from '../testing/index.ts'
 import { allRows, forUnit, orderProblem, planDay } from '../day/index.ts'
@@ -147,6 +148,22 @@ function spansOf(problem: ReturnType<typeof orderProblem>['strict'], order: read
     return { start, end: now }
   })
 }
+
+test('what is only to come after something of the other unit is told while that is not over', () => {
+  const after = (rank: number) =>
+    twoUnits({
+      person: {},
+      attendance: {},
+      shot: { a: { code: '1A', minutes: 60 }, x: { code: '2A', minutes: 30 }, y: { code: '2B', minutes: 70 } },
+      orderItem: { ia: { shotIds: ['a'], rank: 0 }, ix: { shotIds: ['x'], rank, unitId: 'details', afterIds: ['ia'] }, iy: { shotIds: ['y'], rank: 5, unitId: 'details' } }, // prettier-ignore
+    })
+  const found = checkDemands(after(1))
+  expect(found.map((f) => f.says)).toEqual(['2A is only to come after 1A, and the order has it before.'])
+  expect(checkDemands(after(9))).toEqual([])
+  const mended = tryChanges(after(1), found[0]!.fixes[0]!.changes)
+  expect(found[0]!.fixes[0]!.says).toBe('Put 2A behind 2B')
+  expect(checkDemands(mended)).toEqual([])
+})
 
 describe('a setup that stays up', () => {
   const rows = (staysUp: boolean): Rows => ({
