@@ -53,7 +53,8 @@ function workKind(rows: readonly TimelineRow[], itemId: string): WorkKind {
 /** The entries of a day as they are planned: their work with the change before it, and when they are due. */
 export function plannedEntries(production: Production, dayPlan: DayPlan, rolled = 0): PlannedEntry[] {
   const { rows, startMin } = dayPlan.timeline
-  const { strict, items } = orderProblem(production, dayPlan, rolled)
+  // That another unit has somebody then is a finding of its own, and no moment that can be missed.
+  const { strict, items } = orderProblem(production, { ...dayPlan, beside: [] }, rolled)
   const lastMin = startMin + 1440
   return items.flatMap((item, i): PlannedEntry[] => {
     const row = rows.find((one) => 'itemId' in one && one.itemId === item.id)

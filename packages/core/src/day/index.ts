@@ -19,7 +19,7 @@ export {
 } from './planDay.ts'
 export type { ShotsRow, TimelineRow } from './timeline.ts'
 export type { AgainstScript } from './scriptHours.ts'
-export { dailyWindows, type MissedWindow, placeOfShot, type Water, waterOf } from './windows.ts'
+export { dailyWindows, lacksWater, type MissedWindow, placeOfShot, type Water, waterOf } from './windows.ts'
 export { type DayMinutes, type DayOrderProblem, minutesBetween, orderProblem } from './orderProblem.ts'
 export {
   cameraLanes,

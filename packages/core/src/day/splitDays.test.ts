@@ -69,6 +69,14 @@ describe('shots shared out over days', () => {
     expect(split.moved).toBeGreaterThanOrEqual(6)
     expect(bestOf(p).changes.every((change) => change.op !== 'create')).toBe(true)
   })
+  test('a shot that waits for the water is not put on a day of which no table knows it', () => {
+    const p = mixed({
+      tide: { w: { placeId: 'there', date: '2026-05-14', atMin: 660, type: 'high' } },
+      shot: { s0: { code: '1A', setupId: 'B', minutes: 30, window: 'high-water', tideMin: 60 }, s1: { code: '1B', setupId: 'A', minutes: 30 }, s2: { code: '1C', setupId: 'B', minutes: 30 } },
+      orderItem: { i0: { shotIds: ['s0'], dayId: 'day', rank: 0 }, i1: { shotIds: ['s1'], dayId: 'day', rank: 1 }, i2: { shotIds: ['s2'], dayId: 'two', rank: 0 } },
+    }) // prettier-ignore
+    expect(onDay(after(p, bestOf(p)), 'day')).toContain('s0')
+  })
   test('one day alone has nothing to share out', () => {
     expect([...splitting(productionWith({ shot: { a: {} }, orderItem: { i: { shotIds: ['a'] } } }))]).toEqual([])
   })

@@ -18,6 +18,7 @@ import { writtenMin } from './dayView.ts'
 import { missedIn } from './fromNow.ts'
 import { orderProblem } from './orderProblem.ts'
 import { type DayPlan, dayPlans, planDay } from './planDay.ts'
+import { lacksWater } from './windows.ts'
 
 /** What a day of a split is like. */
 export interface SplitDay {
@@ -212,7 +213,9 @@ function judgedOrder(
   const { day, clock, timeline } = after
   const outMin = day.outByMin === null ? Infinity : writtenMin(clock, day, day.outByMin)
   const overMin = Math.max(0, timeline.wrapMin - outMin, lengthOf(after) - production.production.longestDayMin)
-  const missed = missedIn(about, order)
+  // What nobody knows to be in time counts as what is not.
+  const unknown = after.items.flatMap((item) => shotsOfItem(then, item)).filter((shot) => lacksWater(then, after.sky, after.place, shot)) // prettier-ignore
+  const missed = missedIn(about, order) + unknown.length
   const here = new Set(Object.values(production.attendance).flatMap((one) => (one.dayId === day.id ? [one.personId as string] : []))) // prettier-ignore
   const away = new Set(after.items.flatMap((item) => neededAt(then, item.id, item.shotIds).filter((id) => !here.has(id)))).size // prettier-ignore
   const hasWork = after.items.some((item) => item.type === 'shots')

@@ -112,14 +112,31 @@ export function shotWindows(
   return { because: 'set by hand', windows: dailyWindows(sky, shot.windowFromMin, shot.windowToMin) }
 }
 
+/** Waters of one kind come at the most so far apart, where there is one a day; and no day's work goes on for longer. */
+const WATER_BEFORE_MIN = 780
+const WATER_AFTER_MIN = 2160
+
+/** The waters that a table has about a day's work; none where it ends before, or begins after: then nobody knows. */
+const watersAbout = ({ waters = [], clock, callMin }: DaySky, type: Water['type'], placeId: string) => {
+  const from = clock.elapsed(callMin)
+  return waters.filter(
+    (one) =>
+      one.placeId === placeId &&
+      one.type === type &&
+      one.atMin >= from - WATER_BEFORE_MIN &&
+      one.atMin <= from + WATER_AFTER_MIN,
+  )
+}
+
+/** Whether a shot is tied to a water that no table has for the day. */
+export function lacksWater(production: Production, sky: DaySky, place: Place, shot: Shot): boolean {
+  const water = waterOf(shot)
+  return water !== null && watersAbout(sky, water, placeOfShot(production, shot, place)).length === 0
+}
+
 /** So many minutes before and after each high or low water; null where no table has one. */
-function waterWindows(
-  { waters = [] }: DaySky,
-  type: Water['type'],
-  placeId: string,
-  within: number,
-): ShotWindows | null {
-  const own = waters.filter((water) => water.placeId === placeId && water.type === type)
+function waterWindows(sky: DaySky, type: Water['type'], placeId: string, within: number): ShotWindows | null {
+  const own = watersAbout(sky, type, placeId)
   if (own.length === 0) return null
   return {
     because: `within ${within} min of ${type} water`,

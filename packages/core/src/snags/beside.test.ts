@@ -7,7 +7,7 @@ import { checkCamerasBeside, checkWaters } from './checkBeside.ts'
 import { checkDemands } from './checkDemands.ts'
 import { checkPeople } from './checkPeople.ts'
 import { productionWith } from '../testing/index.ts'
-import { allRows, forUnit, orderProblem, planDay } from '../day/index.ts'
+import { allRows, dayOutlook, forUnit, orderProblem, planDay } from '../day/index.ts'
 
 type Rows = Parameters<typeof productionWith>[0]
 
@@ -149,6 +149,11 @@ function spansOf(problem: ReturnType<typeof orderProblem>['strict'], order: read
   })
 }
 
+test('what the other unit has meanwhile is no moment that an entry has to be in time for', () => {
+  const p = twoUnits()
+  expect(dayOutlook(p, planDay(p, 'day')!).chances.inTime.size).toBe(0)
+})
+
 test('what is only to come after something of the other unit is told while that is not over', () => {
   const after = (rank: number) =>
     twoUnits({
@@ -209,6 +214,11 @@ describe('tides', () => {
     expect(checkWaters(tied())).toEqual([])
     const elsewhere = tied({ place: { place: {}, far: { name: 'Far' } }, tide: { one: { placeId: 'far', date: '2026-05-14', atMin: 615, type: 'high' } } }) // prettier-ignore
     expect(checkWaters(elsewhere)).toHaveLength(1)
+  })
+  test('yesterday’s water is none of today’s: the table has to reach the day', () => {
+    const next = tied({ day: { day: { date: '2026-05-15', callMin: 1290 } } })
+    expect(planDay(next, 'day')!.missed).toEqual([])
+    expect(checkWaters(next)).toHaveLength(1)
   })
   test('a water after midnight is the night’s that a day runs into', () => {
     const night = tied({

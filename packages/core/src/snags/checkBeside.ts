@@ -1,4 +1,13 @@
-import { allRows, type DayPlan, dayPlans, forUnit, placeOfShot, type ShotsRow, waterOf } from '../day/index.ts'
+import {
+  allRows,
+  type DayPlan,
+  dayPlans,
+  forUnit,
+  lacksWater,
+  placeOfShot,
+  type ShotsRow,
+  waterOf,
+} from '../day/index.ts'
 import { byId, type Camera, type Production, updateRecord } from '../records/index.ts'
 import type { Finding, Fix } from './finding.ts'
 import { fixesThatHold, nameOfItem, noWorse, otherPlaces } from './waysOut.ts'
@@ -86,9 +95,8 @@ export function checkWaters(production: Production): Finding[] {
       return row.shotIds.flatMap((id): Finding[] => {
         const shot = byId(production.shot, id)
         const water = shot && waterOf(shot)
-        if (!shot || !water) return []
+        if (!shot || !water || !lacksWater(production, plan.sky, plan.place, shot)) return []
         const placeId = placeOfShot(production, shot, plan.place)
-        if (plan.sky.waters?.some((one) => one.placeId === placeId && one.type === water)) return []
         const place = byId(production.place, placeId)?.name ?? plan.place.name
         return [
           {

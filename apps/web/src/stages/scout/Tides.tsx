@@ -10,7 +10,7 @@ import { Button, Hint, Section } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { readTideTable } from '@kavrell/core/place'
 import { createRecord, type RecordOf, removeRecord } from '@kavrell/core/records'
-import { counted } from '@kavrell/core/text'
+import { counted, dateText } from '@kavrell/core/text'
 
 /** High and low waters at a place: typed, pasted or from a table, for the days of the job. Shots can be tied to them. */
 export function Tides({ place }: { place: RecordOf<'place'> }) {
@@ -46,7 +46,7 @@ export function Tides({ place }: { place: RecordOf<'place'> }) {
         rows={rows}
         onAdd={() => addRecord('tide', 'Add a water', { placeId: place.id, date: dates[0] ?? '2026-05-14' })}
         columns={[
-          { field: 'date', head: 'date', width: 150 },
+          { field: 'date', head: 'date', width: 150, show: (one) => dateText(one.date, order) },
           { field: 'atMin', head: 'at', width: 70, mono: true },
           { field: 'type', head: 'water', width: 70 },
           { field: 'heightM', head: 'height', width: 80, align: 'right', mono: true },

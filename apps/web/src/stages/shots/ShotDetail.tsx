@@ -282,6 +282,9 @@ function More({ shot }: { shot: Shot }) {
   )
   return (
     <>
+      <Box mb="8px" maxW="200px">
+        <RecordField kind="shot" id={shot.id} field="window" />
+      </Box>
       {waterOf(shot) && (
         <Box mb="8px" maxW="200px">
           <RecordField kind="shot" id={shot.id} field="tideMin" />
