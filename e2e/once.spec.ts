@@ -68,7 +68,7 @@ test('what happens once, with six cameras and four recorders on a phone, is logg
   await phone.getByRole('menuitem', { name: /^A2 out, A1 in/ }).tap()
 
   // Meanwhile the second unit has its own slate.
-  await desk.getByLabel('This device logs for').selectOption('Second unit')
+  await desk.getByLabel('This device logs for').selectOption('Unit 3')
   await desk.getByLabel('Call up a shot or a slate').fill('X1')
   await desk.getByLabel('Call up a shot or a slate').press('Enter')
   await desk.keyboard.press('Space')
@@ -106,7 +106,7 @@ test('what happens once, with six cameras and four recorders on a phone, is logg
   ).toEqual(['A1', 'A2'])
   expect(new Set(ours.map((one) => one.verdict))).toEqual(new Set(['good']))
   expect(ours.every((one) => one.stop !== '')).toBe(true)
-  expect(log.lines.filter((one) => one.slate === 'X1').map((one) => one.unit)).toEqual(['Second unit'])
+  expect(log.lines.filter((one) => one.slate === 'X1').map((one) => one.unit)).toEqual(['Unit 3'])
   const timeline = (await (await phone.request.get(`${api}days/${day}/takes.otio`)).json()) as {
     tracks: { children: { name: string; children: { name: string }[] }[] }
   }
