@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { wageOf } from '../money/index.ts'
 import { tryChanges } from '../records/index.ts'
 import { productionWith } from '../testing/index.ts'
-import { costsAsLines, crewCosts, dayCost, dayPlans, loadsOf, pagesOf } from './index.ts'
+import { costsAsLines, crewCosts, dayPlans, loadsOf, pagesOf } from './index.ts'
 
 const TERMS = { rateMinor: 40_000, rateFor: 'day', rateMin: 600, overtimePct: 150 } as const
 
@@ -38,9 +38,8 @@ describe('what the crew costs', () => {
     const [edda, ...others] = crewCosts(crew())
     expect(others).toEqual([])
     expect(edda).toMatchObject({ days: 1, minutes: 730, baseMinor: 40_000, overtimeMin: 130, overtimeMinor: 13_000 })
-    expect(dayCost(crew(), dayPlans(crew())[0]!)).toEqual({ baseMinor: 40_000, overtimeMinor: 13_000 })
     const unpaid = crew({ person: { edda: {}, orla: {} } })
-    expect(dayCost(unpaid, dayPlans(unpaid)[0]!)).toBeNull()
+    expect(crewCosts(unpaid)).toEqual([])
   })
   test('becomes lines of money once: pressed again it changes nothing, and overtime that is gone costs nothing', () => {
     let n = 0
@@ -59,6 +58,17 @@ describe('what the crew costs', () => {
     )
     expect(Object.values(then.moneyLine).map(({ title, rateMinor }) => [title, rateMinor])).toEqual([['Edda Marsh, Gaffer', 40_000], ['Edda Marsh, Gaffer, overtime', 0]]) // prettier-ignore
   })
+})
+
+test('a line that somebody wrote under that title is left as it is, and not written a second time', () => {
+  const p = crew({ moneyLine: { own: { title: 'Edda Marsh, Gaffer', rateMinor: 99, note: 'agreed by phone' } } })
+  let n = 0
+  const then = tryChanges(
+    p,
+    costsAsLines(p, () => `l${n++}`),
+  )
+  expect(then.moneyLine.own).toMatchObject({ rateMinor: 99, note: 'agreed by phone' })
+  expect(Object.values(then.moneyLine).map(({ title }) => title).sort()).toEqual(['Edda Marsh, Gaffer', 'Edda Marsh, Gaffer, overtime']) // prettier-ignore
 })
 
 describe('who has more to do than two hands can', () => {

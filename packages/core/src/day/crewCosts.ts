@@ -1,6 +1,6 @@
 import { type Wage, wageOf } from '../money/index.ts'
 import { asId, createRecord, lastRank, type Person, type PlainChange, type Production, ranksBetween, updateRecord } from '../records/index.ts' // prettier-ignore
-import { type DayPlan, dayPlans } from './planDay.ts'
+import { dayPlans } from './planDay.ts'
 
 /** What somebody costs over all days that they are called to, by the order as it stands. */
 export interface PersonCost extends Wage {
@@ -31,37 +31,22 @@ export function crewCosts(production: Production): PersonCost[] {
     .sort((a, b) => b.baseMinor + b.overtimeMinor - (a.baseMinor + a.overtimeMinor))
 }
 
-/** What a day costs of everybody, overtime apart; null where nobody has a rate. */
-export function dayCost(
-  production: Production,
-  plan: DayPlan,
-): { readonly baseMinor: number; readonly overtimeMinor: number } | null {
-  const plans = dayPlans(production)
-  const paid = plan.calls.flatMap((call) => {
-    const person = production.person[call.personId]
-    if (!person || person.rateMinor === 0) return []
-    const first = plans.find((one) => one.calls.some((other) => other.personId === call.personId))
-    return [wageOf(person, call.releaseMin - call.callMin, first?.day.id === plan.day.id)]
-  })
-  if (paid.length === 0) return null
-  return {
-    baseMinor: paid.reduce((sum, wage) => sum + wage.baseMinor, 0),
-    overtimeMinor: paid.reduce((sum, wage) => sum + wage.overtimeMinor, 0),
-  }
-}
+/** How the note of a line begins that came from here. */
+const FROM_CREW = 'from Crew'
+const isOurs = ({ note }: { readonly note: string }) => note.startsWith(FROM_CREW)
 
 const titleOf = ({ name, role }: Person) => [name, role].filter(Boolean).join(', ')
 
 /**
- * What people cost as lines of money: one of each person's rate and one of their overtime. A line of that title that is
- * there already is brought to what it is now, and what was really paid stays.
+ * What people cost as lines of money: one of each person's rate and one of their overtime. A line that came from here is
+ * brought to what it is now, what was really paid stays, and one that somebody wrote under that title is left as it is.
  * @param newId gives ids
  */
 export function costsAsLines(production: Production, newId: () => string): PlainChange[] {
   const lines = Object.values(production.moneyLine)
   const wanted = crewCosts(production).flatMap(({ person, days, baseMinor, overtimeMin, overtimeMinor }) => {
     const title = titleOf(person)
-    const note = 'from Crew'
+    const note = FROM_CREW
     const base =
       person.rateFor === 'day' || person.rateFor === 'half day'
         ? { unit: 'day' as const, days, rateMinor: person.rateMinor }
@@ -75,15 +60,15 @@ export function costsAsLines(production: Production, newId: () => string): Plain
   })
   const fresh = wanted.filter((line) => !lines.some((one) => one.title === line.title))
   const ranks = ranksBetween(lastRank(lines), null, fresh.length)
-  const gone = lines.filter((line) => line.note.startsWith('from Crew') && line.title.endsWith(', overtime') && !wanted.some((one) => one.title === line.title)) // prettier-ignore
+  const gone = lines.filter((line) => isOurs(line) && line.rateMinor !== 0 && !wanted.some((one) => one.title === line.title)) // prettier-ignore
   return [
     ...wanted.flatMap((line) => {
       const there = lines.find((one) => one.title === line.title)
-      if (!there) return []
+      if (!there || !isOurs(there)) return []
       const isSame = there.rateMinor === line.rateMinor && there.days === line.days && there.unit === line.unit && there.quantity === line.quantity // prettier-ignore
       return isSame ? [] : [updateRecord('moneyLine', there.id, line)]
     }),
-    ...gone.map((line) => updateRecord('moneyLine', line.id, { rateMinor: 0, note: 'from Crew, none any more' })),
+    ...gone.map((line) => updateRecord('moneyLine', line.id, { rateMinor: 0, note: `${FROM_CREW}, none any more` })),
     ...fresh.map((line, i) => createRecord('moneyLine', { ...line, rank: ranks[i]! }, asId(newId()))),
   ]
 }
