@@ -103,6 +103,14 @@ describe('wanted by two units at once', () => {
     expect(checkCamerasBeside(apply(p, found, /2A on camera B/))).toEqual([])
     expect(checkCamerasBeside(apply(p, found, /Details: 2A after 2B/))).toEqual([])
   })
+  test('an entry that is on with two of the other unit is told of once, with both', () => {
+    const p = twoUnits({
+      shot: { a: { code: '1A', minutes: 20, cameraId: 'A' }, b: { code: '1B', minutes: 20, cameraId: 'A' }, x: { code: '2A', minutes: 60, cameraId: 'A' }, y: { code: '2B' } }, // prettier-ignore
+    })
+    const found = checkCamerasBeside(p)
+    expect(found.map(({ about }) => about.id)).toEqual(['ix'])
+    expect(found[0]!.says).toMatch(/1A, 1B and 2A of two units/)
+  })
   test('the better order of one unit takes nobody and no camera whom the other has then', () => {
     fc.assert(
       fc.property(
@@ -210,10 +218,15 @@ describe('tides', () => {
   test('the day moved to a date without a table: nobody says it is in time', () => {
     const moved = tied({ day: { day: { date: '2026-05-21' } } })
     expect(planDay(moved, 'day')!.missed).toEqual([])
-    expect(checkWaters(moved).map((f) => f.says)).toEqual(['1A is tied to high water at Yard, and no tide table has one for Day 1: whether it is in time cannot be told.']) // prettier-ignore
+    expect(checkWaters(moved).map((f) => f.says)).toEqual(['1A is tied to the water at Yard, and no tide table has it for Day 1: whether it is in time cannot be told.']) // prettier-ignore
     expect(checkWaters(tied())).toEqual([])
     const elsewhere = tied({ place: { place: {}, far: { name: 'Far' } }, tide: { one: { placeId: 'far', date: '2026-05-14', atMin: 615, type: 'high' } } }) // prettier-ignore
     expect(checkWaters(elsewhere)).toHaveLength(1)
+  })
+  test('several shots of one place are told of once', () => {
+    const two = tied({ tide: {}, shot: { s: { window: 'high-water' }, r: { code: '1B', window: 'low-water' } }, orderItem: { i: { shotIds: ['s'] }, k: { shotIds: ['r'] } } }) // prettier-ignore
+    expect(checkWaters(two).map((f) => [f.about.id, f.evidence.length])).toEqual([['place', 2]])
+    expect(checkWaters(two)[0]!.says).toMatch(/^1A, 1B are tied to the water at Yard/)
   })
   test('yesterday’s water is none of today’s: the table has to reach the day', () => {
     const next = tied({ day: { day: { date: '2026-05-15', callMin: 1290 } } })

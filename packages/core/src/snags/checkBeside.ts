@@ -31,27 +31,27 @@ function clashes(production: Production, plan: DayPlan) {
 
 /** Is one camera wanted by two units at once? */
 export function checkCamerasBeside(production: Production): Finding[] {
-  return dayPlans(production).flatMap((plan) =>
-    plan.beside.length === 0
-      ? []
-      : clashes(production, plan).map(({ a, b, camera }): Finding => {
-          const [first, second] = [a, b].map((row) => nameOfItem(production, production.orderItem[row.itemId]!)) as [string, string] // prettier-ignore
-          const { text } = plan.clock
-          return {
-            check: 'order.camera-in-two-units',
-            severity: 'stop',
-            stage: 'order',
-            rule: null,
-            about: { kind: 'orderItem', id: b.itemId },
-            says: `Camera ${camera.letter} is wanted for ${first} and ${second} of two units at ${text(Math.max(a.startMin, b.startMin))} on ${plan.day.title}.`,
-            evidence: [
-              { label: first, value: `${text(a.startMin)}–${text(a.endMin)}`, unit: '', from: plan.day.title },
-              { label: second, value: `${text(b.startMin)}–${text(b.endMin)}`, unit: '', from: plan.day.title },
-            ],
-            fixes: [...otherCameras(production, plan, b, camera), ...otherTimes(production, plan, b)],
-          }
-        }),
-  )
+  return dayPlans(production).flatMap((plan) => {
+    const found = plan.beside.length === 0 ? [] : clashes(production, plan)
+    const name = (row: ShotsRow) => nameOfItem(production, production.orderItem[row.itemId]!)
+    // An entry is told of once, with all that it is on with.
+    return [...new Set(found.map(({ b }) => b))].map((b): Finding => {
+      const own = found.filter((one) => one.b === b)
+      const { camera } = own[0]!
+      const { text } = plan.clock
+      const at = Math.max(Math.min(...own.map(({ a }) => a.startMin)), b.startMin)
+      return {
+        check: 'order.camera-in-two-units',
+        severity: 'stop',
+        stage: 'order',
+        rule: null,
+        about: { kind: 'orderItem', id: b.itemId },
+        says: `Camera ${camera.letter} is wanted for ${own.map(({ a }) => name(a)).join(', ')} and ${name(b)} of two units at ${text(at)} on ${plan.day.title}.`,
+        evidence: [...own.map(({ a }) => a), b].map((row) => ({ label: name(row), value: `${text(row.startMin)}–${text(row.endMin)}`, unit: '', from: plan.day.title })), // prettier-ignore
+        fixes: [...otherCameras(production, plan, b, camera), ...otherTimes(production, plan, b)],
+      }
+    })
+  })
 }
 
 /** The later entry on a camera that nobody has then. */
@@ -87,30 +87,31 @@ function otherTimes(production: Production, plan: DayPlan, row: ShotsRow): Fix[]
   )
 }
 
-/** Is a shot tied to a water that no table has for its day? */
+/** Are shots tied to a water that no table has for their day? Told once for a place. */
 export function checkWaters(production: Production): Finding[] {
-  return dayPlans(production).flatMap((plan) =>
-    allRows(plan).flatMap((row) => {
-      if (row.kind !== 'shots') return []
-      return row.shotIds.flatMap((id): Finding[] => {
+  const lacking = dayPlans(production).flatMap((plan) =>
+    allRows(plan).flatMap((row) =>
+      (row.kind === 'shots' ? row.shotIds : []).flatMap((id) => {
         const shot = byId(production.shot, id)
-        const water = shot && waterOf(shot)
-        if (!shot || !water || !lacksWater(production, plan.sky, plan.place, shot)) return []
-        const placeId = placeOfShot(production, shot, plan.place)
-        const place = byId(production.place, placeId)?.name ?? plan.place.name
-        return [
-          {
-            check: 'order.water-unknown',
-            severity: 'stop',
-            stage: 'scout',
-            rule: null,
-            about: { kind: 'place', id: placeId },
-            says: `${shot.code} is tied to ${water} water at ${place}, and no tide table has one for ${plan.day.title}: whether it is in time cannot be told.`,
-            evidence: [{ label: `${water} water`, value: 'not known', unit: '', from: `tides of ${place}, ${plan.day.date}` }], // prettier-ignore
-            fixes: [],
-          },
-        ]
-      })
-    }),
+        if (!shot || !lacksWater(production, plan.sky, plan.place, shot)) return []
+        return [{ shot, plan, placeId: placeOfShot(production, shot, plan.place) }]
+      }),
+    ),
   )
+  return [...new Set(lacking.map(({ placeId }) => placeId))].map((placeId): Finding => {
+    const own = lacking.filter((one) => one.placeId === placeId)
+    const place = byId(production.place, placeId)?.name ?? ''
+    const codes = own.map(({ shot }) => shot.code)
+    const days = [...new Set(own.map(({ plan }) => plan.day))]
+    return {
+      check: 'order.water-unknown',
+      severity: 'stop',
+      stage: 'scout',
+      rule: null,
+      about: { kind: 'place', id: placeId },
+      says: `${codes.join(', ')} ${codes.length === 1 ? 'is' : 'are'} tied to the water at ${place}, and no tide table has it for ${days.map((day) => day.title).join(', ')}: whether ${codes.length === 1 ? 'it is' : 'they are'} in time cannot be told.`,
+      evidence: own.map(({ shot, plan }) => ({ label: `${waterOf(shot)!} water for ${shot.code}`, value: 'not known', unit: '', from: `tides of ${place}, ${plan.day.date}` })), // prettier-ignore
+      fixes: [],
+    }
+  })
 }
