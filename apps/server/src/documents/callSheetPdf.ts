@@ -105,8 +105,7 @@ export function callSheetPdf(
       sheet.people.map((p) => [say(p.name, { bold: true }), say(p.role), say(p.phone), say(p.call, { bold: true })]),
     ),
     ...sketches(sheet.sketches ?? [], large),
-    ...titled('Walkie channels', sheet.channels ?? []),
-    ...titled('The next day', sheet.advance ?? []),
+    ...besideOneAnother([titled('Walkie channels', sheet.channels ?? []), titled('The next day', sheet.advance ?? [])].flat(), large), // prettier-ignore
     ...(sheet.kit.length > 0 ? [say('Kit', { bold: true, margin: [0, 10, 0, 2] }), say(sheet.kit.join(', '))] : []),
     ...(sheet.note ? [say(sheet.note, { margin: [0, 8, 0, 0] })] : []),
   ]
@@ -116,9 +115,13 @@ export function callSheetPdf(
 const titled = (title: string, lines: readonly string[]): Content[] =>
   lines.length === 0 ? [] : [{ stack: [say(title, { bold: true }), ...lines.map((line) => say(line))], margin: [0, 8, 0, 0] }] // prettier-ignore
 
+/** In large print one below the other: half a page across holds too few letters. */
+const besideOneAnother = (blocks: Content[], large: boolean): Content[] =>
+  large || blocks.length < 2 ? blocks : [{ columns: blocks, columnGap: 16 }]
+
 /** A sketch is so wide and so high at the most, points; so many stand beside one another. */
-const SKETCH_PT = { wide: 104, high: 74 }
-const BESIDE = 4
+const SKETCH_PT = { wide: 74, high: 56 }
+const BESIDE = 5
 const LARGE_BESIDE = 2
 
 /** The spots that are worked at, from above, all to one scale, with their doors and where north is. */

@@ -10,11 +10,12 @@ import { mergePeople } from '@kavrell/core/beginnings'
 /** So many are listed; the rest is found by typing. */
 const MOST_LISTED = 12
 
-/** One and the same person of several productions stands there once, with all they were on. */
+/** One and the same person of several productions, by mail or by name and telephone, stands there once, with all they were on. */
 function gathered(people: readonly DirectoryPerson[]) {
   const found = new Map<string, DirectoryPerson & { readonly all: readonly string[] }>()
   for (const person of people) {
-    const key = (person.email || person.name).trim().toLocaleLowerCase()
+    // Two of one name are two, until a mail or a telephone says otherwise.
+    const key = (person.email || `${person.name} ${person.phone}`).trim().toLocaleLowerCase()
     const known = found.get(key)
     // What one production did not know another does.
     const filled = known && Object.fromEntries(Object.entries(person).filter(([name]) => !known[name as keyof DirectoryPerson])) // prettier-ignore
