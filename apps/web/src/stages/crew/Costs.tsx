@@ -6,15 +6,15 @@ import { Button, Hint, Reading, Section } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { costsAsLines, crewCosts, type DayPlan, loadsOf } from '@kavrell/core/day'
 import { moneyText } from '@kavrell/core/money'
+import type { RecordOf } from '@kavrell/core/records'
 import { counted, hours } from '@kavrell/core/text'
 
 /** What somebody is paid by, and for whom they stand in. */
-export function Terms({ personId }: { personId: string }) {
+export function Terms({ person }: { person: RecordOf<'person'> }) {
   const rights = useRights()
-  const { person } = useProduction()
-  const field = (name: string) => <RecordField kind="person" id={personId} field={name} />
+  const field = (name: string) => <RecordField kind="person" id={person.id} field={name} />
   return (
-    <Section title={person[personId]!.name}>
+    <Section title={person.name}>
       <Grid templateColumns="1fr 1fr" gap="8px">
         {field('standInForId')}
         {field('leadMin')}

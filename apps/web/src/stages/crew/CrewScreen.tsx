@@ -55,6 +55,7 @@ export function CrewScreen() {
         </Box>
       </>
     )
+  const one = chosen ? production.person[chosen] : undefined
   const first = dayPlan?.calls[0]
   const shotsOf = (id: string) =>
     dayPlan?.timeline.rows
@@ -73,7 +74,7 @@ export function CrewScreen() {
       head: day.title,
       width: Math.max(46, day.title.length * 7 + 8),
       fixed: true,
-      show: (p) => <AttendanceBox personId={p.id} day={day} />,
+      show: (p) => <AttendanceBox who={p} day={day} />,
     })),
     {
       field: 'note',
@@ -108,8 +109,8 @@ export function CrewScreen() {
       asideWidth={300}
       aside={
         <>
-          {chosen && production.person[chosen] && <Terms personId={chosen} />}
-          {chosen && production.person[chosen] && <PartOfDays personId={chosen} days={days} />}
+          {one && <Terms person={one} />}
+          {one && <PartOfDays person={one} days={days} />}
           <Text fontWeight={700} mb="6px">
             {dayPlan ? `Calls on ${dayPlan.day.title}` : 'Calls'}
           </Text>
@@ -212,15 +213,15 @@ function Directory({ people }: { people: readonly RecordOf<'person'>[] }) {
 }
 
 /** Whoever is there for part of a day: the order waits for them, and says so when they have gone. */
-function PartOfDays({ personId, days }: { personId: string; days: readonly RecordOf<'day'>[] }) {
-  const { attendance, person } = useParts('attendance', 'person')
+function PartOfDays({ person, days }: { person: RecordOf<'person'>; days: readonly RecordOf<'day'>[] }) {
+  const { attendance } = useParts('attendance')
   const down = days.flatMap((day) => {
-    const there = Object.values(attendance).find((a) => a.personId === personId && a.dayId === day.id)
+    const there = Object.values(attendance).find((a) => a.personId === person.id && a.dayId === day.id)
     return there ? [{ day, there }] : []
   })
   if (down.length === 0) return null
   return (
-    <Section title={`${person[personId]!.name} is there`}>
+    <Section title={`${person.name} is there`}>
       {down.map(({ day, there }) => (
         <Grid key={day.id} templateColumns="1fr 92px 92px" gap="8px" alignItems="center" py="3px">
           <Text truncate>{day.title}</Text>
@@ -233,23 +234,18 @@ function PartOfDays({ personId, days }: { personId: string; days: readonly Recor
   )
 }
 
-function AttendanceBox({ personId, day }: { personId: string; day: RecordOf<'day'> }) {
-  const { attendance, person } = useParts('attendance', 'person')
+function AttendanceBox({ who, day }: { who: RecordOf<'person'>; day: RecordOf<'day'> }) {
+  const { attendance } = useParts('attendance')
   const rights = useRights()
-  const there = Object.values(attendance).find((a) => a.personId === personId && a.dayId === day.id)
+  const there = Object.values(attendance).find((a) => a.personId === who.id && a.dayId === day.id)
   const toggle = () => {
-    commitOrSay(`${person[personId]!.name} on ${day.title}`, [
+    commitOrSay(`${who.name} on ${day.title}`, [
       there
         ? removeRecord('attendance', there.id)
-        : createRecord('attendance', { personId: asId(personId), dayId: day.id }, newId()),
+        : createRecord('attendance', { personId: who.id, dayId: day.id }, newId()),
     ])
   }
   return (
-    <Tick
-      label={`${person[personId]?.name ?? ''} on ${day.title}`}
-      disabled={!rights.plan}
-      checked={there !== undefined}
-      onTick={toggle}
-    />
+    <Tick label={`${who.name} on ${day.title}`} disabled={!rights.plan} checked={there !== undefined} onTick={toggle} />
   )
 }
