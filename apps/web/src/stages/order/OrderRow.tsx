@@ -9,7 +9,7 @@ import { RecordField } from '../../ui/RecordField.tsx'
 import { takeOut } from '../../ui/addRecord.ts'
 import { Button, SetupLetter } from '../../ui/parts.tsx'
 import { setupColour } from '../../ui/theme/theme.ts'
-import type { TimelineRow } from '@kavrell/core/day'
+import type { DayMark, TimelineRow } from '@kavrell/core/day'
 import { changeWords } from '@kavrell/core/callSheets'
 import { asId, createRecord, type RecordOf, updateRecord } from '@kavrell/core/records'
 import { rollTogether, slateOf } from '@kavrell/core/shotlist'
@@ -29,13 +29,15 @@ export const LINES = {
   },
   '& .line.between': { bg: 'transparent', color: 'faint' },
   '& .line > .sky': { position: 'absolute', left: 0, top: 0, bottom: 0, width: '5px' },
+  '& .line > .mark': { position: 'absolute', left: 0, width: '9px', borderTop: '3px solid {colors.ink}' },
+  '& .line .falls': { color: 'soft', fontSize: 'small', whiteSpace: 'nowrap' },
   '& .line > .at': { fontFamily: 'mono', fontSize: 'small', paddingLeft: '11px', whiteSpace: 'nowrap' },
   '& .line > .lasts': { fontFamily: 'mono', fontSize: 'small', paddingRight: '6px', textAlign: 'right' },
   '& .line > .stripe': { alignSelf: 'stretch' },
   '& .line.between > .stripe': {
     background: 'repeating-linear-gradient(135deg, {colors.line} 0 3px, transparent 3px 6px)',
   },
-  '& .line > .what': { gridColumn: 'span 3' },
+  '& .line > .what': { gridColumn: 'span 2' },
   '& .line > .slate': { fontWeight: 700, whiteSpace: 'nowrap' },
   '& .line > .sees': { overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' },
   '& .line > .flags': { display: 'flex', gap: '8px', alignItems: 'center', color: 'soft', fontSize: 'small' },
@@ -57,15 +59,33 @@ function bySecondUnit(itemId: RecordOf<'orderItem'>['id'], title: string): void 
 const otherThan = (names: ReadonlyMap<string, string>, id: string) => new Map([...names].filter(([key]) => key !== id))
 
 /** What has to be done, or waited for, before an entry. */
-export function Between({ row, times, sky }: { row: TimelineRow; times: DayClock; sky?: string }) {
+export function Between({
+  row,
+  times,
+  sky,
+  marks,
+}: {
+  row: TimelineRow
+  times: DayClock
+  sky?: string
+  marks?: readonly DayMark[]
+}) {
   const production = useProduction()
   const words = row.kind === 'wait' ? 'Wait' : row.kind === 'change' ? changeWords(production, row) : ''
   return (
-    <Line row={row} times={times} sky={sky} between>
+    <Line row={row} times={times} sky={sky} marks={marks} between>
       <div className="what">{words}</div>
     </Line>
   )
 }
+
+/** What cannot be moved and comes within a row. */
+const fallingIn = (row: TimelineRow, marks: readonly DayMark[]) =>
+  marks.filter(({ atMin }) => atMin >= row.startMin && atMin < row.endMin)
+
+const Falling = ({ marks, times }: { marks: readonly DayMark[]; times: DayClock }) => (
+  <div className="falls">{marks.map(({ atMin, says }) => `${says} ${times.text(atMin)}`).join(', ')}</div>
+)
 
 /** As high as it lasts, but never too low to read nor higher than half a screen. */
 const rowHeight = (minutes: number) => Math.min(340, Math.max(26, minutes * 1.1))
@@ -75,6 +95,7 @@ function Line({
   times,
   stripe,
   sky,
+  marks = [],
   between = false,
   children,
 }: {
@@ -82,16 +103,23 @@ function Line({
   times: DayClock
   stripe?: string
   sky?: string
+  /** What cannot be moved, drawn where it falls. */
+  marks?: readonly DayMark[]
   between?: boolean
   children: ReactNode
 }) {
   const minutes = row.endMin - row.startMin
+  const within = fallingIn(row, marks)
   return (
     <div className={between ? 'line between' : 'line'} style={{ minHeight: rowHeight(minutes) }}>
       <div className="sky" style={{ background: sky }} aria-hidden />
+      {within.map(({ atMin, says }) => (
+        <div key={says} className="mark" style={{ top: `${((atMin - row.startMin) / minutes) * 100}%` }} aria-hidden />
+      ))}
       <div className="at">{times.text(row.startMin)}</div>
       <div className="stripe" style={{ background: stripe }} />
       {children}
+      {between && <Falling marks={within} times={times} />}
       <div className="lasts">{Math.round(minutes)}′</div>
     </div>
   )
@@ -103,6 +131,7 @@ export function OrderRow({
   row,
   times,
   sky,
+  marks,
   open,
   others,
   onOpen,
@@ -112,6 +141,7 @@ export function OrderRow({
   row: TimelineRow
   times: DayClock
   sky: string
+  marks: readonly DayMark[]
   open: boolean
   /** What the entries of the day are called, by id. */
   others: ReadonlyMap<string, string>
@@ -168,12 +198,14 @@ export function OrderRow({
           row={row}
           times={times}
           sky={sky}
+          marks={marks}
           stripe={setup ? setupColour(setup.colour) : 'var(--chakra-colors-line)'}
         >
           <div className="slate">{slateOf(shots.map((s) => s.code))}</div>
           <div className="sees">{title}</div>
           <div className="flags">
             {flags}
+            <Falling marks={fallingIn(row, marks)} times={times} />
             {setup && <SetupLetter letter={setup.letter} colour={setup.colour} size={16} />}
           </div>
         </Line>

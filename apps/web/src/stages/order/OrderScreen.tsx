@@ -30,7 +30,7 @@ import { Between, LINES, OrderRow } from './OrderRow.tsx'
 import { OrderTimes } from './OrderTimes.tsx'
 import { StandingBy } from './Weather.tsx'
 import { firstDay } from '@kavrell/core/beginnings'
-import { type DayPlan, forUnit, standingBy, type TimelineRow, unitPlans } from '@kavrell/core/day'
+import { dayMarks, type DayPlan, forUnit, standingBy, type TimelineRow, unitPlans } from '@kavrell/core/day'
 import { updateRecord, createRecord, asId, blank, type RecordOf, byRank, lastRank } from '@kavrell/core/records'
 import { slateOf } from '@kavrell/core/shotlist'
 
@@ -63,7 +63,7 @@ export function OrderScreen() {
 }
 
 function DayOrder({ dayPlan: whole, onAddDay }: { dayPlan: DayPlan; onAddDay: () => void }) {
-  const production = useParts('orderItem', 'shot')
+  const production = useParts('orderItem', 'shot', 'fixedEvent')
   const rights = useRights()
   const [unitId, setUnitId] = useState<string | null>(null)
   const dayPlan = forUnit(whole, unitId)
@@ -127,6 +127,7 @@ function DayOrder({ dayPlan: whole, onAddDay }: { dayPlan: DayPlan; onAddDay: ()
   }
   const skyOf = (row: TimelineRow) =>
     skyBackground(dayPlan.clock.instant(row.startMin), dayPlan.clock.instant(row.endMin), 3, dayPlan.place, true)
+  const marks = dayMarks(production, dayPlan)
   const leading = (itemId: string) =>
     timeline.rows.filter((r) => (r.kind === 'change' || r.kind === 'wait') && r.beforeItemId === itemId)
   return (
@@ -189,7 +190,7 @@ function DayOrder({ dayPlan: whole, onAddDay }: { dayPlan: DayPlan; onAddDay: ()
                 return (
                   <div key={item.id}>
                     {leading(item.id).map((r) => (
-                      <Between key={r.kind} row={r} times={dayPlan.clock} sky={skyOf(r)} />
+                      <Between key={r.kind} row={r} times={dayPlan.clock} sky={skyOf(r)} marks={marks} />
                     ))}
                     {row && (
                       <OrderRow
@@ -197,6 +198,7 @@ function DayOrder({ dayPlan: whole, onAddDay }: { dayPlan: DayPlan; onAddDay: ()
                         item={item}
                         row={row}
                         sky={skyOf(row)}
+                        marks={marks}
                         open={openId === item.id}
                         others={called}
                         onOpen={() => setOpenId(openId === item.id ? null : item.id)}

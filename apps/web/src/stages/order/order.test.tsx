@@ -11,6 +11,7 @@ import { chooseDay } from '../../store/desk.ts'
 import { callSheet } from '@kavrell/core/callSheets'
 import { planDay } from '@kavrell/core/day'
 import { productionOf, updateRecord } from '@kavrell/core/records'
+import { clock } from '@kavrell/core/text'
 
 beforeEach(() => openDemo('planner'))
 afterEach(() => {
@@ -404,4 +405,12 @@ describe('two units on one day', () => {
     expect(stills.dataset.unit).toBe(all('unit')[0]!.id)
     expect(within(screen.getByRole('list', { name: `Order of ${second.title}` })).getAllByRole('listitem').length).toBeGreaterThan(2) // prettier-ignore
   })
+})
+
+test('what cannot be moved is drawn where it falls: the sun of the day, and a fixed event within the entry it comes in', () => {
+  draw(<OrderScreen />, 'order')
+  const said = [...document.querySelectorAll<HTMLElement>('.line .falls')].map((mark) => mark.textContent)
+  expect(said.filter((says) => says?.startsWith('Sunrise'))).toHaveLength(1)
+  const event = all('fixedEvent')[0]!
+  expect(said).toContain(`${event.title} ${clock(event.startMin)}`)
 })
