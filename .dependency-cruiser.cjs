@@ -36,6 +36,7 @@ const FLOORS = {
     'beginnings',
     'takes',
     'moments',
+    'cues',
     'cards',
     'kit',
     'build',

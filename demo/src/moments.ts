@@ -53,10 +53,21 @@ export function addMoments(b: Builder): void {
       walkS,
     })
   const cameras = [
-    ['A', 'bow', { cardMin: 74, batteryMin: 45, batteryFirstMin: 31 }],
-    ['B', 'crowd', { cardMin: 50, cardFirstMin: 34, batteryMin: 90 }],
-    ['C', 'light', { runLimitMin: 29.5, cardMin: 120, batteryMin: 150, restartS: 15 }],
-    ['D', 'ways', { runLimitMin: 20, cardMin: 80, batteryMin: 70, batteryFirstMin: 70, restartS: 10 }],
+    ['A', 'bow', { shows: 'The bow, and who stands under it', cardMin: 74, batteryMin: 45, batteryFirstMin: 31 }],
+    ['B', 'crowd', { shows: 'Faces along the rope', cardMin: 50, cardFirstMin: 34, batteryMin: 90 }],
+    ['C', 'light', { shows: 'All of it, from above', runLimitMin: 29.5, cardMin: 120, batteryMin: 150, restartS: 15 }],
+    [
+      'D',
+      'ways',
+      {
+        shows: 'Cradle and wedges, low',
+        runLimitMin: 20,
+        cardMin: 80,
+        batteryMin: 70,
+        batteryFirstMin: 70,
+        restartS: 10,
+      },
+    ],
   ] as const
   for (const [letter, place, limits] of cameras)
     b.add('momentCamera', letter, {

@@ -1,5 +1,6 @@
 import { Builder } from './builder.ts'
 import { addGlass, addLook, addMoney, addNeeds } from './look.ts'
+import { addCues } from './cues.ts'
 import { addMoments, addRadio } from './moments.ts'
 import { addSetUp, addSound } from './patch.ts'
 import { addPeople, DEMO_PEOPLE } from './people.ts'
@@ -120,6 +121,7 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
   addRadio(b)
   addSetUp(b)
   addSound(b)
+  addCues(b)
   for (const [day, entries] of Object.entries(ORDER))
     entries.forEach((entry, rank) => {
       const dayId = b.id('day', day)

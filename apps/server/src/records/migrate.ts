@@ -26,6 +26,7 @@ import { demands } from './migrations/0029-demands.ts'
 import { ownStops } from './migrations/0030-own-stops.ts'
 import { setUpAndSound } from './migrations/0031-set-up-and-sound.ts'
 import { unitsRatesTides } from './migrations/0035-units-rates-tides.ts'
+import { cues } from './migrations/0036-cues.ts'
 import { weatherAndWays } from './migrations/0034-weather-and-ways.ts'
 import { whatShinesThere } from './migrations/0033-what-shines-there.ts'
 import { lightInDepth } from './migrations/0032-light-in-depth.ts'
@@ -72,6 +73,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0033-what-shines-there', whatShinesThere],
   ['0034-weather-and-ways', weatherAndWays],
   ['0035-units-rates-tides', unitsRatesTides],
+  ['0036-cues', cues],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

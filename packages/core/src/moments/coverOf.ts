@@ -39,6 +39,34 @@ export interface MomentState {
   readonly visits: readonly { readonly cameraId: string; readonly kind: Kind; readonly endS: number; readonly handId: string | null }[] // prettier-ignore
 }
 
+/** What the picture does and who has it keeps no camera running. */
+const isOfTheAir = (type: MomentEvent['type']): type is 'on' | 'next' | 'leaving' | 'has it' =>
+  type === 'on' || type === 'next' || type === 'leaving' || type === 'has it'
+
+/** Which camera is on, which is next, and who has the picture. */
+export interface OnAir {
+  readonly onId: string | null
+  readonly nextId: string | null
+  /** Whoever last said that they have it; they have it until somebody else says so. */
+  readonly holderId: string | null
+  /** They want to leave, and nobody has said yet that they have it. */
+  readonly isLeaving: boolean
+}
+
+/** What was said of the picture of a moment since it began. A camera that died is on no more. */
+export function onAirOf({ momentEvent }: Pick<MomentRecords, 'momentEvent'>, momentId: string): OnAir {
+  let air: OnAir = { onId: null, nextId: null, holderId: null, isLeaving: false }
+  for (const { type, momentCameraId, handId } of entries(momentEvent, momentId)) {
+    if (type === 'begun') air = { onId: null, nextId: null, holderId: null, isLeaving: false }
+    else if (type === 'on') air = { ...air, onId: momentCameraId, nextId: air.nextId === momentCameraId ? null : air.nextId } // prettier-ignore
+    else if (type === 'next') air = { ...air, nextId: momentCameraId }
+    else if (type === 'has it') air = { ...air, holderId: handId, isLeaving: false }
+    else if (type === 'leaving' && handId === air.holderId) air = { ...air, isLeaving: true }
+    else if (type === 'died') air = { ...air, onId: air.onId === momentCameraId ? null : air.onId, nextId: air.nextId === momentCameraId ? null : air.nextId } // prettier-ignore
+  }
+  return air
+}
+
 const entries = (events: MomentRecords['momentEvent'], momentId: string): readonly MomentEvent[] =>
   Object.values(events)
     .filter((event) => event.momentId === momentId)
@@ -60,6 +88,7 @@ export function momentState({ momentEvent }: Pick<MomentRecords, 'momentEvent'>,
       continue
     }
     if (begunAt === null) continue
+    if (isOfTheAir(type)) continue
     const endS = (Date.parse(happenedAt) - Date.parse(begunAt)) / 1000
     lastS = Math.max(lastS, endS)
     if (type === 'over') overAt = happenedAt

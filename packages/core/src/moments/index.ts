@@ -5,6 +5,8 @@ export {
   type MomentState,
   momentState,
   type MomentVisit,
+  type OnAir,
+  onAirOf,
   visitsOf,
 } from './coverOf.ts'
 export { type Loss, lossesOf, type Mend, mendsOf } from './losses.ts'

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { seeded } from '../chance/index.ts'
 import { follow, solveCover } from '../cover/index.ts'
-import { coverOf, lossesOf, mendsOf, momentState, visitsOf } from './index.ts'
+import { coverOf, lossesOf, mendsOf, momentState, onAirOf, visitsOf } from './index.ts'
 
 const T0 = Date.parse('2026-05-15T13:45:00Z')
 const at = (seconds: number) => new Date(T0 + seconds * 1000).toISOString()
@@ -134,5 +134,26 @@ describe('while it goes on', () => {
       if (rest.status === 'held') expect(rest.schedule.length).toBeLessThanOrEqual(visits.length - done.length)
     }
     expect(follow(first.problem, rota.schedule).impossible).toEqual([])
+  })
+
+  it('says who has the picture: never nobody once somebody had it, whoever wants to leave and whatever phone comes late', () => {
+    const air = (events: readonly ReturnType<typeof event>[]) => onAirOf(records({ events }), 'm')
+    const told = [event('begun', 0), event('has it', 5, null, 'h1'), event('on', 10, 'A'), event('next', 20, 'C'), event('leaving', 60, null, 'h1')] // prettier-ignore
+    expect(air(told)).toEqual({ onId: 'A', nextId: 'C', holderId: 'h1', isLeaving: true })
+    expect(air([...told, event('has it', 64, null, 'h2')])).toMatchObject({ holderId: 'h2', isLeaving: false })
+    // Somebody who does not have it may go without asking, and leaves nobody without.
+    expect(air([...told.slice(0, 4), event('leaving', 60, null, 'h2')])).toMatchObject({ isLeaving: false })
+    expect(air([...told, event('on', 70, 'C')])).toMatchObject({ onId: 'C', nextId: null })
+    expect(air([...told, event('died', 70, 'A')])).toMatchObject({ onId: null, nextId: 'C' })
+    expect(air([...told, event('begun', 99)])).toEqual({ onId: null, nextId: null, holderId: null, isLeaving: false })
+    const random = seeded(3)
+    for (let round = 0; round < 200; round++) {
+      const some = Array.from({ length: 12 }, (_, i) => event(random() < 0.5 ? 'has it' : 'leaving', 10 + i, null, random() < 0.5 ? 'h1' : 'h2')) // prettier-ignore
+      const { holderId } = air([event('begun', 0), ...some])
+      const lastTaker = some.findLast(({ type }) => type === 'has it')
+      expect(holderId).toBe(lastTaker?.handId ?? null)
+    }
+    // The plan of who restarts what is not made anew by it.
+    expect(momentState(records({ events: told }), 'm')).toMatchObject({ visits: [], lastS: 0 })
   })
 })

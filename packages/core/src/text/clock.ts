@@ -26,3 +26,11 @@ export const hours = (minutes: number): string => {
 /** "35 min" for a stretch of minutes that people still count in minutes, "9 h 35" for a longer one. */
 export const stretch = (minutes: number): string =>
   Math.round(minutes) < 100 ? `${Math.round(minutes)} min` : hours(minutes)
+
+/** Seconds as 8:05, or 1:08:05; less than none is none. */
+export function lapse(seconds: number): string {
+  const whole = Math.max(0, Math.round(seconds))
+  const [h, m, s] = [Math.floor(whole / 3600), Math.floor(whole / 60) % 60, whole % 60]
+  const two = (n: number) => String(n).padStart(2, '0')
+  return h ? `${h}:${two(m)}:${two(s)}` : `${m}:${two(s)}`
+}

@@ -1,29 +1,18 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
 import type { Rota } from '@kavrell/core/cover'
-import { counted } from '@kavrell/core/text'
-import { asId, createRecord, type Moment, type MomentEvent } from '@kavrell/core/records'
+import { counted, lapse } from '@kavrell/core/text'
+import { asId, type Moment } from '@kavrell/core/records'
 import { coverOf, momentState, type MomentVisit, visitsOf } from '@kavrell/core/moments'
-import { stamp, useBoxTime } from '../../store/clock.ts'
-import { newId } from '../../store/newId.ts'
-import { commitOrSay, useProductionStore } from '../../store/production.ts'
+import { useBoxTime } from '../../store/clock.ts'
+import { useProductionStore } from '../../store/production.ts'
 import { useParts, useRights } from '../../store/selectors.ts'
 import { Button } from '../../ui/parts.tsx'
 import type { FoundCover } from '../../workers/cover.worker.ts'
+import { LiveCues, Picture, useMine } from './Picture.tsx'
+import { logMoment } from './logMoment.ts'
 import { useRota } from './useRota.ts'
-import { handOf, KIND_WORDS, lapse, letterOf, type MomentNames, placeOf } from './words.ts'
-
-/** Adds what happened, with the moment by the clock that all share. */
-export function logMoment(
-  label: string,
-  moment: Moment,
-  fields: Partial<Pick<MomentEvent, 'type' | 'momentCameraId' | 'handId'>>,
-) {
-  const { at, deviceAt } = stamp()
-  commitOrSay(label, [
-    createRecord('momentEvent', { momentId: moment.id, happenedAt: at, deviceAt, ...fields }, newId()),
-  ])
-}
+import { handOf, KIND_WORDS, letterOf, type MomentNames, placeOf } from './words.ts'
 
 /** Somebody who is so late for a visit does something else than was planned, seconds: what is left is planned anew. */
 const LATE_S = 45
@@ -31,6 +20,7 @@ const LATE_S = 45
 /** While it goes on, in one hand: what is next, in how long, and one key that says it is done. */
 export function CoverLive({ moment }: { moment: Moment }) {
   const records = useParts('production', 'moment', 'momentPlace', 'momentWalk', 'momentCamera', 'momentHand', 'momentEvent', 'camera', 'person') // prettier-ignore
+  const [mine, setMine] = useMine(moment.id)
   const connection = useProductionStore((s) => s.connection)
   const rights = useRights()
   const state = momentState(records, moment.id)
@@ -58,7 +48,12 @@ export function CoverLive({ moment }: { moment: Moment }) {
   const good = left?.filter(({ leftS, beginsS, isGood }) => isGood && beginsS <= 0 && leftS > 0).length ?? 0
   const wanted = cover?.problem.needGood ?? 0
   return (
-    <Flex direction="column" gap="12px" minH={{ base: 'calc(100dvh - 190px)', md: 0 }} maxW="560px">
+    <Flex
+      direction="column"
+      gap="12px"
+      minH={{ base: 'calc(100dvh - 190px)', md: 0 }}
+      maxW={{ base: '560px', md: 'none' }}
+    >
       <Flex gap="10px" align="baseline">
         <Text fontWeight={700}>{moment.name}</Text>
         <Text fontFamily="mono">
@@ -80,6 +75,7 @@ export function CoverLive({ moment }: { moment: Moment }) {
         found={found}
         plannedAtS={plannedAtS}
       />
+      <Picture moment={moment} mine={mine} setMine={setMine} />
       <Box>
         {left?.map(({ id, by, beginsS, leftS, place }) => (
           <Flex key={id} gap="10px" py="7px" borderBottom="1px solid" borderColor="line" align="center">
@@ -128,6 +124,7 @@ export function CoverLive({ moment }: { moment: Moment }) {
           {lapse(after.leaveS)}.
         </Text>
       )}
+      <LiveCues moment={moment} beganAt={state.begunAt!} isCaller={mine === ''} />
       <Box flex="1" />
       {rights.log && (
         <Grid templateColumns="1fr 1fr" gap="10px">

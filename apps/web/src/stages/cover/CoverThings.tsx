@@ -9,7 +9,7 @@ import { RecordField } from '../../ui/RecordField.tsx'
 import { Posts } from './Posts.tsx'
 import { handOf, letterOf } from './words.ts'
 
-const CAMERA_FIELDS = ['placeId', 'isGood', 'startS', 'runLimitMin', 'cardMin', 'cardFirstMin', 'batteryMin', 'batteryFirstMin', 'restartS', 'cardSwapS', 'batterySwapS'] as const // prettier-ignore
+const CAMERA_FIELDS = ['placeId', 'shows', 'isGood', 'startS', 'runLimitMin', 'cardMin', 'cardFirstMin', 'batteryMin', 'batteryFirstMin', 'restartS', 'cardSwapS', 'batterySwapS'] as const // prettier-ignore
 
 /** What a moment is made of: its cameras with their limits, places and ways, people. */
 export function CoverThings({ moment }: { moment: Moment }) {

@@ -1,7 +1,8 @@
+import { lapse } from '@kavrell/core/text'
 import { Box, useToken } from '@chakra-ui/react'
 import { follow, type Intervention } from '@kavrell/core/cover'
 import type { MomentCover } from '@kavrell/core/moments'
-import { handOf, lapse, letterOf, type MomentNames, placeOf } from './words.ts'
+import { handOf, letterOf, type MomentNames, placeOf } from './words.ts'
 
 const [LEFT, ROW, TOP, GOOD] = [140, 44, 24, 64]
 const WIDE = 820

@@ -26,6 +26,7 @@ const kinds = () => sent.flatMap(({ changes }) => changes.map((change) => change
 
 beforeEach(() => {
   sent.length = 0
+  localStorage.clear()
 })
 
 test('the launch is held by one who walks, by the fewest visits there can be', async () => {
@@ -55,7 +56,7 @@ test('while it goes on the next visit is called out, and one key says it is done
   await inTime(() => expect(answer()).not.toContain(`${letter} in`))
   await user.click(screen.getByRole('button', { name: `${letter} has died` }))
   expect(screen.getByText(new RegExp(`${letter} died; the rest is planned without it`))).toBeTruthy()
-  expect(kinds()).toEqual(['momentEvent', 'momentEvent', 'momentEvent'])
+  expect(kinds()).toEqual(['momentEvent', 'rehearsal', 'momentEvent', 'momentEvent'])
 }, 60_000)
 
 test('an empty production teaches the step, and begins a moment from what happens once', async () => {
@@ -80,4 +81,27 @@ test('somebody who has to be elsewhere for a while is kept from what is not ther
   const [hand] = Object.values(useProductionStore.getState().records.momentHand ?? {})
   expect((hand as unknown as { posts: object[] }).posts).toMatchObject([{ fromS: 0, toS: 2280 }])
   await inTime(() => expect(answer()).not.toContain('Never fewer than 3'))
+}, 60_000)
+
+test('the caller puts cameras on by their letters, the phone at a camera reads it large, and the picture is never let go', async () => {
+  openDemo('logger')
+  const user = draw(<CoverScreen />, 'cover')
+  await user.click(screen.getByRole('button', { name: 'It begins now' }))
+  const angle = (letter: string) => document.querySelector(`[data-angle="${letter}"]`)!.textContent
+  await user.keyboard('b')
+  await user.keyboard('{Shift>}C{/Shift}')
+  expect([angle('B'), angle('C')].map((says) => says.match(/^[BC](on|next)/)?.[1])).toEqual(['on', 'next'])
+  await user.keyboard('c')
+  expect(angle('C')).toMatch(/^Con/)
+  const held = () => document.querySelector('[data-held]')!.textContent
+  expect(held()).toContain('Nobody has said that they have the picture')
+  await user.click(screen.getByRole('button', { name: 'Sadie has it' }))
+  await user.click(screen.getByRole('button', { name: 'Sadie wants to leave' }))
+  expect(held()).toContain('Sadie wants to leave and still has the picture')
+  await user.selectOptions(screen.getByLabelText('This device is'), 'at camera C')
+  expect(screen.getByRole('status').textContent).toBe('C is on')
+  await user.selectOptions(screen.getByLabelText('This device is'), 'at camera B')
+  expect(screen.getByRole('status').textContent).toBe('B is not on')
+  // What is on or next plans nobody's way anew; the cues go on beside it.
+  expect(screen.getByText(/^Next cue/).textContent).toContain('Horn, one long')
 }, 60_000)

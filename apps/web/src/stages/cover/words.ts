@@ -18,11 +18,3 @@ export const placeOf = (names: MomentNames, id: string): string => names.momentP
 /** The first name of somebody, as people on set call one another. */
 export const handOf = (names: MomentNames, id: string): string =>
   names.person[names.momentHand[id]?.personId ?? '']?.name.split(' ')[0] ?? 'somebody'
-
-/** 8:05, or 1:08:05. */
-export function lapse(seconds: number): string {
-  const whole = Math.max(0, Math.round(seconds))
-  const [h, m, s] = [Math.floor(whole / 3600), Math.floor(whole / 60) % 60, whole % 60]
-  const two = (n: number) => String(n).padStart(2, '0')
-  return h ? `${h}:${two(m)}:${two(s)}` : `${m}:${two(s)}`
-}

@@ -1,6 +1,6 @@
-import { Flex, Link, Text } from '@chakra-ui/react'
+import { Box, Flex, Link, Text } from '@chakra-ui/react'
 import { addressOf, ENDPOINTS } from '@kavrell/contract'
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import { cardFromJob, deviceTimecodes, radioPlan, setUpCard, soundPlan } from '@kavrell/core/patch'
 import { counted } from '@kavrell/core/text'
 import { instantAt } from '@kavrell/core/time'
@@ -8,11 +8,15 @@ import { useBoxTime } from '../../store/clock.ts'
 import { useProductionStore } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
-import { Answer, Button, Empty, Title } from '../../ui/parts.tsx'
+import { Answer, Button, Empty, Tabs, Title } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
+import { remember, remembered } from '../../store/remember.ts'
 import { Clocks } from './Clocks.tsx'
+import { Cues } from './Cues.tsx'
 import { Keys } from './Keys.tsx'
 import { Radio } from './Radio.tsx'
+import { ReadAloud } from './ReadAloud.tsx'
+// from './Radio.tsx'
 import { SetUp } from './SetUp.tsx'
 import { Sounds } from './Sounds.tsx'
 import { answerOf, isTrouble } from './words.ts'
@@ -24,6 +28,7 @@ export function PatchScreen() {
   const rights = useRights()
   const nowMs = useBoxTime(0.1)
   const { dayPlan } = useDay()
+  const [tab, setTab] = useState<Tab>(() => TABS.find(([key]) => key === remembered('patch.tab'))?.[0] ?? 'devices')
   const { transmitter, radioBand, radioStation } = production
   const plan = useMemo(
     () => radioPlan({ transmitter, radioBand, radioStation }),
@@ -50,6 +55,10 @@ export function PatchScreen() {
   const wanted = production.production.onceOnlySounds
   const disturbed = plan.of.filter(({ troubles }) => troubles.some(isTrouble)).length
   const { says, tone } = answerOf(card, sound, { listed: plan.of.length, disturbed }, wanted)
+  const look = (next: Tab) => {
+    remember('patch.tab', next)
+    setTab(next)
+  }
   const hasAnything = card.rows.length + sound.sources.length + plan.of.length > 0
   return (
     <>
@@ -71,24 +80,41 @@ export function PatchScreen() {
       >
         Patch
       </Title>
-      <Answer tone={tone}>{says}</Answer>
-      <Text color="soft" mt="2px">
-        {[
-          card.rows.length > 0 && `${card.agreeing} of ${card.wanted} settings were seen to be as wanted, ${card.differing.length} to differ, at ${card.wanted - card.looked} nobody looked since.`, // prettier-ignore
-          plan.of.length > 0 && (disturbed > 0 ? `${counted(disturbed, 'transmitter')} cannot stay as set.` : 'By the reckoning nothing on the air disturbs another.'), // prettier-ignore
-          sayClocks(clocks),
-        ]
-          .filter(Boolean)
-          .join(' ')}
-      </Text>
-      <SetUp card={card} propose={() => cardFromJob(production, dayPlan ?? null)} />
-      <Sounds plan={sound} wanted={wanted} />
-      <Radio plan={plan} />
-      <Clocks clocks={clocks} nowMs={nowMs} />
-      <Keys />
+      <Tabs label="Patch" tabs={TABS} current={tab} onChoose={look} />
+      {tab === 'cues' ? (
+        <Cues />
+      ) : tab === 'read' ? (
+        <ReadAloud />
+      ) : (
+        <>
+          <Box h="14px" />
+          <Answer tone={tone}>{says}</Answer>
+          <Text color="soft" mt="2px">
+            {[
+              card.rows.length > 0 && `${card.agreeing} of ${card.wanted} settings were seen to be as wanted, ${card.differing.length} to differ, at ${card.wanted - card.looked} nobody looked since.`, // prettier-ignore
+              plan.of.length > 0 && (disturbed > 0 ? `${counted(disturbed, 'transmitter')} cannot stay as set.` : 'By the reckoning nothing on the air disturbs another.'), // prettier-ignore
+              sayClocks(clocks),
+            ]
+              .filter(Boolean)
+              .join(' ')}
+          </Text>
+          <SetUp card={card} propose={() => cardFromJob(production, dayPlan ?? null)} />
+          <Sounds plan={sound} wanted={wanted} />
+          <Radio plan={plan} />
+          <Clocks clocks={clocks} nowMs={nowMs} />
+          <Keys />
+        </>
+      )}
     </>
   )
 }
+
+const TABS = [
+  ['devices', 'Devices'],
+  ['cues', 'Cues'],
+  ['read', 'Read aloud'],
+] as const
+type Tab = (typeof TABS)[number][0]
 
 function sayClocks(clocks: ReturnType<typeof deviceTimecodes>): string {
   const unset = clocks.filter(({ jammedAt }) => jammedAt === null).length

@@ -9,6 +9,7 @@ import { MEDIA } from './media.ts'
 import { LEDGERS } from './ledgers.ts'
 import { MOMENTS } from './moments.ts'
 import { PATCH } from './patch.ts'
+import { CUES } from './cues.ts'
 
 /** Every kind of record of a production. The tables, the door, the forms and the types all follow from this. */
 export const KINDS = {
@@ -23,6 +24,7 @@ export const KINDS = {
   ...LEDGERS,
   ...MOMENTS,
   ...PATCH,
+  ...CUES,
 } as const
 
 export type KindName = keyof typeof KINDS

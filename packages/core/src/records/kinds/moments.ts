@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { data, flag, instant, number, optional, ref, refs, text, whole, choice } from '../fields.ts'
+import { addedLater, data, flag, instant, number, optional, ref, refs, text, whole, choice } from '../fields.ts'
 import { count, ledger, plan } from '../tradeFields.ts'
 
 const seconds = (label: string, initial: number, most = 36_000, least = 0) =>
@@ -48,6 +48,7 @@ export const MOMENTS = {
     cameraId: ref({ label: 'Camera', to: 'camera' }),
     placeId: ref({ label: 'Stands at', to: 'momentPlace' }),
     isGood: flag({ label: 'Good angle', initial: true }),
+    shows: addedLater(text({ label: 'Shows', most: 80 })),
     startS: seconds('Starts at', 0),
     runLimitMin: optional(limit('Stops itself after', 29)),
     cardMin: limit('Card lasts', 60),
@@ -64,17 +65,20 @@ export const MOMENTS = {
     placeId: ref({ label: 'Begins at', to: 'momentPlace' }),
     posts: data({ label: 'Has to be at', initial: [] as Post[], schema: z.array(POST).max(20) }),
   }),
-  momentEvent: ledger('what happened to a moment: it began, a camera was seen to, one died, it is over', {
-    momentId: ref({ label: 'Moment', to: 'moment' }),
-    type: choice({
-      label: 'What',
-      initial: 'begun',
-      of: ['begun', 'restart', 'card', 'battery', 'both', 'died', 'over'],
-      words: { begun: 'began', both: 'card and battery' },
-    }),
-    momentCameraId: optional(ref({ label: 'Camera', to: 'momentCamera' })),
-    handId: optional(ref({ label: 'By', to: 'momentHand' })),
-    happenedAt: instant({ label: 'At' }),
-    deviceAt: optional(instant({ label: 'By the device’s clock' })),
-  }),
+  momentEvent: ledger(
+    'what happened to a moment: it began, a camera was seen to or put on, one died, who has the picture, it is over',
+    {
+      momentId: ref({ label: 'Moment', to: 'moment' }),
+      type: choice({
+        label: 'What',
+        initial: 'begun',
+        of: ['begun', 'restart', 'card', 'battery', 'both', 'died', 'over', 'on', 'next', 'leaving', 'has it'],
+        words: { begun: 'began', both: 'card and battery', on: 'is on', next: 'is next', leaving: 'wants to leave' },
+      }),
+      momentCameraId: optional(ref({ label: 'Camera', to: 'momentCamera' })),
+      handId: optional(ref({ label: 'By', to: 'momentHand' })),
+      happenedAt: instant({ label: 'At' }),
+      deviceAt: optional(instant({ label: 'By the device’s clock' })),
+    },
+  ),
 } as const
