@@ -30,6 +30,21 @@ export function addRadio(b: Builder): void {
     })
 }
 
+/** What displays showed when somebody went round: one was left in winter time. */
+export function addClockLooks(b: Builder): void {
+  for (const [letter, shown, clock] of [
+    ['A', '07:12:04:11', '07:12:04'],
+    ['C', '06:12:31:02', '07:12:30'],
+  ] as const)
+    // prettier-ignore
+    b.add('clockLook', letter, {
+      cameraId: b.id('camera', letter),
+      recorderId: null,
+      shown,
+      lookedAt: new Date(`2026-05-14T${clock}+01:00`).toISOString(),
+    })
+}
+
 /** The launch, from the first movement to the hull afloat and made fast: four cameras, one who walks. */
 export function addMoments(b: Builder): void {
   const momentId = b.add('moment', 'launch', {

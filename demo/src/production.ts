@@ -1,7 +1,7 @@
 import { Builder } from './builder.ts'
 import { addGlass, addLook, addMoney, addNeeds } from './look.ts'
 import { addCues } from './cues.ts'
-import { addMoments, addRadio } from './moments.ts'
+import { addClockLooks, addMoments, addRadio } from './moments.ts'
 import { addSetUp, addSound } from './patch.ts'
 import { addPeople, DEMO_PEOPLE } from './people.ts'
 import { addPlaces } from './places.ts'
@@ -119,6 +119,7 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
   addScenesAndShots(b)
   addMoments(b)
   addRadio(b)
+  addClockLooks(b)
   addSetUp(b)
   addSound(b)
   addCues(b)

@@ -195,6 +195,21 @@ test('people of the productions that one plans are found for the next, and of no
   expect((await of(null)).status).toBe(401)
 })
 
+test('set-up cards of the productions that one plans are there for the next, and of no others; what was seen stays', async () => {
+  const [kept, gone] = [
+    create('setUpLine', { name: 'white', wanted: '4300 K', harm: 'stop' }),
+    create('setUpLine', { name: 'look', wanted: 'amber', gone: true }),
+  ]
+  await world.edit('owner', [kept, gone])
+  const of = async (who: string | null) => world.call(who, '/cards')
+  const { text } = await of('planner')
+  expect(text).toContain('4300 K')
+  expect(text).not.toContain('amber')
+  expect((await of('logger')).text).not.toContain('4300 K')
+  expect((await of('reader')).text).not.toContain('4300 K')
+  expect((await of(null)).status).toBe(401)
+})
+
 describe('a client that has what the log has not', () => {
   test.each([
     ['a number that is not reached', 10_000, ''],

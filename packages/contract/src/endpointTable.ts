@@ -19,6 +19,7 @@ import {
   type NewInvitation,
   NewMemberBody,
   NewProductionBody,
+  type OtherCard,
   NothingBody,
   OwnPasswordBody,
   PasswordBody,
@@ -117,6 +118,8 @@ export const ENDPOINTS = {
 
   /** People of the productions that one plans, for the next. */
   directory: get<readonly DirectoryPerson[]>()('/directory', 'account'),
+  /** Set-up cards of the productions that one plans, for the next. */
+  otherCards: get<readonly OtherCard[]>()('/cards', 'account'),
   startProduction: post<{ id: string }>()('/productions', 'starter', NewProductionBody, 201),
   importProduction: bring<{ id: string }, '/productions/import'>('/productions/import', 'starter', true),
   exportProduction: file(`${PRODUCTION}/export.json`, 'plan'),

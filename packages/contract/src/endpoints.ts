@@ -123,6 +123,14 @@ export interface Me {
   }[]
 }
 
+/** How cameras were set on a production that one plans: its card, to begin the next one's from. */
+export interface OtherCard {
+  readonly productionId: string
+  /** Title of the production. */
+  readonly of: string
+  readonly lines: readonly { readonly name: string; readonly wanted: string; readonly harm: 'stop' | 'watch' }[]
+}
+
 /** Somebody of a production that one plans, as an address book has them. */
 export interface DirectoryPerson {
   readonly name: string

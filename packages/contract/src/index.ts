@@ -3,6 +3,7 @@ export {
   type BoxReading,
   type ClockReading,
   type DirectoryPerson,
+  type OtherCard,
   type Invitation,
   INVITED_ROLES,
   type InvitedRole,

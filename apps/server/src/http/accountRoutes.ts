@@ -1,6 +1,7 @@
-import { type DirectoryPerson, ENDPOINTS, type Me, type Refusal, RIGHTS } from '@kavrell/contract'
+import { type DirectoryPerson, ENDPOINTS, type Me, type OtherCard, type Refusal, RIGHTS } from '@kavrell/contract'
 import { DIRECTORY_FIELDS } from '@kavrell/core/beginnings'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
+import { gathered } from '@kavrell/core/takes'
 import type { Request, Response } from 'express'
 import type { Sequelize } from 'sequelize'
 import type { Account, Accounts } from '../accounts/accounts.ts'
@@ -95,11 +96,21 @@ export function signInRoutes(serve: Serve, { accounts, invitations }: Deps): voi
 /** Productions that are started, brought in and taken along, and who has access to them. */
 export function accessRoutes(serve: Serve, deps: Deps): void {
   const { accounts, invitations, door, now, address } = deps
-  serve.on(ENDPOINTS.directory, async ({ account }) => {
-    const planned = [...(await accounts.productionsOf(account!.id))].flatMap(([id, role]) => (RIGHTS[role].plan ? [id] : [])) // prettier-ignore
+  /** The productions that somebody plans, by id, with their titles. */
+  const plannedBy = async (accountId: string) => {
+    const planned = [...(await accounts.productionsOf(accountId))].flatMap(([id, role]) => (RIGHTS[role].plan ? [id] : [])) // prettier-ignore
     const where = { productionId: planned }
     const titles = await deps.models.production.findAll({ where, attributes: ['productionId', 'title'], raw: true })
-    const of = new Map((titles as unknown as { productionId: string; title: string }[]).map((row) => [row.productionId, row.title])) // prettier-ignore
+    return { where, of: new Map((titles as unknown as { productionId: string; title: string }[]).map((row) => [row.productionId, row.title])) } // prettier-ignore
+  }
+  serve.on(ENDPOINTS.otherCards, async ({ account }) => {
+    const { where, of } = await plannedBy(account!.id)
+    const lines = (await deps.models.setUpLine.findAll({ where: { ...where, gone: false }, attributes: ['productionId', 'name', 'wanted', 'harm'], order: [['rank', 'ASC']], raw: true })) as unknown as ({ productionId: string } & OtherCard['lines'][number])[] // prettier-ignore
+    const cards = gathered(lines, (line) => line.productionId)
+    return ok([...cards].map(([productionId, own]) => ({ productionId, of: of.get(productionId) ?? '', lines: own.map(({ name, wanted, harm }) => ({ name, wanted, harm })) }))) // prettier-ignore
+  })
+  serve.on(ENDPOINTS.directory, async ({ account }) => {
+    const { where, of } = await plannedBy(account!.id)
     const people = await deps.models.person.findAll({ where, attributes: ['productionId', ...DIRECTORY_FIELDS], order: ['name', 'id'], limit: MOST_PEOPLE, raw: true }) // prettier-ignore
     return ok((people as unknown as Omit<DirectoryPerson, 'of'>[]).map((person) => ({ ...person, of: of.get(person.productionId) ?? '' }))) // prettier-ignore
   })

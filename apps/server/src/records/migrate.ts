@@ -27,6 +27,7 @@ import { ownStops } from './migrations/0030-own-stops.ts'
 import { setUpAndSound } from './migrations/0031-set-up-and-sound.ts'
 import { unitsRatesTides } from './migrations/0035-units-rates-tides.ts'
 import { cues } from './migrations/0036-cues.ts'
+import { looksAndChanges } from './migrations/0037-looks-and-changes.ts'
 import { weatherAndWays } from './migrations/0034-weather-and-ways.ts'
 import { whatShinesThere } from './migrations/0033-what-shines-there.ts'
 import { lightInDepth } from './migrations/0032-light-in-depth.ts'
@@ -74,6 +75,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0034-weather-and-ways', weatherAndWays],
   ['0035-units-rates-tides', unitsRatesTides],
   ['0036-cues', cues],
+  ['0037-looks-and-changes', looksAndChanges],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

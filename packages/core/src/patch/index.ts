@@ -1,3 +1,4 @@
+export { type ClockReason, judgeShown, READ_WITHIN_S, readLabel, type ShownClock } from './shownClock.ts'
 export { type DeviceTimecode, deviceTimecodes, ORDINARY_PPM } from './jams.ts'
 export { RADIO_RULES, type RadioPlan, radioPlan, type RadioTrouble } from './radioPlan.ts'
 export {
@@ -5,6 +6,8 @@ export {
   isSameSetting,
   type ProposedLine,
   type SetUpCard,
+  type InHand,
+  ratesOfShots,
   setUpCard,
   type SetUpCell,
   type SetUpRecords,

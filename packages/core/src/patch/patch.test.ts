@@ -58,7 +58,8 @@ describe('clocks', () => {
         ...extra,
       }),
       Date.parse(at(nowMin)),
-      25,
+      { num: 25, den: 1, drop: false },
+      'Europe/London',
     )[0]!
 
   it('never set is never called near, set once is as ordinary clocks are', () => {
@@ -86,5 +87,25 @@ describe('clocks', () => {
   it('an hour ahead was another zone and no drift, and minutes apart say nothing', () => {
     expect(clocks([[0, null], [100, 3_600_000]], 100).driftPpm).toBeNull() // prettier-ignore
     expect(clocks([[0, null], [5, 30]], 100).driftPpm).toBeNull() // prettier-ignore
+  })
+
+  it('seen to show another time is told until it is set again; seen to agree it does so no more after a power-up', () => {
+    // 05:00 in UTC is 06:00 there in summer.
+    const look = (minutes: number, shown: string) => ({ clockLook: { l: { version: 1, cameraId: 'A', shown, lookedAt: at(minutes) } } }) // prettier-ignore
+    const battery = (minutes: number) => ({ batteryChange: { b: { cameraId: 'A', recorderId: null, happenedAt: at(minutes) } } }) // prettier-ignore
+    expect(clocks([[0, null]], 100, look(60, '07:00:01:04')).seen).toMatchObject({ reason: 'agrees', isBeforePowerUp: false }) // prettier-ignore
+    expect(clocks([[0, null]], 100, look(60, '06:00:01:04')).seen).toMatchObject({ reason: 'other zone' })
+    expect(clocks([[0, null]], 100, { ...look(60, '07:00:01:04'), ...battery(61) }).seen).toMatchObject({ isBeforePowerUp: true }) // prettier-ignore
+    expect(clocks([[0, null]], 100, { ...look(60, '00:09:40:00'), ...battery(50) }).seen).toMatchObject({ reason: 'since power-up' }) // prettier-ignore
+    expect(clocks([[0, null], [61, null]], 100, look(60, '06:00:01:04')).seen).toBeNull() // prettier-ignore
+  })
+
+  it('a device nobody sets is lined up by what it records, or by nothing', () => {
+    const sound = (is: string, gone = false) => ({ soundSource: { s: { is, gone } }, soundWay: { w: { sourceId: 's', cameraId: 'A', recorderId: null } } }) // prettier-ignore
+    expect(clocks([], 0).linesUpBy).toBe('nothing')
+    expect(clocks([], 0, sound('timecode')).linesUpBy).toBe('timecode as sound')
+    expect(clocks([], 0, sound('room')).linesUpBy).toBe('waveform')
+    expect(clocks([], 0, sound('room', true)).linesUpBy).toBe('nothing')
+    expect(clocks([[0, null]], 1).linesUpBy).toBe('timecode')
   })
 })

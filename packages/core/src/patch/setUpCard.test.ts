@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { planDay } from '../day/index.ts'
 import { asId, type RecordFields } from '../records/index.ts'
 import { productionWith } from '../testing/index.ts'
-import { cardFromJob, isSameSetting, setUpCard } from './index.ts'
+import { cardFromJob, isSameSetting, ratesOfShots, setUpCard } from './index.ts'
 
 const at = (clock: string) => new Date(`2026-05-14T${clock}:00Z`).toISOString()
 const MIDNIGHT = Date.parse('2026-05-13T23:00:00Z')
@@ -134,4 +134,40 @@ test('the job writes the card as far as it knows, and guesses nothing', () => {
     'stops itself': '29.98 min',
     diffusion: '',
   })
+})
+
+test('a shot goes before its setup, that before the camera, and once neither is in hand the card holds again', () => {
+  const lineId = asId<'setUpLine'>('rate')
+  const cameraId = asId<'camera'>('a')
+  const production = productionWith({
+    camera: { a: { letter: 'A' } },
+    setup: { E: { letter: 'E' } },
+    shot: { s4a: { code: '4A', setupId: 'E' }, s4b: { code: '4B', setupId: 'E' } },
+    setUpLine: { rate: { name: 'frame rate', wanted: '25', harm: 'stop', rank: 'a1' } },
+    setUpException: { c: { lineId, cameraId, wanted: '50' }, s: { lineId, cameraId, wanted: '100', setupId: 'E' }, one: { lineId, cameraId, wanted: '200', shotId: 's4a' } }, // prettier-ignore
+    setUpLook: { l: { lineId, cameraId, shown: '200', lookedAt: at('08:00'), version: 1 } },
+  } as never)
+  const cell = (shotId: string | null, setupId: string | null) => {
+    const { rows } = setUpCard(production, null, shotId || setupId ? { shotId, setupId } : null)
+    const { wanted, stands, by } = rows[0]!.cells[0]!
+    return [wanted, stands, by?.id ?? null]
+  }
+  expect(cell('s4a', 'E')).toEqual(['200', 'agrees', 'one'])
+  expect(cell('s4b', 'E')).toEqual(['100', 'differs', 's'])
+  expect(cell('s9', 'F')).toEqual(['50', 'differs', null])
+  expect(cell(null, null)).toEqual(['50', 'differs', null])
+})
+
+test('shots at another rate than the card’s are what change it, each once, and none where the card says no rate', () => {
+  const production = (wanted: string, extra: object = {}) =>
+    productionWith({
+      camera: { a: { letter: 'A' } },
+      shot: { fast: { code: '4A', cameraId: 'a', fpsNum: 200, fpsDen: 1, rank: 'a' }, plain: { code: '1A', cameraId: 'a', fpsNum: 25, fpsDen: 1, rank: 'b' }, nobody: { code: '9', cameraId: null, fpsNum: 50, fpsDen: 1, rank: 'c' } }, // prettier-ignore
+      setUpLine: { rate: { name: 'Frame rate', wanted, rank: 'a1' } },
+      ...extra,
+    })
+  expect(ratesOfShots(production('25'))).toEqual([{ lineId: 'rate', cameraId: 'a', shotId: 'fast', wanted: '200' }])
+  expect(ratesOfShots(production(''))).toEqual([])
+  const there = { setUpException: { e: { lineId: 'rate', cameraId: 'a', shotId: 'fast', wanted: '200' } } }
+  expect(ratesOfShots(production('25', there))).toEqual([])
 })

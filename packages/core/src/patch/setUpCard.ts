@@ -17,6 +17,8 @@ export interface SetUpCell {
   readonly line: RecordOf<'setUpLine'>
   readonly camera: RecordOf<'camera'>
   readonly wanted: string
+  /** What asks for it, where a setup or a shot changes it: the one in hand. */
+  readonly by: RecordOf<'setUpException'> | null
   /** What it was last seen to show; null while nobody looked. */
   readonly shown: string | null
   readonly lookedAt: string | null
@@ -57,6 +59,18 @@ export function isSameSetting(a: string, b: string): boolean {
   return isFigure(x) && isFigure(y) && Math.abs(Number(x) - Number(y)) <= AS_GOOD_AS
 }
 
+/** What is in hand: a shot with its setup, or a setup. */
+export interface InHand {
+  readonly shotId: string | null
+  readonly setupId: string | null
+}
+
+const isFor = ({ shotId, setupId }: RecordOf<'setUpException'>, inHand: InHand | null): boolean =>
+  (shotId === null && setupId === null) ||
+  (inHand !== null && (shotId === null ? setupId === inHand.setupId : shotId === inHand.shotId))
+/** What is of one shot goes before what is of a setup, and that before what is of a camera. */
+const closeness = ({ shotId, setupId }: RecordOf<'setUpException'>): number => (shotId ? 2 : setupId ? 1 : 0)
+
 /** Of several looks the one that was made last; of two at once the one that was logged later. */
 const lastOf = <T extends { readonly version: number }>(all: readonly T[], at: (one: T) => string): T | undefined =>
   all.toSorted((a, b) => Date.parse(at(a)) - Date.parse(at(b)) || a.version - b.version).at(-1)
@@ -64,19 +78,27 @@ const lastOf = <T extends { readonly version: number }>(all: readonly T[], at: (
 /**
  * Every camera against every line of the card. A mixer's output is no camera that can be set.
  * @param sinceMs when the day began: a look of before is carried over as a word and counts as none; null where there is no day
+ * @param inHand what is shot next: its changes are wanted then; null for the card as it is between
  */
-export function setUpCard(records: SetUpRecords, sinceMs: number | null): SetUpCard {
+export function setUpCard(records: SetUpRecords, sinceMs: number | null, inHand: InHand | null = null): SetUpCard {
   const cameras = Object.values(records.camera)
     .filter(({ lineCut }) => !lineCut)
     .toSorted((a, b) => a.letter.localeCompare(b.letter))
   const looks = gathered(Object.values(records.setUpLook), (look) => `${look.lineId} ${look.cameraId}`)
-  const exceptions = new Map(Object.values(records.setUpException).map((one) => [`${one.lineId} ${one.cameraId}`, one]))
+  const exceptions = new Map(
+    Object.values(records.setUpException)
+      .filter((one) => isFor(one, inHand))
+      .toSorted((a, b) => closeness(a) - closeness(b))
+      .map((one) => [`${one.lineId} ${one.cameraId}`, one]),
+  )
   const upMs = new Map(cameras.map(({ id }) => [id, poweredUpMs(id, records.batteryChange)]))
   const cellOf = (line: RecordOf<'setUpLine'>, camera: RecordOf<'camera'>): SetUpCell => {
     const key = `${line.id} ${camera.id}`
-    const wanted = exceptions.get(key)?.wanted ?? line.wanted
+    const exception = exceptions.get(key)
+    const wanted = exception?.wanted ?? line.wanted
+    const by = exception && closeness(exception) > 0 ? exception : null
     const look = lastOf(looks.get(key) ?? [], ({ lookedAt }) => lookedAt)
-    const cell = { line, camera, wanted, shown: look?.shown ?? null, lookedAt: look?.lookedAt ?? null }
+    const cell = { line, camera, wanted, by, shown: look?.shown ?? null, lookedAt: look?.lookedAt ?? null }
     return { ...cell, stands: standsOf(cell, sinceMs, upMs.get(camera.id) ?? null) }
   }
   const rows = inOrder(records.setUpLine)
@@ -108,6 +130,26 @@ function standsOf(
   if (sinceMs !== null && lookedMs < sinceMs) return 'before today'
   if (upMs !== null && lookedMs < upMs) return 'before power-up'
   return 'agrees'
+}
+
+/** Rates that shots ask for otherwise than the card does, as what they change for their camera. */
+export function ratesOfShots({
+  shot,
+  camera,
+  setUpLine,
+  setUpException,
+}: Pick<Production, 'shot' | 'camera' | 'setUpLine' | 'setUpException'>): readonly Pick<
+  RecordOf<'setUpException'>,
+  'lineId' | 'cameraId' | 'shotId' | 'wanted'
+>[] {
+  const line = inOrder(setUpLine).find(({ name, gone }) => !gone && plain(name) === 'framerate')
+  if (!line || line.wanted === '') return []
+  return inOrder(shot).flatMap(({ id, cameraId, fpsNum, fpsDen }) => {
+    const wanted = rateName({ num: fpsNum, den: fpsDen, drop: false })
+    const isThere = Object.values(setUpException).some((one) => one.shotId === id && one.lineId === line.id)
+    if (!cameraId || !camera[cameraId] || isThere || isSameSetting(wanted, line.wanted)) return []
+    return [{ lineId: line.id, cameraId, shotId: id, wanted }]
+  })
 }
 
 /** A line of a card that is not written yet. */

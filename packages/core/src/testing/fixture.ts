@@ -309,8 +309,9 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
   radioBand: { name: 'Channel 38', fromMHz: 606, toMHz: 614, isConfirmed: true },
   radioStation: { name: 'Mast', fromMHz: 610, toMHz: 611 },
   jam: { version: 1, cameraId: null, recorderId: null, jammedAt: '', seenMs: null, deviceAt: null },
-  setUpLine: { name: 'shutter', wanted: '180°', harm: 'stop', gone: false, rank: 0 },
-  setUpException: { lineId: 'setUpLine', cameraId: 'camera', wanted: '90°' },
+  clockLook: { version: 1, cameraId: null, recorderId: null, shown: '', lookedAt: '', deviceAt: null },
+  setUpLine: { name: 'shutter', wanted: '180°', harm: 'stop', carriedFrom: '', gone: false, rank: 0 },
+  setUpException: { lineId: 'setUpLine', cameraId: 'camera', wanted: '90°', setupId: null, shotId: null },
   setUpLook: { version: 1, lineId: 'setUpLine', cameraId: 'camera', shown: '180', lookedAt: '', deviceAt: null },
   soundSource: { name: 'Boom', is: 'boom', hears: [], transmitterId: null, gone: false, rank: 0 },
   soundWay: {

@@ -7,6 +7,7 @@ import { useRecords } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
 import { Input } from '../../ui/fields.tsx'
 import { Button, Hint } from '../../ui/parts.tsx'
+import { Changes } from './Changes.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
 
 /** The card itself: its lines, what they want, and what single cameras are to be set to on purpose. */
@@ -51,13 +52,14 @@ export function CardLines({ card }: { card: SetUpCard }) {
       >
         Add a line
       </Button>
+      <Changes card={card} />
     </>
   )
 }
 
 /** What one camera is to be set to where it is another than the rest. */
 function Own({ cell: { line, camera } }: { cell: SetUpCell }) {
-  const own = Object.values(useRecords('setUpException')).find((one) => one.lineId === line.id && one.cameraId === camera.id) // prettier-ignore
+  const own = Object.values(useRecords('setUpException')).find((one) => one.lineId === line.id && one.cameraId === camera.id && !one.setupId && !one.shotId) // prettier-ignore
   const set = (wanted: string) => {
     if (wanted === (own?.wanted ?? '')) return
     const change: PlainChange = !own

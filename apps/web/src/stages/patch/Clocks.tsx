@@ -1,8 +1,8 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import { type DeviceTimecode, ORDINARY_PPM } from '@kavrell/core/patch'
+import { type DeviceTimecode, ORDINARY_PPM, READ_WITHIN_S, readLabel } from '@kavrell/core/patch'
 import { asId, createRecord } from '@kavrell/core/records'
-import { stretch } from '@kavrell/core/text'
+import { hours, lapse, stretch } from '@kavrell/core/text'
 import { stamp } from '../../store/clock.ts'
 import { newId } from '../../store/newId.ts'
 import { commitOrSay } from '../../store/production.ts'
@@ -10,7 +10,7 @@ import { useRights } from '../../store/selectors.ts'
 import { Input } from '../../ui/fields.tsx'
 import { Button, Section } from '../../ui/parts.tsx'
 
-const COLUMNS = '54px minmax(110px, 1fr) minmax(110px, 1fr) minmax(120px, 1.1fr) minmax(130px, 1fr) auto'
+const COLUMNS = '54px minmax(96px, 1fr) minmax(96px, 1fr) minmax(96px, 1fr) minmax(96px, 1fr) 118px 178px'
 
 /** When each clock was set, how far off it can be by now, and by when to set it again. */
 export function Clocks({ clocks, nowMs }: { clocks: readonly DeviceTimecode[]; nowMs: number }) {
@@ -28,7 +28,7 @@ export function Clocks({ clocks, nowMs }: { clocks: readonly DeviceTimecode[]; n
             borderColor="line"
             pb="3px"
           >
-            {['device', 'set', 'drifts', 'off by now, at most', 'set again within', ''].map((head) => (
+            {['device', 'set', 'drifts', 'off by now, at most', 'set again within', 'shows', ''].map((head) => (
               <Text key={head}>{head}</Text>
             ))}
           </Grid>
@@ -40,7 +40,8 @@ export function Clocks({ clocks, nowMs }: { clocks: readonly DeviceTimecode[]; n
       <Text color="soft" fontSize="note" mt="6px">
         A clock nobody has looked at twice is taken as an ordinary one, {ORDINARY_PPM} millionths either way. Set it,
         look at both displays, and write down how far it had been ahead: then its own drift is known. After a power-off
-        it has to be set again; a fresh battery that was logged is taken for one.
+        it has to be set again; a fresh battery that was logged is taken for one. What a display shows is compared with
+        the time of day here, as near as a hand is quick; a count that only runs while it rolls is none.
       </Text>
     </Section>
   )
@@ -50,13 +51,25 @@ const minutesOf = (ms: number) => stretch(Math.max(1, Math.round(ms / 60_000)))
 
 function Clock({ clock, nowMs }: { clock: DeviceTimecode; nowMs: number }) {
   const rights = useRights()
-  const [seen, setSeen] = useState('')
-  const { id, letter, kind, jammedAt, isSince, driftPpm, withinPpm, offFrames, againBy } = clock
+  const [ahead, setAhead] = useState('')
+  const [label, setLabel] = useState('')
+  const [says, setSays] = useState<string | null>(null)
+  const { id, letter, kind, jammedAt, isSince, driftPpm, withinPpm, offFrames, againBy, seen, linesUpBy } = clock
   const jam = () => {
     const { at, deviceAt } = stamp()
-    const seenMs = seen.trim() === '' ? null : Number(seen.replace('−', '-').replace(',', '.'))
+    const seenMs = ahead.trim() === '' ? null : Number(ahead.replace('−', '-').replace(',', '.'))
     const device = kind === 'camera' ? { cameraId: asId<'camera'>(id) } : { recorderId: asId<'recorder'>(id) }
-    if (commitOrSay(`Set the clock of ${letter}`, [createRecord('jam', { ...device, jammedAt: at, deviceAt, seenMs }, newId())])) setSeen('') // prettier-ignore
+    if (commitOrSay(`Set the clock of ${letter}`, [createRecord('jam', { ...device, jammedAt: at, deviceAt, seenMs }, newId())])) setAhead('') // prettier-ignore
+  }
+  const look = () => {
+    if (label.trim() === '') return
+    if (!readLabel(label)) return setSays(`“${label.trim()}” is no timecode. Type it as 09:33:07:14.`)
+    const { at, deviceAt } = stamp()
+    const device = kind === 'camera' ? { cameraId: asId<'camera'>(id) } : { recorderId: asId<'recorder'>(id) }
+    const entry = { ...device, shown: label.normalize('NFKC').trim(), lookedAt: at, deviceAt }
+    if (!commitOrSay(`${letter} shows ${entry.shown}`, [createRecord('clockLook', entry, newId())])) return
+    setLabel('')
+    setSays(null)
   }
   const leftMs = againBy === null ? null : Date.parse(againBy) - nowMs
   const isOff = offFrames !== null && offFrames > 0.5
@@ -87,6 +100,22 @@ function Clock({ clock, nowMs }: { clock: DeviceTimecode; nowMs: number }) {
       <Text fontFamily="mono" fontSize="small" color={leftMs !== null && leftMs <= 0 ? 'watch' : 'ink'}>
         {leftMs === null ? '–' : leftMs <= 0 ? 'now' : minutesOf(leftMs)}
       </Text>
+      {rights.log ? (
+        <Input
+          w="118px"
+          fontFamily="mono"
+          aria-label={`${letter} shows`}
+          placeholder="09:33:07:14"
+          value={label}
+          onChange={(e) => setLabel(e.target.value)}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') look()
+          }}
+          onBlur={look}
+        />
+      ) : (
+        <Text fontFamily="mono">{seen?.shown ?? ''}</Text>
+      )}
       {rights.log && (
         <Flex gap="6px" align="center">
           <Input
@@ -94,12 +123,54 @@ function Clock({ clock, nowMs }: { clock: DeviceTimecode; nowMs: number }) {
             aria-label={`${letter} was ahead by, milliseconds`}
             placeholder="ahead, ms"
             inputMode="numeric"
-            value={seen}
-            onChange={(e) => setSeen(e.target.value)}
+            value={ahead}
+            onChange={(e) => setAhead(e.target.value)}
           />
           <Button onClick={jam}>{letter} is set</Button>
         </Flex>
       )}
+      {(says || seen || linesUpBy !== 'timecode') && (
+        <Text
+          gridColumn="2 / -1"
+          fontSize="small"
+          color={says || isWrong(clock) ? 'stop' : 'soft'}
+          fontWeight={says || isWrong(clock) ? 700 : 400}
+        >
+          {says ?? [seen && seenWords(seen), linesUpWords[linesUpBy]].filter(Boolean).join(' ')}
+        </Text>
+      )}
     </Grid>
   )
 }
+
+const isWrong = ({ seen, linesUpBy }: DeviceTimecode) =>
+  (seen !== null && seen.reason !== 'agrees') || linesUpBy === 'nothing'
+
+const linesUpWords = {
+  timecode: '',
+  'timecode as sound': 'Records timecode as sound: its files are lined up by that.',
+  waveform: 'Lined up by its sound, as it hears what others hear.',
+  nothing: 'Neither set nor given any sound: nothing lines its files up.',
+} as const
+
+/** What a look at a display says. */
+function seenWords({ reason, aheadS, shown, isBeforePowerUp }: NonNullable<DeviceTimecode['seen']>): string {
+  const by = aheadS === null ? '' : `${stretchOf(Math.abs(aheadS))} ${aheadS < 0 ? 'behind' : 'ahead'}`
+  switch (reason) {
+    case 'agrees':
+      return isBeforePowerUp ? `Showed ${shown} before it was switched on again: look again.` : `Showed ${shown}, as it should to within ${READ_WITHIN_S} s.`
+    case 'other rate':
+      return `Shows ${shown}: no such label at the rate of this job. It counts at another rate, or in drop-frame.`
+    case 'other zone':
+      return `Shows ${shown}, ${hours(Math.round(Math.abs(aheadS!) / 900) * 15)} ${aheadS! < 0 ? 'behind' : 'ahead'}: another zone, or summer time.`
+    case 'since power-up':
+      return `Shows ${shown}: it began from nothing when it was switched on. Set it.`
+    case 'other count':
+      return `Shows ${shown}, ${by}: as much as 23.976 for 24, or non-drop for drop-frame, slips since it was set.`
+    case 'off':
+      return `Shows ${shown}, ${by}. Set it.`
+  }
+} // prettier-ignore
+
+/** Seconds with a place, or hours and minutes. */
+const stretchOf = (seconds: number) => (seconds < 60 ? `${seconds.toFixed(0)} s` : lapse(seconds))

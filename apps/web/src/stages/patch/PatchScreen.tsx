@@ -2,6 +2,7 @@ import { Box, Flex, Link, Text } from '@chakra-ui/react'
 import { addressOf, ENDPOINTS } from '@kavrell/contract'
 import { useMemo, useState } from 'react'
 import { cardFromJob, deviceTimecodes, radioPlan, setUpCard, soundPlan } from '@kavrell/core/patch'
+import { masterDeliverable } from '@kavrell/core/shotlist'
 import { counted } from '@kavrell/core/text'
 import { instantAt } from '@kavrell/core/time'
 import { useBoxTime } from '../../store/clock.ts'
@@ -34,8 +35,11 @@ export function PatchScreen() {
     () => radioPlan({ transmitter, radioBand, radioStation }),
     [transmitter, radioBand, radioStation],
   )
-  const { rateNum, rateDen } = Object.values(production.deliverable)[0] ?? { rateNum: 25, rateDen: 1 }
-  const clocks = deviceTimecodes(production, nowMs, rateNum / rateDen)
+  const master = masterDeliverable(production)
+  const rate = master
+    ? { num: master.rateNum, den: master.rateDen, drop: master.dropFrame }
+    : { num: 25, den: 1, drop: false }
+  const clocks = deviceTimecodes(production, nowMs, rate, dayPlan?.place.timeZone ?? 'UTC')
   if (plan.of.length + clocks.length === 0)
     return (
       <Empty says="Before it rolls, all cameras must be set alike, every sound must arrive, whatever transmits must leave the rest alone, and every clock must show the same. List the cameras first, or what transmits.">
@@ -119,8 +123,10 @@ type Tab = (typeof TABS)[number][0]
 function sayClocks(clocks: ReturnType<typeof deviceTimecodes>): string {
   const unset = clocks.filter(({ jammedAt }) => jammedAt === null).length
   const since = clocks.filter(({ isSince }) => isSince).length
+  const otherwise = clocks.filter(({ seen }) => seen !== null && seen.reason !== 'agrees').length
   const off = clocks.filter(({ offFrames }) => offFrames !== null && offFrames > 0.5).length
   if (clocks.length === 0) return 'No camera or recorder is listed.'
-  if (unset + since + off === 0) return `All ${clocks.length} clocks were set and should be within half a frame.`
-  return [unset > 0 && `${counted(unset, 'clock')} never set.`, since > 0 && `${counted(since, 'clock')} not set since a fresh battery.`, off > 0 && `${counted(off, 'clock')} may be more than half a frame off.`].filter(Boolean).join(' ') // prettier-ignore
+  if (unset + since + off + otherwise === 0)
+    return `All ${clocks.length} clocks were set and should be within half a frame.`
+  return [otherwise > 0 && `${counted(otherwise, 'clock')} seen to show another time than the master.`, unset > 0 && `${counted(unset, 'clock')} never set.`, since > 0 && `${counted(since, 'clock')} not set since a fresh battery.`, off > 0 && `${counted(off, 'clock')} may be more than half a frame off.`].filter(Boolean).join(' ') // prettier-ignore
 }

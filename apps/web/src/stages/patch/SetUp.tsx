@@ -8,6 +8,8 @@ import { commitOrSay } from '../../store/production.ts'
 import { useRecords, useRights } from '../../store/selectors.ts'
 import { Button, Hint, Section } from '../../ui/parts.tsx'
 import { CardLines } from './CardLines.tsx'
+import { Carried } from './Carried.tsx'
+import { FromOtherJob } from './FromOtherJob.tsx'
 import { GoThrough } from './GoThrough.tsx'
 import { writeLook } from './writeLook.ts'
 
@@ -44,6 +46,7 @@ export function SetUp({ card, propose }: { card: SetUpCard; propose: () => reado
             Write the card from the job
           </Button>
         )}
+        {rights.plan && <FromOtherJob />}
       </Section>
     )
   const columns = `minmax(104px, 1fr) minmax(104px, 1.1fr) repeat(${card.cameras.length}, minmax(104px, 1.2fr))`
@@ -52,6 +55,7 @@ export function SetUp({ card, propose }: { card: SetUpCard; propose: () => reado
       title="How the cameras are set"
       actions={rights.plan && <Button onClick={() => setChanging(!changing)}>{changing ? 'Done' : 'Change the card'}</Button>} // prettier-ignore
     >
+      <Carried card={card} />
       {changing ? (
         <CardLines card={card} />
       ) : (

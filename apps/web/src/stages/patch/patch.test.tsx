@@ -1,6 +1,7 @@
 // @vitest-environment jsdom
 import { screen, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
+import { stamp } from '../../store/clock.ts'
 import { useProductionStore } from '../../store/production.ts'
 import { all, draw, openDemo, sent } from '../../testing.tsx'
 import { PatchScreen } from './PatchScreen.tsx'
@@ -170,4 +171,49 @@ test('a key colour stays away from wardrobe and palettes, and the usual ones are
   expect(difference('proposed')).toBeGreaterThanOrEqual(difference('green') - 4)
   expect(difference('proposed')).toBeGreaterThanOrEqual(difference('blue') - 4)
   expect(document.querySelector('[data-key="proposed"]')!.textContent).toMatch(/from .*, the nearest/)
+})
+
+describe('what a clock was seen to show', () => {
+  const clockRow = (letter: string) => document.querySelector<HTMLElement>(`[data-clock="${letter}"]`)!
+  test('in another zone is told in words, and no label is refused in a sentence with nothing logged', async () => {
+    openDemo('logger')
+    const user = draw(<PatchScreen />, 'patch')
+    const shows = within(clockRow('B')).getByRole('textbox', { name: 'B shows' })
+    await user.type(shows, 'half past{Enter}')
+    expect(clockRow('B').textContent).toContain('“half past” is no timecode')
+    expect(sent).toHaveLength(0)
+    await user.clear(shows)
+    // An hour behind the place: its clock was left in UTC.
+    const before = all('clockLook').length
+    const hourAgo = new Date(stamp().atMs - 3_600_000).toLocaleTimeString('en-GB', { timeZone: 'Europe/London' })
+    await user.type(shows, `${hourAgo}:00{Enter}`)
+    expect(all('clockLook')).toHaveLength(before + 1)
+    expect(clockRow('B').textContent).toMatch(/behind: another zone, or summer time/)
+  })
+})
+
+describe('a card that changes', () => {
+  test('with a shot: its rate is taken from the shot, once, and is no setting of the card between', async () => {
+    openDemo('planner')
+    const user = draw(<PatchScreen />, 'patch')
+    const before = cell('frame rate', 'A').says
+    await user.click(screen.getByRole('button', { name: 'Change the card' }))
+    await user.click(screen.getByRole('button', { name: /rates? from the shots$/ }))
+    const own = all('setUpException').filter(({ shotId }) => shotId !== null)
+    expect(own.map(({ wanted }) => wanted)).toContain('200')
+    expect(document.querySelectorAll('[data-change]')).toHaveLength(own.length)
+    expect(screen.queryByRole('button', { name: /rates? from the shots$/ })).toBeNull()
+    await user.click(screen.getByRole('button', { name: 'Done' }))
+    expect(cell('frame rate', 'A').says).toBe(before)
+  })
+  test('that came from another job says so until somebody has said of each line that it holds', async () => {
+    openDemo('planner', (records) => {
+      const [id, line] = Object.entries(records.setUpLine)[0]!
+      return { ...records, setUpLine: { ...records.setUpLine, [id]: { ...line, carriedFrom: 'The Other One' } } }
+    })
+    const user = draw(<PatchScreen />, 'patch')
+    expect(document.querySelector('[data-carried]')!.textContent).toContain('nobody has said yet')
+    await user.click(screen.getByRole('button', { name: 'It holds here' }))
+    expect(document.querySelector('[data-carried]')).toBeNull()
+  })
 })

@@ -100,7 +100,11 @@ function Roll({ dayPlan }: { dayPlan: DayPlan }) {
   const { rolling, last, subject, runs, unitId } = slate
   const { shots } = subject
   const nowMs = useBoxTime(0.2)
-  const differing = useMemo(() => setUpCard(production, null).differing, [production])
+  const one = shots.length === 1 ? shots[0] : undefined
+  const differing = useMemo(
+    () => setUpCard(production, null, one ? { shotId: one.id, setupId: one.setupId } : null).differing,
+    [production, one],
+  )
   const { devices, arm, setStays } = useDevices(subject, runs, dayPlan.day.id, nowMs)
   const [noting, setNoting] = useState(false)
   const callUp = useRef<HTMLInputElement>(null)

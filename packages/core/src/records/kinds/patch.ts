@@ -1,4 +1,4 @@
-import { choice, flag, instant, number, optional, ref, refs, text } from '../fields.ts'
+import { addedLater, choice, flag, instant, number, optional, ref, refs, text } from '../fields.ts'
 import { ascends, count, ledger, oneDevice, plan, rank } from '../tradeFields.ts'
 
 const megahertz = (label: string, initial: number) =>
@@ -74,6 +74,17 @@ export const PATCH = {
     },
     { rules: [oneDevice] },
   ),
+  clockLook: ledger(
+    'what a device was seen to show as its timecode',
+    {
+      cameraId: optional(ref({ label: 'Camera', to: 'camera' })),
+      recorderId: optional(ref({ label: 'Sound', to: 'recorder' })),
+      shown: text({ label: 'Shows', least: 1, most: 20, says: 'Say what it shows, such as 09:33:07:14.' }),
+      lookedAt: instant({ label: 'Looked' }),
+      deviceAt: optional(instant({ label: 'By the device’s clock' })),
+    },
+    { rules: [oneDevice] },
+  ),
   setUpLine: plan('a line of the card that every camera is set by', {
     name: text({ label: 'Line', initial: 'Line', least: 1, most: 60, says: 'Give the line a name.' }),
     wanted: text({ label: 'Wanted', most: 80 }),
@@ -83,6 +94,8 @@ export const PATCH = {
       of: ['stop', 'watch'],
       words: { stop: 'it spoils the pictures', watch: 'it can be put right' },
     }),
+    /** The job it was taken over from, until somebody has said that it holds here too. */
+    carriedFrom: addedLater(text({ label: 'Carried over from', most: 200 })),
     /** Taken off the card; what was seen of it stays in the log. */
     gone: flag({ label: 'Taken off' }),
     rank,
@@ -91,6 +104,9 @@ export const PATCH = {
     lineId: ref({ label: 'Line', to: 'setUpLine' }),
     cameraId: ref({ label: 'Camera', to: 'camera' }),
     wanted: text({ label: 'Wanted', most: 80 }),
+    /** For this shot alone, or for those of a setup; for all where neither is named. */
+    setupId: addedLater(optional(ref({ label: 'In the setup', to: 'setup' }))),
+    shotId: addedLater(optional(ref({ label: 'In the shot', to: 'shot' }))),
   }),
   setUpLook: ledger('what a camera was seen to be set to', {
     lineId: ref({ label: 'Line', to: 'setUpLine' }),
