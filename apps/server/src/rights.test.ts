@@ -134,6 +134,7 @@ const ENDPOINTS: readonly (readonly [
   ['snapshot', () => 'snapshot', null, ROLES, [200]],
   ['export', () => 'export.json', null, ['owner', 'planner'], [200]],
   ['clock', () => 'clock', null, ROLES, [200]],
+  ['scan the air', () => 'radio-scan', () => ({}), ['owner', 'planner', 'logger'], [200]],
   ['how it stands', () => 'standing/2026-05-13', null, ROLES, [200]],
   ['members', () => 'members', null, ROLES, [200]],
   [

@@ -7,6 +7,7 @@ import { openInvitations } from './accounts/invitations.ts'
 import { standInCameras } from './devices/cameraLink.ts'
 import { standInGateway } from './devices/messageGateway.ts'
 import { smtpGateway } from './devices/smtpGateway.ts'
+import { standInScanner } from './devices/radioScanner.ts'
 import { standInBox } from './devices/timecodeBox.ts'
 import { folderVolumes } from './devices/volumes.ts'
 import { type DocumentJobs, drawPapers, openDocuments, openPaperMaker, PaperFailed } from './documents/documents.ts'
@@ -130,6 +131,7 @@ export async function start(settings: Settings): Promise<Running> {
     manifests,
     look,
     timecodeBox,
+    radioScanner: standInScanner(models),
     offload,
     jobs,
     sheets,

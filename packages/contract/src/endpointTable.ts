@@ -20,6 +20,7 @@ import {
   NewMemberBody,
   NewProductionBody,
   type OtherCard,
+  type ScanReading,
   NothingBody,
   OwnPasswordBody,
   PasswordBody,
@@ -161,6 +162,8 @@ export const ENDPOINTS = {
   picture: file(`${PRODUCTION}/uploads/:fileId`, 'member'),
 
   media: get<MediaView>()(`${PRODUCTION}/media/volumes`, 'member'),
+  /** The bands of the production are swept; what was heard is logged by whoever asked. */
+  scanRadio: post<ScanReading>()(`${PRODUCTION}/radio-scan`, 'log', NothingBody),
   copyCard: post<Job>()(`${PRODUCTION}/media/copies`, 'log', CopyJobBody, 202),
   checkCopy: post<Job>()(`${PRODUCTION}/media/checks`, 'log', VerifyJobBody, 202),
   stopJob: post<{ stopped: boolean }>()(`${PRODUCTION}/media/jobs/:jobId/stop`, 'log', NothingBody),

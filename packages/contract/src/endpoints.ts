@@ -123,6 +123,11 @@ export interface Me {
   }[]
 }
 
+/** What a scanner heard: kHz and dBm, in rising order. */
+export interface ScanReading {
+  readonly levels: readonly (readonly [kHz: number, dBm: number])[]
+}
+
 /** How cameras were set on a production that one plans: its card, to begin the next one's from. */
 export interface OtherCard {
   readonly productionId: string

@@ -4,6 +4,7 @@ export {
   type ClockReading,
   type DirectoryPerson,
   type OtherCard,
+  type ScanReading,
   type Invitation,
   INVITED_ROLES,
   type InvitedRole,

@@ -8,6 +8,7 @@ import helmet from 'helmet'
 import type { Sequelize } from 'sequelize'
 import type { Accounts } from '../accounts/accounts.ts'
 import type { Invitations } from '../accounts/invitations.ts'
+import type { RadioScanner } from '../devices/radioScanner.ts'
 import type { TimecodeBox } from '../devices/timecodeBox.ts'
 import type { Volumes } from '../devices/volumes.ts'
 import type { Documents } from '../documents/documents.ts'
@@ -47,6 +48,7 @@ export interface Services {
   readonly manifests: Manifests
   readonly look: LookAtCard
   readonly timecodeBox: TimecodeBox
+  readonly radioScanner: RadioScanner
   readonly offload: Offload
   readonly jobs: MediaJobs
   readonly sheets: CallSheets

@@ -1,6 +1,7 @@
 import { ENDPOINTS, RIGHTS, type SnapshotOnTheWay } from '@kavrell/contract'
 import { fail, ok } from '@kavrell/core/outcome'
 import type { Accounts } from '../accounts/accounts.ts'
+import type { RadioScanner } from '../devices/radioScanner.ts'
 import type { TimecodeBox } from '../devices/timecodeBox.ts'
 import type { CallSheets } from '../documents/callSheets.ts'
 import type { Door } from '../edits/door.ts'
@@ -28,13 +29,26 @@ interface Deps {
   readonly sheets: CallSheets
   readonly jobs: MediaJobs
   readonly timecodeBox: TimecodeBox
+  readonly radioScanner: RadioScanner
   readonly now: () => Date
 }
 
 /** The door, the snapshot, the stream, and the sending of call sheets. */
 export function productionRoutes(
   serve: Serve,
-  { snapshots, accounts, serverModels, door, announcements, recentEdits, sheets, jobs, timecodeBox, now }: Deps,
+  {
+    snapshots,
+    accounts,
+    serverModels,
+    door,
+    announcements,
+    recentEdits,
+    sheets,
+    jobs,
+    timecodeBox,
+    radioScanner,
+    now,
+  }: Deps,
 ): void {
   const standings = openStandings(snapshots, now)
   const streams = openStreamLimit()
@@ -68,6 +82,9 @@ export function productionRoutes(
       .send(`${JSON.stringify(rest).slice(0, -1)},"rows":${RIGHTS[role!].money ? rows.all : rows.withoutMoney}}`)
     return undefined
   })
+  serve.on(ENDPOINTS.scanRadio, async ({ params }) =>
+    ok(await radioScanner.sweep(params.productionId, now().getTime())),
+  )
   serve.on(ENDPOINTS.clock, async ({ params }) => {
     const box = await timecodeBox.read(params.productionId, now().getTime())
     // Read again after the box was: what counts is the moment the answer leaves.

@@ -27,6 +27,7 @@ import { ownStops } from './migrations/0030-own-stops.ts'
 import { setUpAndSound } from './migrations/0031-set-up-and-sound.ts'
 import { unitsRatesTides } from './migrations/0035-units-rates-tides.ts'
 import { cues } from './migrations/0036-cues.ts'
+import { radio } from './migrations/0038-radio.ts'
 import { looksAndChanges } from './migrations/0037-looks-and-changes.ts'
 import { weatherAndWays } from './migrations/0034-weather-and-ways.ts'
 import { whatShinesThere } from './migrations/0033-what-shines-there.ts'
@@ -76,6 +77,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0035-units-rates-tides', unitsRatesTides],
   ['0036-cues', cues],
   ['0037-looks-and-changes', looksAndChanges],
+  ['0038-radio', radio],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

@@ -1,6 +1,6 @@
 export { type ClockReason, judgeShown, READ_WITHIN_S, readLabel, type ShownClock } from './shownClock.ts'
 export { type DeviceTimecode, deviceTimecodes, ORDINARY_PPM } from './jams.ts'
-export { RADIO_RULES, type RadioPlan, radioPlan, type RadioTrouble } from './radioPlan.ts'
+export { radioRules, type RadioPlan, radioPlan, type RadioTrouble } from './radioPlan.ts'
 export {
   cardFromJob,
   isSameSetting,

@@ -1,13 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { conflictsOf } from '../radio/index.ts'
 import { productionWith } from '../testing/index.ts'
-import { deviceTimecodes, RADIO_RULES, radioPlan } from './index.ts'
+import { deviceTimecodes, radioPlan, radioRules } from './index.ts'
 
 const band = { name: 'Hired', fromMHz: 606, toMHz: 614, isConfirmed: true }
 const unit = (name: string, onMHz: number | null, more = {}) => ({ name, onMHz, ...more })
+const RULES = radioRules({ radioSpacingKHz: 350, radioGuardKHz: 100 })
 type Units = Readonly<Record<string, object>>
 const planFor = (transmitter: Units, more = {}) =>
-  radioPlan(productionWith({ transmitter, radioBand: { band }, ...more }))
+  radioPlan(productionWith({ transmitter, radioBand: { band }, ...more }), RULES)
 const kinds = (plan: ReturnType<typeof planFor>) => Object.fromEntries(plan.of.map(({ transmitter, troubles }) => [transmitter.name, troubles.map(({ kind }) => kind)])) // prettier-ignore
 
 describe('what transmits', () => {
@@ -18,7 +19,7 @@ describe('what transmits', () => {
     expect(victim.troubles).toContainEqual(expect.objectContaining({ kind: 'product', from: expect.arrayContaining([expect.objectContaining({ name: 'Talkback' })]) as unknown })) // prettier-ignore
     expect(plan.proposed.size).toBe(1)
     const after = [607, 608.6, 607.8].map((mhz, i) => plan.proposed.get(['a', 'b', 'c'][i]!) ?? mhz)
-    expect(conflictsOf(after.map((mhz) => Math.round(mhz * 1000)), RADIO_RULES)).toEqual([]) // prettier-ignore
+    expect(conflictsOf(after.map((mhz) => Math.round(mhz * 1000)), RULES)).toEqual([]) // prettier-ignore
   })
 
   it('outside of every band, on a mast, out of its own range or not set is no place to stay', () => {
@@ -41,6 +42,40 @@ describe('what transmits', () => {
     const plan = planFor({ a: unit('One', 606, narrow), b: unit('Two', null, narrow), c: unit('Three', null, narrow) })
     expect([...plan.proposed.values()]).toEqual([null, null])
     expect(plan.isProved).toBe(true)
+  })
+})
+
+describe('what may happen to a transmitter', () => {
+  it('each has a spare that leaves the others alone, or is told to have none', () => {
+    const plan = planFor({ a: unit('Lav 1', 607), b: unit('Lav 2', 608.6), c: unit('Boom', 611.9) })
+    for (const [id, spare] of plan.spares) {
+      const others = Object.entries({ a: 607, b: 608.6, c: 611.9 }).flatMap(([other, mhz]) => (other === id ? [] : mhz * 1000)) // prettier-ignore
+      expect(conflictsOf([...others, spare! * 1000], RULES)).toEqual([])
+      expect(Math.abs(spare! - { a: 607, b: 608.6, c: 611.9 }[id]!)).toBeGreaterThanOrEqual(0.35)
+    }
+    const narrow = { fromMHz: 606, toMHz: 606.3 }
+    expect(planFor({ a: unit('One', 606, narrow) }).spares.get('a')).toBeNull()
+  })
+
+  it('one that fits nowhere is told what would have to go off, what carries no voice first', () => {
+    const narrow = { fromMHz: 606, toMHz: 606.3 }
+    const plan = planFor({ a: unit('Lav', 606, narrow), t: unit('Talkback', 606.35, { carries: 'talkback', fromMHz: 606, toMHz: 607 }), n: unit('New', null, { fromMHz: 606.2, toMHz: 606.5 }) }) // prettier-ignore
+    const room = plan.roomBy.get('n')!
+    expect(room.off.name).toBe('Talkback')
+    expect(conflictsOf([606_000, room.onMHz * 1000], RULES)).toEqual([])
+  })
+
+  it('what was scanned and nobody listed is told where it is near, and nothing is set on it', () => {
+    const levels = Array.from({ length: 320 }, (_, i) => [606_000 + i * 25, i >= 40 && i <= 44 ? -70 : -104])
+    const scan = { radioScan: { s: { version: 1, levels, scannedAt: '2026-05-14T05:00:00.000Z' } } }
+    const plan = planFor({ a: unit('Lav 1', 607.2), b: unit('Lav 2', null) }, scan)
+    expect(plan.unlisted).toMatchObject([{ fromKHz: 607_000, toKHz: 607_100, dBm: -70 }])
+    expect(kinds(plan)['Lav 1']).toEqual(['heard'])
+    expect(Math.abs(plan.proposed.get('b')! * 1000 - 607_050)).toBeGreaterThanOrEqual(400)
+    const listed = planFor({ a: unit('Lav 1', 609) }, { ...scan, radioStation: { m: { fromMHz: 607, toMHz: 607.1 } } })
+    expect(listed.unlisted).toEqual([])
+    // A transmitter that is set where something is heard is heard itself.
+    expect(planFor({ a: unit('Lav 1', 607.05) }, scan).unlisted).toEqual([])
   })
 })
 

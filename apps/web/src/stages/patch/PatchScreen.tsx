@@ -1,7 +1,7 @@
 import { Box, Flex, Link, Text } from '@chakra-ui/react'
 import { addressOf, ENDPOINTS } from '@kavrell/contract'
 import { useMemo, useState } from 'react'
-import { cardFromJob, deviceTimecodes, radioPlan, setUpCard, soundPlan } from '@kavrell/core/patch'
+import { cardFromJob, deviceTimecodes, radioPlan, radioRules, setUpCard, soundPlan } from '@kavrell/core/patch'
 import { masterDeliverable } from '@kavrell/core/shotlist'
 import { counted } from '@kavrell/core/text'
 import { instantAt } from '@kavrell/core/time'
@@ -30,10 +30,12 @@ export function PatchScreen() {
   const nowMs = useBoxTime(0.1)
   const { dayPlan } = useDay()
   const [tab, setTab] = useState<Tab>(() => TABS.find(([key]) => key === remembered('patch.tab'))?.[0] ?? 'devices')
-  const { transmitter, radioBand, radioStation } = production
+  const { transmitter, radioBand, radioStation, radioScan } = production
+  const { radioSpacingKHz, radioGuardKHz } = production.production
   const plan = useMemo(
-    () => radioPlan({ transmitter, radioBand, radioStation }),
-    [transmitter, radioBand, radioStation],
+    () =>
+      radioPlan({ transmitter, radioBand, radioStation, radioScan }, radioRules({ radioSpacingKHz, radioGuardKHz })),
+    [transmitter, radioBand, radioStation, radioScan, radioSpacingKHz, radioGuardKHz],
   )
   const master = masterDeliverable(production)
   const rate = master

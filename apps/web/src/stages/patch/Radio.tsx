@@ -1,17 +1,23 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { RADIO_RULES, type RadioPlan } from '@kavrell/core/patch'
-import { updateRecord } from '@kavrell/core/records'
-import { commitOrSay } from '../../store/production.ts'
+import Papa from 'papaparse'
+import { readBandTable } from '@kavrell/core/radio'
+import { counted } from '@kavrell/core/text'
+import { type RadioPlan } from '@kavrell/core/patch'
+import { createRecord, updateRecord } from '@kavrell/core/records'
+import { newId } from '../../store/newId.ts'
+import { commitOrSay, say } from '../../store/production.ts'
 import { useParts, useRights } from '../../store/selectors.ts'
 import { addRecord, takeOut } from '../../ui/addRecord.ts'
+import { ChooseFile } from '../../ui/fields.tsx'
 import { Button, Section } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
+import { Scanner } from './Scanner.tsx'
 import { isTrouble, sayTrouble } from './words.ts'
 
 /** What transmits, what is wrong with where it is set, and where it could go. */
 export function Radio({ plan }: { plan: RadioPlan }) {
   const rights = useRights()
-  const { radioBand, radioStation } = useParts('radioBand', 'radioStation')
+  const { radioBand, radioStation, production } = useParts('radioBand', 'radioStation', 'production')
   const moves = [...plan.proposed].flatMap(([id, onMHz]) => (onMHz === null ? [] : [{ id, onMHz }]))
   const setAll = () => commitOrSay('Set transmitters to clear frequencies', moves.map(({ id, onMHz }) => updateRecord('transmitter', id as never, { onMHz }))) // prettier-ignore
   return (
@@ -42,7 +48,7 @@ export function Radio({ plan }: { plan: RadioPlan }) {
         return (
           <Box key={transmitter.id} py="8px" borderBottom="1px solid" borderColor="line" data-thing={transmitter.id}>
             <Grid
-              templateColumns={{ base: '1fr 1fr', md: '1.3fr 1fr 1.2fr 90px 90px 90px 110px auto' }}
+              templateColumns={{ base: '1fr 1fr', md: '1.2fr 1fr 1.2fr 116px 84px 100px 96px auto' }}
               gap="4px 12px"
               alignItems="end"
             >
@@ -57,9 +63,16 @@ export function Radio({ plan }: { plan: RadioPlan }) {
             </Grid>
             {troubles.slice(0, 3).map((trouble, i) => (
               <Text key={i} color={isTrouble(trouble) ? 'stop' : 'watch'} mt="3px">
-                {sayTrouble(trouble)}
+                {sayTrouble(trouble, production.radioSpacingKHz)}
               </Text>
             ))}
+            {plan.spares.has(transmitter.id) && (
+              <Text color="soft" fontSize="small">
+                {plan.spares.get(transmitter.id) === null
+                  ? 'No spare frequency beside the others.'
+                  : `Spare: ${plan.spares.get(transmitter.id)} MHz`}
+              </Text>
+            )}
             {troubles.length > 3 && <Text color="soft">and {troubles.length - 3} more.</Text>}
             {!stops && proposed !== undefined && (
               <Text color="stop" mt="3px">
@@ -80,6 +93,8 @@ export function Radio({ plan }: { plan: RadioPlan }) {
             )}
             {proposed === null && (
               <Text color="soft" mt="3px">
+                {plan.roomBy.has(transmitter.id) &&
+                  `It fits at ${plan.roomBy.get(transmitter.id)!.onMHz} MHz once ${plan.roomBy.get(transmitter.id)!.off.name} is off. `}
                 {plan.isProved
                   ? 'As the others stay, it fits nowhere: move or switch off one of them, or find a wider band.'
                   : 'No clear frequency was found beside the others.'}
@@ -88,11 +103,15 @@ export function Radio({ plan }: { plan: RadioPlan }) {
           </Box>
         )
       })}
-      <Text color="soft" fontSize="note" mt="6px">
-        Reckoned: {RADIO_RULES.spacingKHz} kHz apart, products of two and three transmitters {RADIO_RULES.guard2KHz} kHz
-        away. It knows what is listed here and no other; listen before you trust it. What may be used is decided by
-        local rules and licences.
-      </Text>
+      <Flex gap="14px" mt="8px" align="end" wrap="wrap">
+        <RecordField kind="production" id={production.id} field="radioSpacingKHz" width="150px" />
+        <RecordField kind="production" id={production.id} field="radioGuardKHz" width="150px" />
+        <Text color="soft" fontSize="note" flex="1" minW="240px">
+          Products of two and three transmitters are reckoned. It knows what is listed and what was scanned, and no
+          other; listen before you trust it. What may be used is decided by local rules and licences.
+        </Text>
+      </Flex>
+      <Scanner plan={plan} />
       <Flex gap="28px" wrap="wrap" mt="14px">
         <Spans title="May be used" kind="radioBand" records={Object.values(radioBand)} add="Add a band" />
         <Spans
@@ -135,10 +154,25 @@ function Spans({
         </Flex>
       ))}
       {rights.plan && (
-        <Button mt="4px" onClick={() => addRecord(kind, add)}>
-          {add}
-        </Button>
+        <Flex gap="8px" mt="4px">
+          <Button onClick={() => addRecord(kind, add)}>{add}</Button>
+          {kind === 'radioBand' && (
+            <ChooseFile label="Bands from a table" accept=".csv,.txt,.tsv" onFile={(file) => void bringBands(file)}>
+              Bands from a table
+            </ChooseFile>
+          )}
+        </Flex>
       )}
     </Box>
   )
+}
+
+/** Bands out of a file: none is taken as looked up. */
+async function bringBands(file: File): Promise<void> {
+  const cells = Papa.parse<string[]>((await file.text()).trim(), { skipEmptyLines: 'greedy', delimitersToGuess: ['\t', ';', ','] }).data // prettier-ignore
+  const read = readBandTable(cells)
+  if (!read.ok) return say(`${file.name} is not read. ${read.error}`, 'stop')
+  const { bands, unread } = read.value
+  if (bands.length > 0 && !commitOrSay(`Bands from ${file.name}`, bands.map((band) => createRecord('radioBand', band, newId())))) return // prettier-ignore
+  say([`${counted(bands.length, 'band')} from ${file.name}: look up each before it is used.`, ...unread.slice(0, 3)].join(' '), unread.length > 0 ? 'stop' : 'info', bands.length > 0) // prettier-ignore
 }

@@ -217,3 +217,15 @@ describe('a card that changes', () => {
     expect(document.querySelector('[data-carried]')).toBeNull()
   })
 })
+
+test('what the scanner hears and nobody listed is told at whom it is near; listed, it is avoided', async () => {
+  openDemo('planner', (records) => {
+    const levels = Array.from({ length: 320 }, (_, i) => [606_000 + i * 25, i >= 224 && i <= 226 ? -70 : -104])
+    return { ...onlyRadio(records), radioScan: { s: { id: 's', version: 1, from: 'Scanner', levels, scannedAt: '2026-05-14T05:00:00.000Z', deviceAt: null } } } as never // prettier-ignore
+  })
+  const user = draw(<PatchScreen />, 'patch')
+  expect(screen.getByText('The scanner heard something at 611.6 MHz, -70 dBm, that is not listed.')).toBeTruthy()
+  await user.click(screen.getByRole('button', { name: 'List it' }))
+  expect(all('radioStation').map(({ name }) => name)).toContain('Heard at 611.6 MHz')
+  expect(document.querySelector('[data-scanner]')!.textContent).toContain('nothing stood out that is not listed')
+})

@@ -1,11 +1,4 @@
-import {
-  type Heard,
-  RADIO_RULES,
-  type RadioTrouble,
-  type SetUpCard,
-  type SoundPlan,
-  type Voice,
-} from '@kavrell/core/patch'
+import { type Heard, type RadioTrouble, type SetUpCard, type SoundPlan, type Voice } from '@kavrell/core/patch'
 import { counted } from '@kavrell/core/text'
 
 /** What stops a transmitter; a band that nobody looked up is only to be watched. */
@@ -14,7 +7,7 @@ export const isTrouble = ({ kind }: RadioTrouble): boolean => kind !== 'not conf
 const list = (names: readonly string[]) => (names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`) // prettier-ignore
 
 /** Why a transmitter cannot stay as it is set, in a sentence. */
-export function sayTrouble(trouble: RadioTrouble): string {
+export function sayTrouble(trouble: RadioTrouble, spacingKHz: number): string {
   switch (trouble.kind) {
     case 'not set':
       return 'Not set yet.'
@@ -24,12 +17,14 @@ export function sayTrouble(trouble: RadioTrouble): string {
       return 'In no band that is listed here.'
     case 'not confirmed':
       return 'Nobody has looked up whether this band may be used here.'
+    case 'heard':
+      return `The scanner heard something at ${trouble.carrier.atKHz / 1000} MHz, ${trouble.carrier.dBm.toFixed(0)} dBm, that is not listed.`
     case 'station':
       return 'Something known transmits there.'
     case 'product': {
       const { conflict, from } = trouble
       const names = list(from.map(({ name }) => name))
-      if (conflict.type === 'spacing') return `Only ${conflict.distanceKHz} kHz from ${names}; ${RADIO_RULES.spacingKHz} are wanted.` // prettier-ignore
+      if (conflict.type === 'spacing') return `Only ${conflict.distanceKHz} kHz from ${names}; ${spacingKHz} are wanted.` // prettier-ignore
       return `${names} together make ${conflict.product / 1000} MHz, ${conflict.distanceKHz} kHz from it.`
     }
   }

@@ -1,4 +1,5 @@
-import { addedLater, choice, flag, instant, number, optional, ref, refs, text } from '../fields.ts'
+import { z } from 'zod'
+import { addedLater, choice, data, flag, instant, number, optional, ref, refs, text } from '../fields.ts'
 import { ascends, count, ledger, oneDevice, plan, rank } from '../tradeFields.ts'
 
 const megahertz = (label: string, initial: number) =>
@@ -54,6 +55,16 @@ export const PATCH = {
     },
     { rules: [rises] },
   ),
+  radioScan: ledger('what a scanner heard', {
+    from: text({ label: 'From', initial: 'Scanner', most: 120 }),
+    levels: data({
+      label: 'Levels, kHz and dBm',
+      initial: [] as (readonly [kHz: number, dBm: number])[],
+      schema: z.array(z.tuple([z.number().min(0).max(7e6), z.number().min(-200).max(50)])).max(20_000),
+    }),
+    scannedAt: instant({ label: 'At' }),
+    deviceAt: optional(instant({ label: 'By the device’s clock' })),
+  }),
   jam: ledger(
     'a device was set to the master’s timecode, and what it showed before',
     {

@@ -2,6 +2,9 @@ import { DATE_ORDERS } from '../../text/index.ts'
 import { addedLater, choice, longText, number, optional, pattern, text, whole } from '../fields.ts'
 import { count, minutes, money, plan, rateParts, rank, dropFrameRate } from '../tradeFields.ts'
 
+const kilohertz = (label: string, initial: number) =>
+  number({ label, initial, unit: 'kHz', least: 0, most: 10_000, says: `${label} is between 0 and 10,000 kHz.` })
+
 /** How much a wish for an order counts, in minutes of a later end. */
 const weight = (label: string) =>
   number({ label, initial: 0, least: 0, most: 60, says: 'A wish counts for between 0 and 60 minutes.' })
@@ -86,6 +89,8 @@ export const PRODUCTION = {
     }),
     onceOnlyPictures: count('Pictures of a once-only moment', 3, 1, 20),
     onceOnlySounds: count('Sounds of a once-only moment', 2, 0, 20),
+    radioSpacingKHz: addedLater(kilohertz('Transmitters apart by', 350)),
+    radioGuardKHz: addedLater(kilohertz('Products away by', 100)),
     relightMin: minutes('Relight', 25),
     turnMin: minutes('Turn round', 12),
     rigMin: minutes('Change rig', 8),
