@@ -1,5 +1,5 @@
 import { expose } from 'comlink'
-import { follow, type Rota, solveCover } from '@kavrell/core/cover'
+import { type CoverProblem, follow, type Rota, solveAtOnce, solveCover } from '@kavrell/core/cover'
 import { type Loss, lossesOf, type Mend, mendsOf, type MomentCover } from '@kavrell/core/moments'
 
 /** What was found of a moment so far; losses and ways out come one after another. */
@@ -16,12 +16,15 @@ export interface FoundCover {
  * A rota from now on. Where enough angles are missing already, one that has them again as soon as can be: the seconds
  * that nobody can hold are passed over.
  */
-function rotaFrom({ problem }: MomentCover, width: number): { rota: Rota; bareUntilS: number | null } {
-  const rota = solveCover(problem, { width })
+function rotaFrom(
+  { problem }: MomentCover,
+  solve: (problem: CoverProblem) => Rota,
+): { rota: Rota; bareUntilS: number | null } {
+  const rota = solve(problem)
   if (rota.status === 'held' || rota.firstUncoveredS > problem.coverFromS) return { rota, bareUntilS: null }
   for (let step = problem.stepS; problem.coverFromS + step < problem.durationS; step *= 2) {
     const later = { ...problem, coverFromS: problem.coverFromS + step }
-    const found = solveCover(later, { width })
+    const found = solve(later)
     if (found.status !== 'held') continue
     const { good } = follow(problem, found.schedule)
     const from = Math.ceil(problem.coverFromS / problem.stepS)
@@ -35,7 +38,10 @@ function rotaFrom({ problem }: MomentCover, width: number): { rota: Rota; bareUn
 const api = {
   plan(cover: MomentCover, isLive: boolean, tell: (found: FoundCover) => void): FoundCover {
     // While it goes on an answer in a second is worth more than a proof.
-    const { rota, bareUntilS } = rotaFrom(cover, isLive ? 150 : 1500)
+    const { rota, bareUntilS } = rotaFrom(
+      cover,
+      isLive ? solveAtOnce : (problem) => solveCover(problem, { width: 1500 }),
+    )
     const losses: Loss[] = []
     const mends: Mend[] = []
     const found = (isLooking: boolean): FoundCover => ({ rota, bareUntilS, losses: [...losses], mends: [...mends], isLooking }) // prettier-ignore

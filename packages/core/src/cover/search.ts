@@ -44,6 +44,8 @@ export interface Limits {
   readonly slackS: number
   /** No more labels are kept at a step: with fewer than would be needed, nothing is proved. */
   readonly width: number
+  /** Visits that are hardly ever of use are passed over; nothing is proved then. */
+  readonly isHasty?: boolean
 }
 
 export interface Searched {
@@ -63,6 +65,8 @@ interface Steps {
   readonly from: number
   readonly need: number
   readonly walk: readonly (readonly number[])[]
+  /** The longest of the walks. */
+  readonly farthest: number
   readonly cameras: readonly SteppedCamera[]
   readonly people: readonly {
     readonly place: number
@@ -115,6 +119,7 @@ function inSteps(problem: CoverProblem): Steps {
     from: up(problem.coverFromS),
     need: problem.needGood,
     walk: problem.walkS.map((row) => row.map(up)),
+    farthest: Math.max(0, ...problem.walkS.flat().map(up)),
     cameras,
     people: problem.attendants.map(({ place, posts }) => ({
       place,
@@ -220,16 +225,19 @@ function keep(labels: readonly Label[], steps: Steps, now: number, { visits, wid
   return { kept, wasCut: false }
 }
 
+/** The step in which a clock that begins at `endS` has run out; the end for one that does not. */
+const stepOf = (lastsS: number | null, endS: number, end: number, stepS: number): number =>
+  lastsS === null ? end : Math.min(end, Math.floor((endS + lastsS) / stepS))
+
 function begun(label: Label, problem: CoverProblem, steps: Steps, c: number, person: number, kind: Kind, now: number) {
   const camera = steps.cameras[c]!
   const to = now + camera.hands[kind]
   const clocks = label.clocks.slice()
   const i = c * PER_CAMERA
   const endS = now * problem.stepS + handlingSeconds(camera.camera, kind)
-  const until = (seconds: number | null) => (seconds === null ? steps.end : Math.min(steps.end, Math.floor((endS + seconds) / problem.stepS))) // prettier-ignore
-  clocks[i + RUN] = until(camera.camera.runLimitS)
-  if (newCard(kind)) clocks[i + CARD] = until(camera.camera.cardS)
-  if (newBattery(kind)) clocks[i + BATTERY] = until(camera.camera.batteryS)
+  clocks[i + RUN] = stepOf(camera.camera.runLimitS, endS, steps.end, problem.stepS)
+  if (newCard(kind)) clocks[i + CARD] = stepOf(camera.camera.cardS, endS, steps.end, problem.stepS)
+  if (newBattery(kind)) clocks[i + BATTERY] = stepOf(camera.camera.batteryS, endS, steps.end, problem.stepS)
   clocks[i + BUSY] = to
   const people = label.people.slice()
   people[person * 2] = camera.place
@@ -238,31 +246,58 @@ function begun(label: Label, problem: CoverProblem, steps: Steps, c: number, per
   return { clocks, people, used: label.used + 1, lastBegun: person, visited: { visit, before: label.visited } }
 }
 
+/**
+ * Whether a visit renews nothing that lasts to the end anyway. One that does is hardly ever of use: only where its longer
+ * handling lets another clock begin so much later that it lasts.
+ */
+function renewsWhatEnds({ clocks }: Label, { end }: Steps, i: number, kind: Kind): boolean {
+  if (kind === 'restart') return clocks[i + RUN]! < end
+  return (!newCard(kind) || clocks[i + CARD]! < end) && (!newBattery(kind) || clocks[i + BATTERY]! < end)
+}
+
+/** Of two people who stand at one place, are free and have no posts, it makes no difference who goes: the first does. */
+function hasTwinBefore({ people }: Label, steps: Steps, p: number, now: number): boolean {
+  if (steps.people[p]!.posts.length > 0) return false
+  const since = (q: number) => (people[q * 2 + 1]! + steps.farthest <= now ? -1 : people[q * 2 + 1]!)
+  for (let q = 0; q < p; q++)
+    if (people[q * 2] === people[p * 2] && since(q) === since(p) && steps.people[q]!.posts.length === 0) return true
+  return false
+}
+
 function* beginnings(label: Label, problem: CoverProblem, steps: Steps, now: number, limits: Limits): Generator<Label> {
   if (label.used >= limits.visits) return
+  // A camera in hands is one less: where none can be spared, nobody touches one that records.
+  const canSpare = spareAngles(label, steps, now) > 0
   const slack = Math.ceil(limits.slackS / problem.stepS)
   for (let c = 0; c < steps.cameras.length; c++) {
     const camera = steps.cameras[c]!
     const i = c * PER_CAMERA
     if (now < camera.start || label.clocks[i + BUSY]! > now) continue
+    if (!canSpare && records(label, steps, c, now)) continue
     const left = ends(label.clocks, c)
     if (slack > 0 && left < steps.end && left - now < slack) continue
     for (const kind of camera.kinds) {
       const to = now + camera.hands[kind]
-      if (to > steps.end) continue
+      if (to > steps.end || (limits.isHasty && !renewsWhatEnds(label, steps, i, kind))) continue
       for (let p = label.lastBegun + 1; p < steps.people.length; p++)
-        if (canBeThere(steps, steps.people[p]!, label.people[p * 2]!, label.people[p * 2 + 1]!, camera, now, to))
+        if (
+          !hasTwinBefore(label, steps, p, now) &&
+          canBeThere(steps, steps.people[p]!, label.people[p * 2]!, label.people[p * 2 + 1]!, camera, now, to)
+        )
           yield begun(label, problem, steps, c, p, kind, now)
     }
   }
 }
 
-function isCovered(label: Label, steps: Steps, now: number): boolean {
-  if (now < steps.from) return true
+const records = (label: Label, steps: Steps, c: number, now: number) =>
+  now >= steps.cameras[c]!.start && label.clocks[c * PER_CAMERA + BUSY]! <= now && now < ends(label.clocks, c)
+
+/** How many good angles more record than are needed; below 0 too few do. */
+function spareAngles(label: Label, steps: Steps, now: number): number {
+  if (now < steps.from) return Infinity
   let count = 0
-  for (let c = 0; c < steps.cameras.length; c++)
-    if (now >= steps.cameras[c]!.start && label.clocks[c * PER_CAMERA + BUSY]! <= now && now < ends(label.clocks, c)) count++ // prettier-ignore
-  return count >= steps.need
+  for (let c = 0; c < steps.cameras.length; c++) if (records(label, steps, c, now)) count++
+  return count - steps.need
 }
 
 /** Once a post has begun, its attendant is there. */
@@ -291,11 +326,10 @@ export function search(problem: CoverProblem, limits: Limits): Searched {
   for (const [c, camera] of steps.cameras.entries()) clocks.set([...camera.first, camera.start], c * PER_CAMERA)
   const people = Int32Array.from(steps.people.flatMap(({ place }) => [place, 0]))
   let front: Label[] = [{ clocks, people, used: 0, lastBegun: -1, visited: null }]
-  let isExhaustive = true
+  let isExhaustive = !limits.isHasty
   for (let now = 0; now < steps.end; now++) {
-    const next: Label[] = front.map((label) => atPosts(label, steps, now))
-    for (let i = 0; i < next.length; i++) next.push(...beginnings(next[i]!, problem, steps, now, limits))
-    const held = next.filter((label) => isCovered(label, steps, now))
+    const held = front.map((label) => atPosts(label, steps, now)).filter((label) => spareAngles(label, steps, now) >= 0)
+    for (let i = 0; i < held.length; i++) held.push(...beginnings(held[i]!, problem, steps, now, limits))
     const hopeful = held.filter((label) => label.used + fewestVisits(steps, label, now + 1) <= limits.visits)
     if (!hopeful.length)
       return { schedule: null, heldS: now * problem.stepS, longest: visitsOf(front[0]!), isExhaustive }

@@ -27,14 +27,18 @@ export type Rota =
 export interface Effort {
   /** Labels that are kept at a step; more proves more and takes longer. */
   readonly width: number
+  /** How often more slack is tried for; as often as it takes where this is not said. */
+  readonly slackTries?: number
+  /** An answer soon is worth more than a proof. */
+  readonly isHasty?: boolean
 }
 
 /** Fewest visits, from below: a way with n visits after none with n - 1 is proved. */
-function withFewest(problem: CoverProblem, any: readonly Intervention[], { width }: Effort) {
+function withFewest(problem: CoverProblem, any: readonly Intervention[], { width, isHasty }: Effort) {
   let leastVisits = 0
   let isProved = true
   for (let visits = 0; visits < any.length; visits++) {
-    const found = search(problem, { visits, slackS: 0, width })
+    const found = search(problem, { visits, slackS: 0, width, isHasty })
     if (found.schedule) return { schedule: found.schedule, leastVisits, isProved }
     if (!found.isExhaustive) isProved = false
     if (isProved) leastVisits = visits + 1
@@ -50,10 +54,11 @@ function withMostSlack(problem: CoverProblem, first: readonly Intervention[], ef
   let isProved = true
   let above = Math.floor(problem.durationS / problem.stepS) + 1
   const inSteps = (seconds: number) => Math.floor(seconds / problem.stepS)
-  while (best.slackS !== null && above - inSteps(best.slackS) > 1) {
+  for (let tries = effort.slackTries ?? Infinity; best.slackS !== null && above - inSteps(best.slackS) > 1; tries--) {
+    if (tries <= 0) return { ...best, isProved: false }
     const middle = inSteps(best.slackS) + Math.ceil((above - inSteps(best.slackS)) / 2)
     const slackS = Math.min(middle, above - 1) * problem.stepS
-    const found = search(problem, { visits: first.length, slackS, width: effort.width })
+    const found = search(problem, { visits: first.length, slackS, width: effort.width, isHasty: effort.isHasty })
     if (found.schedule) best = { schedule: found.schedule, slackS: slackOf(found.schedule) }
     else {
       if (!found.isExhaustive) isProved = false
@@ -77,9 +82,11 @@ function held(problem: CoverProblem, any: Searched, effort: Effort): Rota {
 }
 
 /** Whether it can be held at all: by a narrow search at first, which finds a way sooner where there are many. */
-function anyWay(problem: CoverProblem, { width }: Effort): Searched {
-  const narrow = search(problem, { visits: Infinity, slackS: 0, width: Math.min(width, 60) })
-  return narrow.schedule || narrow.isExhaustive ? narrow : search(problem, { visits: Infinity, slackS: 0, width })
+function anyWay(problem: CoverProblem, { width, isHasty }: Effort): Searched {
+  const narrow = search(problem, { visits: Infinity, slackS: 0, width: Math.min(width, 60), isHasty })
+  return narrow.schedule || narrow.isExhaustive
+    ? narrow
+    : search(problem, { visits: Infinity, slackS: 0, width, isHasty })
 }
 
 /**
@@ -100,6 +107,57 @@ export function solveCover(problem: CoverProblem, effort: Effort = { width: 4000
   if (low) best = withFewest({ ...problem, needGood: low }, best, effort).schedule
   return cannot(any, { good: low, visits: best.length, schedule: best })
 }
+
+/** While an event goes on a rota is wanted within a second: looked for on a coarse grid at first, as narrow as holds. */
+const LIVE: Effort = { width: 16, slackTries: 3, isHasty: true }
+const LIVE_STEP_S = 30
+
+/**
+ * A rota at once, for an event that goes on: valid as any, but not the fewest visits or the most slack for certain. What
+ * cannot be held on the coarse grid is looked at on its own.
+ */
+export function solveAtOnce(problem: CoverProblem): Rota {
+  if (problem.stepS < LIVE_STEP_S && problem.durationS > 10 * LIVE_STEP_S) {
+    const durationS = Math.ceil(problem.durationS / LIVE_STEP_S) * LIVE_STEP_S
+    const coarse = solveCover({ ...problem, stepS: LIVE_STEP_S, durationS }, LIVE)
+    if (coarse.status === 'held') return coarse
+  }
+  const rota = solveCover(problem, { ...LIVE, width: 3 * LIVE.width })
+  return rota.status === 'held' ? rota : { ...rota, most: restarted(problem, rota.most) }
+}
+
+/** Visits begin at the most so long after a camera stopped to be tried, and so often one is added, seconds and times. */
+const TRIED_AFTER_S = 300
+const MOST_ADDED = 12
+
+/**
+ * Where not all angles can be held those that stop are started again all the same: visits are added one by one, each the
+ * one after which fewest steps lack an angle, as long as nobody is sent where they cannot be and no more steps than before
+ * have fewer than what can be held.
+ */
+function restarted(problem: CoverProblem, most: Extract<Rota, { status: 'cannot' }>['most']): typeof most {
+  const lacking = (good: readonly number[]) => good.reduce((sum, count) => sum + Math.max(0, problem.needGood - count), 0)
+  const below = (good: readonly number[]) => good.filter((count) => count < most.good).length
+  let best = { schedule: most.schedule, course: follow(problem, most.schedule) }
+  const isLow = below(best.course.good)
+  for (let added = 0; added < MOST_ADDED; added++) {
+    const stops = best.course.cameras.flatMap(({ stopsS }, camera) => (problem.cameras[camera]!.isGood ? stopsS.map((stop) => ({ camera, ...stop })) : [])) // prettier-ignore
+    let better: typeof best | null = null
+    for (const { camera, atS, by } of stops)
+      for (const attendant of problem.attendants.keys())
+        for (let afterS = 0; afterS <= TRIED_AFTER_S; afterS += problem.stepS) {
+          const beginS = Math.ceil(atS / problem.stepS) * problem.stepS + afterS
+          const schedule = [...best.schedule, { beginS, attendant, camera, kind: by === 'run' ? ('restart' as const) : by }]
+          const course = follow(problem, schedule)
+          if (course.impossible.length > 0 || below(course.good) > isLow) continue
+          if (lacking(course.good) < lacking((better ?? best).course.good)) better = { schedule, course }
+          break
+        }
+    if (!better) break
+    best = better
+  }
+  return { ...most, visits: best.schedule.length, schedule: best.schedule }
+} // prettier-ignore
 
 const cannot = (any: Searched, most: Extract<Rota, { status: 'cannot' }>['most']): Rota => ({
   status: 'cannot',
