@@ -124,7 +124,7 @@ export function CoverLive({ moment }: { moment: Moment }) {
           {lapse(after.leaveS)}.
         </Text>
       )}
-      <LiveCues moment={moment} beganAt={state.begunAt!} isCaller={mine === ''} />
+      <LiveCues moment={moment} beganAt={state.begunAt!} mine={mine} />
       <Box flex="1" />
       {rights.log && (
         <Grid templateColumns="1fr 1fr" gap="10px">

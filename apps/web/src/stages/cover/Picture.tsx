@@ -26,6 +26,9 @@ export function useMine(momentId: string): [string, (mine: string) => void] {
   ]
 }
 
+/** A device that calls the cameras. A desk does anyway; a phone is somebody’s hands until it is said to. */
+export const CALLER = 'caller'
+
 /** Which camera is on, which is next, and who has the picture; each phone sees large whether its own is on. */
 export function Picture({ moment, mine, setMine }: { moment: Moment; mine: string; setMine: (mine: string) => void }) {
   const records = useParts('moment', 'momentPlace', 'momentCamera', 'momentHand', 'momentEvent', 'camera', 'person', 'shot', 'production') // prettier-ignore
@@ -51,7 +54,8 @@ export function Picture({ moment, mine, setMine }: { moment: Moment; mine: strin
         </Text>
         <Box w="190px">
           <Select aria-label="This device is" value={mine} onChange={(e) => setMine(e.target.value)}>
-            <option value="">the caller’s, or everybody’s</option>
+            <option value="">everybody’s</option>
+            <option value={CALLER}>the caller’s</option>
             {cameras.map(({ id }) => (
               <option key={id} value={id}>
                 at camera {letterOf(records, id)}
@@ -66,9 +70,9 @@ export function Picture({ moment, mine, setMine }: { moment: Moment; mine: strin
         </Box>
       </Flex>
       {myCamera && <Tally letter={letterOf(records, myCamera.id)} isOn={air.onId === myCamera.id} isNext={air.nextId === myCamera.id} />}
-      <Held air={air} names={records} hands={hands} myHandId={myHand?.id ?? null} tell={tell} />
+      {(hands.length > 1 || mine === CALLER || air.holderId !== null) && <Held air={air} names={records} hands={hands} myHandId={myHand?.id ?? null} tell={tell} />}
       {!myCamera && !myHand && (
-        <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(auto-fill, minmax(190px, 1fr))' }} gap="10px" mt="10px" data-caller>
+        <Grid display={{ base: mine === CALLER ? 'grid' : 'none', md: 'grid' }} templateColumns={{ base: '1fr 1fr', md: 'repeat(auto-fill, minmax(190px, 1fr))' }} gap="10px" mt="10px" data-caller>
           {cameras.map((camera) => (
             <Angle
               key={camera.id}
@@ -226,17 +230,24 @@ function Held({
 } // prettier-ignore
 
 /** The cues of a moment as it goes on. */
-export function LiveCues({ moment, beganAt, isCaller }: { moment: Moment; beganAt: string; isCaller: boolean }) {
+export function LiveCues({ moment, beganAt, mine }: { moment: Moment; beganAt: string; mine: string }) {
   const records = useParts('cue', 'rehearsal', 'cueRun', 'moment', 'momentCamera', 'soundSource', 'person')
   const of = { momentId: moment.id }
   const list = cueList(records, of)
   const rehearsal = rehearsalsOf(records, of).findLast((one) => Date.parse(one.beganAt) >= Date.parse(beganAt))
   if (list.length === 0 || !rehearsal) return null
-  if (!isCaller) return <NextCue list={list} rehearsalId={rehearsal.id} startMs={Date.parse(beganAt)} />
-  return (
+  const next = <NextCue list={list} rehearsalId={rehearsal.id} startMs={Date.parse(beganAt)} />
+  const steps = (
     <Section title="Cues">
       <CueSteps list={list} rehearsal={rehearsal} startMs={Date.parse(beganAt)} />
     </Section>
+  )
+  if (mine !== '') return mine === CALLER ? steps : next
+  return (
+    <>
+      <Box display={{ base: 'block', md: 'none' }}>{next}</Box>
+      <Box display={{ base: 'none', md: 'block' }}>{steps}</Box>
+    </>
   )
 }
 

@@ -93,6 +93,9 @@ test('the caller puts cameras on by their letters, the phone at a camera reads i
   expect([angle('B'), angle('C')].map((says) => says.match(/^[BC](on|next)/)?.[1])).toEqual(['on', 'next'])
   await user.keyboard('c')
   expect(angle('C')).toMatch(/^Con/)
+  // With one pair of hands nobody is asked who has it, but by the caller.
+  expect(document.querySelector('[data-held]')).toBeNull()
+  await user.selectOptions(screen.getByLabelText('This device is'), 'the caller’s')
   const held = () => document.querySelector('[data-held]')!.textContent
   expect(held()).toContain('Nobody has said that they have the picture')
   await user.click(screen.getByRole('button', { name: 'Sadie has it' }))
@@ -103,5 +106,5 @@ test('the caller puts cameras on by their letters, the phone at a camera reads i
   await user.selectOptions(screen.getByLabelText('This device is'), 'at camera B')
   expect(screen.getByRole('status').textContent).toBe('B is not on')
   // What is on or next plans nobody's way anew; the cues go on beside it.
-  expect(screen.getByText(/^Next cue/).textContent).toContain('Horn, one long')
+  expect(screen.getAllByText(/^Next cue/)[0]!.textContent).toContain('Horn, one long')
 }, 60_000)
