@@ -127,7 +127,7 @@ export function CoverLive({ moment }: { moment: Moment }) {
       <LiveCues moment={moment} beganAt={state.begunAt!} mine={mine} />
       <Box flex="1" />
       {rights.log && (
-        <Grid templateColumns="1fr 1fr" gap="10px">
+        <Grid templateColumns="repeat(3, 1fr)" gap="6px">
           {left
             ?.filter(({ id }) => id !== next?.cameraId)
             .slice(0, 6)
@@ -135,6 +135,7 @@ export function CoverLive({ moment }: { moment: Moment }) {
               <Button
                 key={id}
                 minH="44px"
+                px="4px"
                 onClick={() =>
                   logMoment(`Restarted ${letterOf(records, id)}`, moment, { type: 'restart', momentCameraId: asId(id) })
                 }
