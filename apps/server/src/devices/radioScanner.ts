@@ -12,7 +12,7 @@ export interface RadioScanner {
 
 const STEP_KHZ = 25
 /** A sweep is cut off here: a receiver has so many steps. */
-const MOST_STEPS = 8000
+const MOST_STEPS = 4000
 const NOISE_DBM = -104
 const OWN_DBM = -46
 const STATION_DBM = -71

@@ -39,6 +39,7 @@ export function CueSteps({
   const lastRun = last && runs.get(last.cue.id)
   const log = ({ cue }: CueAt, fields: Pick<CueRun, 'came' | 'byS' | 'why'>) => {
     const { at, deviceAt } = stamp()
+    setWhy('')
     return commitOrSay(`${cue.name}: ${cameWords(fields)}`, [
       createRecord('cueRun', { cueId: cue.id, rehearsalId: rehearsal.id, ranAt: at, deviceAt, ...fields }, newId()),
     ])
@@ -70,7 +71,7 @@ export function CueSteps({
               onChange={(e) => setWhy(e.target.value)}
               onKeyDown={(e) => {
                 if (e.key !== 'Enter' || !why.trim()) return
-                if (log(last, { came: lastRun.came, byS: lastRun.byS, why: why.trim() })) setWhy('')
+                log(last, { came: lastRun.came, byS: lastRun.byS, why: why.trim() })
               }}
             />
           )}

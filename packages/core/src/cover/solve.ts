@@ -1,5 +1,5 @@
 import { follow } from './follow.ts'
-import type { CoverProblem, Intervention } from './problem.ts'
+import { type CoverProblem, handlingSeconds, type Intervention } from './problem.ts'
 import { type Searched, search } from './search.ts'
 
 export type Rota =
@@ -35,15 +35,25 @@ export interface Effort {
 
 /** Fewest visits, from below: a way with n visits after none with n - 1 is proved. */
 function withFewest(problem: CoverProblem, any: readonly Intervention[], { width, isHasty }: Effort) {
+  if (isHasty) return withFewer(problem, any, width)
   let leastVisits = 0
   let isProved = true
   for (let visits = 0; visits < any.length; visits++) {
-    const found = search(problem, { visits, slackS: 0, width, isHasty })
+    const found = search(problem, { visits, slackS: 0, width })
     if (found.schedule) return { schedule: found.schedule, leastVisits, isProved }
     if (!found.isExhaustive) isProved = false
     if (isProved) leastVisits = visits + 1
   }
   return { schedule: any, leastVisits, isProved }
+}
+
+/** Few visits soon: twice as many are allowed each time, until a way is found. */
+function withFewer(problem: CoverProblem, any: readonly Intervention[], width: number) {
+  for (let visits = 0; visits < any.length; visits = 2 * visits || 1) {
+    const { schedule } = search(problem, { visits, slackS: 0, width, isHasty: true })
+    if (schedule) return { schedule, leastVisits: 0, isProved: false }
+  }
+  return { schedule: any, leastVisits: 0, isProved: any.length === 0 }
 }
 
 /** The most slack among schedules with so many visits, by halving. */
@@ -81,12 +91,13 @@ function held(problem: CoverProblem, any: Searched, effort: Effort): Rota {
   }
 }
 
+const NARROW = 60
+
 /** Whether it can be held at all: by a narrow search at first, which finds a way sooner where there are many. */
 function anyWay(problem: CoverProblem, { width, isHasty }: Effort): Searched {
-  const narrow = search(problem, { visits: Infinity, slackS: 0, width: Math.min(width, 60), isHasty })
-  return narrow.schedule || narrow.isExhaustive
-    ? narrow
-    : search(problem, { visits: Infinity, slackS: 0, width, isHasty })
+  const narrow = search(problem, { visits: Infinity, slackS: 0, width: Math.min(width, NARROW), isHasty })
+  const isEnough = narrow.schedule !== null || narrow.isExhaustive || width <= NARROW
+  return isEnough ? narrow : search(problem, { visits: Infinity, slackS: 0, width, isHasty })
 }
 
 /**
@@ -96,6 +107,13 @@ function anyWay(problem: CoverProblem, { width, isHasty }: Effort): Searched {
 export function solveCover(problem: CoverProblem, effort: Effort = { width: 4000 }): Rota {
   const any = anyWay(problem, effort)
   if (any.schedule) return held(problem, any, effort)
+  return cannot(any, mostOf(problem, effort))
+}
+
+type Most = Extract<Rota, { status: 'cannot' }>['most']
+
+/** The most good angles that can be held throughout, where it cannot be all. */
+function mostOf(problem: CoverProblem, effort: Effort): Most {
   let [low, above] = [0, problem.needGood]
   let best: readonly Intervention[] = []
   while (above - low > 1) {
@@ -105,7 +123,7 @@ export function solveCover(problem: CoverProblem, effort: Effort = { width: 4000
     else above = good
   }
   if (low) best = withFewest({ ...problem, needGood: low }, best, effort).schedule
-  return cannot(any, { good: low, visits: best.length, schedule: best })
+  return { good: low, visits: best.length, schedule: best }
 }
 
 /** While an event goes on a rota is wanted within a second: looked for on a coarse grid at first, as narrow as holds. */
@@ -113,29 +131,34 @@ const LIVE: Effort = { width: 16, slackTries: 3, isHasty: true }
 const LIVE_STEP_S = 30
 
 /**
- * A rota at once, for an event that goes on: valid as any, but not the fewest visits or the most slack for certain. What
- * cannot be held on the coarse grid is looked at on its own.
+ * A rota at once, for an event that goes on: as valid as any, but nothing is proved of it. A coarse grid is tried first;
+ * where that cannot hold it, whether the event's own grid can.
  */
 export function solveAtOnce(problem: CoverProblem): Rota {
-  if (problem.stepS < LIVE_STEP_S && problem.durationS > 10 * LIVE_STEP_S) {
-    const durationS = Math.ceil(problem.durationS / LIVE_STEP_S) * LIVE_STEP_S
-    const coarse = solveCover({ ...problem, stepS: LIVE_STEP_S, durationS }, LIVE)
-    if (coarse.status === 'held') return coarse
-  }
-  const rota = solveCover(problem, { ...LIVE, width: 3 * LIVE.width })
-  return rota.status === 'held' ? rota : { ...rota, most: restarted(problem, rota.most) }
+  const isCoarse = problem.stepS < LIVE_STEP_S && problem.durationS > 10 * LIVE_STEP_S
+  const durationS = Math.ceil(problem.durationS / LIVE_STEP_S) * LIVE_STEP_S
+  const rota = isCoarse ? solveCover({ ...problem, stepS: LIVE_STEP_S, durationS }, LIVE) : null
+  if (rota?.status === 'held') return { ...rota, schedule: within(problem, rota.schedule) }
+  const any = anyWay(problem, LIVE)
+  if (any.schedule) return held(problem, any, LIVE)
+  const most = rota?.most ?? mostOf(problem, LIVE)
+  return cannot(any, restarted(problem, { ...most, schedule: within(problem, most.schedule) }))
 }
+
+/** The coarse grid ends a little later: what only that little more asks for is left out. */
+const within = ({ durationS, cameras }: CoverProblem, schedule: readonly Intervention[]) =>
+  schedule.filter(({ beginS, camera, kind }) => beginS + handlingSeconds(cameras[camera]!, kind) <= durationS)
 
 /** Visits begin at the most so long after a camera stopped to be tried, and so often one is added, seconds and times. */
 const TRIED_AFTER_S = 300
 const MOST_ADDED = 12
 
 /**
- * Where not all angles can be held those that stop are started again all the same: visits are added one by one, each the
- * one after which fewest steps lack an angle, as long as nobody is sent where they cannot be and no more steps than before
+ * Where not all angles can be held those that stop are started again all the same: visits are added one by one, each as
+ * soon as somebody can be there, and first the one after which fewest steps lack an angle; as long as nobody is sent where they cannot be and no more steps than before
  * have fewer than what can be held.
  */
-function restarted(problem: CoverProblem, most: Extract<Rota, { status: 'cannot' }>['most']): typeof most {
+function restarted(problem: CoverProblem, most: Most): Most {
   const lacking = (good: readonly number[]) => good.reduce((sum, count) => sum + Math.max(0, problem.needGood - count), 0)
   const below = (good: readonly number[]) => good.filter((count) => count < most.good).length
   let best = { schedule: most.schedule, course: follow(problem, most.schedule) }
@@ -159,7 +182,7 @@ function restarted(problem: CoverProblem, most: Extract<Rota, { status: 'cannot'
   return { ...most, visits: best.schedule.length, schedule: best.schedule }
 } // prettier-ignore
 
-const cannot = (any: Searched, most: Extract<Rota, { status: 'cannot' }>['most']): Rota => ({
+const cannot = (any: Searched, most: Most): Rota => ({
   status: 'cannot',
   firstUncoveredS: any.heldS,
   isProved: any.isExhaustive,

@@ -19,7 +19,7 @@ export interface DeviceTimecode {
   /** What it drifts, by where it stood at its later jams, and how well that is known; null while nobody looked twice. */
   readonly driftPpm: number | null
   readonly withinPpm: number
-  /** How far off it can be at a moment, frames either way; null while it was not jammed since it was switched on. */
+  /** How far off it can be at a moment, frames either way; null while it was not jammed since it was switched on, or was seen to be off. */
   readonly offFrames: number | null
   /** From then on it can be more than half a frame off; null as the above. */
   readonly againBy: string | null
@@ -85,6 +85,8 @@ export function deviceTimecodes(
       if (!last) return { ...device, seen, linesUpBy, jammedAt: null, isSince: false, driftPpm: null, withinPpm: ORDINARY_PPM, offFrames: null, againBy: null } // prettier-ignore
       const upMs = poweredUpMs(device.id, records.batteryChange)
       const isSince = upMs !== null && upMs > Date.parse(last.jammedAt)
+      // What was seen to be off is not reckoned to be near.
+      const isDoubted = isSince || (seen !== null && seen.reason !== 'agrees')
       const ranS = Math.max(0, (nowMs - Date.parse(last.jammedAt)) / 1000)
       const halfFrameS = 0.5 / fps / (mostPpm * 1e-6)
       return {
@@ -95,8 +97,8 @@ export function deviceTimecodes(
         isSince,
         driftPpm: known?.ppm ?? null,
         withinPpm: known?.withinPpm ?? ORDINARY_PPM,
-        offFrames: isSince ? null : ranS * mostPpm * 1e-6 * fps,
-        againBy: isSince ? null : new Date(Date.parse(last.jammedAt) + halfFrameS * 1000).toISOString(),
+        offFrames: isDoubted ? null : ranS * mostPpm * 1e-6 * fps,
+        againBy: isDoubted ? null : new Date(Date.parse(last.jammedAt) + halfFrameS * 1000).toISOString(),
       }
     })
 }

@@ -130,6 +130,7 @@ describe('clocks', () => {
     const battery = (minutes: number) => ({ batteryChange: { b: { cameraId: 'A', recorderId: null, happenedAt: at(minutes) } } }) // prettier-ignore
     expect(clocks([[0, null]], 100, look(60, '07:00:01:04')).seen).toMatchObject({ reason: 'agrees', isBeforePowerUp: false }) // prettier-ignore
     expect(clocks([[0, null]], 100, look(60, '06:00:01:04')).seen).toMatchObject({ reason: 'other zone' })
+    expect(clocks([[0, null]], 100, look(60, '06:00:01:04'))).toMatchObject({ offFrames: null, againBy: null })
     expect(clocks([[0, null]], 100, { ...look(60, '07:00:01:04'), ...battery(61) }).seen).toMatchObject({ isBeforePowerUp: true }) // prettier-ignore
     expect(clocks([[0, null]], 100, { ...look(60, '00:09:40:00'), ...battery(50) }).seen).toMatchObject({ reason: 'since power-up' }) // prettier-ignore
     expect(clocks([[0, null], [61, null]], 100, look(60, '06:00:01:04')).seen).toBeNull() // prettier-ignore

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { seeded } from '../chance/index.ts'
-import { carriersOf, noiseOf, readBandTable, readScan } from './index.ts'
+import { carriersOf, noiseOf, readBandTable, readScan, thinned } from './index.ts'
 
 /** A sweep of noise with carriers at the steps that are named. */
 function sweep(seed: number, carriers: readonly (readonly [from: number, to: number, dBm: number])[]) {
@@ -23,6 +23,13 @@ describe('a scan', () => {
       const found = carriersOf(sweep(seed, carriers))
       expect(found.map(({ fromKHz, toKHz }) => [fromKHz, toKHz])).toEqual(carriers.map(([from, to]) => [606_000 + from * 25, 606_000 + to * 25])) // prettier-ignore
     }
+  })
+  test('made thinner keeps every carrier that stands apart', () => {
+    const carriers = [[20, 20, -60], [200, 203, -75], [390, 391, -50]] as const // prettier-ignore
+    const thin = thinned(sweep(3, carriers), 100)
+    expect(thin.points).toHaveLength(100)
+    expect(carriersOf(thin).map(({ dBm }) => dBm)).toEqual([-60, -75, -50])
+    expect(thinned(thin, 100)).toEqual(thin)
   })
   test('has its noise in the middle, whatever shouts', () => {
     expect(noiseOf(sweep(1, [[0, 120, -40]]))).toBeCloseTo(-104, -1)

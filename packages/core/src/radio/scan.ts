@@ -45,6 +45,17 @@ function inKHz(frequency: number): number {
   return kHz >= 30e3 && kHz <= 7e6 ? Math.round(kHz) : NaN
 }
 
+/** A scan of so many points at the most: of neighbours that become one the loudest stays, so that no carrier is lost. */
+export function thinned({ points }: Scan, most: number): Scan {
+  const each = Math.ceil(points.length / most)
+  if (each <= 1) return { points }
+  return {
+    points: Array.from({ length: Math.ceil(points.length / each) }, (_, i) =>
+      points.slice(i * each, (i + 1) * each).reduce((a, b) => (b.dBm > a.dBm ? b : a)),
+    ),
+  }
+}
+
 /** The noise of a scan: the middle of its levels, dBm. */
 export function noiseOf({ points }: Scan): number {
   const levels = points.map(({ dBm }) => dBm).toSorted((a, b) => a - b)

@@ -25,7 +25,7 @@ const GOES_WITH: Partial<Record<KindName, readonly KindName[]>> = {
   momentWalk: ['moment', 'momentPlace'],
   momentCamera: ['moment', 'momentPlace'],
   momentHand: ['moment', 'momentPlace'],
-  cue: ['moment'],
+  cue: ['moment', 'shot'],
 }
 
 const refersTo = (kind: KindName, record: AnyRecord, ids: ReadonlySet<string>): boolean =>

@@ -40,7 +40,7 @@ export function Picture({ moment, mine, setMine }: { moment: Moment; mine: strin
   const { died } = momentState(records, moment.id)
   const tell = (label: string, fields: Partial<Pick<MomentEvent, 'type' | 'momentCameraId' | 'handId'>>) => logMoment(label, moment, fields) // prettier-ignore
   const put = (camera: MomentCamera, type: 'on' | 'next') => tell(`${letterOf(records, camera.id)} is ${type}`, { type, momentCameraId: camera.id }) // prettier-ignore
-  useLetters(rights.log, (letter, isNext) => {
+  useLetters(rights.log && (mine === '' || mine === CALLER), (letter, isNext) => {
     const camera = cameras.find(({ id }) => letterOf(records, id).toUpperCase() === letter && !died.has(id))
     if (camera) put(camera, isNext ? 'next' : 'on')
   })
@@ -158,10 +158,9 @@ function Angle({
       <Text lineHeight="1.25" minH="2.5em">
         {camera.shows || place}
       </Text>
-      {camera.shows && (
+      {(camera.shows || !camera.isGood) && (
         <Text color="soft" fontSize="small">
-          {place}
-          {camera.isGood ? '' : ', safety'}
+          {[camera.shows && place, camera.isGood ? '' : 'safety'].filter(Boolean).join(', ')}
         </Text>
       )}
       {shot && (

@@ -1,5 +1,5 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { type DeviceTimecode, ORDINARY_PPM, READ_WITHIN_S, readLabel } from '@kavrell/core/patch'
 import { asId, createRecord } from '@kavrell/core/records'
 import { hours, lapse, stretch } from '@kavrell/core/text'
@@ -41,7 +41,8 @@ export function Clocks({ clocks, nowMs }: { clocks: readonly DeviceTimecode[]; n
         A clock nobody has looked at twice is taken as an ordinary one, {ORDINARY_PPM} millionths either way. Set it,
         look at both displays, and write down how far it had been ahead: then its own drift is known. After a power-off
         it has to be set again; a fresh battery that was logged is taken for one. What a display shows is compared with
-        the time of day here, as near as a hand is quick; a count that only runs while it rolls is none.
+        the time of day at which its first digit was typed: read it, and type at once. A count that only runs while it
+        rolls is no time of day.
       </Text>
     </Section>
   )
@@ -55,17 +56,18 @@ function Clock({ clock, nowMs }: { clock: DeviceTimecode; nowMs: number }) {
   const [label, setLabel] = useState('')
   const [says, setSays] = useState<string | null>(null)
   const { id, letter, kind, jammedAt, isSince, driftPpm, withinPpm, offFrames, againBy, seen, linesUpBy } = clock
+  /** When somebody began to type what they had just read. */
+  const readAt = useRef<ReturnType<typeof stamp> | null>(null)
+  const device = kind === 'camera' ? { cameraId: asId<'camera'>(id) } : { recorderId: asId<'recorder'>(id) }
   const jam = () => {
     const { at, deviceAt } = stamp()
     const seenMs = ahead.trim() === '' ? null : Number(ahead.replace('−', '-').replace(',', '.'))
-    const device = kind === 'camera' ? { cameraId: asId<'camera'>(id) } : { recorderId: asId<'recorder'>(id) }
     if (commitOrSay(`Set the clock of ${letter}`, [createRecord('jam', { ...device, jammedAt: at, deviceAt, seenMs }, newId())])) setAhead('') // prettier-ignore
   }
   const look = () => {
     if (label.trim() === '') return
     if (!readLabel(label)) return setSays(`“${label.trim()}” is no timecode. Type it as 09:33:07:14.`)
-    const { at, deviceAt } = stamp()
-    const device = kind === 'camera' ? { cameraId: asId<'camera'>(id) } : { recorderId: asId<'recorder'>(id) }
+    const { at, deviceAt } = readAt.current ?? stamp()
     const entry = { ...device, shown: label.normalize('NFKC').trim(), lookedAt: at, deviceAt }
     if (!commitOrSay(`${letter} shows ${entry.shown}`, [createRecord('clockLook', entry, newId())])) return
     setLabel('')
@@ -107,7 +109,10 @@ function Clock({ clock, nowMs }: { clock: DeviceTimecode; nowMs: number }) {
           aria-label={`${letter} shows`}
           placeholder="09:33:07:14"
           value={label}
-          onChange={(e) => setLabel(e.target.value)}
+          onChange={(e) => {
+            if (label === '') readAt.current = stamp()
+            setLabel(e.target.value)
+          }}
           onKeyDown={(e) => {
             if (e.key === 'Enter') look()
           }}

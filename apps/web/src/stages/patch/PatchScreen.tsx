@@ -1,77 +1,39 @@
-import { Box, Flex, Link, Text } from '@chakra-ui/react'
+import { Link } from '@chakra-ui/react'
 import { addressOf, ENDPOINTS } from '@kavrell/contract'
-import { useMemo, useState } from 'react'
-import { cardFromJob, deviceTimecodes, radioPlan, radioRules, setUpCard, soundPlan } from '@kavrell/core/patch'
-import { masterDeliverable } from '@kavrell/core/shotlist'
-import { counted } from '@kavrell/core/text'
-import { instantAt } from '@kavrell/core/time'
-import { useBoxTime } from '../../store/clock.ts'
+import { useState } from 'react'
 import { useProductionStore } from '../../store/production.ts'
-import { useProduction, useRights } from '../../store/selectors.ts'
-import { addRecord } from '../../ui/addRecord.ts'
-import { Answer, Button, Empty, Tabs, Title } from '../../ui/parts.tsx'
-import { useDay } from '../../ui/useDay.ts'
+import { useParts } from '../../store/selectors.ts'
 import { remember, remembered } from '../../store/remember.ts'
-import { Clocks } from './Clocks.tsx'
+import { Tabs, Title } from '../../ui/parts.tsx'
 import { Cues } from './Cues.tsx'
-import { Keys } from './Keys.tsx'
-import { Radio } from './Radio.tsx'
+import { Devices } from './Devices.tsx'
 import { ReadAloud } from './ReadAloud.tsx'
-// from './Radio.tsx'
-import { SetUp } from './SetUp.tsx'
-import { Sounds } from './Sounds.tsx'
-import { answerOf, isTrouble } from './words.ts'
 
-/** Do all devices agree before it rolls: settings, sounds, what is on the air, clocks? */
+const TABS = [
+  ['devices', 'Devices'],
+  ['cues', 'Cues'],
+  ['read', 'Read aloud'],
+] as const
+type Tab = (typeof TABS)[number][0]
+const SHOWN = { devices: Devices, cues: Cues, read: ReadAloud }
+
+/** Does all agree before it rolls: settings, sounds, what is on the air, clocks, who does what on which word? */
 export function PatchScreen() {
-  const production = useProduction()
+  const { setUpLine, soundSource, transmitter } = useParts('setUpLine', 'soundSource', 'transmitter')
   const productionId = useProductionStore((s) => s.productionId)
-  const rights = useRights()
-  const nowMs = useBoxTime(0.1)
-  const { dayPlan } = useDay()
   const [tab, setTab] = useState<Tab>(() => TABS.find(([key]) => key === remembered('patch.tab'))?.[0] ?? 'devices')
-  const { transmitter, radioBand, radioStation, radioScan } = production
-  const { radioSpacingKHz, radioGuardKHz } = production.production
-  const plan = useMemo(
-    () =>
-      radioPlan({ transmitter, radioBand, radioStation, radioScan }, radioRules({ radioSpacingKHz, radioGuardKHz })),
-    [transmitter, radioBand, radioStation, radioScan, radioSpacingKHz, radioGuardKHz],
-  )
-  const master = masterDeliverable(production)
-  const rate = master
-    ? { num: master.rateNum, den: master.rateDen, drop: master.dropFrame }
-    : { num: 25, den: 1, drop: false }
-  const clocks = deviceTimecodes(production, nowMs, rate, dayPlan?.place.timeZone ?? 'UTC')
-  if (plan.of.length + clocks.length === 0)
-    return (
-      <Empty says="Before it rolls, all cameras must be set alike, every sound must arrive, whatever transmits must leave the rest alone, and every clock must show the same. List the cameras first, or what transmits.">
-        {rights.plan && (
-          <Flex gap="8px">
-            <Button kind="main" onClick={() => addRecord('camera', 'Add a camera', { letter: 'A' })}>
-              Add a camera
-            </Button>
-            <Button onClick={() => addRecord('transmitter', 'Add a transmitter')}>Add a transmitter</Button>
-          </Flex>
-        )}
-      </Empty>
-    )
-  const sinceMs = dayPlan ? instantAt(dayPlan.day.date, 0, dayPlan.place.timeZone) : null
-  const card = setUpCard(production, sinceMs)
-  const sound = soundPlan(production)
-  const wanted = production.production.onceOnlySounds
-  const disturbed = plan.of.filter(({ troubles }) => troubles.some(isTrouble)).length
-  const { says, tone } = answerOf(card, sound, { listed: plan.of.length, disturbed }, wanted)
   const look = (next: Tab) => {
     remember('patch.tab', next)
     setTab(next)
   }
-  const hasAnything = card.rows.length + sound.sources.length + plan.of.length > 0
+  const hasPaper = [setUpLine, soundSource, transmitter].some((table) => Object.keys(table).length > 0)
+  const Shown = SHOWN[tab]
   return (
     <>
       <Title
         note="before the first roll, and after every power-up"
         actions={
-          hasAnything && (
+          hasPaper && (
             <Link
               color="action"
               fontWeight={600}
@@ -87,48 +49,7 @@ export function PatchScreen() {
         Patch
       </Title>
       <Tabs label="Patch" tabs={TABS} current={tab} onChoose={look} />
-      {tab === 'cues' ? (
-        <Cues />
-      ) : tab === 'read' ? (
-        <ReadAloud />
-      ) : (
-        <>
-          <Box h="14px" />
-          <Answer tone={tone}>{says}</Answer>
-          <Text color="soft" mt="2px">
-            {[
-              card.rows.length > 0 && `${card.agreeing} of ${card.wanted} settings were seen to be as wanted, ${card.differing.length} to differ, at ${card.wanted - card.looked} nobody looked since.`, // prettier-ignore
-              plan.of.length > 0 && (disturbed > 0 ? `${counted(disturbed, 'transmitter')} cannot stay as set.` : 'By the reckoning nothing on the air disturbs another.'), // prettier-ignore
-              sayClocks(clocks),
-            ]
-              .filter(Boolean)
-              .join(' ')}
-          </Text>
-          <SetUp card={card} propose={() => cardFromJob(production, dayPlan ?? null)} />
-          <Sounds plan={sound} wanted={wanted} />
-          <Radio plan={plan} />
-          <Clocks clocks={clocks} nowMs={nowMs} />
-          <Keys />
-        </>
-      )}
+      <Shown />
     </>
   )
-}
-
-const TABS = [
-  ['devices', 'Devices'],
-  ['cues', 'Cues'],
-  ['read', 'Read aloud'],
-] as const
-type Tab = (typeof TABS)[number][0]
-
-function sayClocks(clocks: ReturnType<typeof deviceTimecodes>): string {
-  const unset = clocks.filter(({ jammedAt }) => jammedAt === null).length
-  const since = clocks.filter(({ isSince }) => isSince).length
-  const otherwise = clocks.filter(({ seen }) => seen !== null && seen.reason !== 'agrees').length
-  const off = clocks.filter(({ offFrames }) => offFrames !== null && offFrames > 0.5).length
-  if (clocks.length === 0) return 'No camera or recorder is listed.'
-  if (unset + since + off + otherwise === 0)
-    return `All ${clocks.length} clocks were set and should be within half a frame.`
-  return [otherwise > 0 && `${counted(otherwise, 'clock')} seen to show another time than the master.`, unset > 0 && `${counted(unset, 'clock')} never set.`, since > 0 && `${counted(since, 'clock')} not set since a fresh battery.`, off > 0 && `${counted(off, 'clock')} may be more than half a frame off.`].filter(Boolean).join(' ') // prettier-ignore
 }

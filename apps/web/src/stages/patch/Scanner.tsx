@@ -3,8 +3,8 @@ import Papa from 'papaparse'
 import { useState } from 'react'
 import { ENDPOINTS } from '@kavrell/contract'
 import type { RadioPlan } from '@kavrell/core/patch'
-import { noiseOf, readScan } from '@kavrell/core/radio'
-import { createRecord } from '@kavrell/core/records'
+import { noiseOf, readScan, thinned } from '@kavrell/core/radio'
+import { createRecord, MOST_LEVELS } from '@kavrell/core/records'
 import { counted, stretch } from '@kavrell/core/text'
 import { ask } from '../../store/api.ts'
 import { stamp, useBoxTime } from '../../store/clock.ts'
@@ -43,7 +43,7 @@ export function Scanner({ plan: { unlisted, scannedAt } }: { plan: RadioPlan }) 
     const cells = Papa.parse<string[]>((await file.text()).trim(), { skipEmptyLines: 'greedy', delimitersToGuess: ['\t', ';', ','] }).data // prettier-ignore
     const read = readScan(cells)
     if (!read.ok) return say(`${file.name} is not read. ${read.error}`, 'stop')
-    keep(read.value.points.map(({ kHz, dBm }) => [kHz, dBm] as const), file.name) // prettier-ignore
+    keep(thinned(read.value, MOST_LEVELS).points.map(({ kHz, dBm }) => [kHz, dBm] as const), file.name) // prettier-ignore
   }
   return (
     <Box mt="14px" data-scanner>

@@ -12,6 +12,9 @@ const megahertz = (label: string, initial: number) =>
     says: `${label} is a frequency in MHz, such as 606.5.`,
   })
 
+/** Of a scan so many points are kept: it stays in the log for good. */
+export const MOST_LEVELS = 4000
+
 const rises = ascends('fromMHz', 'toMHz', 'The upper end is not below the lower.', true)
 
 /** What has to agree on set before it rolls: how cameras are set, where each sound goes, what transmits, and clocks. */
@@ -60,7 +63,7 @@ export const PATCH = {
     levels: data({
       label: 'Levels, kHz and dBm',
       initial: [] as (readonly [kHz: number, dBm: number])[],
-      schema: z.array(z.tuple([z.number().min(0).max(7e6), z.number().min(-200).max(50)])).max(20_000),
+      schema: z.array(z.tuple([z.number().min(0).max(7e6), z.number().min(-200).max(50)])).max(MOST_LEVELS),
     }),
     scannedAt: instant({ label: 'At' }),
     deviceAt: optional(instant({ label: 'By the device’s clock' })),
