@@ -33,7 +33,8 @@ export default defineConfig({
       optimizer: {
         client: {
           enabled: true,
-          include: ['@chakra-ui/react', 'lucide-react', ...BUNDLED],
+          // Charts are registered with the one library that draws them: both come out of one bundle.
+          include: ['@chakra-ui/react', 'lucide-react', 'chart.js', 'react-chartjs-2', ...BUNDLED],
           exclude: ['react', 'react-dom'],
         },
         ssr: { enabled: BUNDLED.length > 0, include: BUNDLED },

@@ -51,7 +51,7 @@ const enter = async (page: Page) => {
 
 test('no screen has an accessibility fault in any of the three lights', async ({ page }) => {
   // Twenty-one screens in three lights: a busy machine is waited for.
-  test.setTimeout(480_000)
+  test.setTimeout(900_000)
   await page.goto(server.address)
   await expect(page.getByRole('button', { name: 'Enter as Maren Tolley' })).toBeVisible()
   const found: string[] = (await violations(page)).map((v) => `entrance ${v}`)

@@ -28,7 +28,6 @@ const isInReach = (page: Page) =>
   })
 
 test('what happens once, with six cameras and four recorders on a phone, is logged as it was', async ({ browser }) => {
-  test.setTimeout(120_000)
   const desk = await browser.newPage()
   const base = await enter(desk, 'Maren Tolley')
   await desk.goto(`${base}shots?view=lenses`)
