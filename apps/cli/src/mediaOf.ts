@@ -1,6 +1,13 @@
 import { closeSync, fstatSync, openSync, readSync } from 'node:fs'
 import { LtcDecoder, type LtcFrame, ltcRuns } from '@kavrell/core/ltc'
-import { answerHead, type ByteSource, readMediaHead, samplesIn, type SoundHead } from '@kavrell/core/mediaFiles'
+import {
+  answerHead,
+  type ByteSource,
+  isPlainTrack,
+  plainSound,
+  readMediaHead,
+  readSoundTracks,
+} from '@kavrell/core/mediaFiles'
 import { lineUp, type Sound } from '@kavrell/core/waveform'
 
 /** A file that is open, and what to do when one is done with it. */
@@ -23,35 +30,26 @@ function openSource(
 }
 
 interface OpenSound {
-  readonly head: SoundHead
-  readonly channel: (channel: number) => Sound
+  readonly sampleRate: number
+  readonly channels: readonly Sound[]
   readonly close: () => void
 }
 
+/** All channels of a file's sound, of all its tracks, or why there are none. */
 async function openSound(file: string): Promise<OpenSound | string> {
   const source = openSource(file)
   const head = await readMediaHead(source)
-  if (!head.ok || head.value.kind !== 'sound') {
-    source.close()
-    return head.ok ? 'It holds pictures; sound is read from WAV.' : head.error.says
-  }
-  const sound = head.value
-  if (!sound.isPlain) {
-    source.close()
-    return 'Its sound is packed; only plain samples are read.'
-  }
-  const frame = sound.frameBytes
-  const channel = (which: number): Sound => ({
-    sampleRate: sound.sampleRate,
-    samples: sound.samples,
-    read: (from, to) => {
-      const out = new Float32Array(to - from)
-      const [a, b] = [Math.max(0, from), Math.min(sound.samples, to)]
-      if (b > a) out.set(samplesIn(source.readNow(sound.dataFrom + a * frame, sound.dataFrom + b * frame), sound, which), a - from) // prettier-ignore
-      return out
-    },
-  })
-  return { head: sound, channel, close: () => source.close() }
+  const tracks = head.ok ? await readSoundTracks(source, head.value) : []
+  const channels = tracks
+    .filter(isPlainTrack)
+    .flatMap((track) =>
+      Array.from({ length: track.channels }, (_, channel): Sound => plainSound(track, source.readNow, channel)),
+    )
+  if (channels[0]) return { sampleRate: channels[0].sampleRate, channels, close: () => source.close() }
+  source.close()
+  if (!head.ok) return head.error.says
+  if (tracks.length > 0 || head.value.kind === 'sound') return 'Its sound is packed; only plain samples are read here.'
+  return 'It holds no sound that is read here.'
 }
 
 const print = (answer: object) => console.log(JSON.stringify(answer, null, 2))
@@ -83,20 +81,19 @@ export async function ltc([file]: readonly string[]): Promise<boolean> {
     return false
   }
   let best: { channel: number; frames: readonly LtcFrame[] } = { channel: 0, frames: [] }
-  for (let channel = 0; channel < open.head.channels; channel++) {
-    const sound = open.channel(channel)
+  for (const [channel, sound] of open.channels.entries()) {
     const decoder = new LtcDecoder(sound.sampleRate)
     for (let at = 0; at < sound.samples; at += READ) decoder.push(sound.read(at, Math.min(sound.samples, at + READ)))
     const frames = decoder.finish()
     if (frames.length > best.frames.length) best = { channel, frames }
   }
   open.close()
-  const runs = ltcRuns(best.frames, open.head.sampleRate)
+  const runs = ltcRuns(best.frames, open.sampleRate)
   const longest = runs.reduce<(typeof runs)[number] | null>((a, b) => (!a || b.frames > a.frames ? b : a), null)
   print({
     file,
     channel: best.channel + 1,
-    sample_rate: open.head.sampleRate,
+    sample_rate: open.sampleRate,
     frame_rate: longest && `${longest.rate.num}/${longest.rate.den}`,
     drop_frame: longest?.rate.drop ?? null,
     playback_speed: longest && Math.abs(longest.speed),
@@ -118,7 +115,7 @@ export async function sync([first, ...rest]: readonly string[]): Promise<boolean
   }
   let isWell = true
   const told: object[] = []
-  const laidOn = reference.channel(0)
+  const laidOn = reference.channels[0]!
   for (const file of rest) {
     const device = await openSound(file)
     if (typeof device === 'string') {
@@ -126,7 +123,7 @@ export async function sync([first, ...rest]: readonly string[]): Promise<boolean
       told.push({ file, error: device })
       continue
     }
-    const found = lineUp(laidOn, device.channel(0))
+    const found = lineUp(laidOn, device.channels[0]!)
     device.close()
     told.push({
       file,

@@ -1,9 +1,17 @@
 import { expose } from 'comlink'
 import { LtcDecoder, ltcRuns } from '@kavrell/core/ltc'
-import { type MediaHead, readMediaHead, samplesIn, type SoundHead } from '@kavrell/core/mediaFiles'
+import {
+  isPlainTrack,
+  type MediaHead,
+  plainSound,
+  readMediaHead,
+  readSoundTracks,
+  type SoundTrack,
+} from '@kavrell/core/mediaFiles'
 import { secondsOfFrames } from '@kavrell/core/timecode'
 import type { Heard, SyncSource } from '@kavrell/core/sync'
 import { lineUp, type Peaks, peaksOf, type Sound } from '@kavrell/core/waveform'
+import { unpackedSound } from './unpacking.ts'
 
 /** What was found in a file, or why nothing was. */
 export type FoundSource =
@@ -22,28 +30,31 @@ const READ = 1 << 20
 /** Fewer frames of timecode are chance. */
 const LEAST_FRAMES = 25
 
-/** Sound of a file that is read as it is needed, a stretch at a time. */
-async function soundOf(file: File, head: SoundHead, channel: number): Promise<Sound> {
-  const frame = head.frameBytes
+/** Bytes of a file: of a small one as it lies in memory, of a large one a stretch at a time. */
+async function bytesOf(file: File): Promise<(from: number, to: number) => Uint8Array> {
   const whole = file.size <= SMALL ? new Uint8Array(await file.arrayBuffer()) : null
-  const bytes = (from: number, to: number) => whole ? whole.subarray(from, to) : new Uint8Array(new FileReaderSync().readAsArrayBuffer(file.slice(from, to))) // prettier-ignore
-  return {
-    sampleRate: head.sampleRate,
-    samples: head.samples,
-    read: (from, to) => {
-      const out = new Float32Array(to - from)
-      const [a, b] = [Math.max(0, from), Math.min(head.samples, to)]
-      if (b > a)
-        out.set(samplesIn(bytes(head.dataFrom + a * frame, head.dataFrom + b * frame), head, channel), a - from)
-      return out
-    },
+  return (from, to) => whole ? whole.subarray(from, to) : new Uint8Array(new FileReaderSync().readAsArrayBuffer(file.slice(from, to))) // prettier-ignore
+}
+
+/** All channels of all tracks of a file, or why there are none. */
+async function channelsOf(file: File, tracks: readonly SoundTrack[]): Promise<readonly Sound[] | string> {
+  const readNow = await bytesOf(file)
+  const channels: Sound[] = []
+  for (const track of tracks) {
+    if (isPlainTrack(track)) {
+      for (let channel = 0; channel < track.channels; channel++) channels.push(plainSound(track, readNow, channel))
+      continue
+    }
+    const unpacked = await unpackedSound(track, readNow)
+    if (typeof unpacked === 'string') return unpacked
+    channels.push(unpacked)
   }
+  return channels
 }
 
 /** When it began by timecode that lies as sound on one of its channels; that channel is no voice. */
-async function heardTimecode(file: File, head: SoundHead): Promise<{ startS: number; channel: number } | null> {
-  for (let channel = 0; channel < head.channels; channel++) {
-    const sound = await soundOf(file, head, channel)
+function heardTimecode(channels: readonly Sound[]): { startS: number; channel: number } | null {
+  for (const [channel, sound] of channels.entries()) {
     const decoder = new LtcDecoder(sound.sampleRate)
     for (let at = 0; at < sound.samples; at += READ) {
       decoder.push(sound.read(at, Math.min(sound.samples, at + READ)))
@@ -58,39 +69,47 @@ async function heardTimecode(file: File, head: SoundHead): Promise<{ startS: num
   return null
 }
 
-const kept = new Map<string, { head: MediaHead; channel: number }>()
+/** What is listened to of each file: one channel that is no timecode. */
+const voices = new Map<string, Sound>()
 
 async function readSource(file: File): Promise<FoundSource> {
   const { name } = file
-  const read = await readMediaHead({ size: file.size, read: async (from, to) => new Uint8Array(await file.slice(from, to).arrayBuffer()) }) // prettier-ignore
+  const bytes = { size: file.size, read: async (from: number, to: number) => new Uint8Array(await file.slice(from, to).arrayBuffer()) } // prettier-ignore
+  const read = await readMediaHead(bytes)
   if (!read.ok) return { ok: false, name, says: read.error.says }
   const head = read.value
-  const cut = head.isCut ? ' It is cut off: what is there is used.' : ''
-  if (head.kind === 'picture') {
-    kept.set(name, { head, channel: 0 })
-    const startS = head.startFrame === null ? null : secondsOfFrames(head.startFrame, head.rate)
-    const source: SyncSource = { name, kind: 'picture', seconds: secondsOfFrames(head.frames, head.rate), startS, startBy: startS === null ? null : 'head' } // prettier-ignore
-    return { ok: true, source, peaks: null, says: `Pictures: by timecode only.${cut}` }
-  }
-  if (!head.isPlain) return { ok: false, name, says: 'Its sound is packed; give it as a WAV of plain samples.' }
-  const ltc = head.startSamples === null || head.channels > 1 ? await heardTimecode(file, head) : null
-  const channel = ltc?.channel === 0 && head.channels > 1 ? 1 : 0
-  kept.set(name, { head, channel })
-  const startS = ltc?.startS ?? (head.startSamples === null ? null : head.startSamples / head.sampleRate)
-  const startBy = ltc ? 'sound' : startS === null ? null : 'head'
+  const channels = await channelsOf(file, await readSoundTracks(bytes, head))
+  const isHeard = typeof channels !== 'string' && channels.length > 0
+  if (head.kind === 'sound' && !isHeard) return { ok: false, name, says: 'Its sound is packed; give it as a WAV of plain samples.' } // prettier-ignore
+  const labelled = startOf(head)
+  const ltc = isHeard && (labelled === null || channels.length > 1) ? heardTimecode(channels) : null
+  const voice = isHeard ? channels[ltc?.channel === 0 && channels.length > 1 ? 1 : 0]! : null
+  if (voice) voices.set(name, voice)
   const source: SyncSource = {
     name,
-    kind: 'sound',
-    seconds: head.samples / head.sampleRate,
-    startS,
-    startBy,
+    kind: head.kind,
+    isHeard: voice !== null,
+    seconds: head.kind === 'sound' ? head.samples / head.sampleRate : secondsOfFrames(head.frames, head.rate),
+    startS: ltc?.startS ?? labelled,
+    startBy: ltc ? 'sound' : labelled === null ? null : 'head',
   }
-  const told = [head.ixml?.scene, head.ixml?.take].filter(Boolean).join('/')
-  return { ok: true, source, peaks: peaksOf(await soundOf(file, head, channel), PEAKS), says: `${told}${cut}` }
+  const told = head.kind === 'sound' ? [head.ixml?.scene, head.ixml?.take].filter(Boolean).join('/') : ''
+  const cut = head.isCut ? 'It is cut off: what is there is used.' : ''
+  const says = [told, voice ? '' : whyMute(head, channels), cut].filter(Boolean).join(' ')
+  return { ok: true, source, peaks: voice && peaksOf(voice, PEAKS), says }
 }
 
-/** The reference stays open: what was made of it for one device serves the next. */
-let laidOn: { readonly name: string; readonly sound: Sound } | null = null
+/** When it began by the head of its file, seconds since midnight. */
+function startOf(head: MediaHead): number | null {
+  if (head.kind === 'sound') return head.startSamples === null ? null : head.startSamples / head.sampleRate
+  return head.startFrame === null ? null : secondsOfFrames(head.startFrame, head.rate)
+}
+
+/** Why pictures are not listened to. */
+function whyMute(head: MediaHead, channels: readonly Sound[] | string): string {
+  if (typeof channels === 'string') return channels
+  return head.kind === 'picture' && head.sound ? 'Its sound is not read here: by timecode only.' : 'Pictures without sound: by timecode only.' // prettier-ignore
+}
 
 /** Reads recordings and lays them on one another, off the page's thread. */
 const api = {
@@ -100,12 +119,9 @@ const api = {
       name: file.name,
       says: 'It could not be read to its end.',
     })),
-  async lineUp(reference: File, device: File, tell: (done: number) => void): Promise<Heard> {
-    const [a, b] = [kept.get(reference.name), kept.get(device.name)]
-    if (a?.head.kind !== 'sound' || b?.head.kind !== 'sound') return null
-    if (laidOn?.name !== reference.name) laidOn = { name: reference.name, sound: await soundOf(reference, a.head, a.channel) } // prettier-ignore
-    const sound = await soundOf(device, b.head, b.channel)
-    return lineUp(laidOn.sound, sound, (done) => tell(done)) ?? 'nothing in common'
+  lineUp(reference: string, device: string, tell: (done: number) => void): Heard {
+    const [a, b] = [voices.get(reference), voices.get(device)]
+    return a && b ? (lineUp(a, b, (done) => tell(done)) ?? 'nothing in common') : null
   },
 }
 export type SyncWorker = typeof api

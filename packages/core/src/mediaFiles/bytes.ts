@@ -21,6 +21,9 @@ export class Bytes {
   u64le = (at: number) => Number(this.#view.getBigUint64(at, true))
   u16be = (at: number) => this.#view.getUint16(at)
   u32be = (at: number) => this.#view.getUint32(at)
+  i32be = (at: number) => this.#view.getInt32(at)
+  i64be = (at: number) => Number(this.#view.getBigInt64(at))
+  f64be = (at: number) => this.#view.getFloat64(at)
   u64be = (at: number) => Number(this.#view.getBigUint64(at))
   /** Up to the first zero; what is no UTF-8 is read as Latin. */
   text(from: number, to: number): string {

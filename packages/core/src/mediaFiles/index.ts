@@ -1,5 +1,6 @@
 export { answerHead, soundStart } from './answer.ts'
 export type { ByteSource } from './bytes.ts'
 export type { MediaHead, NoMedia, PictureHead, SoundHead } from './head.ts'
-export { readMediaHead } from './readHead.ts'
+export { readMediaHead, readSoundTracks } from './readHead.ts'
 export { samplesIn, waveOf } from './samples.ts'
+export { isPlainTrack, plainSound, type SoundTrack } from './soundTrack.ts'

@@ -105,8 +105,10 @@ it('samples go out and come back, 16 bits and 24', async () => {
   const file = waveOf(samples, 48000, [{ id: 'note', bytes: new Uint8Array(3) }])
   const read = await readMediaHead(sourceOf(file))
   if (!read.ok || read.value.kind !== 'sound') throw new Error('no sound')
-  const back = samplesIn(file.subarray(read.value.dataFrom), read.value)
+  const back = samplesIn(file.subarray(read.value.dataFrom), { ...read.value, isBigEndian: false })
   for (const [i, value] of back.entries()) expect(value).toBeCloseTo(samples[i]!, 4)
   const packed = new Uint8Array([0, 0, 0x40, 0, 0, 0xc0])
-  expect([...samplesIn(packed, { channels: 1, frameBytes: 3, isFloat: false })]).toEqual([0.5, -0.5])
+  expect([...samplesIn(packed, { channels: 1, frameBytes: 3, isFloat: false, isBigEndian: false })]).toEqual([
+    0.5, -0.5,
+  ])
 })

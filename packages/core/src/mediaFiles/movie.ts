@@ -1,42 +1,12 @@
 import { fail, ok, type Outcome } from '../outcome/index.ts'
 import { FRAME_RATES, type FrameRate } from '../timecode/index.ts'
+import { type Box, boxesIn, findMoov, inside, longFields, tracksOf } from './boxes.ts'
 import { Bytes, type ByteSource } from './bytes.ts'
 import type { NoMedia, PictureHead } from './head.ts'
 
-/* QuickTime and MP4: boxes in boxes (ISO/IEC 14496-12), with Apple's timecode track (QuickTime File Format, ch. 3). */
-
-interface Box {
-  readonly type: string
-  readonly from: number
-  readonly to: number
-}
-
-const MOST_MOOV = 256 << 20
 const CODECS: Readonly<Record<string, string>> = { avc1: 'h264', avc3: 'h264', hvc1: 'hevc', hev1: 'hevc', mp4v: 'mpeg4', apch: 'prores', apcn: 'prores', apcs: 'prores', apco: 'prores', ap4h: 'prores', ap4x: 'prores', jpeg: 'mjpeg', av01: 'av1' } // prettier-ignore
 /** Seconds from 1904, where these files count from, to 1970. */
 const MAC_EPOCH_S = 2_082_844_800
-
-/** Boxes in a stretch that lies in memory. */
-function boxesIn(bytes: Bytes, from: number, to: number): Box[] {
-  const boxes: Box[] = []
-  for (let at = from; at + 8 <= to;) {
-    let [size, head] = [bytes.u32be(at), 8]
-    if (size === 1 && at + 16 <= to) [size, head] = [bytes.u64be(at + 8), 16]
-    if (size === 0) size = to - at
-    if (size < head || at + size > to) break
-    boxes.push({ type: bytes.code(at + 4), from: at + head, to: at + size })
-    at += size
-  }
-  return boxes
-}
-
-const inside = (bytes: Bytes, box: Box | undefined, ...path: readonly string[]): Box | undefined =>
-  path.reduce<Box | undefined>(
-    (at, type) => at && boxesIn(bytes, at.from, at.to).find((each) => each.type === type),
-    box,
-  )
-
-const longFields = (bytes: Bytes, box: Box) => bytes.u8(box.from) === 1
 
 /** A track's units per second, and how many units each of its samples lasts where they all last as long. */
 function clockOf(bytes: Bytes, trak: Box): { scale: number; delta: number; samples: number } | null {
@@ -86,41 +56,20 @@ async function timecodeOf(source: ByteSource, bytes: Bytes, traks: readonly Box[
   return null
 }
 
-/** Walks the outermost boxes by their heads, to where the description of the tracks lies. */
-async function findMoov(source: ByteSource): Promise<{ moov: Bytes | null; isCut: boolean }> {
-  let moov: Bytes | null = null
-  for (let at = 0; at + 8 <= source.size;) {
-    const head = new Bytes(await source.read(at, Math.min(source.size, at + 16)))
-    let [size, from] = [head.u32be(0), 8]
-    if (size === 1 && head.length >= 16) [size, from] = [head.u64be(8), 16]
-    if (size === 0) size = source.size - at
-    if (size < from) break
-    if (at + size > source.size) return { moov, isCut: true }
-    if (head.code(4) === 'moov' && size <= MOST_MOOV) moov = new Bytes(await source.read(at + from, at + size))
-    at += size
-  }
-  return { moov, isCut: false }
-}
-
 /** The head of a QuickTime or MP4 file: rate, frames, picture, first label. Says so where its tracks cannot be found. */
 export async function readMovie(source: ByteSource): Promise<Outcome<PictureHead, NoMedia>> {
   const { moov, isCut } = await findMoov(source)
   if (!moov) return fail({ code: 'damaged', says: 'What says how its tracks lie is missing: the recording was not ended, or the file is cut off.' }) // prettier-ignore
   const whole = boxesIn(moov, 0, moov.length)
   const traks = whole.filter(({ type }) => type === 'trak')
-  const ofKind = (kind: string) =>
-    traks.find((trak) => {
-      const hdlr = inside(moov, trak, 'mdia', 'hdlr')
-      return hdlr !== undefined && moov.code(hdlr.from + 8) === kind
-    })
-  const picture = ofKind('vide')
+  const [picture] = tracksOf(moov, 'vide')
   const clock = picture && clockOf(moov, picture)
   const stsd = inside(moov, picture, 'mdia', 'minf', 'stbl', 'stsd')
   if (!picture || !clock || !stsd || clock.delta <= 0 || stsd.to - stsd.from < 44) return fail({ code: 'damaged', says: 'It has no track of pictures.' }) // prettier-ignore
   const timecode = await timecodeOf(source, moov, traks)
   const mvhd = whole.find(({ type }) => type === 'mvhd')
   const made = mvhd ? (longFields(moov, mvhd) ? moov.u64be(mvhd.from + 4) : moov.u32be(mvhd.from + 4)) : 0
-  const sound = ofKind('soun')
+  const [sound] = tracksOf(moov, 'soun')
   const soundDescription = inside(moov, sound, 'mdia', 'minf', 'stbl', 'stsd')
   const codec = moov.code(stsd.from + 12)
   return ok({

@@ -2,7 +2,9 @@ import { fail, type Outcome } from '../outcome/index.ts'
 import { Bytes, type ByteSource } from './bytes.ts'
 import type { MediaHead, NoMedia } from './head.ts'
 import { readMovie } from './movie.ts'
+import { movieSounds } from './movieSound.ts'
 import { isMxf, readMxf } from './mxf.ts'
+import { type SoundTrack, trackOfWave } from './soundTrack.ts'
 import { readWave } from './wave.ts'
 
 const MOVIE_BOXES = new Set(['ftyp', 'moov', 'mdat', 'wide', 'free', 'skip', 'pnot'])
@@ -23,4 +25,17 @@ export async function readMediaHead(source: ByteSource): Promise<Outcome<MediaHe
     return fail({ code: 'damaged', says: 'Its head points to what is not there: the file is damaged or cut off.' })
   }
   return fail({ code: 'not-media', says: 'It is neither WAV nor QuickTime, MP4 or MXF.' })
+}
+
+/** Where the sound of a file lies whose head was read; nothing where there is none, or none of a coding known here. */
+export async function readSoundTracks(source: ByteSource, head: MediaHead): Promise<readonly SoundTrack[]> {
+  if (head.kind === 'sound') return [trackOfWave(head)].flatMap((track) => track ?? [])
+  try {
+    const isMovie = MOVIE_BOXES.has(new Bytes(await source.read(0, 8)).code(4))
+    return isMovie ? await movieSounds(source) : []
+  } catch (error) {
+    // Tables that point past their end: the pictures are there all the same.
+    if (!(error instanceof RangeError)) throw error
+    return []
+  }
 }

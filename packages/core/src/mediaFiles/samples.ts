@@ -1,21 +1,19 @@
-import type { SoundHead } from './head.ts'
+import type { PlainLayout } from './soundTrack.ts'
 
 /** Samples of one channel out of the bytes of a sound's data, -1 to 1; 16, 24 or 32 bits, whole or floating. */
-export function samplesIn(
-  bytes: Uint8Array,
-  head: Pick<SoundHead, 'channels' | 'frameBytes' | 'isFloat'>,
-  channel = 0,
-): Float32Array {
-  const frame = head.frameBytes
-  const width = Math.floor(frame / head.channels)
+export function samplesIn(bytes: Uint8Array, layout: PlainLayout, channel = 0): Float32Array {
+  const { frameBytes: frame, channels, isFloat, isBigEndian } = layout
+  const width = Math.floor(frame / channels)
+  const isLittle = !isBigEndian
   const count = Math.floor(bytes.length / frame)
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   const out = new Float32Array(count)
   for (let i = 0, at = channel * width; i < count; i++, at += frame) {
-    if (head.isFloat) out[i] = width === 8 ? view.getFloat64(at, true) : view.getFloat32(at, true)
-    else if (width === 2) out[i] = view.getInt16(at, true) / 32768
-    else if (width === 3) out[i] = (view.getUint8(at) | (view.getInt16(at + 1, true) << 8)) / 8388608
-    else if (width === 4) out[i] = view.getInt32(at, true) / 2147483648
+    if (isFloat) out[i] = width === 8 ? view.getFloat64(at, isLittle) : view.getFloat32(at, isLittle)
+    else if (width === 2) out[i] = view.getInt16(at, isLittle) / 32768
+    else if (width === 3)
+      out[i] = (isLittle ? view.getUint8(at) | (view.getInt16(at + 1, true) << 8) : (view.getInt16(at) << 8) | view.getUint8(at + 2)) / 8388608 // prettier-ignore
+    else if (width === 4) out[i] = view.getInt32(at, isLittle) / 2147483648
     else out[i] = (view.getUint8(at) - 128) / 128
   }
   return out

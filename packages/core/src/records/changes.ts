@@ -141,6 +141,9 @@ export function invertChanges(
     .reverse()
 }
 
+/** Fields over fields. As the unions they are, the compiler would spread every kind over every other. */
+const written = (...fields: readonly object[]): object => Object.assign({}, ...fields) as object
+
 /**
  * The same changes with at most one a record, so that they can be one edit: what is made and then changed is made so,
  * what is made and then removed was never there.
@@ -156,7 +159,7 @@ export function squashChanges(changes: readonly PlainChange[]): PlainChange[] {
     else if (change.op === 'create' && earlier.op === 'remove')
       squashed.set(key, updateRecord(change.kind, change.id, change.fields))
     else if (change.op === 'update' && earlier.op !== 'remove')
-      squashed.set(key, { ...earlier, fields: { ...earlier.fields, ...change.fields } } as unknown as PlainChange)
+      squashed.set(key, { ...earlier, fields: written(earlier.fields, change.fields) } as unknown as PlainChange)
     else squashed.set(key, change)
   }
   return [...squashed.values()]

@@ -4,6 +4,8 @@ import type { LinedUp } from '../waveform/index.ts'
 export interface SyncSource {
   readonly name: string
   readonly kind: 'sound' | 'picture'
+  /** Its sound can be listened to. */
+  readonly isHeard: boolean
   readonly seconds: number
   /** Seconds since midnight at which it began by its own timecode; null where it has none. */
   readonly startS: number | null
@@ -85,9 +87,9 @@ export function assemble(
   })
 }
 
-/** Which one to lay the others on: the longest sound with timecode, else the longest sound, else the longest. */
+/** Which one to lay the others on: heard before not heard, sounds before pictures, those with timecode, the longest. */
 export function bestReference(sources: readonly SyncSource[]): number {
-  const worth = ({ kind, startS, seconds }: SyncSource) =>
-    (kind === 'sound' ? 2e9 : 0) + (startS === null ? 0 : 1e9) + seconds
+  const worth = ({ kind, isHeard, startS, seconds }: SyncSource) =>
+    (isHeard ? 4e9 : 0) + (kind === 'sound' ? 2e9 : 0) + (startS === null ? 0 : 1e9) + seconds
   return sources.reduce((best, source, i) => (worth(source) > worth(sources[best]!) ? i : best), 0)
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { LinedUp } from '../waveform/index.ts'
 import { assemble, bestReference, type SyncSource } from './index.ts'
 
-const source = (name: string, startS: number | null, seconds = 60, kind: SyncSource['kind'] = 'sound'): SyncSource => ({ name, kind, seconds, startS, startBy: startS === null ? null : 'head' }) // prettier-ignore
+const source = (name: string, startS: number | null, seconds = 60, kind: SyncSource['kind'] = 'sound'): SyncSource => ({ name, kind, isHeard: kind === 'sound', seconds, startS, startBy: startS === null ? null : 'head' }) // prettier-ignore
 const lined = (offsetSeconds: number): LinedUp => ({ offsetSeconds, driftPpm: 4, isInverted: false, overlapSeconds: 50, offsetWithinSeconds: 1e-5, driftWithinPpm: 0.1, windows: 9, agreeing: 9 }) // prettier-ignore
 
 describe('recordings put together', () => {

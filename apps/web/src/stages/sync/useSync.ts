@@ -42,14 +42,14 @@ export function useSync() {
       tell({ found: [...found], reference: 0, heard: [], doing: { what: `Reading ${file.name}`, done: found.length / files.length } }) // prettier-ignore
       found.push(await remote.readSource(file))
     }
-    const read = found.flatMap((each, i) => (each.ok ? [{ ...each, file: files[i]! }] : []))
+    const read = found.flatMap((each) => (each.ok ? [each] : []))
     const reference = bestReference(read.map(({ source }) => source))
     const heard: Heard[] = read.map(() => null)
-    for (const [i, { file, source }] of read.entries()) {
-      if (i === reference || source.kind !== 'sound') continue
+    for (const [i, { source }] of read.entries()) {
+      if (i === reference || !source.isHeard) continue
       const doing = (done: number) => tell({ found, reference, heard: [...heard], doing: { what: `Listening to ${source.name}`, done } }) // prettier-ignore
       doing(0)
-      heard[i] = await remote.lineUp(read[reference]!.file, file, proxy(doing))
+      heard[i] = await remote.lineUp(read[reference]!.source.name, source.name, proxy(doing))
     }
     tell({ found, reference, heard, doing: null })
     // What was told on the way may come later than this.
