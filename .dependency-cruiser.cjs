@@ -44,6 +44,7 @@ const FLOORS = {
     'setup',
     'callSheets',
     'evening',
+    'packing',
     'patch',
   ],
   roof: ['snags', 'papers'],

@@ -189,38 +189,67 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
 
 function addKit(b: Builder): void {
   const items = [
-    ['Camera A body', 'camera:A', 1, 0, 'camera'],
-    ['Camera B body', 'camera:B', 0, 1, 'camera'],
-    ['Locked wide camera', 'camera:C', 1, 0, 'camera'],
-    ['Action camera', 'camera:D', 1, 0, 'camera'],
-    ['24 mm lens', 'lens:24', 1, 0, 'glass'],
-    ['35 mm lens', 'lens:35', 2, 0, 'glass'],
-    ['50 mm lens', 'lens:50', 1, 0, 'glass'],
-    ['70 mm lens', 'lens:70', 1, 0, 'glass'],
-    ['85 mm lens', 'lens:85', 1, 0, 'glass'],
-    ['100 mm macro lens', 'lens:100', 0, 1, 'glass'],
-    ['135 mm lens', 'lens:135', 0, 0, 'glass'],
-    ['Sticks', 'rig:sticks', 3, 0, 'grip'],
-    ['Clamp', 'rig:clamp', 2, 0, 'grip'],
-    ['Slider, 1 m', 'rig:slider', 1, 0, 'grip'],
-    ['Macro slider', 'rig:macro slider', 0, 0, 'grip'],
-    ['300 W daylight lamp, reflector', 'lamp:led-300-reflector', 1, 0, 'light'],
-    ['300 W daylight lamp, 90 cm soft dome', 'lamp:led-300-soft', 1, 0, 'light'],
-    ['600 W daylight lamp', 'lamp:led-600-reflector', 0, 1, 'light'],
-    ['1200 W daylight lamp', 'lamp:led-1200-spot', 0, 1, 'light'],
-    ['200 W soft panel', 'lamp:panel-200', 1, 0, 'light'],
-    ['60 W soft panel', 'lamp:panel-60', 2, 0, 'light'],
-    ['Light tube', 'lamp:tube-120', 4, 0, 'light'],
-    ['650 W tungsten fresnel', 'lamp:tungsten-650', 1, 0, 'light'],
-    ['60 W battery lamp', 'lamp:battery-60', 1, 0, 'light'],
-    ['Eight-track recorder', 'recorder:R', 1, 0, 'sound'],
-    ['Pocket recorder', 'recorder:S', 1, 0, 'sound'],
-    ['Water, 12 litres', '', 1, 0, 'care'],
-    ['First aid', '', 1, 0, 'care'],
-    ['Cable mat, 10 m', '', 2, 0, 'grip'],
+    ['Camera A body', 'camera:A', 1, 0, 'camera', 4.6],
+    ['Camera B body', 'camera:B', 0, 1, 'camera', 3.9],
+    ['Locked wide camera', 'camera:C', 1, 0, 'small', 1.1],
+    ['Action camera', 'camera:D', 1, 0, 'small', 0.3],
+    ['24 mm lens', 'lens:24', 1, 0, 'glass', 0.6],
+    ['35 mm lens', 'lens:35', 2, 0, 'glass', 0.7],
+    ['50 mm lens', 'lens:50', 1, 0, 'glass', 0.7],
+    ['70 mm lens', 'lens:70', 1, 0, 'glass', 0.9],
+    ['85 mm lens', 'lens:85', 1, 0, 'glass', 1],
+    ['100 mm macro lens', 'lens:100', 0, 1, 'macro', 0.9],
+    ['135 mm lens', 'lens:135', 0, 0, 'glass', 1.1],
+    ['Sticks', 'rig:sticks', 3, 0, 'grip', 8],
+    ['Clamp', 'rig:clamp', 2, 0, 'grip', 1.2],
+    ['Slider, 1 m', 'rig:slider', 1, 0, 'grip', 6],
+    ['Macro slider', 'rig:macro slider', 0, 0, 'macro', 3],
+    ['300 W daylight lamp, reflector', 'lamp:led-300-reflector', 1, 0, 'light', 7],
+    ['300 W daylight lamp, 90 cm soft dome', 'lamp:led-300-soft', 1, 0, 'light', 9],
+    ['600 W daylight lamp', 'lamp:led-600-reflector', 0, 1, 'lamp 600', 14],
+    ['1200 W daylight lamp', 'lamp:led-1200-spot', 0, 1, 'dusk', 31],
+    ['200 W soft panel', 'lamp:panel-200', 1, 0, 'light', 6],
+    ['60 W soft panel', 'lamp:panel-60', 2, 0, 'light', 2.5],
+    ['Light tube', 'lamp:tube-120', 4, 0, 'tubes', 1.6],
+    ['650 W tungsten fresnel', 'lamp:tungsten-650', 1, 0, 'lamp 600', 4],
+    ['60 W battery lamp', 'lamp:battery-60', 1, 0, 'light', 1.5],
+    ['Eight-track recorder', 'recorder:R', 1, 0, 'sound', 4],
+    ['Pocket recorder', 'recorder:S', 1, 0, 'sound', 0.5],
+    ['Water, 12 litres', '', 1, 0, 'care', 12.5],
+    ['First aid', '', 1, 0, 'care', 2],
+    ['Cable mat, 10 m', '', 2, 0, '', 9],
+    ['Sandbag, 10 kg', '', 8, 0, 'sand', 10],
   ] as const
-  for (const [name, answersTo, owned, rented, box] of items)
-    b.add('kitItem', name, { name, answersTo, owned, rented, case: box })
+  for (const [name, answersTo, owned, rented, box, kg] of items)
+    b.add('kitItem', name, { name, answersTo, owned, rented, case: box, kg })
+  addCases(b)
+}
+
+function addCases(b: Builder): void {
+  const van = b.add('vehicle', 'van', {
+    name: 'Van',
+    carriesKg: 640,
+    driverId: b.id('person', 'maren'),
+    rank: rankOfNumber(0),
+  })
+  const car = b.add('vehicle', 'car', { name: 'Hatchback', carriesKg: 280, rank: rankOfNumber(1) })
+  const cases = [
+    ['dusk', 'Lamp for dusk, ballast', 8, van],
+    ['sand', 'Sandbags', 0, van],
+    ['tubes', 'Tubes', 4, van],
+    ['macro', 'Macro lens', 3, van],
+    ['lamp 600', '600 W lamp and tungsten', 6, van],
+    ['light', 'Lamps, panels, dome', 9, van],
+    ['grip', 'Sticks, slider, clamps', 7, van],
+    ['glass', 'Lenses and filters', 5, van],
+    ['camera', 'Cameras A and B', 6, van],
+    ['care', 'Water, first aid, dry socks', 1, van],
+    ['small', 'Cameras C and D', 2, car],
+    ['sound', 'Recorders, boom, transmitters', 4, car],
+    ['data', 'Laptop, drives, readers', 3, car],
+  ] as const
+  for (const [i, [label, name, kg, vehicleId]] of cases.entries())
+    b.add('kitCase', label, { label, name, kg, vehicleId, rank: rankOfNumber(i) })
 }
 
 function addMedia(b: Builder): void {
@@ -232,14 +261,20 @@ function addMedia(b: Builder): void {
     ['C2', 'C', 128],
     ['D1', 'D', 128],
   ] as const)
-    b.add('card', label, { label, cameraId: b.id('camera', camera), capacityGb, folder: label })
-  b.add('card', 'R1', { label: 'R1', recorderId: b.id('recorder', 'R'), capacityGb: 64, folder: 'R1' })
+    b.add('card', label, {
+      label,
+      cameraId: b.id('camera', camera),
+      capacityGb,
+      folder: label,
+      case: 'AB'.includes(camera) ? 'camera' : 'small',
+    })
+  b.add('card', 'R1', { label: 'R1', recorderId: b.id('recorder', 'R'), capacityGb: 64, folder: 'R1', case: 'sound' })
   for (const [label, speed, capacityGb, holder, place] of [
     ['S1', 'fast', 2000, 'sadie', 'laptop bag'],
     ['S2', 'fast', 2000, 'maren', 'in the car'],
     ['H1', 'slow', 4000, 'sadie', 'room 12'],
   ] as const) {
-    const driveId = b.add('drive', label, { label, speed, capacityGb, folder: label })
+    const driveId = b.add('drive', label, { label, speed, capacityGb, folder: label, case: 'data' })
     b.add('custody', label, {
       driveId: asId(driveId),
       personId: b.id('person', holder),

@@ -1,2 +1,2 @@
 export { filterStock, nearestStack } from './filterStock.ts'
-export { kitDifference, type KitLine, kitNeeds } from './kitNeeds.ts'
+export { kitDifference, type KitLine, kitNeeds, lampNeed, reaches, shotNeeds } from './kitNeeds.ts'

@@ -1,5 +1,5 @@
 import { lampType } from '../light/index.ts'
-import { asId, byId, type PlacedLamp, type Production } from '../records/index.ts'
+import { asId, byId, type PlacedLamp, type Production, type Shot } from '../records/index.ts'
 
 /** One kind of thing that the plan needs, how many at once, and who says so. */
 export interface KitNeed {
@@ -17,6 +17,18 @@ export interface KitLine extends KitNeed {
 }
 
 const STANDS_ON_ITS_OWN = new Set(['', 'handheld', 'none'])
+
+/** What a shot needs, by what a kit item answers to. */
+export function shotNeeds(production: Production, shot: Shot): readonly string[] {
+  const camera = byId(production.camera, shot.cameraId)
+  return [
+    `lens:${shot.focalLengthMm}`,
+    ...(camera ? [`camera:${camera.letter}`] : []),
+    ...(STANDS_ON_ITS_OWN.has(shot.rig) ? [] : [`rig:${shot.rig}`]),
+  ]
+}
+/** What a lamp needs: one's own are told apart by which they are, all others by their kind. */
+export const lampNeed = (lamp: PlacedLamp) => `lamp:${lamp.ownLampId ? `own:${lamp.ownLampId}` : lamp.libraryKey}`
 
 /** Shots that roll together, and every other by itself: what is used at one moment. */
 function momentsOf(production: Production): (readonly string[])[] {
@@ -68,10 +80,8 @@ export function kitNeeds(production: Production): KitNeed[] {
     const counts = new Map<string, { name: string; count: number; codes: string[] }>()
     for (const shot of ids.flatMap((id) => byId(production.shot, id) ?? [])) {
       const camera = byId(production.camera, shot.cameraId)
-      const wanted = [[`lens:${shot.focalLengthMm}`, `${shot.focalLengthMm} mm lens`]]
-      if (camera) wanted.push([`camera:${camera.letter}`, `Camera ${camera.letter}, ${camera.name}`])
-      if (!STANDS_ON_ITS_OWN.has(shot.rig)) wanted.push([`rig:${shot.rig}`, shot.rig])
-      for (const [key, name] of wanted as [string, string][]) {
+      for (const key of shotNeeds(production, shot)) {
+        const name = key.startsWith('lens:') ? `${shot.focalLengthMm} mm lens` : key.startsWith('rig:') ? shot.rig : `Camera ${camera!.letter}, ${camera!.name}` // prettier-ignore
         const entry = counts.get(key) ?? { name, count: 0, codes: [] }
         entry.count = key.startsWith('camera:') ? 1 : entry.count + 1
         entry.codes.push(shot.code)
@@ -88,13 +98,11 @@ export function kitNeeds(production: Production): KitNeed[] {
   const lampsOf = new Map<string, Map<string, number>>()
   for (const setup of Object.values(production.setup)) {
     const lamps = Object.values(production.lamp).filter((lamp) => lamp.setupId === setup.id)
-    // One's own are told apart by which they are, all others by their kind.
-    const kindOf = (lamp: PlacedLamp) => (lamp.ownLampId ? `own:${lamp.ownLampId}` : lamp.libraryKey)
-    for (const key of new Set(lamps.map(kindOf))) {
-      const same = lamps.filter((lamp) => kindOf(lamp) === key)
-      const name = byId(production.ownLamp, same[0]!.ownLampId)?.name ?? lampType(key)?.name ?? same[0]!.name
-      want(`lamp:${key}`, name, same.length, `setup ${setup.letter}`)
-      lampsOf.set(setup.id, (lampsOf.get(setup.id) ?? new Map<string, number>()).set(`lamp:${key}`, same.length))
+    for (const key of new Set(lamps.map(lampNeed))) {
+      const same = lamps.filter((lamp) => lampNeed(lamp) === key)
+      const name = byId(production.ownLamp, same[0]!.ownLampId)?.name ?? lampType(same[0]!.libraryKey)?.name ?? same[0]!.name // prettier-ignore
+      want(key, name, same.length, `setup ${setup.letter}`)
+      lampsOf.set(setup.id, (lampsOf.get(setup.id) ?? new Map<string, number>()).set(key, same.length))
     }
   }
   for (const { staying, byUnit } of standingAtOnce(production))
@@ -134,7 +142,9 @@ function lensesThere(production: Production): LensThere[] {
   return [...listed, ...inKit]
 }
 
-const answers = (lens: LensThere, mm: number) => mm >= lens.shortestMm - LENGTH_MM && mm <= lens.longestMm + LENGTH_MM
+/** Whether a lens can be set to a length. */
+export const reaches = (lens: { readonly shortestMm: number; readonly longestMm: number }, mm: number) =>
+  mm >= lens.shortestMm - LENGTH_MM && mm <= lens.longestMm + LENGTH_MM
 
 /**
  * Which of the lengths wanted at one moment get a lens: as many as can, each lens on one camera, fixed ones before
@@ -147,7 +157,7 @@ function shareOut(wantedMm: readonly number[], lenses: readonly LensThere[]): (L
   const heldBy = new Map<LensThere, number>()
   const give = (wanted: number, tried: Set<LensThere>): boolean =>
     narrowFirst.some((lens) => {
-      if (tried.has(lens) || !answers(lens, wantedMm[wanted]!)) return false
+      if (tried.has(lens) || !reaches(lens, wantedMm[wanted]!)) return false
       tried.add(lens)
       const holder = heldBy.get(lens)
       if (holder !== undefined && !give(holder, tried)) return false

@@ -1,6 +1,7 @@
 import { type Box, boxesIn, findMoov, inside, longFields, tracksOf } from './boxes.ts'
 import type { Bytes, ByteSource } from './bytes.ts'
-import type { Packing, PlainLayout, SoundTrack } from './soundTrack.ts'
+import type { PlainLayout } from './samples.ts'
+import type { Packing, SoundTrack } from './soundTrack.ts'
 
 /* Sound in QuickTime and MP4: its description (QuickTime File Format, ch. 3; ISO/IEC 23003-5) and sample tables. */
 

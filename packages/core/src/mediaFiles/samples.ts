@@ -1,4 +1,11 @@
-import type { PlainLayout } from './soundTrack.ts'
+/** How plain samples stand in their bytes; the channels of one moment together, one after another. */
+export interface PlainLayout {
+  readonly channels: number
+  /** Bytes of one sample of all channels. */
+  readonly frameBytes: number
+  readonly isFloat: boolean
+  readonly isBigEndian: boolean
+}
 
 /** Samples of one channel out of the bytes of a sound's data, -1 to 1; 16, 24 or 32 bits, whole or floating. */
 export function samplesIn(bytes: Uint8Array, layout: PlainLayout, channel = 0): Float32Array {

@@ -1,14 +1,5 @@
 import type { SoundHead } from './head.ts'
-import { samplesIn } from './samples.ts'
-
-/** How plain samples stand in their bytes; the channels of one moment together, one after another. */
-export interface PlainLayout {
-  readonly channels: number
-  /** Bytes of one sample of all channels. */
-  readonly frameBytes: number
-  readonly isFloat: boolean
-  readonly isBigEndian: boolean
-}
+import { type PlainLayout, samplesIn } from './samples.ts'
 
 /** Packed sound, as a decoder wants to be told of it. */
 export interface Packing {

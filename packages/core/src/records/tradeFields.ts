@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { type Field, flag, number, optional, pattern, text, whole } from './fields.ts'
+import { addedLater, type Field, flag, number, optional, pattern, text, whole } from './fields.ts'
 import { isRank, type Rank } from './rank.ts'
 
 type Fields = Readonly<Record<string, Field<never>>> | Readonly<Record<string, Field<unknown>>>
@@ -76,6 +76,14 @@ export const bearing = (label: string, initial = 0) =>
 /** A share of the light, in hundredths. */
 export const share = (label: string, initial: number) =>
   number({ label, initial, unit: '%', least: 0, most: 100, says: `${label} between 0 and 100 % of the light.` })
+/** What one of a thing weighs; 0 where nobody has said. */
+export const kilograms = (label: string) =>
+  number({ label, initial: 0, unit: 'kg', least: 0, most: 5000, says: `${label}: between 0 and 5000 kg.` })
+/** In which case a thing travels, by the case's label, and what one of it weighs. */
+export const packed = {
+  case: addedLater(text({ label: 'Case', most: 60 })),
+  kg: addedLater(kilograms('Weighs')),
+}
 /** A whole number of things. */
 export const count = (label: string, initial: number, least = 0, most = 999) =>
   whole({ label, initial, least, most, says: `${label} is between ${least} and ${most}.` })

@@ -18,6 +18,7 @@ import { checkExposure, checkLampCautions, checkRatio } from './checkLight.ts'
 import { checkPairMatch } from './checkMatching.ts'
 import { checkSetUp, checkSound } from './checkPatch.ts'
 import { checkCamerasBeside, checkWaters } from './checkBeside.ts'
+import { checkPacking } from './checkPacking.ts'
 import { checkPeople } from './checkPeople.ts'
 import { checkNoise, checkOperators, checkPlaceGaps } from './checkPlaces.ts'
 import { checkLine, checkMirrors, checkSpots } from './checkPlan.ts'
@@ -72,6 +73,7 @@ export function findSnags(production: Production): Finding[] {
     checkCircuits,
     checkMains,
     checkKit,
+    checkPacking,
     checkWindows,
     checkDemands,
     checkFixedTimes,

@@ -373,6 +373,10 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
   },
   prompt: { name: 'Welcome', personId: null, words: '', rank: 0 },
   promptRead: { version: 1, promptId: 'prompt', personId: null, words: 100, tookS: 45, readAt: '', deviceAt: null },
+  vehicle: { name: 'Van', carriesKg: null, driverId: null, rank: 0 },
+  kitCase: { label: '1', name: '', vehicleId: null, kg: 0, staysIn: false, rank: 0 },
+  packTick: { version: 1, dayId: 'day', way: 'out', state: 'in', count: 1, itemId: null, cameraId: null, lensId: null, recorderId: null, cardId: null, driveId: null, caseId: null, happenedAt: '', deviceAt: null }, // prettier-ignore
+  syncPlace: { version: 1, file: 'R.wav', reference: 'R.wav', seconds: 60, by: 'reference', atS: 0, withinS: null, driftPpm: null, apartS: null, keptAt: '', deviceAt: null }, // prettier-ignore
   promptIssue: { version: 1, promptId: 'prompt', words: '', issuedAt: '', deviceAt: null },
   takeEvent: { takeId: 'take', type: 'good', timecode: '', text: '', happenedAt: '2026-05-14T07:01:00.000Z' },
   copyRun: {

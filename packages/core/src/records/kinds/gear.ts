@@ -1,5 +1,5 @@
 import { addedLater, flag, instant, longText, number, optional, pattern, ref, text, whole } from '../fields.ts'
-import { batteryMinutes, count, plan, pixels, millimetres, ascends } from '../tradeFields.ts'
+import { batteryMinutes, count, kilograms, packed, plan, pixels, millimetres, ascends } from '../tradeFields.ts'
 
 /** Cameras, lenses, recorders and what else is carried. */
 export const GEAR = {
@@ -70,6 +70,7 @@ export const GEAR = {
       soundInputs: addedLater(count('Sound inputs', 2, 0, 16)),
       /** It is linked, and says itself when it stops: no thumb has to be there. */
       tellsItself: addedLater(flag({ label: 'Tells itself when it stops' })),
+      ...packed,
     },
     { named: ['letter'] },
   ),
@@ -118,6 +119,7 @@ export const GEAR = {
         says: 'Close focus is between 0 and 100 m.',
       }),
       imageCircleMm: millimetres('Image circle', 43.3, 200),
+      ...packed,
       note: longText({ label: 'Notes' }),
     },
     {
@@ -144,6 +146,7 @@ export const GEAR = {
       tracks: count('Tracks', 4, 1, 64),
       operatorId: optional(ref({ label: 'Recordist', to: 'person' })),
       batteryMin: addedLater(batteryMinutes),
+      ...packed,
     },
     { named: ['letter'] },
   ),
@@ -171,6 +174,7 @@ export const GEAR = {
     owned: count('Owned', 0),
     rented: count('Rented', 0),
     case: text({ label: 'Case' }),
+    kg: addedLater(kilograms('Weighs')),
     note: text({ label: 'Note', most: 400 }),
     ndStops: addedLater(
       number({

@@ -10,6 +10,8 @@ import { LEDGERS } from './ledgers.ts'
 import { MOMENTS } from './moments.ts'
 import { PATCH } from './patch.ts'
 import { CUES } from './cues.ts'
+import { PACKING } from './packing.ts'
+import { SYNC } from './sync.ts'
 
 /** Every kind of record of a production. The tables, the door, the forms and the types all follow from this. */
 export const KINDS = {
@@ -25,6 +27,8 @@ export const KINDS = {
   ...MOMENTS,
   ...PATCH,
   ...CUES,
+  ...PACKING,
+  ...SYNC,
 } as const
 
 export type KindName = keyof typeof KINDS

@@ -1,5 +1,5 @@
 import { choice, number, optional, pattern, ref, text } from '../fields.ts'
-import { plan } from '../tradeFields.ts'
+import { packed, plan } from '../tradeFields.ts'
 
 /** Cards, drives, and copies that are meant to be made. */
 export const MEDIA = {
@@ -16,6 +16,7 @@ export const MEDIA = {
       recorderId: optional(ref({ label: 'Recorder', to: 'recorder' })),
       /** Which one it is, as the reader told it; what nobody has put into a reader yet has none. */
       medium: text({ label: 'Known to the reader as', most: 200 }),
+      ...packed,
       capacityGb: number({
         label: 'Size',
         initial: 256,
@@ -41,6 +42,7 @@ export const MEDIA = {
         like: /^[A-Za-z0-9_-]{1,12}$/,
         says: 'A drive has a label of letters and digits, such as S1.',
       }),
+      ...packed,
       capacityGb: number({
         label: 'Size',
         initial: 2000,

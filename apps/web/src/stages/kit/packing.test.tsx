@@ -1,0 +1,111 @@
+// @vitest-environment jsdom
+import { screen, within } from '@testing-library/react'
+import { beforeEach, describe, expect, test, vi } from 'vitest'
+import { packingOf } from '@kavrell/core/packing'
+import { productionOf } from '@kavrell/core/records'
+import { useProductionStore } from '../../store/production.ts'
+import { undo } from '../../store/undo.ts'
+import { all, draw, openDemo, sent } from '../../testing.tsx'
+import { inTime } from '../../inTime.ts'
+import { KitScreen } from './KitScreen.tsx'
+
+const screenIs = (wide: boolean) => vi.stubGlobal('matchMedia', () => ({ matches: wide, addEventListener() {}, removeEventListener() {} })) // prettier-ignore
+beforeEach(() => {
+  openDemo('planner')
+  screenIs(true)
+  localStorage.setItem('kavrell.kit.tab', 'packing')
+})
+const open = async () => {
+  const user = draw(<KitScreen />, 'kit')
+  await user.click(screen.getByRole('tab', { name: 'Packing' }))
+  return user
+}
+const day = () => all('day').toSorted((a, b) => (a.date < b.date ? -1 : 1))[0]!
+const packing = (way: 'out' | 'back' = 'out') => packingOf(productionOf(useProductionStore.getState().records)!, day().id, way) // prettier-ignore
+const answer = () => document.querySelector('[data-answer]')!.textContent
+const row = (label: string) => document.querySelector<HTMLElement>(`[data-case="${label}"]`)!
+const panel = (label: string) => within(document.querySelector<HTMLElement>(`[data-packing="${label}"]`)!)
+
+describe('cases', () => {
+  test('lie in the order in which they come out; what is in none is counted, and goes in one by one choice', async () => {
+    const user = await open()
+    const [van] = packing().vehicles
+    const rows = [...document.querySelectorAll<HTMLElement>('[data-case]')].map((each) => each.dataset['case'])
+    expect(rows.slice(0, van!.cases.length)).toEqual(van!.cases.map(({ record }) => record.label))
+    const loose = packing().loose.reduce((sum, { count }) => sum + count, 0)
+    expect(answer()).toBe(`${loose} of ${packing().of} things are in no case yet`)
+    await user.selectOptions(screen.getByLabelText('Case for Cable mat, 10 m'), 'grip')
+    expect(packing().loose.map(({ name }) => name)).not.toContain('Cable mat, 10 m')
+    undo()
+    expect(packing().loose.map(({ name }) => name)).toContain('Cable mat, 10 m')
+  })
+  test('keep what goes in them when they are called otherwise, and one undo calls both as before', async () => {
+    const user = await open()
+    await user.click(row('grip'))
+    const label = panel('grip').getByLabelText('Label')
+    await user.clear(label)
+    await user.type(label, '7{Enter}')
+    expect(row('7').textContent).toContain('0 of 6')
+    expect(packing().unknownLabels).toEqual([])
+    undo()
+    await inTime(() => expect(row('grip').textContent).toContain('0 of 6'))
+    expect(packing().unknownLabels).toEqual([])
+  })
+  test('are added with the next free figure, and hold what is put in them', async () => {
+    const user = await open()
+    await user.click(screen.getByRole('button', { name: 'Add a case' }))
+    expect(all('kitCase').map(({ label }) => label)).toContain('1')
+  })
+})
+
+describe('a case that is packed', () => {
+  test('is ticked thing by thing; fewer than go are owed; that it is loaded ticks nothing', async () => {
+    const user = await open()
+    await user.click(row('grip'))
+    const grip = panel('grip')
+    expect(row('grip').textContent).toContain('0 of 6')
+    await user.click(grip.getByRole('button', { name: /^grip is in the Van/ }))
+    expect(row('grip').textContent).toContain('0 of 6, in')
+    await user.click(grip.getByRole('checkbox', { name: /Sticks/ }))
+    expect(row('grip').textContent).toContain('3 of 6')
+    await user.click(grip.getByRole('button', { name: 'One Sticks fewer' }))
+    expect(row('grip').textContent).toContain('2 of 6')
+    expect(grip.getByText(/1 owed/)).toBeTruthy()
+    await user.click(grip.getByRole('button', { name: 'I have seen all that is not ticked yet' }))
+    expect(row('grip').textContent).toContain('5 of 6')
+  })
+  test('on the way back has ticks of its own, and what is not there stands as the answer', async () => {
+    const user = await open()
+    await user.click(row('care'))
+    await user.click(panel('care').getByRole('button', { name: 'I have seen all that is not ticked yet' }))
+    await user.click(screen.getByRole('tab', { name: 'Way back' }))
+    await user.click(row('care'))
+    expect(row('care').textContent).toContain('0 of 2')
+    const things = panel('care').getAllByRole('button', { name: 'Not here' })
+    await user.click(things[0]!)
+    expect(answer()).toMatch(/ is not here$/)
+    await user.click(screen.getByRole('tab', { name: 'Way out' }))
+    expect(row('care').textContent).toContain('2 of 2')
+  })
+})
+
+test('on a phone a case fills the screen, and the next one follows in the order in which they are loaded', async () => {
+  screenIs(false)
+  const user = await open()
+  const [first, second] = packing().vehicles[0]!.cases.map(({ record }) => record.label)
+  await user.click(row(first!))
+  expect(row(second!)).toBeNull()
+  await user.click(screen.getByRole('button', { name: `Next: ${second!}` }))
+  expect(panel(second!)).toBeTruthy()
+  await user.click(screen.getByRole('button', { name: 'All cases' }))
+  expect(row(first!)).toBeTruthy()
+})
+
+test('a reader ticks nothing and puts nothing in', async () => {
+  openDemo('reader')
+  const user = await open()
+  await user.click(row('grip'))
+  expect(panel('grip').queryByRole('button')).toBeNull()
+  expect(screen.queryByLabelText(/^Case for/)).toBeNull()
+  expect(sent).toEqual([])
+})

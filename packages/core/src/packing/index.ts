@@ -1,0 +1,13 @@
+export {
+  labelKey,
+  liftedBy,
+  type Loaded,
+  ONE_LIFTS_KG,
+  type PackedCase,
+  type PackedThing,
+  type Packing,
+  packingOf,
+  type Way,
+} from './packing.ts'
+export { type Thing, tickOf } from './things.ts'
+export type { Wanted } from './wanted.ts'

@@ -1,0 +1,98 @@
+import { labelKey, liftedBy, ONE_LIFTS_KG, type PackedCase, type Packing, packingOf } from '../packing/index.ts'
+import { createRecord, type Production } from '../records/index.ts'
+import { counted } from '../text/index.ts'
+import type { Evidence, Finding } from './finding.ts'
+
+const kit = (check: string, severity: Finding['severity'], about: Finding['about'], says: string, evidence: readonly Evidence[], fixes: Finding['fixes'] = []): Finding => ({ check, severity, stage: 'kit', rule: null, about, says, evidence, fixes }) // prettier-ignore
+const weight = (kg: number, unweighed: number) => `${unweighed > 0 ? 'at least ' : ''}${Math.round(kg * 10) / 10} kg`
+
+/** Is all in a case, does each vehicle carry what goes in it, and is back what went out? */
+export function checkPacking(production: Production): Finding[] {
+  if (Object.keys(production.kitCase).length === 0) return []
+  const days = Object.values(production.day).toSorted((a, b) => (a.date < b.date ? -1 : 1))
+  const [first] = days
+  if (!first) return []
+  return [
+    ...inNoCase(packingOf(production, first.id, 'out')),
+    ...tooHeavy(packingOf(production, first.id, 'out')),
+    ...days.flatMap((day) => missing(production, day)),
+  ]
+}
+
+function inNoCase({ loose, unknownLabels, twice }: Packing): Finding[] {
+  const unlabelled = loose.filter(({ caseLabel }) => caseLabel === '')
+  const found: Finding[] = unknownLabels.map((label) => {
+    const own = loose.filter(({ caseLabel }) => labelKey(caseLabel) === labelKey(label))
+    return kit('packing.case-unknown', 'watch', { kind: own[0]!.kind, id: own[0]!.id }, `${own.map(({ name }) => name).join(', ')} ${own.length === 1 ? 'goes' : 'go'} in case ${label}, and no case is called that.`, [{ label: `in ${label}`, value: own.length, unit: '', from: 'kit list' }], [{ says: `List case ${label}`, changes: [createRecord('kitCase', { label })] }]) // prettier-ignore
+  })
+  for (const label of twice)
+    found.push(kit('packing.label-twice', 'watch', { kind: 'kitCase', id: label }, `Two cases are called ${label.trim()}: what is in which is not known.`, [{ label: 'called so', value: label.trim(), unit: '', from: 'cases' }])) // prettier-ignore
+  if (unlabelled.length > 0)
+    found.push(kit('packing.no-case', 'watch', { kind: unlabelled[0]!.kind, id: unlabelled[0]!.id }, `${counted(unlabelled.length, 'thing')} ${unlabelled.length === 1 ? 'is' : 'are'} in no case: ${unlabelled.slice(0, 4).map(({ name }) => name).join(', ')}${unlabelled.length > 4 ? ' and more' : ''}.`, unlabelled.slice(0, 12).map(({ name, count }) => ({ label: name, value: count, unit: '', from: 'kit list' })))) // prettier-ignore
+  return found
+}
+
+/** A vehicle that is loaded with more than it may carry, and cases that take more than two. */
+function tooHeavy({ vehicles, onTheFloor }: Packing): Finding[] {
+  const over = vehicles.flatMap(({ vehicle, kg, unweighed }): Finding[] =>
+    vehicle.carriesKg === null || kg <= vehicle.carriesKg
+      ? []
+      : [
+          kit(
+            'packing.overloaded',
+            'stop',
+            { kind: 'vehicle', id: vehicle.id },
+            `${vehicle.name} may carry ${vehicle.carriesKg} kg and is to carry ${weight(kg, unweighed)}, people not counted: brakes, tyres and the law are made for less.`,
+            [
+              { label: 'loaded', value: kg, unit: 'kg', from: 'cases' },
+              { label: 'may carry', value: vehicle.carriesKg, unit: 'kg', from: vehicle.name },
+            ],
+          ),
+        ],
+  )
+  const cases: readonly PackedCase[] = [...vehicles.flatMap((one) => one.cases), ...onTheFloor]
+  const heavy = cases
+    .filter(({ kg }) => kg > 2 * ONE_LIFTS_KG)
+    .map(({ record, kg, unweighed }) =>
+      kit(
+        'packing.case-too-heavy',
+        'watch',
+        { kind: 'kitCase', id: record.id },
+        `Case ${record.label} weighs ${weight(kg, unweighed)}: ${liftedBy(kg)} people lift it, or it rolls over a ramp, or it is two cases. Local rules and backs decide.`,
+        [{ label: 'weighs', value: kg, unit: 'kg', from: 'what is in it' }],
+      ),
+    )
+  return [...over, ...heavy]
+}
+
+/** What was looked for and not found: on the way out what is wanted that day, on the way back what went out. */
+function missing(production: Production, day: Production['day'][string]): Finding[] {
+  const things = (packing: Packing) => [...packing.vehicles.flatMap((one) => one.cases), ...packing.onTheFloor].flatMap((one) => one.things).concat(packing.loose) // prettier-ignore
+  const out = things(packingOf(production, day.id, 'out'))
+  const back = things(packingOf(production, day.id, 'back'))
+  const wentOut = new Map(out.map((thing) => [thing.id, thing.there]))
+  const left = out
+    .filter(({ seen }) => seen === 'not here')
+    .map((thing) =>
+      kit(
+        'packing.not-here',
+        'watch',
+        { kind: thing.kind, id: thing.id },
+        `${thing.name} was not found when ${day.title} was packed${thing.wanted ? ', and is wanted there' : ''}.`,
+        [{ label: 'not found', value: thing.count, unit: '', from: `packing of ${day.title}` }],
+      ),
+    )
+  const lost = back
+    .filter(({ id, seen, there }) => seen === 'not here' || (seen === 'in' && there < (wentOut.get(id) ?? 0)))
+    .map((thing) => {
+      const lacks = (wentOut.get(thing.id) || thing.count) - thing.there
+      return kit(
+        'packing.not-back',
+        'stop',
+        { kind: thing.kind, id: thing.id },
+        `${thing.count > 1 ? `${lacks} of ${thing.count} ${thing.name}` : thing.name} did not come back from ${day.title}: look before the vehicles leave.`,
+        [{ label: 'not back', value: lacks, unit: '', from: `packing of ${day.title}` }],
+      )
+    })
+  return [...left, ...lost]
+}
