@@ -266,3 +266,23 @@ test('a room is drawn by walking round it, a window put in it, and the sun comes
   await page.getByRole('button', { name: 'SVG' }).click()
   expect(await readFile(await (await download).path(), 'utf8')).toMatch(/^<svg/)
 })
+
+test('a camera’s own movie is listened to: its packed sound lies where its plain sound does', async ({ page }) => {
+  await enter(page, 'sync')
+  const vectors = 'packages/core/vectors'
+  await page
+    .getByLabel('Recordings to line up')
+    .setInputFiles([
+      `${vectors}/audiosync/a_recorder.wav`,
+      `${vectors}/audiosync/a_cam1.wav`,
+      `${vectors}/movieSound/a_cam1.mp4`,
+      `${vectors}/movieSound/pcm_s16le.mov`,
+    ])
+  await expect(page.getByRole('main').locator('[data-answer]')).toHaveText('3 of 4 recordings lie together', {
+    timeout: 120_000,
+  })
+  const at = async (name: string) => parseFloat(await page.locator(`[data-sync="${name}"] + *`).innerText())
+  // True by construction: 3.2173456 s.
+  expect(await at('a_cam1.wav')).toBeCloseTo(3.217, 3)
+  expect(Math.abs((await at('a_cam1.mp4')) - 3.2173)).toBeLessThan(0.0015)
+})

@@ -7,3 +7,4 @@ export {
   type SyncRow,
   type SyncSource,
 } from './assemble.ts'
+export { isKept, newestPlaces, placesToKeep, putBefore } from './kept.ts'

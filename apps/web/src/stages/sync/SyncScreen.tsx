@@ -1,11 +1,16 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { syncCsv, syncTimeline } from '@kavrell/core/papers'
-import { AGREE_S, assemble, type SyncRow } from '@kavrell/core/sync'
+import { createRecord } from '@kavrell/core/records'
+import { AGREE_S, assemble, isKept, placesToKeep, putBefore, type SyncRow } from '@kavrell/core/sync'
 import { counted } from '@kavrell/core/text'
-import { useProduction } from '../../store/selectors.ts'
+import { stamp } from '../../store/clock.ts'
+import { newId } from '../../store/newId.ts'
+import { commitOrSay } from '../../store/production.ts'
+import { useProduction, useRights } from '../../store/selectors.ts'
 import { download } from '../../ui/download.ts'
 import { ChooseFiles } from '../../ui/fields.tsx'
 import { Answer, Bar, Button, Empty, Section, Title } from '../../ui/parts.tsx'
+import { KeptPlaces } from './KeptPlaces.tsx'
 import { makeScene } from './makeScene.ts'
 import { SyncMap } from './SyncMap.tsx'
 import { useSync } from './useSync.ts'
@@ -15,7 +20,9 @@ const COLUMNS = 'minmax(140px, 1.2fr) 104px 104px 92px 96px 92px 128px'
 /** Do cameras and sound lie together, and by what is that known? */
 export function SyncScreen() {
   const production = useProduction()
+  const rights = useRights()
   const { state, start, stop, byHand, put } = useSync()
+  const entries = Object.values(production.syncPlace)
   const choose = (
     <ChooseFiles
       label="Recordings to line up"
@@ -27,20 +34,26 @@ export function SyncScreen() {
   )
   if (!state)
     return (
-      <Empty says="Recordings of one scene are laid on one another: by their timecode, and by what they heard. Choose the sounds, and scratch tracks of the cameras as WAV; they stay on this device.">
-        {choose}
-        <Button onClick={() => start(makeScene())}>Make five to try it with</Button>
-      </Empty>
+      <>
+        <Empty says="Recordings of one scene are laid on one another: by their timecode, and by what they heard. Choose the sounds, and what the cameras recorded; they stay on this device.">
+          {choose}
+          <Button onClick={() => start(makeScene())}>Make five to try it with</Button>
+        </Empty>
+        <KeptPlaces entries={entries} />
+      </>
     )
   const read = state.found.flatMap((found) => (found.ok ? [found] : []))
-  const rows = read.length
-    ? assemble(
-        read.map(({ source }) => source),
-        state.reference,
-        state.heard,
-        byHand,
-      )
-    : []
+  const laid = (hand: ReadonlyMap<string, number>) => read.length ? assemble(read.map(({ source }) => source), state.reference, state.heard, hand) : [] // prettier-ignore
+  const before = state.doing ? new Map<string, number>() : putBefore(entries, laid(new Map()))
+  const rows = laid(
+    new Map([...new Map([...before, ...byHand])].flatMap(([name, atS]) => (atS === null ? [] : [[name, atS]]))),
+  )
+  const places = placesToKeep(rows)
+  const kept = places.length > 0 && isKept(entries, places)
+  const keep = () => {
+    const { at, deviceAt } = stamp()
+    commitOrSay(`Where ${counted(places.length, 'recording')} lie`, places.map((place) => createRecord('syncPlace', { ...place, keptAt: at, deviceAt }, newId()))) // prettier-ignore
+  }
   const peaks = new Map(read.map((found) => [found.source.name, found.peaks]))
   const { rateNum, rateDen, dropFrame } = Object.values(production.deliverable)[0] ?? { rateNum: 25, rateDen: 1, dropFrame: false } // prettier-ignore
   const rate = { num: rateNum, den: rateDen, drop: dropFrame }
@@ -53,6 +66,12 @@ export function SyncScreen() {
             {state.doing && <Button onClick={stop}>Stop</Button>}
             {!state.doing && rows.length > 1 && (
               <>
+                {rights.log && !kept && (
+                  <Button kind="main" onClick={keep}>
+                    Keep where they lie
+                  </Button>
+                )}
+                {kept && <Text color="soft">kept</Text>}
                 <Button
                   onClick={() =>
                     download(

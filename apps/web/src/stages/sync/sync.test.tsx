@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
-import { screen } from '@testing-library/react'
+import { cleanup, screen } from '@testing-library/react'
 import { beforeEach, expect, test, vi } from 'vitest'
-import { draw, openDemo, sent } from '../../testing.tsx'
+import { all, draw, openDemo, sent } from '../../testing.tsx'
 import { waveOf } from '@kavrell/core/mediaFiles'
 import { likeVoices } from '@kavrell/core/waveform'
 import { SyncScreen } from './SyncScreen.tsx'
@@ -60,6 +60,28 @@ test('four of five lie together by what they heard; the drifted jam is told and 
   // What is listened to stays on the device.
   expect(sent).toEqual([])
 }, 90_000)
+
+test('where they lie is kept, and what somebody put by hand lies there when the same are chosen again', async () => {
+  openDemo('planner')
+  const user = draw(<SyncScreen />, 'sync')
+  const five = async () => {
+    await user.click(screen.getByRole('button', { name: 'Make five to try it with' }))
+    await inTime(() => expect(answer()).toMatch(/of 5 recordings lie together/))
+  }
+  await five()
+  await user.click(screen.getByRole('button', { name: 'D_other_day.wav a frame later' }))
+  await user.click(screen.getByRole('button', { name: 'Keep where they lie' }))
+  expect(screen.queryByRole('button', { name: 'Keep where they lie' })).toBeNull()
+  expect(all('syncPlace')).toHaveLength(5)
+  cleanup()
+  draw(<SyncScreen />, 'sync')
+  expect(document.querySelector('[data-kept="D_other_day.wav"]')!.textContent).toContain('put there by hand0.040 s')
+  await five()
+  expect(answer()).toBe('5 of 5 recordings lie together')
+  await user.click(screen.getByRole('button', { name: 'Undo' }))
+  expect(answer()).toBe('4 of 5 recordings lie together')
+  expect(screen.getByRole('button', { name: 'Keep where they lie' })).toBeTruthy()
+}, 120_000)
 
 test('what is no recording is told by name, and the rest goes on', async () => {
   const user = draw(<SyncScreen />, 'sync')

@@ -24,7 +24,8 @@ function toldApart(files: readonly File[]): readonly File[] {
 /** Recordings that were chosen here, read and listened to in a worker. They stay on this device. */
 export function useSync() {
   const [state, setState] = useState<SyncState | null>(null)
-  const [byHand, setByHand] = useState<ReadonlyMap<string, number>>(new Map())
+  /** Seconds at which somebody put a recording; null where it is let go of again, also of where it was put before. */
+  const [byHand, setByHand] = useState<ReadonlyMap<string, number | null>>(new Map())
   const worker = useRef<Worker | null>(null)
   const stop = () => {
     worker.current?.terminate()
@@ -67,12 +68,6 @@ export function useSync() {
       throw new Error('Listening to recordings failed', { cause })
     })
   }
-  const put = (name: string, atS: number | null) =>
-    setByHand((now) => {
-      const next = new Map(now)
-      if (atS === null) next.delete(name)
-      else next.set(name, atS)
-      return next
-    })
+  const put = (name: string, atS: number | null) => setByHand((now) => new Map(now).set(name, atS))
   return { state, start, stop, byHand, put }
 }

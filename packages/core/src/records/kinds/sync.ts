@@ -16,7 +16,7 @@ export const SYNC = {
     by: choice({
       label: 'By',
       initial: 'sound',
-      of: ['reference', 'sound', 'timecode', 'clap', 'hand', 'nothing'],
+      of: ['reference', 'sound', 'timecode', 'hand', 'nothing'],
       words: { reference: 'the reference', sound: 'what was heard', hand: 'somebody’s hand' },
     }),
     /** Seconds after the reference begins; nothing where it was not found. */

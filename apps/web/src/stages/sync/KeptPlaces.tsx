@@ -1,0 +1,44 @@
+import { Box, Text } from '@chakra-ui/react'
+import type { RecordOf } from '@kavrell/core/records'
+import { newestPlaces } from '@kavrell/core/sync'
+import { Reading, Section } from '../../ui/parts.tsx'
+
+const BY: Readonly<Record<RecordOf<'syncPlace'>['by'], string>> = {
+  reference: 'the reference',
+  sound: 'by what was heard',
+  timecode: 'by timecode alone',
+  hand: 'put there by hand',
+  nothing: 'not found',
+}
+
+/** Where recordings were believed to lie when somebody kept it, by what they lie on. */
+export function KeptPlaces({ entries }: { entries: readonly RecordOf<'syncPlace'>[] }) {
+  const references = [...new Set(entries.toSorted((a, b) => b.version - a.version).map(({ reference }) => reference))]
+  return references.map((reference) => (
+    <Section key={reference} title={`Kept: laid on ${reference}`}>
+      <Box maxW="640px">
+        {[...newestPlaces(entries, reference).values()].map(({ file, by, atS, withinS, driftPpm }) => (
+          <Box key={file} data-kept={file}>
+            <Reading
+              name={
+                <>
+                  <Text as="span" color="ink" fontWeight={600}>
+                    {file}
+                  </Text>{' '}
+                  {BY[by]}
+                </>
+              }
+              value={[
+                atS === null ? 'nowhere' : `${atS < 0 ? '−' : ''}${Math.abs(atS).toFixed(3)} s`,
+                withinS !== null && `±${(withinS * 1000).toFixed(1)} ms`,
+                driftPpm !== null && `${driftPpm < 0 ? '−' : ''}${Math.abs(driftPpm).toFixed(1)} ppm`,
+              ]
+                .filter(Boolean)
+                .join('  ')}
+            />
+          </Box>
+        ))}
+      </Box>
+    </Section>
+  ))
+}
