@@ -25,6 +25,7 @@ const FLOORS = {
     'sync',
     'estimates',
     'media',
+    'charging',
     'colour',
     'script',
     'money',

@@ -222,7 +222,24 @@ function addKit(b: Builder): void {
   ] as const
   for (const [name, answersTo, owned, rented, box, kg] of items)
     b.add('kitItem', name, { name, answersTo, owned, rented, case: box, kg })
+  addBatteries(b)
   addCases(b)
+}
+
+/** A quarter of an hour too late: one lamp battery is not full when the van leaves. */
+function addBatteries(b: Builder): void {
+  const battery = (name: string, owned: number, wh: number, kg: number, box: string) => b.add('kitItem', name, { name, owned, wh, kg, case: box }) // prettier-ignore
+  const plate = battery('98 Wh battery', 8, 98, 0.8, 'camera')
+  const lamp = battery('290 Wh lamp battery', 2, 290, 2.2, 'light')
+  const cells = battery('Cells for transmitters, pair', 6, 6, 0.1, 'sound')
+  const chargers = [
+    ['Quad charger', 4, 60, [plate]],
+    ['Lamp charger', 1, 120, [lamp]],
+    ['Cell charger', 4, 6, [cells]],
+  ] as const
+  for (const [i, [name, slots, watts, takes]] of chargers.entries())
+    b.add('charger', name, { name, slots, watts, takes: [...takes], rank: rankOfNumber(i) })
+  b.add('chargeNight', 'day1', { dayId: b.id('day', 'day 1'), fromMin: 20 * 60 + 40, untilMin: 4 * 60 + 5, asleepFromMin: 23 * 60 + 30, asleepUntilMin: 3 * 60 + 30 }) // prettier-ignore
 }
 
 function addCases(b: Builder): void {

@@ -26,6 +26,7 @@ const GOES_WITH: Partial<Record<KindName, readonly KindName[]>> = {
   momentCamera: ['moment', 'momentPlace'],
   momentHand: ['moment', 'momentPlace'],
   cue: ['moment', 'shot'],
+  chargeNight: ['day'],
 }
 
 const refersTo = (kind: KindName, record: AnyRecord, ids: ReadonlySet<string>): boolean =>

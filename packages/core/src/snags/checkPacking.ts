@@ -1,13 +1,48 @@
-import { labelKey, liftedBy, ONE_LIFTS_KG, type PackedCase, type Packing, packingOf } from '../packing/index.ts'
-import { createRecord, type Production } from '../records/index.ts'
-import { counted } from '../text/index.ts'
+import {
+  chargeTonight,
+  labelKey,
+  liftedBy,
+  ONE_LIFTS_KG,
+  type PackedCase,
+  type Packing,
+  packingOf,
+  sayChargeWay,
+} from '../packing/index.ts'
+import { byId, createRecord, type Day, type Production } from '../records/index.ts'
+import { clock, counted } from '../text/index.ts'
 import type { Evidence, Finding } from './finding.ts'
 
 const kit = (check: string, severity: Finding['severity'], about: Finding['about'], says: string, evidence: readonly Evidence[], fixes: Finding['fixes'] = []): Finding => ({ check, severity, stage: 'kit', rule: null, about, says, evidence, fixes }) // prettier-ignore
 const weight = (kg: number, unweighed: number) => `${unweighed > 0 ? 'at least ' : ''}${Math.round(kg * 10) / 10} kg`
 
-/** Is all in a case, does each vehicle carry what goes in it, and is back what went out? */
+/** Is all in a case, is all on charge, does each vehicle carry what goes in it, and is back what went out? */
 export function checkPacking(production: Production): Finding[] {
+  return [...checkCases(production), ...Object.values(production.day).flatMap((day) => notCharged(production, day))]
+}
+
+/** Batteries that are not full when they are to be, and sockets that do not give what all draw at once. */
+function notCharged(production: Production, day: Day): Finding[] {
+  const tonight = chargeTonight(production, day.id)
+  if (!tonight) return []
+  const { night, plan, short, wanted, drawW, ways, homeless } = tonight
+  const about = { kind: 'day', id: day.id }
+  const found: Finding[] = []
+  if (short > 0) {
+    const which = [...plan.short].map(([id, count]) => `${count} × ${byId(production.kitItem, id)?.name ?? ''}`).join(', ') // prettier-ignore
+    const alone = homeless.length > 0 ? ` No charger is said to take ${homeless.map(({ name }) => name).join(', ')}.` : '' // prettier-ignore
+    const says = `${which} ${short === 1 ? 'is' : 'are'} not full by ${clock(night.untilMin % 1440)} for ${day.title}.${alone}`
+    const evidence = [
+      { label: 'batteries', value: wanted, unit: '', from: 'kit list' },
+      { label: 'full in time', value: wanted - short, unit: '', from: plan.isProven ? 'best of all plans' : 'best plan that was found' }, // prettier-ignore
+    ]
+    found.push(kit('packing.not-charged', 'watch', about, says, evidence, ways.slice(0, 3).map((way) => ({ says: sayChargeWay(way), changes: way.edit, ...(way.short > 0 && { costs: `${way.short} still short` }) })))) // prettier-ignore
+  }
+  if (night.mostW !== null && drawW > night.mostW)
+    found.push(kit('packing.sockets', 'stop', about, `The chargers draw ${Math.round(drawW)} W at once, and the sockets there give ${night.mostW} W: spread them over circuits, and ask whose house it is.`, [{ label: 'drawn', value: Math.round(drawW), unit: 'W', from: 'chargers' }, { label: 'given', value: night.mostW, unit: 'W', from: 'night' }])) // prettier-ignore
+  return found
+}
+
+function checkCases(production: Production): Finding[] {
   if (Object.keys(production.kitCase).length === 0) return []
   const days = Object.values(production.day).toSorted((a, b) => (a.date < b.date ? -1 : 1))
   const [first] = days
@@ -66,7 +101,7 @@ function tooHeavy({ vehicles, onTheFloor }: Packing): Finding[] {
 }
 
 /** What was looked for and not found: on the way out what is wanted that day, on the way back what went out. */
-function missing(production: Production, day: Production['day'][string]): Finding[] {
+function missing(production: Production, day: Day): Finding[] {
   const things = (packing: Packing) => [...packing.vehicles.flatMap((one) => one.cases), ...packing.onTheFloor].flatMap((one) => one.things).concat(packing.loose) // prettier-ignore
   const out = things(packingOf(production, day.id, 'out'))
   const back = things(packingOf(production, day.id, 'back'))

@@ -26,6 +26,8 @@ const WORDS: Readonly<Record<string, string>> = {
   'packing.label-twice': 'two cases of one label',
   'packing.overloaded': 'a vehicle loaded with too much',
   'packing.case-too-heavy': 'a case that takes more than two',
+  'packing.not-charged': 'not full in time',
+  'packing.sockets': 'more on charge than the sockets give',
   'packing.not-here': 'not found when packing',
   'packing.not-back': 'went out and did not come back',
   'light.too-dark-for-shot': 'too dark for a shot',

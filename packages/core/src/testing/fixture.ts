@@ -233,7 +233,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     keeps: '',
   },
   fixedEvent: { dayId: 'day', title: 'High water', startMin: 720, endMin: null },
-  kitItem: { name: 'Item', answersTo: '', owned: 0, rented: 0 },
+  kitItem: { name: 'Item', answersTo: '', owned: 0, rented: 0, wh: 0 },
   card: { label: 'A1', cameraId: null, recorderId: null, medium: '', capacityGb: 256 },
   drive: { label: 'S1', speed: 'fast', capacityGb: 2000 },
   plannedCopy: { cardId: 'card', driveId: 'drive' },
@@ -376,6 +376,8 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
   vehicle: { name: 'Van', carriesKg: null, driverId: null, rank: 0 },
   kitCase: { label: '1', name: '', vehicleId: null, kg: 0, staysIn: false, rank: 0 },
   packTick: { version: 1, dayId: 'day', way: 'out', state: 'in', count: 1, itemId: null, cameraId: null, lensId: null, recorderId: null, cardId: null, driveId: null, caseId: null, happenedAt: '', deviceAt: null }, // prettier-ignore
+  charger: { name: 'Charger', slots: 2, watts: 60, takes: [], rank: 0 },
+  chargeNight: { dayId: 'day', fromMin: 1260, untilMin: 240, asleepFromMin: 0, asleepUntilMin: 210, mostW: null },
   syncPlace: { version: 1, file: 'R.wav', reference: 'R.wav', seconds: 60, by: 'reference', atS: 0, withinS: null, driftPpm: null, apartS: null, keptAt: '', deviceAt: null }, // prettier-ignore
   promptIssue: { version: 1, promptId: 'prompt', words: '', issuedAt: '', deviceAt: null },
   takeEvent: { takeId: 'take', type: 'good', timecode: '', text: '', happenedAt: '2026-05-14T07:01:00.000Z' },

@@ -1,4 +1,4 @@
-/** Vehicles, cases and what was ticked into them; what things weigh; and where recordings were believed to lie. */
+/** Vehicles, cases and what was ticked into them, chargers and their nights; what things weigh; where recordings were believed to lie. */
 export const packingAndSync = `
 CREATE TABLE "vehicle" (
   id uuid PRIMARY KEY,
@@ -29,6 +29,35 @@ CREATE TABLE "kitCase" (
 );
 CREATE INDEX ON "kitCase" ("productionId");
 CREATE INDEX ON "kitCase" ("vehicleId");
+
+CREATE TABLE "charger" (
+  id uuid PRIMARY KEY,
+  "productionId" uuid NOT NULL REFERENCES production(id) DEFERRABLE INITIALLY DEFERRED,
+  version integer NOT NULL,
+  "fieldVersions" jsonb NOT NULL DEFAULT '{}',
+  "name" text NOT NULL,
+  "slots" integer NOT NULL,
+  "watts" double precision NOT NULL,
+  "takes" jsonb NOT NULL,
+  "rank" text NOT NULL
+);
+CREATE INDEX ON "charger" ("productionId");
+
+CREATE TABLE "chargeNight" (
+  id uuid PRIMARY KEY,
+  "productionId" uuid NOT NULL REFERENCES production(id) DEFERRABLE INITIALLY DEFERRED,
+  version integer NOT NULL,
+  "fieldVersions" jsonb NOT NULL DEFAULT '{}',
+  "dayId" uuid NOT NULL,
+  "fromMin" double precision NOT NULL,
+  "untilMin" double precision NOT NULL,
+  "asleepFromMin" double precision NOT NULL,
+  "asleepUntilMin" double precision NOT NULL,
+  "mostW" double precision,
+  FOREIGN KEY ("dayId") REFERENCES "day"(id) DEFERRABLE INITIALLY DEFERRED
+);
+CREATE INDEX ON "chargeNight" ("productionId");
+CREATE INDEX ON "chargeNight" ("dayId");
 
 CREATE TABLE "packTick" (
   id uuid PRIMARY KEY,
@@ -106,4 +135,5 @@ ALTER TABLE "recorder" ADD COLUMN "kg" double precision NOT NULL DEFAULT 0;
 ALTER TABLE "card" ADD COLUMN "kg" double precision NOT NULL DEFAULT 0;
 ALTER TABLE "drive" ADD COLUMN "kg" double precision NOT NULL DEFAULT 0;
 ALTER TABLE "kitItem" ADD COLUMN "kg" double precision NOT NULL DEFAULT 0;
+ALTER TABLE "kitItem" ADD COLUMN "wh" double precision NOT NULL DEFAULT 0;
 `

@@ -96,6 +96,7 @@ export function Needs() {
             { field: 'rented', head: 'rented', width: 60, align: 'right', mono: true },
             { field: 'case', head: 'case', width: 90 },
             { field: 'kg', head: 'kg each', width: 70, align: 'right', mono: true },
+            { field: 'wh', head: 'Wh', width: 60, align: 'right', mono: true },
             { field: 'ndStops', head: 'ND stops', width: 70, align: 'right', mono: true },
           ]}
         />

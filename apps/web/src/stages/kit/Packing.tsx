@@ -15,6 +15,7 @@ import { useDay } from '../../ui/useDay.ts'
 import { CasePanel } from './CasePanel.tsx'
 import { CaseRows } from './CaseRows.tsx'
 import { InNoCase } from './InNoCase.tsx'
+import { OnCharge } from './OnCharge.tsx'
 import { ThisVehicle } from './ThisVehicle.tsx'
 import { VehicleSide } from './VehicleSide.tsx'
 
@@ -120,6 +121,7 @@ export function Packing() {
           <CaseRows cases={packing.onTheFloor} chosenId={chosenId} onChoose={choose} />
         </Section>
       )}
+      {way === 'out' && <OnCharge day={day} />}
       {cases.length === 0 && (
         <Box mt="14px">
           <Text color="soft" maxW="560px">

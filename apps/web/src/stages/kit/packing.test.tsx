@@ -89,6 +89,19 @@ describe('a case that is packed', () => {
   })
 })
 
+test('a battery that is not full in time is told, with ways out of which one press takes one', async () => {
+  const user = await open()
+  const charged = () => document.querySelector('[data-charged]')!.textContent
+  expect(charged()).toBe('1 × 290 Wh lamp battery not full by 04:05')
+  await user.click(screen.getByRole('button', { name: 'On charge 15 min earlier' }))
+  expect(charged()).toMatch(/^16 batteries full by 02:/)
+  undo()
+  await inTime(() => expect(charged()).toMatch(/not full by 04:05$/))
+  await user.click(screen.getByRole('button', { name: 'One more Lamp charger' }))
+  expect(charged()).toMatch(/^16 batteries full/)
+  expect(document.querySelector('[data-charger="Lamp charger, one more"]')).toBeTruthy()
+})
+
 test('on a phone a case fills the screen, and the next one follows in the order in which they are loaded', async () => {
   screenIs(false)
   const user = await open()

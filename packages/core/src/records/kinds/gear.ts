@@ -175,6 +175,8 @@ export const GEAR = {
     rented: count('Rented', 0),
     case: text({ label: 'Case' }),
     kg: addedLater(kilograms('Weighs')),
+    /** Of one battery; 0 where it is none. */
+    wh: addedLater(number({ label: 'A battery of', initial: 0, unit: 'Wh', least: 0, most: 5000, says: 'A battery holds between 0 and 5000 Wh.' })), // prettier-ignore
     note: text({ label: 'Note', most: 400 }),
     ndStops: addedLater(
       number({

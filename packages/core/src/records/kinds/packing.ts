@@ -1,4 +1,4 @@
-import { choice, flag, instant, number, optional, pattern, ref, text } from '../fields.ts'
+import { choice, flag, instant, minuteOfDay, number, optional, pattern, ref, refs, text } from '../fields.ts'
 import { count, kilograms, ledger, plan, rank, type Rule } from '../tradeFields.ts'
 
 const THINGS = ['itemId', 'cameraId', 'lensId', 'recorderId', 'cardId', 'driveId', 'caseId'] as const
@@ -41,6 +41,39 @@ export const PACKING = {
     },
     { named: ['label'] },
   ),
+  charger: plan('a charger', {
+    name: text({ label: 'Name', initial: 'Charger', least: 1, most: 80, says: 'Give the charger a name.' }),
+    slots: count('Batteries at once', 2, 1, 32),
+    watts: number({
+      label: 'Gives each',
+      initial: 60,
+      unit: 'W',
+      moreThan: 0,
+      most: 2000,
+      says: 'What it gives each battery is more than 0 and at most 2000 W.',
+    }),
+    /** Which batteries of the kit list fit it. */
+    takes: refs({ label: 'Takes', to: 'kitItem' }),
+    rank,
+  }),
+  /** Times of day, each the next one after the one before; the last of them is on the day. */
+  chargeNight: plan('the night before a day, as batteries are charged in it', {
+    dayId: ref({ label: 'Day', to: 'day' }),
+    fromMin: minuteOfDay({ label: 'On charge from', initial: 1260 }),
+    untilMin: minuteOfDay({ label: 'Full by', initial: 240 }),
+    asleepFromMin: minuteOfDay({ label: 'Nobody changes them from', initial: 0 }),
+    asleepUntilMin: minuteOfDay({ label: 'Until', initial: 210 }),
+    mostW: optional(
+      number({
+        label: 'The sockets there give',
+        initial: 2300,
+        unit: 'W',
+        moreThan: 0,
+        most: 40_000,
+        says: 'What the sockets give is more than 0 and at most 40,000 W.',
+      }),
+    ),
+  }),
   packTick: ledger(
     'a thing was seen to be in its case, or a case in its vehicle, or not to be there',
     {

@@ -1,0 +1,11 @@
+export {
+  ARRIVES,
+  type BatteryKind,
+  changesIn,
+  type Charge,
+  chargeNight,
+  type ChargePlan,
+  minutesFor,
+  type Night,
+  type Slots,
+} from './night.ts'

@@ -1,0 +1,155 @@
+import {
+  type BatteryKind,
+  ARRIVES,
+  changesIn,
+  chargeNight,
+  type ChargePlan,
+  type Night,
+  type Slots,
+} from '../charging/index.ts'
+import { createRecord, type PlainChange, type Production, type RecordOf, updateRecord } from '../records/index.ts'
+import { clock } from '../text/index.ts'
+
+/** Something that would have more batteries full in time, as it was tried. */
+export interface ChargeWay {
+  readonly says: 'more chargers' | 'earlier' | 'somebody up'
+  /** The charger there would be one more of. */
+  readonly charger: RecordOf<'charger'> | null
+  /** By how much earlier, minutes. */
+  readonly earlierMin: number
+  readonly short: number
+  /** When batteries are changed then. */
+  readonly changes: readonly number[]
+  readonly edit: readonly PlainChange[]
+}
+
+/** How the night before a day goes with what there is. */
+export interface ChargeTonight {
+  readonly night: RecordOf<'chargeNight'>
+  /** Its times in minutes from the day's midnight. */
+  readonly times: Night
+  readonly plan: ChargePlan
+  /** When somebody changes batteries, minutes from the day's midnight. */
+  readonly changes: readonly number[]
+  readonly wanted: number
+  /** Batteries, one by one, that are not full in time. */
+  readonly short: number
+  /** Batteries that no charger takes, by item. */
+  readonly homeless: readonly RecordOf<'kitItem'>[]
+  /** The most that is drawn at one moment, watts. */
+  readonly drawW: number
+  readonly ways: readonly ChargeWay[]
+}
+
+/** A minute of a night as a time of day. */
+export const nightClock = (minute: number): string => clock(((minute % DAY) + DAY) % DAY)
+
+/** What a way out of a night that is too short is called. */
+export function sayChargeWay({ says, earlierMin, changes, charger }: ChargeWay): string {
+  if (says === 'earlier') return `On charge ${earlierMin} min earlier`
+  return says === 'somebody up' ? `Changed in the night too, at ${changes.map(nightClock).join(', ')}` : `One more ${charger!.name}` // prettier-ignore
+}
+
+const DAY = 1440
+const EARLIER_MIN = 15
+const MOST_EARLIER_MIN = 240
+
+/** The next time of day after a moment. */
+const nextAfter = (moment: number, timeOfDay: number) => timeOfDay + DAY * Math.ceil((moment - timeOfDay) / DAY)
+
+/** A night from its times of day, in minutes from the day's midnight: the evening before is negative. */
+export function nightOf({
+  fromMin,
+  untilMin,
+  asleepFromMin,
+  asleepUntilMin,
+}: Pick<RecordOf<'chargeNight'>, 'fromMin' | 'untilMin' | 'asleepFromMin' | 'asleepUntilMin'>): Night {
+  // prettier-ignore
+  const until = untilMin % DAY
+  const from = nextAfter(until - DAY, fromMin)
+  const asleep = nextAfter(from, asleepFromMin)
+  return { fromMin: from, untilMin: until, asleepFromMin: asleep, asleepUntilMin: nextAfter(asleep, asleepUntilMin) }
+}
+
+const slotsOf = ({ id, slots, watts, takes }: RecordOf<'charger'>): Slots => ({ id, slots, watts, takes: new Set(takes) }) // prettier-ignore
+const sumOf = (short: ChargePlan['short']) => [...short.values()].reduce((a, b) => a + b, 0)
+
+/** The most that all chargers draw from the wall at one moment of a plan. */
+function peakDraw(plan: ChargePlan, chargers: readonly Slots[]): number {
+  const watts = new Map(chargers.map((one) => [one.id, one.watts / ARRIVES]))
+  return Math.max(
+    0,
+    ...plan.charges.map(({ startMin }) =>
+      plan.charges
+        .filter((one) => one.startMin <= startMin && one.endMin > startMin)
+        .reduce((sum, { chargerId }) => sum + watts.get(chargerId)!, 0),
+    ),
+  )
+}
+
+/** The charging of the night before a day; null where nobody has planned one. All batteries are taken as empty. */
+export function chargeTonight(production: Production, dayId: string): ChargeTonight | null {
+  const night = Object.values(production.chargeNight).find((one) => one.dayId === dayId)
+  if (!night) return null
+  const items = Object.values(production.kitItem).filter(({ wh, owned, rented }) => wh > 0 && owned + rented > 0)
+  const kinds = items.map(({ id, wh, owned, rented }): BatteryKind => ({ id, wh, count: owned + rented }))
+  const records = Object.values(production.charger)
+  const chargers = records.map(slotsOf)
+  const times = nightOf(night)
+  const plan = chargeNight(kinds, chargers, times)
+  const short = sumOf(plan.short)
+  return {
+    night,
+    times,
+    plan,
+    changes: changesIn(plan, times),
+    wanted: kinds.reduce((sum, { count }) => sum + count, 0),
+    short,
+    homeless: items.filter(({ id }) => !chargers.some(({ takes }) => takes.has(id))),
+    drawW: peakDraw(plan, chargers),
+    ways: short > 0 ? waysOut(kinds, records, night, short) : [],
+  }
+}
+
+/** One more charger of each kind, an earlier start, or somebody who gets up: those that help, what helps most first. */
+function waysOut(
+  kinds: readonly BatteryKind[],
+  records: readonly RecordOf<'charger'>[],
+  night: RecordOf<'chargeNight'>,
+  short: number,
+): readonly ChargeWay[] {
+  // prettier-ignore
+  const chargers = records.map(slotsOf)
+  const times = nightOf(night)
+  const tried = (
+    says: ChargeWay['says'],
+    given: readonly Slots[],
+    at: Night,
+    edit: readonly PlainChange[],
+    more: Partial<ChargeWay> = {},
+  ): ChargeWay => {
+    // prettier-ignore
+    const plan = chargeNight(kinds, given, at)
+    return { says, charger: null, earlierMin: 0, ...more, short: sumOf(plan.short), changes: changesIn(plan, at), edit }
+  }
+  const up = { ...times, asleepUntilMin: times.asleepFromMin }
+  const ways = [
+    tried('somebody up', chargers, up, [
+      updateRecord('chargeNight', night.id, { asleepUntilMin: night.asleepFromMin }),
+    ]),
+    ...records.map((charger) => {
+      const { name, slots, watts, takes, rank } = charger
+      const edit = [createRecord('charger', { name: `${name}, one more`, slots, watts, takes, rank })]
+      return tried('more chargers', [...chargers, { ...slotsOf(charger), id: 'one more' }], times, edit, { charger })
+    }),
+  ]
+  for (let earlierMin = EARLIER_MIN; earlierMin <= MOST_EARLIER_MIN; earlierMin += EARLIER_MIN) {
+    const earlier = { ...night, fromMin: (((night.fromMin - earlierMin) % DAY) + DAY) % DAY }
+    const way = tried('earlier', chargers, nightOf(earlier), [updateRecord('chargeNight', night.id, { fromMin: earlier.fromMin })], { earlierMin }) // prettier-ignore
+    if (way.short >= short) continue
+    ways.push(way)
+    if (way.short === 0) break
+  }
+  const best = Math.min(...ways.map((way) => way.short))
+  return ways.filter((way) => way.short < short && way.short === best).sort((a, b) => a.earlierMin - b.earlierMin)
+}
