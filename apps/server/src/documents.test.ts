@@ -167,6 +167,16 @@ describe('what stands on the papers', () => {
     expect(text).toMatch(/Camera D[\s\S]*frame rate\s+25[\s\S]*stops itself\s+20 min/)
     expect(text).toContain('Local rules and licences decide')
   })
+  test('the packing list has each case in the order in which it is loaded, all that goes in it, and the night’s charging', async () => {
+    const { text } = await read('/packing-list.pdf')
+    expect(text).toMatch(/Day 1: Van, at least \d+(\.\d)? of 640 kg[\s\S]*1\s+dusk\s[\s\S]*10\s+care/)
+    for (const item of all('kitItem').filter((one) => Number(one.owned) + Number(one.rented) > 0))
+      if (!/^(camera|lens|recorder):/.test(String(item.answersTo)))
+        expect(text).toContain(String(item.name).slice(0, 14))
+    expect(text).toContain('Not full: 1 × 290 Wh lamp battery')
+    expect(text).toMatch(/20:40\s[\s\S]{0,120}4 × 98 Wh battery in Quad charger/)
+    expect(text).toContain('In no case')
+  })
   test('the pocket checklist has a line for each and says which must not be missed', async () => {
     const { text } = await read('/shots-pocket.pdf')
     for (const shot of all('shot')) expect(text).toContain(String(shot.code))
@@ -202,6 +212,7 @@ describe('what stands on the papers', () => {
       '/shots.pdf',
       '/shots-pocket.pdf',
       '/patch-sheet.pdf',
+      '/packing-list.pdf',
       '/boards.pdf',
       `/days/${dayId}/call-sheet.pdf`,
     ]

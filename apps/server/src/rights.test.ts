@@ -156,6 +156,7 @@ const ENDPOINTS: readonly (readonly [
   ['pocket checklist', () => 'shots-pocket.pdf', null, ROLES, [200]],
   ['light plans', () => 'light-plans.pdf', null, ROLES, [200]],
   ['patch sheet', () => 'patch-sheet.pdf', null, ROLES, [200]],
+  ['packing list', () => 'packing-list.pdf', null, ROLES, [200]],
   ['boards', () => 'boards.pdf', null, ROLES, [200]],
   ['shots as a table', () => 'shots.csv', null, ROLES, [200]],
   ['money', () => 'money.csv', null, ['owner', 'planner'], [200]],

@@ -172,6 +172,7 @@ export const ENDPOINTS = {
   pocketPdf: file(`${PRODUCTION}/shots-pocket.pdf`, 'member'),
   lightPlansPdf: file(`${PRODUCTION}/light-plans.pdf`, 'member'),
   patchSheetPdf: file(`${PRODUCTION}/patch-sheet.pdf`, 'member'),
+  packingListPdf: file(`${PRODUCTION}/packing-list.pdf`, 'member'),
   boardsPdf: file(`${PRODUCTION}/boards.pdf`, 'member'),
   scriptPdf: file(`${PRODUCTION}/script.pdf`, 'member'),
   shotsCsv: file(`${PRODUCTION}/shots.csv`, 'member'),

@@ -3,6 +3,7 @@ import { callCalendar } from './calendar.ts'
 import { callSheetNow } from './callSheetNow.ts'
 import { type BoardOf, boardsPdf, moneyCsv, pocketPdf, shotListPdf, shotsCsv } from './shotPapers.ts'
 import { lightPlansPdf } from './lightPdf.ts'
+import { packingPdf } from './packingPdf.ts'
 import { patchSheetPdf } from './patchPdf.ts'
 import { scriptPdf } from './scriptPdf.ts'
 import { setLogCsv, takesCsv } from './wrapExports.ts'
@@ -18,6 +19,7 @@ export type PaperName =
   | 'boards'
   | 'light plans'
   | 'patch sheet'
+  | 'packing list'
   | 'call sheet'
   | 'large call sheet'
   | 'report'
@@ -69,6 +71,7 @@ export async function makePaper(
   if (make === 'pocket checklist') return made(await pocketPdf(production))
   if (make === 'light plans') return made(await lightPlansPdf(production))
   if (make === 'patch sheet') return made(await patchSheetPdf(production))
+  if (make === 'packing list') return made(await packingPdf(production))
   if (make === 'boards') return made(await boardsPdf(production, boardOf))
   if (make === 'shots.csv') return made(shotsCsv(production))
   if (make === 'money.csv') return made(moneyCsv(production))

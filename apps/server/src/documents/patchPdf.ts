@@ -1,14 +1,8 @@
 import type { Content } from 'pdfmake/interfaces.js'
-import { makePdf, say, table } from './pdf.ts'
+import { heading, makePdf, say, table, tickBox } from './pdf.ts'
 import { type SetUpCell, setUpCard, type SoundPath, soundPlan } from '@kavrell/core/patch'
 import { byId, type Production } from '@kavrell/core/records'
 
-/** Laid out in place: each needs one of its own. */
-const box = (): Content => ({
-  svg: '<svg width="9" height="9"><rect x="0.5" y="0.5" width="8" height="8" fill="none" stroke="#000000"/></svg>',
-  width: 13,
-})
-const heading = (text: string): Content => say(text, { fontSize: 12, bold: true, margin: [0, 12, 0, 3] })
 const goesTo = (paths: readonly SoundPath[], kind: 'camera' | 'recorder') =>
   paths.filter(({ device }) => device.kind === kind).map(({ device, way }) => `${device.letter} ${way.input}${way.padDb > 0 ? ` −${way.padDb} dB` : ''}`).join(', ') || '–' // prettier-ignore
 
@@ -61,7 +55,7 @@ export function patchSheetPdf(production: Production): Promise<Buffer> {
       heading('Say your name: heard where it arrives'),
       ...sound.sources.flatMap(({ paths }) =>
         paths.map(({ source, device, way }): Content => ({
-          columns: [box(), say(`${source.name} on ${device.letter}, input ${way.input}`)],
+          columns: [tickBox(), say(`${source.name} on ${device.letter}, input ${way.input}`)],
           margin: [0, 0, 0, 3],
         })),
       ),
@@ -101,5 +95,5 @@ const cardTable = (cells: readonly SetUpCell[]): Content =>
   table(
     [13, 90, 130, '*'],
     ['', 'line', 'wanted', 'it shows, if it is another'],
-    cells.map(({ line, wanted }) => [box(), say(line.name, { bold: true }), say(wanted || '………………'), say('')]),
+    cells.map(({ line, wanted }) => [tickBox(), say(line.name, { bold: true }), say(wanted || '………………'), say('')]),
   )

@@ -16,6 +16,14 @@ policies.setLocalAccessPolicy((file) => file.includes('@fontsource') || file.sta
 
 export const label = (text: string): Content => say(text, { fontSize: 7.5, color: '#555555', margin: [0, 0, 0, 1] })
 
+export const heading = (text: string): Content => say(text, { fontSize: 12, bold: true, margin: [0, 12, 0, 3] })
+
+/** A box to tick. Laid out in place: each needs one of its own. */
+export const tickBox = (): Content => ({
+  svg: '<svg width="9" height="9"><rect x="0.5" y="0.5" width="8" height="8" fill="none" stroke="#000000"/></svg>',
+  width: 13,
+})
+
 /** A table with hairlines under its rows, its head repeated on every page. */
 export const table = (
   widths: (string | number)[],

@@ -1,5 +1,5 @@
 import type { Content } from 'pdfmake/interfaces.js'
-import { makePdf, say, table } from './pdf.ts'
+import { makePdf, say, table, tickBox } from './pdf.ts'
 import { lineMinor } from '@kavrell/core/money'
 import { frameDrawing } from '@kavrell/core/optics'
 import {
@@ -92,10 +92,7 @@ export function pocketPdf(production: Production): Promise<Buffer> {
   const shots = inOrder(production.shot)
   const line = (shot: Shot): Content => ({
     columns: [
-      {
-        svg: '<svg width="9" height="9"><rect x="0.5" y="0.5" width="8" height="8" fill="none" stroke="#000000"/></svg>',
-        width: 13,
-      },
+      tickBox(),
       say(shot.code, { bold: true, width: 30, fontSize: 9 }),
       {
         stack: [

@@ -24,6 +24,7 @@ export function paperRoutes(serve: Serve, { documents }: { readonly documents: D
   paper(ENDPOINTS.pocketPdf, 'pocket checklist', 'pocket-checklist.pdf')
   paper(ENDPOINTS.lightPlansPdf, 'light plans', 'light-plans.pdf')
   paper(ENDPOINTS.patchSheetPdf, 'patch sheet', 'patch-sheet.pdf')
+  paper(ENDPOINTS.packingListPdf, 'packing list', 'packing-list.pdf')
   paper(ENDPOINTS.boardsPdf, 'boards', 'boards.pdf')
   paper(ENDPOINTS.scriptPdf, 'script', 'script.pdf')
   table(ENDPOINTS.shotsCsv, 'shots.csv')

@@ -1,4 +1,5 @@
-import { Box, Flex, Text, useBreakpointValue } from '@chakra-ui/react'
+import { Box, Flex, Link, Text, useBreakpointValue } from '@chakra-ui/react'
+import { addressOf, ENDPOINTS } from '@kavrell/contract'
 import { type PackedCase, type Packing as Packed, packingOf, type Way } from '@kavrell/core/packing'
 import { createRecord, lastRank, rankBetween } from '@kavrell/core/records'
 import { counted } from '@kavrell/core/text'
@@ -91,8 +92,18 @@ export function Packing() {
       <Flex align="center" gap="12px" wrap="wrap" mb="8px">
         <Tabs label="Which way" tabs={WAYS} current={way} onChoose={look} />
         <Text color="soft">{day.title}</Text>
+        <Link
+          ml="auto"
+          color="action"
+          fontWeight={600}
+          fontSize="small"
+          href={addressOf(ENDPOINTS.packingListPdf, { productionId: production.production.id })}
+          download
+        >
+          On paper
+        </Link>
         {rights.plan && (
-          <Flex gap="8px" ml="auto">
+          <Flex gap="8px">
             <Button onClick={addCase}>Add a case</Button>
             <Button onClick={addVehicle}>Add a vehicle</Button>
           </Flex>
