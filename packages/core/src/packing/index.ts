@@ -10,5 +10,6 @@ export {
   packingOf,
   type Way,
 } from './packing.ts'
+export { goneWith } from './travel.ts'
 export { type Thing, tickOf } from './things.ts'
 export type { Wanted } from './wanted.ts'

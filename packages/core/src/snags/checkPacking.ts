@@ -1,5 +1,6 @@
 import {
   chargeTonight,
+  goneWith,
   labelKey,
   liftedBy,
   ONE_LIFTS_KG,
@@ -51,6 +52,7 @@ function checkCases(production: Production): Finding[] {
     ...inNoCase(packingOf(production, first.id, 'out')),
     ...tooHeavy(packingOf(production, first.id, 'out')),
     ...days.flatMap((day) => missing(production, day)),
+    ...allInOne(production),
   ]
 }
 
@@ -99,6 +101,14 @@ function tooHeavy({ vehicles, onTheFloor }: Packing): Finding[] {
     )
   return [...over, ...heavy]
 }
+
+/** Recordings that would be gone with one vehicle, card and checked copies. */
+const allInOne = (production: Production): Finding[] =>
+  goneWith(production).map(({ vehicleId, name, contents }) => {
+    const which = contents.map(({ card, filling, isOnCard }) => (isOnCard ? `card ${card.label} and every checked copy of it` : `every checked copy of ${card.label} of before it was emptied (${filling})`)) // prettier-ignore
+    const says = `${name} is to carry ${which.join(', ')}. Let one of them go another way.`
+    return kit('packing.all-in-one', 'stop', { kind: 'vehicle', id: vehicleId }, says, contents.map(({ card, copies }) => ({ label: `${card.label} in ${name}`, value: copies.map(({ label }) => label).join(', '), unit: '', from: 'packing list' }))) // prettier-ignore
+  })
 
 /** What was looked for and not found: on the way out what is wanted that day, on the way back what went out. */
 function missing(production: Production, day: Day): Finding[] {

@@ -26,6 +26,7 @@ const WORDS: Readonly<Record<string, string>> = {
   'packing.label-twice': 'two cases of one label',
   'packing.overloaded': 'a vehicle loaded with too much',
   'packing.case-too-heavy': 'a case that takes more than two',
+  'packing.all-in-one': 'a recording that travels in one vehicle alone',
   'packing.not-charged': 'not full in time',
   'packing.sockets': 'more on charge than the sockets give',
   'packing.not-here': 'not found when packing',

@@ -47,3 +47,19 @@ test.each([
   ['back, all that went out', { t: tick(1, 'out', 'in', 2), u: tick(2, 'back', 'in', 2) }, []],
   ['not back', { t: tick(1, 'out', 'in', 3), u: tick(2, 'back', 'not here') }, [['packing.not-back', 'stop']]],
 ])('sticks: %s', (_, packTick, wanted) => expect(names({ ...van, kitItem: { sticks: { name: 'Sticks', owned: 3, case: 'A' } }, packTick })).toEqual(wanted)) // prettier-ignore
+
+test('a card that rides with all of its copies stops the work; one of them in another vehicle, or where nobody knows, does not', () => {
+  const given = (driveCase: string): Given => ({
+    vehicle: { van: { name: 'Van' }, car: { name: 'Car' } },
+    kitCase: { a: { label: 'A', vehicleId: 'van' }, b: { label: 'B', vehicleId: 'car' } },
+    card: { one: { label: 'A1', case: 'A' } },
+    drive: { s: { label: 'S1', case: driveCase } },
+    take: { t: { version: 1, cardIds: ['one'] } },
+    copyRun: { r: { version: 2, cardId: 'one', driveId: 's', afterSeq: 1, files: 1, bytes: 1e12 } },
+    copyCheck: { c: { version: 3, copyRunId: 'r', outcome: 'same' } },
+  })
+  const told = (driveCase: string) => found(given(driveCase)).filter(({ check }) => check === 'packing.all-in-one').map(({ says }) => says) // prettier-ignore
+  expect(told('a')).toEqual(['Van is to carry card A1 and every checked copy of it. Let one of them go another way.'])
+  expect(told('B')).toEqual([])
+  expect(told('')).toEqual([])
+})
