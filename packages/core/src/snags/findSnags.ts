@@ -4,6 +4,7 @@ import { checkCallSheets } from './checkCallSheets.ts'
 import { checkCards } from './checkCards.ts'
 import { checkColours, checkPalettes } from './checkColour.ts'
 import { checkCues, checkMetered } from './checkCues.ts'
+import { checkCueList } from './checkCueList.ts'
 import { checkOnceOnly } from './checkCover.ts'
 import { checkDemands } from './checkDemands.ts'
 import { checkFixedTimes } from './checkFixedTimes.ts'
@@ -81,6 +82,7 @@ export function findSnags(production: Production): Finding[] {
     checkPeople,
     checkCamerasBeside,
     checkWaters,
+    checkCueList,
     checkSetUp,
     checkSound,
     checkCards,

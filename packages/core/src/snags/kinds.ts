@@ -21,6 +21,7 @@ const WORDS: Readonly<Record<string, string>> = {
   'order.water-unknown': 'tied to a water that no table has',
   'crew.wanted-in-two-places': 'wanted in two places at once',
   'kit.missing': 'not owned and not rented',
+  'patch.cue-cannot-come': 'a cue that cannot come as it is written',
   'packing.no-case': 'in no case',
   'packing.case-unknown': 'in a case that is not listed',
   'packing.label-twice': 'two cases of one label',
