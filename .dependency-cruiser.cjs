@@ -45,6 +45,7 @@ const FLOORS = {
     'setup',
     'callSheets',
     'evening',
+    'faults',
     'packing',
     'patch',
   ],

@@ -223,6 +223,7 @@ function addKit(b: Builder): void {
   for (const [name, answersTo, owned, rented, box, kg] of items)
     b.add('kitItem', name, { name, answersTo, owned, rented, case: box, kg })
   addBatteries(b)
+  addFault(b)
   addCases(b)
 }
 
@@ -240,6 +241,14 @@ function addBatteries(b: Builder): void {
   for (const [i, [name, slots, watts, takes]] of chargers.entries())
     b.add('charger', name, { name, slots, watts, takes: [...takes], rank: rankOfNumber(i) })
   b.add('chargeNight', 'day1', { dayId: b.id('day', 'day 1'), fromMin: 20 * 60 + 40, untilMin: 4 * 60 + 5, asleepFromMin: 23 * 60 + 30, asleepUntilMin: 3 * 60 + 30 }) // prettier-ignore
+}
+
+/** A rented lamp with a fault: two things were tried, and what went away was not put back. */
+function addFault(b: Builder): void {
+  const faultId = b.add('fault', 'flicker', { name: 'Flickers below 20 %', itemId: b.id('kitItem', '600 W daylight lamp'), parts: ['cable', 'socket', 'ballast or supply', 'lamp'] }) // prettier-ignore
+  const tried = (part: string, stillThere: boolean, triedAt: string) => b.add('faultTry', part, { faultId, part, stillThere, triedAt }) // prettier-ignore
+  tried('cable', true, '2026-05-13T18:10:00.000Z')
+  tried('socket', false, '2026-05-13T18:14:00.000Z')
 }
 
 function addCases(b: Builder): void {

@@ -37,6 +37,7 @@ function fieldsFor(kind: KindName, ids: ReadonlyMap<KindName, string>): object {
     clip: { reading: 'a', path: 'A.mov' },
     cardLook: { reading: 'a' },
     stepDone: { step: 'Sandbags' },
+    faultTry: { part: 'cable' },
     syncPlace: { file: 'A.wav', reference: 'R.wav' },
   }
   return { ...Object.fromEntries(refs), ...Object.fromEntries(instants), ...own[kind] }

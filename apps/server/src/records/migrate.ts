@@ -28,6 +28,7 @@ import { setUpAndSound } from './migrations/0031-set-up-and-sound.ts'
 import { unitsRatesTides } from './migrations/0035-units-rates-tides.ts'
 import { cues } from './migrations/0036-cues.ts'
 import { looksAndChanges } from './migrations/0037-looks-and-changes.ts'
+import { faults } from './migrations/0040-faults.ts'
 import { packingAndSync } from './migrations/0039-packing-and-sync.ts'
 import { radio } from './migrations/0038-radio.ts'
 import { weatherAndWays } from './migrations/0034-weather-and-ways.ts'
@@ -80,6 +81,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0037-looks-and-changes', looksAndChanges],
   ['0038-radio', radio],
   ['0039-packing-and-sync', packingAndSync],
+  ['0040-faults', faults],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

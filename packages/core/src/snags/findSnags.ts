@@ -7,6 +7,7 @@ import { checkCues, checkMetered } from './checkCues.ts'
 import { checkCueList } from './checkCueList.ts'
 import { checkOnceOnly } from './checkCover.ts'
 import { checkDemands } from './checkDemands.ts'
+import { checkFaults } from './checkFaults.ts'
 import { checkFixedTimes } from './checkFixedTimes.ts'
 import { checkLenses, checkRoomForShots, checkScreens } from './checkLenses.ts'
 import { checkHours } from './checkHours.ts'
@@ -75,6 +76,7 @@ export function findSnags(production: Production): Finding[] {
     checkMains,
     checkKit,
     checkPacking,
+    checkFaults,
     checkWindows,
     checkDemands,
     checkFixedTimes,

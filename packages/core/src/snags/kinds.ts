@@ -22,6 +22,7 @@ const WORDS: Readonly<Record<string, string>> = {
   'crew.wanted-in-two-places': 'wanted in two places at once',
   'kit.missing': 'not owned and not rented',
   'patch.cue-cannot-come': 'a cue that cannot come as it is written',
+  'kit.fault-open': 'something that does not work',
   'packing.no-case': 'in no case',
   'packing.case-unknown': 'in a case that is not listed',
   'packing.label-twice': 'two cases of one label',

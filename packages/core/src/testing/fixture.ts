@@ -376,6 +376,16 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
   vehicle: { name: 'Van', carriesKg: null, driverId: null, rank: 0 },
   kitCase: { label: '1', name: '', vehicleId: null, kg: 0, staysIn: false, rank: 0 },
   packTick: { version: 1, dayId: 'day', way: 'out', state: 'in', count: 1, itemId: null, cameraId: null, lensId: null, recorderId: null, cardId: null, driveId: null, caseId: null, happenedAt: '', deviceAt: null }, // prettier-ignore
+  fault: { name: 'Crackles', itemId: null, cameraId: null, lensId: null, recorderId: null, transmitterId: null, parts: [], state: 'open', conclusion: '' }, // prettier-ignore
+  faultTry: {
+    version: 1,
+    faultId: 'fault',
+    part: 'cable',
+    put: 'another',
+    stillThere: true,
+    triedAt: '',
+    deviceAt: null,
+  },
   charger: { name: 'Charger', slots: 2, watts: 60, takes: [], rank: 0 },
   chargeNight: { dayId: 'day', fromMin: 1260, untilMin: 240, asleepFromMin: 0, asleepUntilMin: 210, mostW: null },
   syncPlace: { version: 1, file: 'R.wav', reference: 'R.wav', seconds: 60, by: 'reference', atS: 0, withinS: null, driftPpm: null, apartS: null, keptAt: '', deviceAt: null }, // prettier-ignore

@@ -3,7 +3,7 @@ import { liftedBy, type PackedCase, type PackedThing, type Way } from '@kavrell/
 import { type ById, type RecordOf, updateRecord } from '@kavrell/core/records'
 import { clock, counted } from '@kavrell/core/text'
 import { commitOrSay } from '../../store/production.ts'
-import { useRights } from '../../store/selectors.ts'
+import { useRecords, useRights } from '../../store/selectors.ts'
 import { takeOut } from '../../ui/addRecord.ts'
 import { Tick } from '../../ui/fields.tsx'
 import { Button } from '../../ui/parts.tsx'
@@ -110,11 +110,15 @@ export function CasePanel({ packed, day, way, vehicles }: CasePanelProps) {
   )
 }
 
+/** On which thing a fault is. */
+const ownerOf = ({ itemId, cameraId, lensId, recorderId }: RecordOf<'fault'>) => itemId ?? cameraId ?? lensId ?? recorderId // prettier-ignore
+
 function ThingRow({ thing, day, way }: { thing: PackedThing; day: RecordOf<'day'>; way: Way }) {
   const rights = useRights()
   const { name, count, seen, there, wanted, isRented } = thing
   const isOut = seen === 'not here'
-  const notes = [wanted && `wanted ${clock(wanted.atMin)}`, isRented && 'rented', isOut && 'not here', seen === 'in' && there < count && `${count - there} owed`] // prettier-ignore
+  const faults = Object.values(useRecords('fault')).filter((fault) => fault.state !== 'mended' && ownerOf(fault) === thing.id) // prettier-ignore
+  const notes = [...faults.map((fault) => fault.name), wanted && `wanted ${clock(wanted.atMin)}`, isRented && 'rented', isOut && 'not here', seen === 'in' && there < count && `${count - there} owed`] // prettier-ignore
   return (
     <Flex align="center" gap="10px" minH="48px" borderBottom="1px solid" borderColor="line" data-thing={name}>
       <Tick

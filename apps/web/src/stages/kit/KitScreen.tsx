@@ -1,15 +1,17 @@
 import { useState } from 'react'
 import { remember, remembered } from '../../store/remember.ts'
 import { Tabs, Title } from '../../ui/parts.tsx'
+import { Faults } from './Faults.tsx'
 import { Needs } from './Needs.tsx'
 import { Packing } from './Packing.tsx'
 
 const TABS = [
   ['needs', 'Needs'],
   ['packing', 'Packing'],
+  ['faults', 'Faults'],
 ] as const
 type Tab = (typeof TABS)[number][0]
-const SHOWN = { needs: Needs, packing: Packing }
+const SHOWN = { needs: Needs, packing: Packing, faults: Faults }
 
 /** Is all there that the plan needs, and is it in its case? */
 export function KitScreen() {

@@ -10,6 +10,7 @@ import { LEDGERS } from './ledgers.ts'
 import { MOMENTS } from './moments.ts'
 import { PATCH } from './patch.ts'
 import { CUES } from './cues.ts'
+import { FAULTS } from './faults.ts'
 import { PACKING } from './packing.ts'
 import { SYNC } from './sync.ts'
 
@@ -28,6 +29,7 @@ export const KINDS = {
   ...PATCH,
   ...CUES,
   ...PACKING,
+  ...FAULTS,
   ...SYNC,
 } as const
 
