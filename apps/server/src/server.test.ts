@@ -26,7 +26,7 @@ const place = (name = 'Yard') => create('place', { name })
 beforeAll(async () => {
   world = await openTestServer()
   ;({ server, second, admin, media, productionId, cookies, call } = world)
-}, 60_000)
+}, 240_000)
 afterAll(() => world?.close())
 
 test('the migrated database has the columns that the contract says', async () => {
@@ -390,7 +390,7 @@ test('the demo loads through the door: cards really copied and checked, a sheet 
     name: '1A take 1 A',
     source_range: { start_time: { value: (5 * 3600 + 4 * 60 + 12) * 25 }, duration: { value: 42 * 25 } },
   })
-}, 60_000)
+}, 240_000)
 
 test('a copy can be stopped; nothing of it counts, and the drive keeps nothing that looks finished', async () => {
   await mkdir(path.join(media, 'cards/BIG'), { recursive: true })
