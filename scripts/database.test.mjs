@@ -28,7 +28,7 @@ beforeAll(async () => {
   fs.chmodSync(scratch, 0o755)
   folder = path.join(scratch, 'post gres')
   postgres = await startPostgres(folder, { throwAway: true })
-}, 60_000)
+}, 240_000)
 afterAll(() => {
   postgres?.stop()
   fs.rmSync(scratch, { recursive: true, force: true })
@@ -78,7 +78,7 @@ test('comes back with its data after kill -9, a stale lock and its port taken', 
   } finally {
     thief?.close()
   }
-}, 60_000)
+}, 240_000)
 
 test('a pid file that names somebody else’s process does not fool it', async () => {
   postgres.stop()
