@@ -59,7 +59,7 @@ test('four of five lie together by what they heard; the drifted jam is told and 
   expect(answer()).toBe('4 of 5 recordings lie together')
   // What is listened to stays on the device.
   expect(sent).toEqual([])
-}, 90_000)
+}, 400_000)
 
 test('where they lie is kept, and what somebody put by hand lies there when the same are chosen again', async () => {
   openDemo('planner')
@@ -81,7 +81,7 @@ test('where they lie is kept, and what somebody put by hand lies there when the 
   await user.click(screen.getByRole('button', { name: 'Undo' }))
   expect(answer()).toBe('4 of 5 recordings lie together')
   expect(screen.getByRole('button', { name: 'Keep where they lie' })).toBeTruthy()
-}, 120_000)
+}, 400_000)
 
 test('what is no recording is told by name, and the rest goes on', async () => {
   const user = draw(<SyncScreen />, 'sync')
@@ -106,4 +106,4 @@ test('two files of one name are told apart, and packed sound is no recording', a
   await inTime(() => expect(answer()).toBe('2 of 2 recordings lie together'))
   expect(cellsOf('C0001.wav (2)')[0]).toBe('0.000 s')
   expect(document.body.textContent).toContain('C0001.wav (3) Its sound is packed')
-}, 60_000)
+}, 400_000)
