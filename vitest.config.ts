@@ -21,10 +21,10 @@ export default defineConfig({
   optimizeDeps: { force: BUNDLED.length > 0 },
   ssr: { optimizeDeps: { force: BUNDLED.length > 0 } as object },
   test: {
-    testTimeout: 120_000,
-    hookTimeout: 60_000,
+    testTimeout: 300_000,
+    hookTimeout: 240_000,
     // What never comes fails, what comes late on a busy machine does not.
-    expect: { poll: { timeout: 30_000 } },
+    expect: { poll: { timeout: 90_000 } },
     pool: 'forks',
     // One more than cores, since a third of the tests waits for a disk or another process.
     maxWorkers: os.availableParallelism() + 1,

@@ -22,7 +22,7 @@ beforeAll(async () => {
     Object.entries(file.records).map(([kind, rows]) => [kind, Object.fromEntries(rows.map((row) => [row.id, row]))]),
   )
   dayId = all('day').find((d) => d.title === 'Day 1')!.id
-}, 60_000)
+})
 afterAll(() => world?.close())
 
 const all = (kind: string) => Object.values(records[kind] ?? {})

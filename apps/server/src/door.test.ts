@@ -9,7 +9,7 @@ import { applyChanges, type Change, invertChanges, type Tables } from '@kavrell/
 let world: TestServer
 beforeAll(async () => {
   world = await openTestServer()
-}, 60_000)
+})
 afterAll(() => world?.close())
 
 const bare = (records: Tables) =>

@@ -19,7 +19,7 @@ beforeAll(async () => {
       fields: { copiesBeforeWipe: 2, checkedBeforeWipe: 2, holdersBeforeWipe: 1, cardSchool: 'wipe' },
     },
   ])
-}, 60_000)
+})
 afterAll(() => world?.close())
 
 let turn = 0
@@ -321,4 +321,4 @@ test('every recording that the demo’s log tells of is found in the files of it
   for (const { id, label } of used) expect([label, cardHoldings(after, id)?.missing]).toEqual([label, []])
   const [c1] = used.filter(({ label }) => label === 'C1')
   expect(unloggedClips(after, c1!.id)).toMatchObject([{ take: { slate: '2E', number: 3 }, clip: { holds: 'picture' } }])
-}, 120_000)
+})

@@ -38,7 +38,7 @@ function seeded(seed: number) {
 let world: TestServer
 beforeAll(async () => {
   world = await openTestServer()
-}, 60_000)
+})
 afterAll(() => world?.close())
 
 const digest = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex')

@@ -8,7 +8,7 @@ import { applyChanges, type Tables } from '@kavrell/core/records'
 let world: TestServer
 beforeAll(async () => {
   world = await openTestServer()
-}, 60_000)
+})
 afterAll(() => world?.close())
 
 const place = (name: string) => create('place', { name })

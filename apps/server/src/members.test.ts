@@ -6,7 +6,7 @@ import type { Me, Member } from '@kavrell/contract'
 let world: TestServer
 beforeAll(async () => {
   world = await openTestServer()
-}, 60_000)
+})
 afterAll(() => world?.close())
 
 const PASSWORD = 'correct horse battery'
@@ -254,4 +254,4 @@ test('twelve first visitors at once make one owner', async () => {
   } finally {
     await empty.close()
   }
-}, 60_000)
+})

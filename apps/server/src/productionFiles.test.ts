@@ -7,7 +7,7 @@ let demo = ''
 beforeAll(async () => {
   world = await openTestServer()
   demo = await world.enterDemo()
-}, 60_000)
+})
 afterAll(() => world?.close())
 
 const exported = async (id: string, who = 'demo') =>

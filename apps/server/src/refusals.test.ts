@@ -6,7 +6,7 @@ import type { ProductionFile } from '@kavrell/contract'
 let world: TestServer
 beforeAll(async () => {
   world = await openTestServer()
-}, 60_000)
+})
 afterAll(() => world?.close())
 
 const scene = () => create('scene', { number: '1' })

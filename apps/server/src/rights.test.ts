@@ -80,7 +80,7 @@ beforeAll(async () => {
   otherProduction = (made.json as unknown as { id: string }).id
   await fill(world.productionId, ours)
   await fill(otherProduction, theirs)
-}, 60_000)
+})
 afterAll(() => world?.close())
 
 const PLAN: Record<Role, boolean> = { owner: true, planner: true, logger: false, reader: false }

@@ -32,7 +32,7 @@ beforeAll(async () => {
   world = await openTestServer()
   demo = await world.enterDemo()
   dayId = (await rows('day')).find((d) => d.title === 'Day 1')!.id
-}, 60_000)
+})
 afterAll(() => world?.close())
 
 describe('issuing', () => {

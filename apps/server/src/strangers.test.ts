@@ -9,7 +9,7 @@ import { blank } from '@kavrell/core/records'
 let world: TestServer
 beforeAll(async () => {
   world = await openTestServer()
-}, 60_000)
+})
 afterAll(() => world?.close())
 
 const bigArray = JSON.stringify(Array.from({ length: 1_000_000 }, (_, i) => i))

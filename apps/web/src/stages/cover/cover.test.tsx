@@ -36,14 +36,14 @@ test('the launch is held by one who walks, by the fewest visits there can be', a
   expect(screen.getByText(/3 visits, and with fewer it cannot be done/)).toBeTruthy()
   await inTime(() => expect(document.body.textContent).toContain('restart C'))
   expect(screen.getByRole('button', { name: 'Add Pell' })).toBeTruthy()
-}, 60_000)
+})
 
 test('with nobody there the answer names the moment at which it ends, and one more person holds it', async () => {
   openDemo('planner', (records) => ({ ...records, momentHand: {} }))
   draw(<CoverScreen />, 'cover')
   await found('Too few good angles from 29:30 on, and then none')
   await inTime(() => expect(screen.getByText(/It holds with one person more/)).toBeTruthy())
-}, 60_000)
+})
 
 test('while it goes on the next visit is called out, and one key says it is done', async () => {
   openDemo('logger')
@@ -57,7 +57,7 @@ test('while it goes on the next visit is called out, and one key says it is done
   await user.click(screen.getByRole('button', { name: `${letter} has died` }))
   expect(screen.getByText(new RegExp(`${letter} died; the rest is planned without it`))).toBeTruthy()
   expect(kinds()).toEqual(['momentEvent', 'rehearsal', 'momentEvent', 'momentEvent'])
-}, 60_000)
+})
 
 test('an empty production teaches the step, and begins a moment from what happens once', async () => {
   openDemo('planner', (records) => ({ ...records, moment: {}, momentPlace: {}, momentWalk: {}, momentCamera: {}, momentHand: {} })) // prettier-ignore
@@ -81,7 +81,7 @@ test('somebody who has to be elsewhere for a while is kept from what is not ther
   const [hand] = Object.values(useProductionStore.getState().records.momentHand ?? {})
   expect((hand as unknown as { posts: object[] }).posts).toMatchObject([{ fromS: 0, toS: 2280 }])
   await inTime(() => expect(answer()).not.toContain('Never fewer than 3'))
-}, 60_000)
+})
 
 test('the caller puts cameras on by their letters, the phone at a camera reads it large, and the picture is never let go', async () => {
   openDemo('logger')
@@ -107,4 +107,4 @@ test('the caller puts cameras on by their letters, the phone at a camera reads i
   expect(screen.getByRole('status').textContent).toBe('B is not on')
   // What is on or next plans nobody's way anew; the cues go on beside it.
   expect(screen.getAllByText(/^Next cue/)[0]!.textContent).toContain('Horn, one long')
-}, 60_000)
+})

@@ -73,7 +73,7 @@ test('what cannot be kept together is named, and what is proven is said to be', 
   const asked = new Set(problem.tasks.map((task) => task.id))
   for (const item of all('orderItem').filter((one) => one.shotIds.some((id) => rolled.has(id)))) expect(asked.has(item.id)).toBe(false) // prettier-ignore
   expect(finishOf(problem, problem.tasks.map((_, i) => i))).toBeCloseTo(dayOne().timeline.lastEndMin, 6) // prettier-ignore
-}, 60_000)
+})
 
 test('who may not plan is offered no search', () => {
   openDemo('reader')
