@@ -11,7 +11,7 @@ import { ChooseOne } from '../../ui/ChooseOne.tsx'
 import { Input } from '../../ui/fields.tsx'
 import { Button, Reading } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
-import { sayFound, VERDICTS } from './faultWords.ts'
+import { VERDICTS } from './faultWords.ts'
 
 type Fault = RecordOf<'fault'>
 const ON = ['itemId', 'cameraId', 'lensId', 'recorderId', 'transmitterId'] as const
@@ -21,7 +21,7 @@ export function FaultPanel({ fault }: { fault: Fault }) {
   const production = useProduction()
   const rights = useRights()
   const isolation = isolationOf(production, fault.id)
-  const { next, suspects, found } = isolation
+  const { next, suspects } = isolation
   const tell = (stillThere: boolean) => {
     const { at, deviceAt } = stamp()
     const put = next!.put === 'another' ? `Another ${next!.part}` : `The same ${next!.part} again`
@@ -46,14 +46,14 @@ export function FaultPanel({ fault }: { fault: Fault }) {
             </Button>
           </Flex>
           <Text color="soft" fontSize="note" mt="6px">
-            One part at a time, and each put back before the next.
+            One part at a time, and each put back before the next. Off the mains before anything on it is swapped; what
+            smells, sparks or tingles is out of use, and for somebody who is qualified.
           </Text>
         </Box>
       )}
-      {(found || isolation.isNoneOfThem) && (
-        <Text fontWeight={600} color={found?.verdict === 'shown' ? 'ink' : 'watch'} mb="6px">
-          {sayFound(isolation)}
-          {isolation.isNoneOfThem && ': two at once, something that is not listed, or it comes and goes'}
+      {isolation.isNoneOfThem && (
+        <Text fontWeight={600} color="watch" mb="6px">
+          None of them by itself: it is two at once, something that is not listed, or it comes and goes.
         </Text>
       )}
       {suspects.map(({ part, verdict }) => (
