@@ -96,7 +96,16 @@ function FaultyThing({ fault }: { fault: Fault }) {
     commitOrSay('On what it is', [updateRecord('fault', fault.id, Object.fromEntries(ON.map((one) => [one, one === to ? id : null])))]) // prettier-ignore
   }
   return (
-    <ChooseOne label="On" names={names} value={field ? `${field}:${fault[field]!}` : null} optional onChoose={choose} />
+    <Field.Root>
+      <Field.Label>On</Field.Label>
+      <ChooseOne
+        label="On"
+        names={names}
+        value={field ? `${field}:${fault[field]!}` : null}
+        optional
+        onChoose={choose}
+      />
+    </Field.Root>
   )
 }
 
