@@ -34,8 +34,8 @@ export function FaultPanel({ fault }: { fault: Fault }) {
         <Box bg="well" px="14px" py="12px" mb="10px" data-next>
           <Text fontSize="large" fontWeight={700}>
             {next.put === 'another'
-              ? `Put another ${next.part} in. Is it still there?`
-              : `Put the same ${next.part} back. Does it come back?`}
+              ? `Swap the ${next.part}. Is it still there?`
+              : `Put the old ${next.part} back. Does it come back?`}
           </Text>
           <Flex gap="8px" mt="8px">
             <Button minH="44px" flex="1" onClick={() => tell(true)}>

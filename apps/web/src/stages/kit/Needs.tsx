@@ -1,6 +1,6 @@
 import { newId } from '../../store/newId.ts'
 import { Box, Text } from '@chakra-ui/react'
-import { commitOrSay } from '../../store/production.ts'
+import { commitOrSay, say } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
 import { Page } from '../../ui/Page.tsx'
@@ -8,6 +8,8 @@ import { Answer, Button, Hint, Section } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import type { SheetColumn } from '../../ui/sheet/column.ts'
 import { fail, ok } from '@kavrell/core/outcome'
+import { counted } from '@kavrell/core/text'
+import { readKitTable } from './kitTable.ts'
 import { type KitLine, kitDifference } from '@kavrell/core/kit'
 import { createRecord, type RecordOf } from '@kavrell/core/records'
 
@@ -26,6 +28,12 @@ export function Needs() {
     )
   }
   const answers = answersTo(lines)
+  const paste = (text: string) => {
+    const { changes, refused } = readKitTable(text, items)
+    const done = changes.length > 0 && commitOrSay(`${counted(changes.length, 'thing')} pasted`, changes)
+    const left = refused.length > 0 ? ` ${counted(refused.length, 'line')} not taken. ${refused.slice(0, 3).join(' ')}` : '' // prettier-ignore
+    if (done || refused.length > 0) say(`${done ? counted(changes.length, 'thing') : 'Nothing'} brought in.${left}`, refused.length > 0 ? 'stop' : 'info', done) // prettier-ignore
+  }
   return (
     <Page
       aside={
@@ -89,6 +97,7 @@ export function Needs() {
           name="Items"
           rows={items}
           onAdd={() => addRecord('kitItem', 'Add an item')}
+          onPaste={paste}
           columns={[
             { field: 'name', head: 'thing', width: 220, grow: true },
             answers,

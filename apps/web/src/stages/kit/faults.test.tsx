@@ -16,7 +16,7 @@ test('what went away with another part is likely, and proved only once it came b
   const user = await open()
   expect(fault('Flickers below 20 %').textContent).toContain('likely the socket, not proved')
   await user.click(fault('Flickers below 20 %').querySelector('button')!)
-  expect(screen.getByText('Put the same socket back. Does it come back?')).toBeTruthy()
+  expect(screen.getByText('Put the old socket back. Does it come back?')).toBeTruthy()
   expect(screen.getByText('It is rented: say so when it goes back.')).toBeTruthy()
   await user.click(screen.getByRole('button', { name: 'It came back' }))
   expect(fault('Flickers below 20 %').textContent).toContain('it is the socket')
@@ -33,7 +33,7 @@ test('a fault is reported, its parts are typed in any words, and it is looked fo
   const reported = all('fault').find(({ name }) => name === 'Crackles')!
   expect(reported.parts).toEqual(['кабель', 'マイク'])
   await user.click(screen.getByRole('button', { name: 'Still there' }))
-  expect(screen.getByText('Put another マイク in. Is it still there?')).toBeTruthy()
+  expect(screen.getByText('Swap the マイク. Is it still there?')).toBeTruthy()
   await user.click(screen.getByRole('button', { name: 'Still there' }))
   expect(fault('Crackles').textContent).toContain('none of the parts by itself')
 })
