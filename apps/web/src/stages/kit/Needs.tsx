@@ -99,14 +99,14 @@ export function Needs() {
           onAdd={() => addRecord('kitItem', 'Add an item')}
           onPaste={paste}
           columns={[
-            { field: 'name', head: 'thing', width: 220, grow: true },
+            { field: 'name', head: 'thing', width: 170, grow: true },
             answers,
-            { field: 'owned', head: 'owned', width: 60, align: 'right', mono: true },
-            { field: 'rented', head: 'rented', width: 60, align: 'right', mono: true },
-            { field: 'case', head: 'case', width: 90 },
-            { field: 'kg', head: 'kg each', width: 70, align: 'right', mono: true },
-            { field: 'wh', head: 'Wh', width: 60, align: 'right', mono: true },
-            { field: 'ndStops', head: 'ND stops', width: 70, align: 'right', mono: true },
+            { field: 'owned', head: 'owned', width: 52, align: 'right', mono: true },
+            { field: 'rented', head: 'rented', width: 54, align: 'right', mono: true },
+            { field: 'case', head: 'case', width: 80 },
+            { field: 'kg', head: 'kg', width: 48, align: 'right', mono: true },
+            { field: 'wh', head: 'Wh', width: 44, align: 'right', mono: true },
+            { field: 'ndStops', head: 'ND', width: 40, align: 'right', mono: true },
           ]}
         />
       </Section>
@@ -120,7 +120,7 @@ const answersTo = (lines: readonly KitLine[]): SheetColumn<RecordOf<'kitItem'>> 
   return {
     field: 'answersTo',
     head: 'is there for',
-    width: 200,
+    width: 160,
     show: (item) => <span className="text">{nameOf(item.answersTo)}</span>,
     text: (item) => nameOf(item.answersTo),
     read: (typed) => {

@@ -18,6 +18,7 @@ const HEADS: Readonly<Record<string, keyof RecordOf<'kitItem'>>> = {
   'kg each': 'kg',
   weight: 'kg',
   wh: 'wh',
+  nd: 'ndStops',
   'nd stops': 'ndStops',
   note: 'note',
 }
