@@ -69,7 +69,7 @@ interface State {
 }
 
 /** Looked at before it says that it has not looked at all. */
-const MOST_STATES = 40_000
+const MOST_STATES = 4_000
 
 const keyOf = ({ left, slots }: State) =>
   `${left.join()}|${slots.map(({ charger, freeMin }) => `${charger.id}:${freeMin}`).sort().join()}` // prettier-ignore
@@ -80,6 +80,34 @@ const keyOf = ({ left, slots }: State) =>
  * seen stands, and it is not called proven. What could be full is put in first, longest before shorter.
  */
 export function chargeNight(kinds: readonly BatteryKind[], chargers: readonly Slots[], night: Night): ChargePlan {
+  const plans = apart(kinds, chargers).map((part) => chargeTogether(part.kinds, part.chargers, night))
+  return {
+    charges: plans.flatMap(({ charges }) => charges).toSorted((a, b) => a.startMin - b.startMin),
+    short: new Map(plans.flatMap(({ short }) => [...short])),
+    fullMin: Math.max(night.fromMin, ...plans.map(({ fullMin }) => fullMin)),
+    isProven: plans.every(({ isProven }) => isProven),
+  }
+}
+
+interface Part {
+  readonly kinds: readonly BatteryKind[]
+  readonly chargers: readonly Slots[]
+}
+
+/** Kinds that share no charger, not even by a third, have nothing to do with one another. */
+function apart(kinds: readonly BatteryKind[], chargers: readonly Slots[]): readonly Part[] {
+  let parts: readonly Part[] = kinds.map((kind) => ({ kinds: [kind], chargers: [] }))
+  for (const charger of chargers) {
+    const takes = (part: Part) => part.kinds.some(({ id }) => charger.takes.has(id))
+    const joined = parts.filter(takes)
+    if (joined.length === 0) continue
+    const one = { kinds: joined.flatMap((part) => part.kinds), chargers: [...joined.flatMap((part) => part.chargers), charger] } // prettier-ignore
+    parts = [...parts.filter((part) => !takes(part)), one]
+  }
+  return parts
+}
+
+function chargeTogether(kinds: readonly BatteryKind[], chargers: readonly Slots[], night: Night): ChargePlan {
   const wanted = kinds.reduce((sum, { count }) => sum + count, 0)
   const slots = chargers.flatMap((charger) => Array.from({ length: charger.slots }, (_, slot): Slot => ({ charger, slot, freeMin: night.fromMin }))) // prettier-ignore
   let best: { left: number; fullMin: number; state: State } | null = null
