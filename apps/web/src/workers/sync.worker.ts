@@ -23,8 +23,10 @@ declare class FileReaderSync {
   readAsArrayBuffer(part: Blob): ArrayBuffer
 }
 
-/** Up to this size a file is read at once. */
+/** Up to this size a file is read at once, and up to so much of all of them stays in memory. */
 const SMALL = 64 << 20
+const MOST_HELD = 256 << 20
+let held = 0
 const PEAKS = 1200
 const READ = 1 << 20
 /** Fewer frames of timecode are chance. */
@@ -32,7 +34,9 @@ const LEAST_FRAMES = 25
 
 /** Bytes of a file: of a small one as it lies in memory, of a large one a stretch at a time. */
 async function bytesOf(file: File): Promise<(from: number, to: number) => Uint8Array> {
-  const whole = file.size <= SMALL ? new Uint8Array(await file.arrayBuffer()) : null
+  const isHeld = file.size <= SMALL && held + file.size <= MOST_HELD
+  if (isHeld) held += file.size
+  const whole = isHeld ? new Uint8Array(await file.arrayBuffer()) : null
   return (from, to) => whole ? whole.subarray(from, to) : new Uint8Array(new FileReaderSync().readAsArrayBuffer(file.slice(from, to))) // prettier-ignore
 }
 

@@ -1,5 +1,5 @@
 import type { SoundTrack } from '@kavrell/core/mediaFiles'
-import { type Sound, soundOf } from '@kavrell/core/waveform'
+import type { Sound } from '@kavrell/core/waveform'
 
 /** Packets that are on their way to the decoder at one time. */
 const AT_ONCE = 64
@@ -10,7 +10,7 @@ type Packed = Exclude<SoundTrack['coding'], { frameBytes: number }>
 
 /** Samples that come a few at a time, their channels as one, each few of them kept as their mean. */
 class Kept {
-  #room = new Float32Array(1 << 20)
+  #room = new Int16Array(1 << 20)
   #length = 0
   #sum = 0
   #held = 0
@@ -38,14 +38,25 @@ class Kept {
   }
   #keep(value: number) {
     if (this.#length === this.#room.length) {
-      const larger = new Float32Array(2 * this.#room.length)
+      const larger = new Int16Array(2 * this.#room.length)
       larger.set(this.#room)
       this.#room = larger
     }
-    this.#room[this.#length++] = value
+    this.#room[this.#length++] = Math.round(32767 * Math.max(-1, Math.min(1, value)))
   }
-  get samples() {
-    return this.#room.subarray(0, this.#length)
+  /** What was kept, as a sound of which the first sample is the one that is called `lead`. */
+  soundFrom(lead: number): Sound {
+    const [room, length] = [this.#room, this.#length]
+    return {
+      sampleRate: this.sampleRate,
+      samples: Math.max(0, length + lead),
+      read(from, to) {
+        const out = new Float32Array(to - from)
+        const [a, b] = [Math.max(0, from - lead), Math.min(length, to - lead)]
+        for (let i = a; i < b; i++) out[i + lead - from] = room[i]! / 32767
+        return out
+      },
+    }
   }
 }
 
@@ -63,18 +74,24 @@ export async function unpackedSound(
   if (!support?.supported) return 'Its sound is packed as AAC, which this browser does not unpack: by timecode only. As a WAV it is listened to.' // prettier-ignore
   const kept = new Kept()
   let failed = false
-  const decoder = new AudioDecoder({ output: (data) => kept.add(data), error: () => (failed = true) })
+  /** Somebody waits for the decoder: it has taken something, or failed and takes nothing more. */
+  let wake = () => {}
+  const decoder = new AudioDecoder({
+    output: (data) => kept.add(data),
+    error: () => {
+      failed = true
+      wake()
+    },
+  })
+  decoder.addEventListener('dequeue', () => wake())
   decoder.configure(config)
   const { at, bytes, firstSample } = track.pieces
   for (let i = 0; i < at.length && !failed; i++) {
     const timestamp = Math.round((firstSample[i]! / track.sampleRate) * 1e6)
     decoder.decode(new EncodedAudioChunk({ type: 'key', timestamp, data: readNow(at[i]!, at[i]! + bytes[i]!) }))
-    if (decoder.decodeQueueSize > AT_ONCE) await new Promise((done) => decoder.addEventListener('dequeue', done, { once: true })) // prettier-ignore
+    if (decoder.decodeQueueSize > AT_ONCE) await new Promise<void>((done) => (wake = done))
   }
   if (!failed) await decoder.flush().catch(() => (failed = true))
   if (failed) return 'Its sound could not be unpacked to its end: by timecode only.'
-  const { sampleRate, samples } = kept
-  const lead = Math.round((track.leads / track.sampleRate) * sampleRate)
-  const sound = soundOf(samples, sampleRate)
-  return { sampleRate, samples: Math.max(0, samples.length + lead), read: (from, to) => sound.read(from - lead, to - lead) } // prettier-ignore
+  return kept.soundFrom(Math.round((track.leads / track.sampleRate) * kept.sampleRate))
 }

@@ -72,6 +72,10 @@ export const USUAL_PARTS = {
   light: ['cable', 'socket', 'ballast or supply', 'lamp'],
 } as const
 
+/** The id of what is faulty; null where nobody said. */
+export const faultyId = ({ itemId, cameraId, lensId, recorderId, transmitterId }: RecordOf<'fault'>): string | null =>
+  itemId ?? cameraId ?? lensId ?? recorderId ?? transmitterId
+
 /** What is faulty, in words. */
 export function faultyThing(production: Production, fault: RecordOf<'fault'>): string {
   const camera = byId(production.camera, fault.cameraId)

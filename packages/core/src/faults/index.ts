@@ -1,1 +1,1 @@
-export { faultyThing, type Isolation, isolationOf, USUAL_PARTS, type Verdict } from './faults.ts'
+export { faultyId, faultyThing, type Isolation, isolationOf, USUAL_PARTS, type Verdict } from './faults.ts'

@@ -11,5 +11,5 @@ export {
   type Way,
 } from './packing.ts'
 export { goneWith } from './travel.ts'
-export { type Thing, tickOf } from './things.ts'
+export { recase, type Thing, tickOf } from './things.ts'
 export type { Wanted } from './wanted.ts'

@@ -1,4 +1,12 @@
-import { asId, byId, type KindName, type Production, type RecordOf } from '../records/index.ts'
+import {
+  asId,
+  byId,
+  type KindName,
+  type PlainChange,
+  type Production,
+  type RecordOf,
+  updateRecord,
+} from '../records/index.ts'
 
 /** Kinds of which single things travel in cases, with the field by which a tick names one. */
 export const TICKED_AS = {
@@ -25,6 +33,8 @@ export interface Thing {
   readonly kg: number | null
   /** The label that was typed for its case; '' where none was. */
   readonly caseLabel: string
+  /** The record that says so: itself, or the kit item that answers for it. */
+  readonly casedBy: { readonly kind: ThingKind; readonly id: string }
   readonly isRented: boolean
   /** What it answers to of what shots and setups need, as a kit item has it; '' where the plan does not ask for it. */
   readonly answersTo: string
@@ -83,12 +93,19 @@ export function thingsOf(production: Production): readonly Thing[] {
           count,
           kg: record.kg || twin?.kg || null,
           caseLabel: (record.case || (twin?.case ?? '')).trim(),
+          casedBy: !record.case && twin?.case ? { kind: 'kitItem', id: twin.id } : { kind, id: record.id },
           isRented: (twin?.rented ?? rented) > 0,
           answersTo,
         },
       ]
     }),
   )
+}
+
+/** Things into a case, or out of any with ''; the record that says it is changed, and each once. */
+export function recase(things: readonly Thing[], label: string): readonly PlainChange[] {
+  const records = new Map(things.map(({ kind, id, casedBy }) => (label === '' ? [casedBy.id, casedBy] : [id, { kind, id }]))) // prettier-ignore
+  return [...records.values()].map(({ kind, id }) => updateRecord(kind, asId<ThingKind>(id), { case: label }))
 }
 
 /** A tick of a thing, as the fields that name it. */

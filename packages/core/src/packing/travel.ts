@@ -15,10 +15,15 @@ export interface GoneWith {
  * said of what it holds, neither that it is safe nor that it is not. Copies that were not read
  * back count for nothing, and what has no checked copy is not told here: it is on its card alone wherever that goes.
  */
-export function goneWith(production: Production, all = contentsOf(production)): readonly GoneWith[] {
+export function goneWith(production: Production): readonly GoneWith[] {
   const vehicleOf = new Map(Object.values(production.kitCase).map(({ label, vehicleId }) => [labelKey(label), vehicleId])) // prettier-ignore
   const packedIn = (label: string | undefined): string | null => (label ? (vehicleOf.get(labelKey(label)) ?? null) : null) // prettier-ignore
-  return Object.values(production.vehicle).flatMap(({ id, name }): GoneWith[] => {
+  // Nothing is asked of the ledgers where no drive is known to travel.
+  const travelling = new Set(Object.values(production.drive).map((drive) => packedIn(drive.case)))
+  const vehicles = Object.values(production.vehicle).filter(({ id }) => travelling.has(id))
+  if (vehicles.length === 0) return []
+  const all = contentsOf(production)
+  return vehicles.flatMap(({ id, name }): GoneWith[] => {
     const contents = all.filter(({ card, isOnCard, copies }) => {
       const kept = copies.map(({ driveId }) => packedIn(byId(production.drive, driveId)?.case))
       if (isOnCard) kept.push(packedIn(card.case))

@@ -48,10 +48,12 @@ function checkCases(production: Production): Finding[] {
   const days = Object.values(production.day).toSorted((a, b) => (a.date < b.date ? -1 : 1))
   const [first] = days
   if (!first) return []
+  const packing = packingOf(production, first.id, 'out')
+  const ticked = new Set<string>(Object.values(production.packTick).map(({ dayId }) => dayId))
   return [
-    ...inNoCase(packingOf(production, first.id, 'out')),
-    ...tooHeavy(packingOf(production, first.id, 'out')),
-    ...days.flatMap((day) => missing(production, day)),
+    ...inNoCase(packing),
+    ...tooHeavy(packing),
+    ...days.filter(({ id }) => ticked.has(id)).flatMap((day) => missing(production, day)),
     ...allInOne(production),
   ]
 }

@@ -1,5 +1,5 @@
 import { Field } from '@chakra-ui/react'
-import type { PackedCase } from '@kavrell/core/packing'
+import { type PackedCase, recase } from '@kavrell/core/packing'
 import { updateRecord } from '@kavrell/core/records'
 import { useState } from 'react'
 import { commitOrSay } from '../../store/production.ts'
@@ -14,7 +14,7 @@ export function CaseLabel({ packed: { record, things } }: { packed: PackedCase }
     if (!label || label === record.label) return
     commitOrSay(`Case ${record.label} is called ${label}`, [
       updateRecord('kitCase', record.id, { label }),
-      ...things.map(({ kind, id }) => updateRecord(kind, id as never, { case: label })),
+      ...recase(things, label),
     ])
   }
   return (

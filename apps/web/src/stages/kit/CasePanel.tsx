@@ -1,6 +1,7 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { liftedBy, type PackedCase, type PackedThing, type Way } from '@kavrell/core/packing'
-import { type ById, type RecordOf, updateRecord } from '@kavrell/core/records'
+import { faultyId } from '@kavrell/core/faults'
+import { liftedBy, type PackedCase, type PackedThing, recase, type Way } from '@kavrell/core/packing'
+import type { ById, RecordOf } from '@kavrell/core/records'
 import { clock, counted } from '@kavrell/core/text'
 import { commitOrSay } from '../../store/production.ts'
 import { useRecords, useRights } from '../../store/selectors.ts'
@@ -110,14 +111,11 @@ export function CasePanel({ packed, day, way, vehicles }: CasePanelProps) {
   )
 }
 
-/** On which thing a fault is. */
-const ownerOf = ({ itemId, cameraId, lensId, recorderId }: RecordOf<'fault'>) => itemId ?? cameraId ?? lensId ?? recorderId // prettier-ignore
-
 function ThingRow({ thing, day, way }: { thing: PackedThing; day: RecordOf<'day'>; way: Way }) {
   const rights = useRights()
   const { name, count, seen, there, wanted, isRented } = thing
   const isOut = seen === 'not here'
-  const faults = Object.values(useRecords('fault')).filter((fault) => fault.state !== 'mended' && ownerOf(fault) === thing.id) // prettier-ignore
+  const faults = Object.values(useRecords('fault')).filter((fault) => fault.state !== 'mended' && faultyId(fault) === thing.id) // prettier-ignore
   const notes = [...faults.map((fault) => fault.name), wanted && `wanted ${clock(wanted.atMin)}`, isRented && 'rented', isOut && 'not here', seen === 'in' && there < count && `${count - there} owed`] // prettier-ignore
   return (
     <Flex align="center" gap="10px" minH="48px" borderBottom="1px solid" borderColor="line" data-thing={name}>
@@ -161,9 +159,7 @@ function ThingRow({ thing, day, way }: { thing: PackedThing; day: RecordOf<'day'
         <Button
           kind="word"
           aria-label={`${name} out of this case`}
-          onClick={() =>
-            commitOrSay(`${name} out of its case`, [updateRecord(thing.kind, thing.id as never, { case: '' })])
-          }
+          onClick={() => commitOrSay(`${name} out of its case`, recase([thing], ''))}
         >
           Out
         </Button>

@@ -1,6 +1,5 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import type { PackedThing, Packing } from '@kavrell/core/packing'
-import { updateRecord } from '@kavrell/core/records'
+import { type PackedThing, type Packing, recase } from '@kavrell/core/packing'
 import { clock } from '@kavrell/core/text'
 import { commitOrSay } from '../../store/production.ts'
 import { useRights } from '../../store/selectors.ts'
@@ -8,7 +7,7 @@ import { Select } from '../../ui/fields.tsx'
 import { Button } from '../../ui/parts.tsx'
 
 const put = (thing: PackedThing, label: string) =>
-  commitOrSay(`${thing.name} into case ${label}`, [updateRecord(thing.kind, thing.id as never, { case: label })])
+  commitOrSay(`${thing.name} into case ${label}`, recase([thing], label))
 
 /** What goes and is in no case, what is wanted first at the top, with the cases it can go in. */
 export function InNoCase({ packing, onList }: { packing: Packing; onList: (() => void) | undefined }) {

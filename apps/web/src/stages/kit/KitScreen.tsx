@@ -1,5 +1,8 @@
+import { byId } from '@kavrell/core/records'
 import { useState } from 'react'
+import { useLocation } from 'react-router'
 import { remember, remembered } from '../../store/remember.ts'
+import { useParts } from '../../store/selectors.ts'
 import { Tabs, Title } from '../../ui/parts.tsx'
 import { Faults } from './Faults.tsx'
 import { Needs } from './Needs.tsx'
@@ -15,10 +18,17 @@ const SHOWN = { needs: Needs, packing: Packing, faults: Faults }
 
 /** Is all there that the plan needs, and is it in its case? */
 export function KitScreen() {
-  const [tab, setTab] = useState<Tab>(() => TABS.find(([key]) => key === remembered('kit.tab'))?.[0] ?? 'needs')
+  const { fault, kitCase, vehicle } = useParts('fault', 'kitCase', 'vehicle')
+  const { hash, key: visit } = useLocation()
+  const [chosen, setChosen] = useState<{ readonly tab: Tab; readonly visit: string } | null>(null)
+  const id = hash.slice(1)
+  // A finding leads to what it is about, wherever one was before.
+  const named = byId(fault, id) ? 'faults' : byId(kitCase, id) || byId(vehicle, id) ? 'packing' : null
+  const before = chosen?.tab ?? TABS.find(([key]) => key === remembered('kit.tab'))?.[0] ?? 'needs'
+  const tab: Tab = named && chosen?.visit !== visit ? named : before
   const look = (next: Tab) => {
     remember('kit.tab', next)
-    setTab(next)
+    setChosen({ tab: next, visit })
   }
   const Shown = SHOWN[tab]
   return (

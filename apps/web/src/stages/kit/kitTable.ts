@@ -56,7 +56,10 @@ export function readKitTable(text: string, items: readonly RecordOf<'kitItem'>[]
     if (!says && !values['name']) says = 'It has no name.'
     if (says) refused.push(`Line ${i + 1}: ${says}`)
     else {
-      const known = listed.get(key(values['name'] as string))
+      const name = key(values['name'] as string)
+      const known = listed.get(name)
+      // A second line of one name is a second thing, as in another case.
+      listed.delete(name)
       changes.push(known ? updateRecord('kitItem', known, values) : createRecord('kitItem', { owned: 1, ...values }, newId())) // prettier-ignore
     }
   }
