@@ -69,7 +69,7 @@ interface State {
 }
 
 /** Looked at before it says that it has not looked at all. */
-const MOST_STATES = 4_000
+const MOST_STATES = 1_500
 
 const keyOf = ({ left, slots }: State) =>
   `${left.join()}|${slots.map(({ charger, freeMin }) => `${charger.id}:${freeMin}`).sort().join()}` // prettier-ignore

@@ -52,7 +52,8 @@ export function sayChargeWay({ says, earlierMin, changes, charger }: ChargeWay):
 
 const DAY = 1440
 const EARLIER_MIN = 15
-const MOST_EARLIER_MIN = 240
+/** Steps of so much: four hours. */
+const MOST_EARLIER = 16
 
 /** The next time of day after a moment. */
 const nextAfter = (moment: number, timeOfDay: number) => timeOfDay + DAY * Math.ceil((moment - timeOfDay) / DAY)
@@ -87,8 +88,19 @@ function peakDraw(plan: ChargePlan, chargers: readonly Slots[]): number {
   )
 }
 
+/** What was reckoned of a kit list, with the chargers and nights it was reckoned with: most edits touch none of them. */
+const known = new WeakMap<Production['kitItem'], Pick<Production, 'charger' | 'chargeNight'> & { byDay: Map<string, ChargeTonight | null> }>() // prettier-ignore
+
 /** The charging of the night before a day; null where nobody has planned one. All batteries are taken as empty. */
 export function chargeTonight(production: Production, dayId: string): ChargeTonight | null {
+  const { kitItem, charger, chargeNight: nights } = production
+  let kept = known.get(kitItem)
+  if (kept?.charger !== charger || kept.chargeNight !== nights) known.set(kitItem, (kept = { charger, chargeNight: nights, byDay: new Map() })) // prettier-ignore
+  if (!kept.byDay.has(dayId)) kept.byDay.set(dayId, reckon(production, dayId))
+  return kept.byDay.get(dayId)!
+}
+
+function reckon(production: Production, dayId: string): ChargeTonight | null {
   const night = Object.values(production.chargeNight).find((one) => one.dayId === dayId)
   if (!night) return null
   const items = Object.values(production.kitItem).filter(({ wh, owned, rented }) => wh > 0 && owned + rented > 0)
@@ -143,13 +155,22 @@ function waysOut(
       return tried('more chargers', [...chargers, { ...slotsOf(charger), id: 'one more' }], times, edit, { charger })
     }),
   ]
-  for (let earlierMin = EARLIER_MIN; earlierMin <= MOST_EARLIER_MIN; earlierMin += EARLIER_MIN) {
-    const earlier = { ...night, fromMin: (((night.fromMin - earlierMin) % DAY) + DAY) % DAY }
-    const way = tried('earlier', chargers, nightOf(earlier), [updateRecord('chargeNight', night.id, { fromMin: earlier.fromMin })], { earlierMin }) // prettier-ignore
-    if (way.short >= short) continue
-    ways.push(way)
-    if (way.short === 0) break
+  const earlier = (steps: number) => {
+    const earlierMin = steps * EARLIER_MIN
+    const at = { ...night, fromMin: (((night.fromMin - earlierMin) % DAY) + DAY) % DAY }
+    return tried('earlier', chargers, nightOf(at), [updateRecord('chargeNight', night.id, { fromMin: at.fromMin })], { earlierMin }) // prettier-ignore
   }
+  // Twice as early at a time until it is early enough, then halfway back: the least that has as many full.
+  let [low, high] = [0, 1]
+  let way = earlier(high)
+  while (way.short > 0 && high < MOST_EARLIER) [low, high, way] = [high, 2 * high, earlier(2 * high)]
+  while (high - low > 1) {
+    const middle = (low + high) >> 1
+    const between = earlier(middle)
+    if (between.short <= way.short) [high, way] = [middle, between]
+    else low = middle
+  }
+  ways.push(way)
   const best = Math.min(...ways.map((way) => way.short))
   return ways.filter((way) => way.short < short && way.short === best).sort((a, b) => a.earlierMin - b.earlierMin)
 }

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it, test } from 'vitest'
 import { productionWith } from '../testing/index.ts'
-import { liftedBy, packingOf } from './index.ts'
+import { applyChanges, productionOf, tablesOf } from '../records/index.ts'
+import { liftedBy, packingOf, recase } from './index.ts'
 
 const tick = (version: number, of: object, more: object = {}) => ({ version, dayId: 'day', way: 'out', state: 'in', count: 1, ...of, ...more }) as const // prettier-ignore
 const base = {
@@ -39,6 +40,18 @@ describe('what travels', () => {
     expect(van).toMatchObject({ kg: 2 + 3 + 3 * 4, unweighed: 0 })
     const p = productionWith({ ...base, camera: { a: { letter: 'A', kg: 0, case: '10' } }, kitItem: { sticks: base.kitItem.sticks } }) // prettier-ignore
     expect(packingOf(p, 'day', 'out').vehicles[0]).toMatchObject({ kg: 14, unweighed: 1 })
+  })
+  test('goes out of its case where that is said: at itself, or on the kit list', () => {
+    const given = { ...base, camera: { a: { letter: 'A', kg: 0, case: '' } }, kitCase: { g: { label: 'grip' }, ten: { label: '10' } } } // prettier-ignore
+    const p = productionWith(given)
+    const things = packingOf(p, 'day', 'out').onTheFloor.flatMap((one) => one.things)
+    expect(things.map(({ kind }) => kind).sort()).toEqual(['camera', 'kitItem'])
+    const out = productionOf(applyChanges(tablesOf(p), recase(things, ''), 9))!
+    expect(packingOf(out, 'day', 'out').onTheFloor.flatMap((one) => one.things)).toEqual([])
+    const moved = productionOf(applyChanges(tablesOf(p), recase(things, '10'), 9))!
+    expect(packingOf(moved, 'day', 'out').onTheFloor.find(({ record }) => record.label === '10')!.things).toHaveLength(
+      2,
+    )
   })
   test('has labels that no case has, and cases of one label, told', () => {
     const p = productionWith({ ...base, kitCase: { a: { label: '7' }, b: { label: ' 7' } } })

@@ -23,6 +23,12 @@ test('what went away with another part is likely, and proved only once it came b
   expect(document.querySelector('[data-next]')).toBeNull()
 })
 
+test('what a finding is about opens in the part of Kit that holds it', () => {
+  const id = all('fault')[0]!.id
+  draw(<KitScreen />, `kit#${id}`)
+  expect(screen.getByText('Put the old socket back. Does it come back?')).toBeTruthy()
+})
+
 test('a fault is reported, its parts are typed in any words, and it is looked for one part after the other', async () => {
   const user = await open()
   await user.click(screen.getByRole('button', { name: 'Report a fault' }))

@@ -17,6 +17,9 @@ describe('a pasted list of things', () => {
   test('fills in what is listed under that name, and leaves what it does not speak of', () => {
     expect(made('thing\tcase\nSTICKS\tgrip', [{ id: 'one', name: 'Sticks' }])).toEqual([{ op: 'update', name: 'STICKS', case: 'grip' }]) // prettier-ignore
   })
+  test('has two lines of one name as two things: the first is what is listed, the second lies elsewhere', () => {
+    expect(made('Sticks\t2\tA\nSticks\t1\tB', [{ id: 'one', name: 'Sticks' }])).toMatchObject([{ op: 'update', case: 'A' }, { op: 'create', case: 'B' }]) // prettier-ignore
+  })
   test('has lines that cannot be read, told by their number; the rest is taken', () => {
     const { changes, refused } = readKitTable('thing\towned\nSticks\tmany\n\t3\nWater\t1', [])
     expect(changes).toHaveLength(1)
