@@ -22,6 +22,7 @@ const FLOORS = {
     'copyChain',
     'reconcile',
     'mediaFiles',
+    'checksums',
     'sync',
     'estimates',
     'media',

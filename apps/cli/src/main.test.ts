@@ -45,6 +45,15 @@ test('people are told one sentence and what it leaves with; quiet says nothing w
   expect(broken.stderr).toMatch(/hello\.txt: .*\nA1: not the same as listed\. Leaving with 1\.\n$/s)
 })
 
+test('a history begun by copying goes on by looking again, and says which file is no longer what it was', async () => {
+  plain('copy', 'A1', '--to', 'S1', '--hash', 'c4', '--history')
+  await rm(path.join(scratch, 'S1/A1/checksums.c4'))
+  await rm(path.join(scratch, 'S1/A1/checksums.c4.seal'))
+  expect(plain('verify', '--history', 'S1/A1')).toMatchObject({ status: 0, stderr: expect.stringMatching(/^0002_A1_.*Z\.mhl was added to the history\.\n$/) as string }) // prettier-ignore
+  await writeFile(path.join(scratch, 'S1/A1/hello.txt'), 'hallo')
+  expect(plain('verify', 'S1').stderr).toMatch(/^hello\.txt: differs from what was copied\.\n/)
+})
+
 test('every copy on a drive is found below it', async () => {
   await cp(TREE, path.join(scratch, 'B1'), { recursive: true })
   plain('copy', 'A1', '--to', 'S1')

@@ -4,12 +4,14 @@ import { stat } from 'node:fs/promises'
 import {
   copyTree,
   foldersWithLists,
-  HASH_NAMES,
   listFiles,
+  lookAgain,
+  recordGeneration,
   sayFault,
   verifyFolder,
   type VerifyOutcome,
 } from '@kavrell/copying'
+import { HASH_NAMES } from '@kavrell/core/checksums'
 import { counted, sayBytes } from '@kavrell/core/text'
 import { ltc, probe, sync } from './mediaOf.ts'
 import { progressBar } from './progressBar.ts'
@@ -18,11 +20,13 @@ import { reckon, RECKONERS } from './reckon.ts'
 const HELP = `kavrell copy CARD --to DRIVE [--to DRIVE …] [--hash NAME]
   Copies every file of the folder CARD into DRIVE/NAME-OF-CARD, all drives in one pass, then reads the
   copies back and compares them. Nothing that exists is overwritten. Leaves a hash list beside the files.
-  NAME is xxh64 (if not said), xxh128, md5, sha1, sha256 or c4.
-kavrell verify FOLDER
+  NAME is xxh64 (if not said), xxh3, xxh128, md5, sha1, sha256 or c4. With --history it also leaves the first generation
+  of an ASC Media Hash List (version 2) with each copy that was read back and is the same.
+kavrell verify FOLDER [--history]
   Reads copies back and compares them with their hash lists: the one in FOLDER, or every one below it. A list
   without its seal does not say how many files there were: what it lists may be the same and the copy is not
-  called whole.
+  called whole. Histories in a folder ascmhl, of whatever program, are gone by as well. With --history what was found
+  is added as the next generation.
 kavrell light [FILE]
   Reads a scene as JSON (a room, lamps, cloths, panels, receivers) from FILE or standard input and prints what each
   receiver gets as JSON: unblocked, direct, with one bounce, with all of them and the range of that, in lux.
@@ -57,7 +61,7 @@ Leaves with 0 when all is well, 1 when something is not, 2 when the call is wron
 const COMPLETION = `_kavrell() {
   local word="\${COMP_WORDS[COMP_CWORD]}"
   case "$word" in
-    -*) COMPREPLY=($(compgen -W "--to --hash --json --quiet --help" -- "$word")) ;;
+    -*) COMPREPLY=($(compgen -W "--to --hash --history --json --quiet --help" -- "$word")) ;;
     *)
       if [ "$COMP_CWORD" = 1 ]; then COMPREPLY=($(compgen -W "copy verify light order cover radio chain reconcile probe ltc sync completion help" -- "$word"))
       else COMPREPLY=($(compgen -d -- "$word")); fi ;;
@@ -100,7 +104,7 @@ async function copy(args: string[]): Promise<boolean> {
   const { values, positionals } = parseArgs({
     args,
     allowPositionals: true,
-    options: { ...TELLING, to: { type: 'string', multiple: true }, hash: { type: 'string', default: 'xxh64' } },
+    options: { ...TELLING, to: { type: 'string', multiple: true }, hash: { type: 'string', default: 'xxh64' }, history: { type: 'boolean', default: false } }, // prettier-ignore
   })
   const [source] = positionals
   if (!source || positionals.length !== 1 || !values.to?.length)
@@ -137,6 +141,9 @@ async function copy(args: string[]): Promise<boolean> {
             onBytes: (bytes) => bar.at('reading back', (read += bytes), toRead),
           })
         : null
+      const folder = targets.find((t) => t.id === target.id)!.folder
+      const files = target.copied.map((file) => ({ ...file, action: 'original' as const }))
+      const history = values.history && check?.same ? await recordGeneration(folder, hashName, files, 'transfer', Date.now()) : null // prettier-ignore
       return {
         drive: target.id,
         copied: target.complete,
@@ -144,7 +151,7 @@ async function copy(args: string[]): Promise<boolean> {
         files: target.files,
         bytes: target.bytes,
         problems: [...target.problems, ...(check?.problems ?? [])],
-        notes: check?.notes ?? [],
+        notes: [...(check?.notes ?? []), ...(history && 'says' in history ? [history.says] : [])],
       }
     }),
   )
@@ -170,13 +177,18 @@ async function copy(args: string[]): Promise<boolean> {
       : bad.length > 0
         ? `${what}: the copy on ${and(bad)} is not whole. Do not wipe the card.`
         : `${what}: copied, and not all of the card could be. Do not wipe the card.`,
-    [...copied.problems, ...drives.flatMap((drive) => drive.problems.map((problem) => `${drive.drive}: ${problem}`))],
+    [
+      ...copied.problems,
+      ...drives.flatMap((drive) =>
+        [...drive.problems, ...(values.history ? drive.notes : [])].map((said) => `${drive.drive}: ${said}`),
+      ),
+    ],
   )
   return well
 }
 
 async function verify(args: string[]): Promise<boolean> {
-  const { values, positionals } = parseArgs({ args, allowPositionals: true, options: TELLING })
+  const { values, positionals } = parseArgs({ args, allowPositionals: true, options: { ...TELLING, history: { type: 'boolean', default: false } } }) // prettier-ignore
   const [given] = positionals
   if (!given || positionals.length !== 1) throw new WrongCall('verify takes one folder.')
   const root = path.resolve(given)
@@ -189,10 +201,13 @@ async function verify(args: string[]): Promise<boolean> {
     const total = (await listFiles(folder)).bytes
     const name = path.relative(root, folder) || path.basename(root)
     let read = 0
-    const outcome = await verifyFolder(folder, {
-      onBytes: (bytes) => bar.at(`reading ${name}`, (read += bytes), total),
-    })
-    outcomes.push({ folder: name, ...outcome })
+    const options = { onBytes: (bytes: number) => bar.at(`reading ${name}`, (read += bytes), total) }
+    if (!values.history) outcomes.push({ folder: name, ...(await verifyFolder(folder, options)) })
+    else {
+      const { outcome, written } = await lookAgain(folder, Date.now(), options)
+      const says = 'says' in written ? written.says : `${written.name} was added to the history.`
+      outcomes.push({ folder: name, ...outcome, notes: [...outcome.notes, says] })
+    }
   }
   bar.stop()
   const well = outcomes.every((outcome) => outcome.same && outcome.whole)

@@ -1,6 +1,6 @@
 import path from 'node:path'
 import type { Brought, Source } from './bring.ts'
-import type { HashName } from './hashList.ts'
+import type { HashName } from '@kavrell/core/checksums'
 import type { SourceFile } from './listFiles.ts'
 import { withMany } from './manyFiles.ts'
 import { readyFolder, type Writing } from './target.ts'

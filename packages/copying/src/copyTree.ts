@@ -4,7 +4,7 @@ import { bring, type Brought, drop, type NotBrought, smallBuffers, type Source, 
 import { codeOf, sayFault } from './faults.ts'
 import { flush, flushFile } from './flush.ts'
 import { newHasher } from './hashFile.ts'
-import type { HashName } from './hashList.ts'
+import type { HashName } from '@kavrell/core/checksums'
 import type { CopiedFile } from './hashLists.ts'
 import { inLanes, LANES, SMALL_BYTES } from './lanes.ts'
 import { bringMany } from './bringMany.ts'

@@ -2,8 +2,8 @@ import { constants } from 'node:fs'
 import { open } from 'node:fs/promises'
 import { createHash, type Hash } from 'node:crypto'
 import { Xxh64 } from '@node-rs/xxhash'
-import { createXXHash128 } from 'hash-wasm'
-import type { HashName } from './hashList.ts'
+import { createXXHash128, createXXHash3 } from 'hash-wasm'
+import { c4Id, type HashName } from '@kavrell/core/checksums'
 
 /** Digests one file after another. */
 export interface Hasher {
@@ -24,8 +24,8 @@ export async function newHasher(name: HashName): Promise<Hasher> {
       digest: () => hash.digest().toString(16).padStart(16, '0'),
     }
   }
-  if (name === 'xxh128') {
-    const hash = await createXXHash128()
+  if (name === 'xxh128' || name === 'xxh3') {
+    const hash = await (name === 'xxh3' ? createXXHash3() : createXXHash128())
     return {
       init: () => void hash.init(),
       update: (bytes) => void hash.update(bytes),
@@ -37,18 +37,8 @@ export async function newHasher(name: HashName): Promise<Hasher> {
   return {
     init: () => void (hash = createHash(algorithm)),
     update: (bytes) => void hash.update(bytes),
-    digest: () => (name === 'c4' ? c4Id(hash.digest()) : hash.digest('hex')),
+    digest: () => (name === 'c4' ? c4Id(hash.digest('hex')) : hash.digest('hex')),
   }
-}
-
-const BASE58 = '123456789ABCDEFGHJKLMNPQRSTUVWXYZabcdefghijkmnopqrstuvwxyz'
-
-/** The identifier of SMPTE ST 2114: `c4` and the SHA-512 in base 58, 90 characters in all. */
-function c4Id(sha512: Buffer): string {
-  let value = BigInt(`0x${sha512.toString('hex')}`)
-  let digits = ''
-  for (; value > 0n; value /= 58n) digits = BASE58[Number(value % 58n)]! + digits
-  return `c4${digits.padStart(88, BASE58[0])}`
 }
 
 /** Bytes read at a time: large enough that calls cost nothing, small enough to hold several. */

@@ -1,28 +1,25 @@
-import { mkdir, readdir, readFile } from 'node:fs/promises'
+import { lstat, mkdir, readdir, readFile } from 'node:fs/promises'
 import path from 'node:path'
 import { newHasher } from './hashFile.ts'
 import {
-  HASH_NAMES,
+  type FoundLists,
   type HashLine,
   hashListText,
   type HashName,
-  parseHashList,
-  parseSeal,
+  HISTORY_FOLDER,
+  holdsLists,
+  isListName,
+  listName,
+  readLists,
+  SEAL,
   sealText,
-} from './hashList.ts'
+} from '@kavrell/core/checksums'
 
 /** One file that a run copied, as it was on the card. */
 export interface CopiedFile extends HashLine {
   readonly bytes: number
   readonly modifiedMs: number
 }
-
-const LIST = new RegExp(`^checksums(?:-\\d+)?\\.(${HASH_NAMES.join('|')})$`)
-const SEAL = '.seal'
-const nameOf = (hashName: HashName, turn: number) => `checksums${turn === 0 ? '' : `-${turn + 1}`}.${hashName}`
-
-/** A list of digests, or the seal of one, by its name at the top of a copy. */
-export const isListName = (name: string): boolean => LIST.test(name.endsWith(SEAL) ? name.slice(0, -SEAL.length) : name)
 
 export async function digestOfText(text: string, name: HashName): Promise<string> {
   const hasher = await newHasher(name)
@@ -49,7 +46,7 @@ export async function writeHashList(
   const seal = sealText({ files: files.length, bytes, digest: await digestOfText(text, hashName) }, hashName)
   const ofCard = new Set(files.map((file) => file.path.toLowerCase()))
   for (let turn = 0; ; turn++) {
-    const name = nameOf(hashName, turn)
+    const name = listName(hashName, turn)
     if (ofCard.has(name) || ofCard.has(name + SEAL)) continue
     // The seal comes last: a list without one was not ended.
     if ((await putOrSame(folder, name, text, write)) && (await putOrSame(folder, name + SEAL, seal, write))) return name
@@ -73,46 +70,24 @@ async function putOrSame(
   }
 }
 
-/** A list that lies at the top of a folder. */
-export interface FoundList {
-  readonly name: string
-  readonly hashName: HashName
-  readonly lines: readonly HashLine[]
-  /** It agrees with what it says of itself: nothing was cut from it. */
-  readonly sealed: boolean
-}
+/** Lists of more than that are none: something else is called so. */
+const MOST_LIST_BYTES = 256 * 1024 * 1024
 
-/** Reads all lists at the top of a folder. Those that cannot be trusted are told in `problems`, one sentence each. */
-export async function readHashLists(folder: string): Promise<{ lists: FoundList[]; problems: string[] }> {
-  const lists: FoundList[] = []
-  const problems: string[] = []
-  for (const name of (await readdir(folder)).sort()) {
-    const match = LIST.exec(name)
-    if (!match) continue
-    const hashName = match[1] as HashName
-    const text = await readFile(path.join(folder, name), 'utf8')
-    const parsed = parseHashList(text, hashName)
-    if (!parsed.ok) {
-      problems.push(`${name}: line ${parsed.error.line} is not a digest and a name.`)
-      continue
-    }
-    const said = await readSeal(path.join(folder, name + SEAL), hashName)
-    const agrees = said && said.digest === (await digestOfText(text, hashName)) && said.files === parsed.value.length
-    if (said !== undefined && !agrees)
-      problems.push(`${name}: was changed or cut short since it was written. What it says of the files is no proof.`)
-    lists.push({ name, hashName, lines: parsed.value, sealed: agrees === true })
+/** Reads all lists and the history at the top of a folder. Those that cannot be trusted are told, one sentence each. */
+export async function readHashLists(folder: string): Promise<FoundLists> {
+  const texts = new Map<string, string>()
+  const take = async (name: string) => {
+    const file = path.join(folder, name)
+    const found = await lstat(file)
+    if (found.isFile() && found.size <= MOST_LIST_BYTES) texts.set(name, await readFile(file, 'utf8'))
   }
-  return { lists, problems }
-}
-
-/** Undefined where there is none; null where it is not whole. */
-async function readSeal(file: string, hashName: HashName) {
-  try {
-    return parseSeal(await readFile(file, 'utf8'), hashName)
-  } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === 'ENOENT') return undefined
-    throw error
+  const names = await readdir(folder)
+  for (const name of names) if (isListName(name)) await take(name)
+  if (names.includes(HISTORY_FOLDER)) {
+    const within = await readdir(path.join(folder, HISTORY_FOLDER)).catch(() => [])
+    for (const name of within) await take(`${HISTORY_FOLDER}/${name}`)
   }
+  return readLists(texts, digestOfText)
 }
 
 /** Folders at or below one that hold a list, in a stable order; links are not followed. */
@@ -120,7 +95,7 @@ export async function foldersWithLists(root: string): Promise<string[]> {
   const found: string[] = []
   const walk = async (folder: string): Promise<void> => {
     const entries = await readdir(folder, { withFileTypes: true })
-    if (entries.some((entry) => entry.isFile() && LIST.test(entry.name))) {
+    if (holdsLists(entries.map(({ name }) => name))) {
       // What lies below is in its list, lists that came with the card among it.
       found.push(folder)
       return

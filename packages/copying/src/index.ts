@@ -6,13 +6,4 @@ export { type CopiedFile, foldersWithLists } from './hashLists.ts'
 export { openThread } from './openThread.ts'
 export { hashFile } from './hashFile.ts'
 export { sayFault } from './faults.ts'
-export {
-  type HashLine,
-  HASH_NAMES,
-  type HashName,
-  hashListText,
-  parseHashList,
-  parseSeal,
-  sealText,
-  type Seal,
-} from './hashList.ts'
+export { type Looked, lookAgain, recordGeneration } from './history.ts'

@@ -1,6 +1,6 @@
 import os from 'node:os'
 import type { Worker } from 'node:worker_threads'
-import type { HashName } from './hashList.ts'
+import type { HashName } from '@kavrell/core/checksums'
 import { openThread } from './openThread.ts'
 
 export interface SmallFile {

@@ -1,7 +1,7 @@
 import { constants } from 'node:fs'
 import { type FileHandle, open } from 'node:fs/promises'
 import { newHasher } from './hashFile.ts'
-import type { HashName } from './hashList.ts'
+import type { HashName } from '@kavrell/core/checksums'
 
 export interface MediumDigest {
   readonly digest: string

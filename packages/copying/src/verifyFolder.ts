@@ -2,8 +2,8 @@ import path from 'node:path'
 import { sayFault } from './faults.ts'
 import { flush } from './flush.ts'
 import { CHUNK_BYTES } from './hashFile.ts'
-import type { HashLine, HashName } from './hashList.ts'
-import { type CopiedFile, type FoundList, isListName, readHashLists } from './hashLists.ts'
+import { type FoundList, type HashName, isOfLists, type WantedFile, wantedByLists } from '@kavrell/core/checksums'
+import { type CopiedFile, readHashLists } from './hashLists.ts'
 import { liesBelow } from './insideRoot.ts'
 import { inLanes, LANES, SMALL_BYTES } from './lanes.ts'
 import { listFiles } from './listFiles.ts'
@@ -29,13 +29,13 @@ export interface VerifyOptions {
   /** What the run copied, from whoever kept it. Without it the lists in the folder are all there is to go by. */
   readonly expected?: { readonly hashName: HashName; readonly files: readonly CopiedFile[] }
   readonly onBytes?: (bytes: number) => void
+  /** Told of every file that was read, with what it digests to now. */
+  readonly onFound?: (wanted: WantedFile, digest: string) => void
   readonly signal?: AbortSignal
 }
 
-/** What is compared with one file on the drive. */
-interface Wanted extends HashLine {
-  readonly hashName: HashName
-  /** Not known to a plain list. */
+/** What is compared with one file on the drive; how long it has to be is not known to a plain list. */
+interface Wanted extends WantedFile {
   readonly bytes?: number
 }
 
@@ -58,18 +58,21 @@ export async function verifyFolder(folder: string, options: VerifyOptions = {}):
   const { expected, signal } = options
   const sizes = await sizesIn(folder)
   if (sizes === null) return nothing(`${path.basename(folder)}: it is no longer there. Was the drive or card pulled?`)
-  const { lists, problems: listFaults } = await readHashLists(folder)
+  const { lists, problems: listFaults, notes: listNotes } = await readHashLists(folder)
   const wanted = expected
     ? expected.files.map((file): Wanted => ({ ...file, hashName: expected.hashName }))
     : wantedByLists(lists)
   if (!expected && lists.length === 0 && listFaults.length === 0)
     return nothing(
-      `${path.basename(folder)}: there is no hash list (checksums.xxh64, checksums.md5 and the like) to compare with.`,
+      `${path.basename(folder)}: there is no hash list (checksums.xxh64, checksums.md5 and the like, or a folder ascmhl) to compare with.`,
     )
   if (wanted.length === 0)
-    return { ...nothing('Nothing was compared: no file is listed.'), notes: [...listFaults, ...strays(sizes, [])] }
+    return {
+      ...nothing('Nothing was compared: no file is listed.'),
+      notes: [...listFaults, ...listNotes, ...strays(sizes, [])],
+    }
   const settled = await settle(folder, wanted, sizes)
-  const compared = await compareAll(folder, wanted, sizes, options.onBytes ?? (() => undefined), signal)
+  const compared = await compareAll(folder, wanted, sizes, options, signal)
   const problems = [...(settled ? [settled] : []), ...compared.problems, ...(expected ? [] : listFaults)]
   const unsealed = !expected && !lists.some((list) => list.sealed)
   return {
@@ -81,20 +84,13 @@ export async function verifyFolder(folder: string, options: VerifyOptions = {}):
     problems,
     notes: [
       ...(expected ? [...listFaults, ...listsThatDiffer(lists, expected)] : []),
+      ...listNotes,
       ...(unsealed
         ? ['No list here says how many files it had: files that are gone together with their lines cannot be seen.']
         : []),
       ...strays(sizes, wanted),
     ],
   }
-}
-
-/** Every line of every list, each once. Two lists that disagree about a file are both asked for. */
-function wantedByLists(lists: readonly FoundList[]): Wanted[] {
-  const wanted = new Map<string, Wanted>()
-  for (const { hashName, lines } of lists)
-    for (const line of lines) wanted.set(`${hashName} ${line.digest} ${line.path}`, { ...line, hashName })
-  return [...wanted.values()]
 }
 
 /** Lists that say something else of a file than the run that wrote it: whoever trusts them is misled. */
@@ -117,7 +113,7 @@ function listsThatDiffer(lists: readonly FoundList[], { hashName, files }: NonNu
 const strays = (sizes: ReadonlyMap<string, number>, wanted: readonly Wanted[]): string[] => {
   const listed = new Set(wanted.map((w) => w.path))
   return Array.from(sizes.keys())
-    .filter((name) => !listed.has(name) && !isListName(name))
+    .filter((name) => !listed.has(name) && !isOfLists(name))
     .map((name) => `${name}: is there but not in the list.`)
 }
 
@@ -131,14 +127,16 @@ async function compareAll(
   folder: string,
   wanted: readonly Wanted[],
   sizes: ReadonlyMap<string, number>,
-  onBytes: (bytes: number) => void,
+  { onBytes, onFound }: VerifyOptions,
   signal: AbortSignal | undefined,
 ) {
   const says: (string | undefined)[] = []
   let files = 0,
     bytes = 0,
     fromMedium = true
-  const compare = ({ path: name, digest, bytes: long }: Wanted, found: string, at: number) => {
+  const compare = (one: Wanted, found: string, at: number) => {
+    const { path: name, digest, bytes: long } = one
+    onFound?.(one, found)
     files++
     const length = sizes.get(name)
     if (found !== digest || (long !== undefined && length !== undefined && length !== long))
@@ -146,7 +144,7 @@ async function compareAll(
   }
   const count = (n: number) => {
     bytes += n
-    onBytes(n)
+    onBytes?.(n)
   }
   const check = async (one: Wanted, reader: MediumReader, at: number) => {
     const { path: name } = one

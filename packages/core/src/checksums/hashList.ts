@@ -1,7 +1,7 @@
-import { fail, ok, type Outcome } from '@kavrell/core/outcome'
+import { fail, ok, type Outcome } from '../outcome/index.ts'
 
 /** Digests a copy can be held against; lists are called after them. */
-export const HASH_NAMES = ['xxh64', 'xxh128', 'md5', 'sha1', 'sha256', 'c4'] as const
+export const HASH_NAMES = ['xxh64', 'xxh3', 'xxh128', 'md5', 'sha1', 'sha256', 'c4'] as const
 export type HashName = (typeof HASH_NAMES)[number]
 export interface HashLine {
   readonly digest: string
@@ -9,8 +9,9 @@ export interface HashLine {
 }
 
 /** What each looks like. */
-const DIGEST: Readonly<Record<HashName, string>> = {
+export const DIGEST: Readonly<Record<HashName, string>> = {
   xxh64: '[0-9a-f]{16}',
+  xxh3: '[0-9a-f]{16}',
   xxh128: '[0-9a-f]{32}',
   md5: '[0-9a-f]{32}',
   sha1: '[0-9a-f]{40}',
