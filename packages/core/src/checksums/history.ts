@@ -58,14 +58,16 @@ export interface ChainLink {
 
 const XML_HEAD = '<?xml version="1.0" encoding="UTF-8"?>\n'
 
+/** @source XML 1.0, section 2.2: what cannot be written at all, half a pair of UTF-16 among it. */
 const UNWRITABLE =
+  // eslint-disable-next-line no-control-regex -- these are the ones
   /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/
 const escaped = (text: string) =>
   text.replace(
     /[&<>"\n\r\t]/g,
     (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c] ?? `&#${c.charCodeAt(0)};`,
   )
- 
+
 /** A second exactly, with the zone written out, as the schema's examples have it. */
 const instantText = (ms: number) => new Date(Math.floor(ms / 1000) * 1000).toISOString().replace('.000Z', '+00:00')
 
