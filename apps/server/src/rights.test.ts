@@ -169,6 +169,13 @@ const ENDPOINTS: readonly (readonly [
     ['owner', 'planner', 'logger'],
     [404],
   ],
+  [
+    'evening',
+    () => 'media/evening',
+    (ids) => ({ copies: [], relays: [{ cardId: ids.get('card'), driveId: uuidv7() }] }),
+    ['owner', 'planner', 'logger'],
+    [404],
+  ],
   ['check', () => 'media/checks', (ids) => ({ copyRunId: ids.get('copyRun') }), ['owner', 'planner', 'logger'], [404]],
   ['stop a job', () => `media/jobs/${uuidv7()}/stop`, () => ({}), ['owner', 'planner', 'logger'], [200]],
   [
@@ -256,6 +263,11 @@ describe('records of another production', () => {
     const base = `/productions/${world.productionId}`
     const card = { cardId: theirs.get('card'), driveIds: [theirs.get('drive')] }
     expect((await world.call('owner', `${base}/media/copies`, card)).json.refusal?.says).toBe('There is no such card.')
+    for (const evening of [
+      { copies: [card], relays: [] },
+      { copies: [], relays: [{ cardId: theirs.get('card'), driveId: theirs.get('drive') }] },
+    ])
+      expect((await world.call('owner', `${base}/media/evening`, evening)).json.refusal?.says).toBe('There is no such card.') // prettier-ignore
     expect(
       (await world.call('owner', `${base}/media/checks`, { copyRunId: theirs.get('copyRun') })).json.refusal?.says,
     ).toBe('There is no such copy.')

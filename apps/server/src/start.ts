@@ -89,7 +89,7 @@ export async function start(settings: Settings): Promise<Running> {
   const offload = openOffload({ models, volumes, jobs, now })
   const documentJobs: DocumentJobs = openJobs(database, 'document')
   const runners = [
-    runJobs(jobs, announcements, mediaWork({ serverModels, models, door, volumes, manifests, now }), (error) =>
+    runJobs(jobs, announcements, mediaWork({ serverModels, models, door, volumes, manifests, jobs, now }), (error) =>
       sayFault(error, 'Copying'),
     ),
     runJobs(documentJobs, announcements, drawPapers({ maker, serverModels }), (error) =>

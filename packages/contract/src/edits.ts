@@ -23,6 +23,7 @@ export interface LoggedEdit extends EditBody {
 /** Fields that are the business of those who see the money, beside the lines of money themselves. */
 export const MONEY_FIELDS: Readonly<Partial<Record<KindName, readonly string[]>>> = {
   production: ['budgetMinor', 'quoteMinor'],
+  kitItem: ['dayRateMinor', 'valueMinor'],
   person: ['rateMinor', 'rateFor', 'rateMin', 'overtimePct', 'terms'],
 }
 

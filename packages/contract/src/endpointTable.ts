@@ -4,6 +4,8 @@ import { type EditAccepted, EditBody } from './edits.ts'
 import {
   type ClockReading,
   CopyJobBody,
+  EveningBody,
+  type EveningBegun,
   type DirectoryPerson,
   EnterBody,
   type Invitation,
@@ -165,6 +167,7 @@ export const ENDPOINTS = {
   /** The bands of the production are swept; what was heard is logged by whoever asked. */
   scanRadio: post<ScanReading>()(`${PRODUCTION}/radio-scan`, 'log', NothingBody),
   copyCard: post<Job>()(`${PRODUCTION}/media/copies`, 'log', CopyJobBody, 202),
+  beginEvening: post<EveningBegun>()(`${PRODUCTION}/media/evening`, 'log', EveningBody, 202),
   checkCopy: post<Job>()(`${PRODUCTION}/media/checks`, 'log', VerifyJobBody, 202),
   stopJob: post<{ stopped: boolean }>()(`${PRODUCTION}/media/jobs/:jobId/stop`, 'log', NothingBody),
 

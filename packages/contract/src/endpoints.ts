@@ -41,6 +41,17 @@ export const CopyJobBody = z.strictObject({
   cardId: idSchema(),
   driveIds: z.array(idSchema()).min(1, 'Choose at least one drive.').max(8),
 })
+/** An evening's copying: cards to drives in that order, and copies of those copies. Each waits for what it needs. */
+export const EveningBody = z.strictObject({
+  copies: z.array(CopyJobBody).max(200),
+  relays: z.array(z.strictObject({ cardId: idSchema(), driveId: idSchema() })).max(800),
+})
+export type EveningBody = z.infer<typeof EveningBody>
+/** What was begun, and what was not, each a sentence. */
+export interface EveningBegun {
+  readonly jobs: readonly Job[]
+  readonly left: readonly string[]
+}
 export const VerifyJobBody = z.strictObject({ copyRunId: idSchema() })
 /** The sheet's id is chosen by who asks: asked again with the same one, nothing is issued or sent twice. */
 export const IssueSheetBody = z.strictObject({
@@ -177,7 +188,8 @@ export interface JobTarget {
 export interface Job {
   readonly id: string
   readonly productionId: string
-  readonly kind: 'copy' | 'verify'
+  /** `relay`: a copy of a checked copy, for which the card is not needed. */
+  readonly kind: 'copy' | 'verify' | 'relay'
   readonly cardId: string
   /** `waiting` until a server process takes it up. */
   readonly state: 'waiting' | 'running' | 'done' | 'failed' | 'stopped'
@@ -188,6 +200,8 @@ export interface Job {
   readonly secondsLeft: number | null
   readonly targets: readonly JobTarget[]
   readonly problems: readonly string[]
+  /** What it has to have before it can begin, one sentence; none where it only waits for its turn. */
+  readonly waitsFor?: string
 }
 
 /** A timecode box as it was read: how far it is ahead of the server's clock. */

@@ -7,6 +7,8 @@ export {
   type ScanReading,
   type Invitation,
   INVITED_ROLES,
+  type EveningBegun,
+  EveningBody,
   type InvitedRole,
   IssueSheetBody,
   type IssuedSheet,

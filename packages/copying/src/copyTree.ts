@@ -63,11 +63,16 @@ export async function copyTree(options: {
   source: string
   targets: readonly CopyTarget[]
   hashName: HashName
+  /**
+   * What the source has to hold, by path, as a copy of a copy knows: nothing else is taken, and what is not there or
+   * is no longer that is named and not taken. The digests are of `hashName`.
+   */
+  expected?: ReadonlyMap<string, string>
   onProgress?: (progress: CopyProgress) => void
   signal?: AbortSignal
 }): Promise<CopyOutcome> {
   const { targets } = options
-  const first = await listFiles(options.source)
+  const first = await listSource(options)
   if (first.files.length === 0) return nothingToCopy(targets, first.problems)
   const token = randomBytes(4).toString('hex')
   const writing: Writing[] = []
@@ -79,11 +84,38 @@ export async function copyTree(options: {
   }
 }
 
+type CopyOptions = Parameters<typeof copyTree>[0]
+
+/** The files of the source that are to be copied, and what is not there of them. */
+async function listSource({ source, expected }: Pick<CopyOptions, 'source' | 'expected'>): Promise<SourceListing> {
+  const listing = await listFiles(source)
+  if (!expected) return listing
+  const files = listing.files.filter((file) => expected.has(file.path))
+  const there = new Set(files.map((file) => file.path))
+  return {
+    ...listing,
+    files,
+    bytes: files.reduce((sum, file) => sum + file.bytes, 0),
+    problems: [
+      ...listing.problems,
+      ...Array.from(expected.keys()).flatMap((name) => (there.has(name) ? [] : [`${name}: is gone from where it was copied to.`])), // prettier-ignore
+    ],
+  }
+}
+
+/** What was read is what the source has to hold, or its parts are dropped and it is named. */
+async function asExpected(brought: Brought | NotBrought, expected: CopyOptions['expected']) {
+  if (!expected || 'says' in brought || expected.get(brought.file.path) === brought.digest) return brought
+  for (const { part } of brought.parts) await drop(part)
+  return { file: brought.file, says: `${brought.file.path}: is no longer what was copied from the card.` }
+}
+
 async function copyListed(
-  { source, hashName, onProgress, signal }: Parameters<typeof copyTree>[0],
+  options: CopyOptions,
   first: SourceListing,
   writing: readonly Writing[],
 ): Promise<CopyOutcome> {
+  const { source, hashName, onProgress, signal } = options
   let bytesDone = 0
   let bytesTotal = first.bytes
   const from: Source = {
@@ -109,14 +141,14 @@ async function copyListed(
     for (const batch of batches(fresh)) {
       signal?.throwIfAborted()
       if (writing.every((w) => w.failed)) break
-      for (const { file, says } of await copyBatch(from, hashName, batch, writing, tools)) {
+      for (const { file, says } of await copyBatch(from, options, batch, writing, tools)) {
         told.add(file.path)
         problems.push(says)
       }
     }
     if (writing.every((w) => w.failed)) break
     // What a camera still writes comes after the first look, and is on the card all the same.
-    const now = await listAgain(source, seen)
+    const now = await listAgain(options, seen)
     const changed = now.changed.filter((file) => !told.has(file))
     for (const file of changed) told.add(file)
     problems.push(
@@ -161,8 +193,8 @@ function nothingToCopy(targets: readonly CopyTarget[], problems: readonly string
 }
 
 /** What came since, and which files are not what they were when they were copied. */
-async function listAgain(source: string, seen: ReadonlyMap<string, SourceFile>) {
-  const { files, folders, problems } = await listFiles(source).catch((error: unknown): SourceListing => ({
+async function listAgain(options: CopyOptions, seen: ReadonlyMap<string, SourceFile>) {
+  const { files, folders, problems } = await listSource(options).catch((error: unknown): SourceListing => ({
     files: [],
     folders: [],
     bytes: 0,
@@ -203,7 +235,7 @@ const NAMING_LANES = 8
 /** Brings a batch to every live target, flushes each once, gives the names. Returns what is wrong with the source. */
 async function copyBatch(
   source: Source,
-  hashName: HashName,
+  { hashName, expected }: CopyOptions,
   batch: readonly SourceFile[],
   writing: readonly Writing[],
   tools: readonly Tool[],
@@ -220,7 +252,8 @@ async function copyBatch(
     const live = writing.filter((w) => !w.failed)
     if (live.length > 0) brought[at] = await bring(source, file, live, tool)
   })
-  const all = brought.filter((b) => b !== undefined)
+  const all: (Brought | NotBrought)[] = []
+  for (const one of brought) if (one) all.push(await asExpected(one, expected))
   const whole = all.filter((b): b is Brought => 'digest' in b)
   if (stopped) {
     for (const { parts } of whole) for (const { part } of parts) await drop(part)

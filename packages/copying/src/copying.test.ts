@@ -311,3 +311,35 @@ test('stopping leaves nothing that looks finished and is not', async () => {
   await expect(copying).rejects.toThrow(/abort/i)
   expect(await readdir(at('S1')).catch(() => [])).toEqual([])
 })
+
+describe('a copy of a copy', () => {
+  const relay = async () => {
+    const [first] = (await copyTo(TREE, 'S1')).targets
+    const expected = new Map(first!.copied.map((file) => [file.path, file.digest]))
+    return () =>
+      copyTree({ source: at('S1', 'card'), hashName: 'xxh64', expected, targets: [{ id: 'S2', folder: at('S2') }] })
+  }
+  test('takes what the first one was given, and neither its lists nor what came since', async () => {
+    const run = await relay()
+    await writeFile(at('S1', 'card', 'other.txt'), 'not of the card')
+    expect((await run()).targets[0]).toMatchObject({ complete: true, files: 30, problems: [] })
+    expect(await readdir(at('S2'))).not.toContain('other.txt')
+    expect(await verifyFolder(at('S2'))).toMatchObject({ same: true, whole: true, files: 30 })
+  })
+  test('never hands on what is no longer what the card held', async () => {
+    const run = await relay()
+    await writeFile(at('S1', 'card', 'hello.txt'), 'hallo')
+    const outcome = await run()
+    expect(outcome.problems).toEqual(['hello.txt: is no longer what was copied from the card.'])
+    expect(outcome.targets[0]).toMatchObject({ complete: false, files: 29 })
+    expect(await readdir(at('S2'))).not.toContain('hello.txt')
+    expect((await readdir(at('S2'))).some((name) => name.startsWith('checksums'))).toBe(false)
+  })
+  test('says what has gone from it', async () => {
+    const run = await relay()
+    await rm(at('S1', 'card', 'hello.txt'))
+    const outcome = await run()
+    expect(outcome.problems).toEqual(['hello.txt: is gone from where it was copied to.'])
+    expect(outcome.targets[0]!.complete).toBe(false)
+  })
+})

@@ -22,6 +22,9 @@ export function mediaRoutes(serve: Serve, { offload, ...media }: Deps): void {
   serve.on(ENDPOINTS.copyCard, ({ account, params, body }) =>
     offload.copyCard(account!, params.productionId, body.cardId, body.driveIds),
   )
+  serve.on(ENDPOINTS.beginEvening, ({ account, params, body }) =>
+    offload.beginEvening(account!, params.productionId, body),
+  )
   serve.on(ENDPOINTS.checkCopy, ({ account, params, body }) =>
     offload.verifyCopy(account!, params.productionId, body.copyRunId),
   )

@@ -17,6 +17,11 @@ export interface JobRunner {
   readonly close: () => Promise<void>
 }
 
+/** Thrown by work that cannot begin yet, with what it waits for as one sentence; it is looked at again. */
+export class NotYet extends Error {}
+
+/** How long a job that waits for something is left alone. */
+const ASIDE_SECONDS = 2
 const SAVE_EVERY_MS = 250
 const LOOK_EVERY_MS = 2000
 const HEARTBEAT_MS = (CLAIM_SECONDS * 1000) / 4
@@ -76,7 +81,10 @@ export function runJobs<J extends AnyJob, Spec>(
     } catch (error) {
       // The cast tells the checker that `end` may have run meanwhile.
       const reason = why as Why | null
-      if (reason === 'closing') await jobs.release(job.id, processId)
+      if (error instanceof NotYet && reason === null) {
+        await saving
+        await jobs.putAside({ ...running.job, waitsFor: error.message }, processId, ASIDE_SECONDS, state.waitsFor !== error.message) // prettier-ignore
+      } else if (reason === 'closing') await jobs.release(job.id, processId)
       else if (reason !== 'lost')
         await running.update(
           {

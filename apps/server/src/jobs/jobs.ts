@@ -6,6 +6,8 @@ export interface AnyJob {
   readonly productionId: string
   readonly state: 'waiting' | 'running' | 'done' | 'failed' | 'stopped'
   readonly problems: readonly string[]
+  /** What it has to have before it can begin, one sentence; none where it only waits for its turn. */
+  readonly waitsFor?: string
 }
 
 /** Jobs of one lane are taken up one at a time by each process; a long copy holds up no document. */
@@ -76,7 +78,7 @@ export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane
         `UPDATE job SET state = 'running', "claimedBy" = :processId, "heartbeatAt" = now(), attempts = attempts + 1
          WHERE id = (
            SELECT id FROM job
-           WHERE lane = :lane AND (state = 'waiting'
+           WHERE lane = :lane AND ((state = 'waiting' AND ("notBefore" IS NULL OR "notBefore" <= now()))
              OR (state = 'running' AND "heartbeatAt" < now() - make_interval(secs => :seconds)))
            ORDER BY "startedAt" LIMIT 1 FOR UPDATE SKIP LOCKED)
          RETURNING id, "productionId", state, detail, spec, attempts`,
@@ -123,6 +125,33 @@ export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane
       return row !== undefined
     },
 
+    /** Puts a job aside that cannot begin yet: others go first, and it is looked at again after a while. */
+    async putAside(job: J, processId: string, seconds: number, isNews: boolean): Promise<void> {
+      const { id, productionId: _productionId, state: _state, ...detail } = job
+      const rows = await ask(
+        `UPDATE job SET state = 'waiting', "claimedBy" = NULL, attempts = attempts - 1, detail = :detail,
+           "notBefore" = now() + make_interval(secs => :seconds)
+         WHERE id = :id AND "claimedBy" = :processId AND state = 'running' AND NOT "stopAsked" RETURNING id`,
+        { id, detail: JSON.stringify(detail), processId, seconds },
+      )
+      if (rows.length > 0) return isNews ? void (await announce(id)) : undefined
+      // It was to be stopped meanwhile.
+      await ask(
+        `UPDATE job SET state = 'stopped', detail = :detail WHERE id = :id AND "claimedBy" = :processId AND state = 'running' RETURNING id`,
+        { id, detail: JSON.stringify({ ...detail, problems: [STOPPED_BY_HAND] }), processId },
+      )
+      await announce(id)
+    },
+
+    /** Jobs of a production that wait or run. */
+    async underWay(productionId: string): Promise<J[]> {
+      const rows = await ask<JobRow>(
+        `SELECT id, "productionId", state, detail FROM job WHERE "productionId" = :productionId AND lane = :lane AND state IN ('waiting', 'running') ORDER BY "startedAt"`,
+        { productionId, lane },
+      )
+      return rows.map(fromRow)
+    },
+
     /** Gives a job back, so that the next process goes on with it at once. */
     async release(jobId: string, processId: string): Promise<void> {
       await ask(
@@ -145,16 +174,19 @@ export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane
 
     async recent(productionId: string): Promise<J[]> {
       const rows = await ask<JobRow>(
-        'SELECT id, "productionId", state, detail FROM job WHERE "productionId" = :productionId AND lane = :lane ORDER BY "startedAt" DESC LIMIT 30',
+        'SELECT id, "productionId", state, detail FROM job WHERE "productionId" = :productionId AND lane = :lane ORDER BY "startedAt" DESC LIMIT 200',
         { productionId, lane },
       )
       return rows.map(fromRow)
     },
 
-    /** Resolves once no job of the lane waits or runs, in whatever process. */
+    /** Resolves once no job of the lane can go on or does, in whatever process; those put aside wait for something else. */
     async quiet(): Promise<void> {
       const busy = () =>
-        ask(`SELECT 1 AS one FROM job WHERE lane = :lane AND state IN ('waiting', 'running') LIMIT 1`, { lane })
+        ask(
+          `SELECT 1 AS one FROM job WHERE lane = :lane AND (state = 'running' OR (state = 'waiting' AND "notBefore" IS NULL)) LIMIT 1`,
+          { lane },
+        )
       while ((await busy()).length > 0) await new Promise((resolve) => setTimeout(resolve, 50))
     },
 

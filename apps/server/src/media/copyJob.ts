@@ -2,14 +2,14 @@ import { createHash } from 'node:crypto'
 import path from 'node:path'
 import type { Volume, Volumes } from '../devices/volumes.ts'
 import type { Door } from '../edits/door.ts'
-import type { RunningJob } from '../jobs/jobRunner.ts'
+import { NotYet, type RunningJob } from '../jobs/jobRunner.ts'
 import type { Jobs } from '../jobs/jobs.ts'
 import type { Models } from '../records/models.ts'
 import type { Manifests } from './manifests.ts'
 import { readClips } from './readClips.ts'
 import type { ServerModels } from '../records/serverModels.ts'
 import type { EditBody, Job, JobTarget } from '@kavrell/contract'
-import { type CopyOutcome, copyTree, type TargetOutcome, verifyFolder } from '@kavrell/copying'
+import { type CopyOutcome, copyTree, recordGeneration, type TargetOutcome, verifyFolder } from '@kavrell/copying'
 import {
   createRecord,
   asId,
@@ -27,7 +27,15 @@ export type MediaSpec = {
   /** Their account; jobs from before accounts were noted have none. */
   readonly byId?: string
 } & (
-  | { readonly kind: 'copy'; readonly cardId: string; readonly driveIds: readonly string[]; readonly folder: string }
+  | {
+      readonly kind: 'copy'
+      readonly cardId: string
+      readonly driveIds: readonly string[]
+      readonly folder: string
+      /** Waits for the card and the drives; else it fails where one is not there. */
+      readonly waits?: true
+    }
+  | { readonly kind: 'relay'; readonly cardId: string; readonly driveId: string; readonly folder: string }
   | { readonly kind: 'verify'; readonly copyRunId: string }
 )
 export type MediaJobs = Jobs<Job, MediaSpec>
@@ -39,6 +47,7 @@ interface Deps {
   readonly door: Door
   readonly volumes: Volumes
   readonly manifests: Manifests
+  readonly jobs: Pick<MediaJobs, 'underWay'>
   readonly now: () => Date
 }
 interface ChosenDrive {
@@ -52,6 +61,8 @@ export const mediaWork =
   (deps: Deps) =>
   async (r: Running): Promise<void> => {
     const { spec } = r
+    if (spec.kind === 'copy' && spec.waits) await untilThere(deps, r, spec)
+    if (spec.kind === 'relay') return relay(deps, r, spec)
     await r.update({ problems: [], bytesDone: 0 }, true)
     if (spec.kind === 'verify') return checkAgain(deps, r, spec.copyRunId)
     const card = await findRecord(deps, 'card', spec.cardId, r)
@@ -61,6 +72,21 @@ export const mediaWork =
     for (const id of spec.driveIds) chosen.push(await driveOf(deps, r, id, spec.folder))
     await copyThenCheck(deps, r, card, source, chosen)
   }
+
+/** @throws NotYet while the card is not in the reader or a drive is not plugged in */
+async function untilThere(
+  deps: Deps,
+  r: Running,
+  { cardId, driveIds }: { cardId: string; driveIds: readonly string[] },
+) {
+  // prettier-ignore
+  const card = await findRecord(deps, 'card', cardId, r)
+  if (!(await deps.volumes.card(card.folder))) throw new NotYet(`Put ${card.label} into the reader.`)
+  for (const id of driveIds) {
+    const drive = await findRecord(deps, 'drive', id, r)
+    if (!(await deps.volumes.drive(drive.folder))) throw new NotYet(`Plug in ${drive.label}.`)
+  }
+}
 
 const gone = (what: string) => Object.assign(new Error(`${what} is gone.`), { code: 'ENODEV' })
 
@@ -102,17 +128,17 @@ async function copyThenCheck(
   const startedAt = deps.now().toISOString()
   // Read again by whoever takes the job over: what that run finds the same is the same as the card is now.
   const counter = (await deps.serverModels.editCounter.findByPk(r.job.productionId))?.get()
-  const copying = progressOf(r)
+  const { hashName } = await houseRules(deps, r)
   const outcome = await copyTree({
     source: source.root,
-    hashName: 'xxh64',
+    hashName,
     signal: r.signal,
     targets: chosen.map(({ drive, volume, folder }) => ({
       id: drive.id,
       folder: path.join(volume.root, folder),
       ...(volume.beforeWrite ? { beforeWrite: volume.beforeWrite } : {}),
     })),
-    onProgress: ({ bytesDone, bytesTotal }) => copying(bytesDone, bytesTotal),
+    onProgress: progressOfCopy(r),
   })
   // The files of every drive that has all of them are those of the card.
   const whole = outcome.targets.find(({ complete }) => complete)
@@ -136,24 +162,39 @@ async function copyThenCheck(
         cardMedium: source.medium,
         bytesStandFor: source.bytesStandFor,
         reading,
+        fromDriveId: null,
+        hashName,
         manifest: complete ? await deps.manifests.keep(target.copied) : '',
         outcome: complete ? 'complete' : 'incomplete',
       }),
     )
   }
-  const targets = runs.map(({ fields }): JobTarget => ({
-    driveId: fields.driveId,
-    state: fields.outcome === 'complete' ? 'checking' : 'failed',
-    says: fields.problems.join(' '),
-  }))
-  await r.update({ problems: outcome.problems, targets }, true)
+  await r.update({ problems: outcome.problems, targets: runs.map(targetOf) }, true)
   r.signal.throwIfAborted()
   const read = clips.map((clip, i) => createRecord('clip', clip, asId(idFor(r, `clip ${i}`))))
   await record(deps, r, 'copied', `Copy card ${card.label}`, [...runs, ...read], await plansCarriedOut(deps, r, runs))
+  await checkRuns(deps, r, card, runs, chosen)
+}
+
+type MadeRun = ReturnType<typeof copyRunOf>
+
+const targetOf = ({ fields }: MadeRun): JobTarget => ({
+  driveId: fields.driveId,
+  state: fields.outcome === 'complete' ? 'checking' : 'failed',
+  says: fields.problems.join(' '),
+})
+
+/** Reads back what was copied, each medium at its own speed beside the others; drives that are one medium in turn. */
+async function checkRuns(
+  deps: Deps,
+  r: Running,
+  card: RecordOf<'card'>,
+  runs: readonly MadeRun[],
+  chosen: readonly ChosenDrive[],
+): Promise<void> {
   const complete = runs.filter(({ fields }) => fields.outcome === 'complete')
   const bytesTotal = complete.reduce((sum, { fields }) => sum + fields.bytes, 0)
   await r.update({ phase: 'checking', bytesDone: 0, bytesTotal }, true)
-  // Each medium is read at its own speed, beside the others; drives that are one medium after one another.
   const checking = counterOf(r)
   const media = [...new Set(complete.map(({ fields }) => fields.medium))]
   const outcomes = await Promise.allSettled(
@@ -163,6 +204,7 @@ async function copyThenCheck(
         const check = await checkOne(deps, r, drive, { id, ...fields }, checking)
         const label = `Check card ${card.label} on ${drive.drive.label}`
         await record(deps, r, `check ${id}`, label, [checkEntry(r, id, check)])
+        if (check.outcome === 'same') await leaveHistory(deps, r, drive, fields)
       }
     }),
   )
@@ -171,11 +213,101 @@ async function copyThenCheck(
   await finish(r)
 }
 
+/** A copy that was read back the same gets a history that any machine can go on with. What hinders that is told. */
+async function leaveHistory(
+  { manifests, now }: Deps,
+  r: Running,
+  { drive, volume, folder }: ChosenDrive,
+  { manifest, hashName }: MadeRun['fields'],
+): Promise<void> {
+  const files = (await manifests.read(manifest)) ?? []
+  const looked = files.map((file) => ({ ...file, action: 'original' as const }))
+  const written = await recordGeneration(path.join(volume.root, folder), hashName, looked, 'transfer', now().getTime())
+  if ('says' in written) await r.update({ problems: [...r.job.problems, `${drive.label}: ${written.says}`] }, true)
+}
+
+/**
+ * Copies a card's newest checked copy to one more drive: the card can be elsewhere by then. It is held against what was
+ * kept of the card itself, so that a copy that has changed meanwhile hands nothing on.
+ */
+async function relay(
+  deps: Deps,
+  r: Running,
+  { cardId, driveId, folder }: { cardId: string; driveId: string; folder: string },
+): Promise<void> {
+  const card = await findRecord(deps, 'card', cardId, r)
+  const drive = await findRecord(deps, 'drive', driveId, r)
+  const volume = await deps.volumes.drive(drive.folder)
+  if (!volume) throw new NotYet(`Plug in ${drive.label}.`)
+  const origin = await originFor(deps, r, card, volume.medium)
+  await r.update({ problems: [], bytesDone: 0, bytesTotal: origin.run.bytes }, true)
+  const files = (await deps.manifests.read(origin.run.manifest)) ?? []
+  const startedAt = deps.now().toISOString()
+  const chosen = { drive, volume, folder }
+  const outcome = await copyTree({
+    source: path.join(origin.volume.root, origin.run.folder),
+    hashName: origin.run.hashName,
+    expected: new Map(files.map((file) => [file.path, file.digest])),
+    signal: r.signal,
+    targets: [{ id: drive.id, folder: path.join(volume.root, folder), ...(volume.beforeWrite ? { beforeWrite: volume.beforeWrite } : {}) }], // prettier-ignore
+    onProgress: progressOfCopy(r),
+  })
+  const [target] = outcome.targets
+  const complete = target!.complete && target!.files === files.length && files.length > 0
+  const { afterSeq, cardMedium, bytesStandFor, reading, hashName, manifest } = origin.run
+  const run = copyRunOf(r, outcome, target!, {
+    cardId: card.id,
+    driveId: drive.id,
+    fromDriveId: origin.drive.id,
+    folder,
+    // It is what the card was when the first copy was begun, and no newer.
+    afterSeq,
+    startedAt,
+    endedAt: deps.now().toISOString(),
+    medium: volume.medium,
+    cardMedium,
+    bytesStandFor,
+    reading,
+    hashName,
+    manifest: complete ? manifest : '',
+    outcome: complete ? 'complete' : 'incomplete',
+  })
+  await r.update({ problems: outcome.problems, targets: [targetOf(run)] }, true)
+  r.signal.throwIfAborted()
+  const label = `Copy ${card.label} from ${origin.drive.label} to ${drive.label}`
+  await record(deps, r, 'copied', label, [run], await plansCarriedOut(deps, r, [run]))
+  await checkRuns(deps, r, card, [run], [chosen])
+}
+
+/** @throws NotYet while no checked copy of the card is there to be copied from */
+async function originFor(deps: Deps, r: Running, card: RecordOf<'card'>, notMedium: string) {
+  const { productionId } = r.job
+  const copying = (await deps.jobs.underWay(productionId)).some((job) => job.kind === 'copy' && job.cardId === card.id)
+  // What it finds now would be older than what comes.
+  if (copying) throw new NotYet(`${card.label} is to be copied from the card first.`)
+  const runs = (await deps.models.copyRun.findAll({ where: { productionId, cardId: card.id, outcome: 'complete' }, order: [['version', 'DESC']], raw: true })) as unknown as RecordOf<'copyRun'>[] // prettier-ignore
+  // An older copy than the newest lacks what was recorded since.
+  const newest = runs[0]?.afterSeq
+  for (const run of runs) {
+    if (run.afterSeq !== newest || run.manifest === '' || run.files === 0 || run.medium === notMedium) continue
+    const checks = (await deps.models.copyCheck.findAll({ where: { productionId, copyRunId: run.id }, order: [['version', 'DESC']], limit: 1, raw: true })) as unknown as RecordOf<'copyCheck'>[] // prettier-ignore
+    if (checks[0]?.outcome !== 'same') continue
+    const drive = await findRecord(deps, 'drive', run.driveId, r)
+    const volume = await deps.volumes.drive(drive.folder)
+    if (volume && !isAnotherMedium(run.medium, volume.medium)) return { run, drive, volume }
+  }
+  throw new NotYet(`A checked copy of ${card.label} on another drive is not there yet.`)
+}
+
+/** The rule of the house about how copies are held against the card. */
+const houseRules = async ({ models }: Deps, { job }: Running) =>
+  (await models.production.findByPk(job.productionId, { raw: true })) as unknown as RecordOf<'production'>
+
 function copyRunOf(
   r: Running,
   { problems }: CopyOutcome,
   target: TargetOutcome,
-  about: Omit<RecordFields<'copyRun'>, 'files' | 'bytes' | 'problems' | 'hashName'>,
+  about: Omit<RecordFields<'copyRun'>, 'files' | 'bytes' | 'problems'>,
 ) {
   const fields = blank('copyRun', {
     ...about,
@@ -293,6 +425,11 @@ function counterOf(r: Running) {
   const tell = progressOf(r)
   let done = r.job.bytesDone
   return (bytes: number): void => tell((done += bytes), r.job.bytesTotal)
+}
+
+function progressOfCopy(r: Running) {
+  const tell = progressOf(r)
+  return ({ bytesDone, bytesTotal }: { bytesDone: number; bytesTotal: number }) => tell(bytesDone, bytesTotal)
 }
 
 function progressOf(r: Running) {

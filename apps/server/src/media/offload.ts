@@ -3,7 +3,7 @@ import { v7 as uuidv7 } from 'uuid'
 import type { Volumes } from '../devices/volumes.ts'
 import type { Models } from '../records/models.ts'
 import type { MediaJobs } from './copyJob.ts'
-import type { Job, JobTarget, Refusal } from '@kavrell/contract'
+import type { EveningBegun, EveningBody, Job, JobTarget, Refusal } from '@kavrell/contract'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 import type { RecordOf } from '@kavrell/core/records'
 
@@ -14,6 +14,12 @@ export interface Offload {
     cardId: string,
     driveIds: readonly string[],
   ) => Promise<Outcome<Job, Refusal>>
+  /** Puts an evening's copying down as jobs that each wait for what they need; what is under way already is left. */
+  readonly beginEvening: (
+    by: Account,
+    productionId: string,
+    evening: EveningBody,
+  ) => Promise<Outcome<EveningBegun, Refusal>>
   readonly verifyCopy: (by: Account, productionId: string, copyRunId: string) => Promise<Outcome<Job, Refusal>>
   /** False if the job has ended already. */
   readonly stop: (productionId: string, jobId: string) => Promise<boolean>
@@ -30,7 +36,46 @@ interface Deps {
 export function openOffload({ models, volumes, jobs, now }: Deps): Offload {
   const find = async <K extends 'card' | 'drive' | 'copyRun'>(kind: K, id: string, productionId: string) =>
     (await models[kind].findOne({ where: { id, productionId }, raw: true })) as unknown as RecordOf<K> | null
+  /** A folder of its own per job: nothing that is there can be in the way, and a job taken over finds its own. */
+  const folderFor = (label: string, jobId: string) => {
+    const at = now().toISOString().slice(0, 19).replace(/[-:]/g, '').replace('T', '_')
+    return `${at}_${label}_${jobId.slice(-4)}`
+  }
   return {
+    async beginEvening(by, productionId, { copies, relays }) {
+      const begun: Job[] = []
+      const left: string[] = []
+      const labels = new Map<string, string>()
+      for (const [kind, id] of [
+        ...[...copies, ...relays].map(({ cardId }) => ['card', cardId] as const),
+        ...[...copies.flatMap(({ driveIds }) => driveIds), ...relays.map(({ driveId }) => driveId)].map((id) => ['drive', id] as const), // prettier-ignore
+      ]) {
+        const found = labels.has(id) ? null : await find(kind, id, productionId)
+        if (found) labels.set(id, found.label)
+        else if (!labels.has(id)) return refuse(`There is no such ${kind}.`)
+      }
+      const underWay = await jobs.underWay(productionId)
+      const who = { by: by.name, byId: by.id }
+      for (const { cardId, driveIds } of copies) {
+        const chosen = [...new Set(driveIds)]
+        const job = newJob(productionId, 'copy', cardId, chosen.map((driveId) => ({ driveId, state: 'waiting', says: '' }))) // prettier-ignore
+        const spec = { ...who, kind: 'copy', cardId, driveIds: chosen, folder: folderFor(labels.get(cardId)!, job.id), waits: true } as const // prettier-ignore
+        if (await jobs.create(job, spec)) begun.push(job)
+        else left.push(`Card ${labels.get(cardId)!} is being copied already.`)
+      }
+      for (const { cardId, driveId } of relays) {
+        const isThere = underWay.some((job) => job.kind === 'relay' && job.cardId === cardId && job.targets[0]?.driveId === driveId) // prettier-ignore
+        if (isThere) {
+          left.push(`A copy of ${labels.get(cardId)!} for ${labels.get(driveId)!} waits already.`)
+          continue
+        }
+        const job = newJob(productionId, 'relay', cardId, [{ driveId, state: 'waiting', says: '' }])
+        const folder = folderFor(labels.get(cardId)!, job.id)
+        await jobs.create(job, { ...who, kind: 'relay', cardId, driveId, folder })
+        begun.push(job)
+      }
+      return ok({ jobs: begun, left })
+    },
     async copyCard(by, productionId, cardId, driveIds) {
       const card = await find('card', cardId, productionId)
       if (!card || !(await volumes.card(card.folder)))
@@ -45,9 +90,7 @@ export function openOffload({ models, volumes, jobs, now }: Deps): Offload {
       }
       const targets = chosen.map((driveId): JobTarget => ({ driveId, state: 'copying', says: '' }))
       const job = newJob(productionId, 'copy', cardId, targets)
-      // A folder of its own per job: nothing that is there can be in the way, and a job taken over finds its own.
-      const at = now().toISOString().slice(0, 19).replace(/[-:]/g, '').replace('T', '_')
-      const folder = `${at}_${card.label}_${job.id.slice(-4)}`
+      const folder = folderFor(card.label, job.id)
       const spec = { by: by.name, byId: by.id, kind: 'copy', cardId, driveIds: chosen, folder } as const
       // Of several who ask at once one is first: the database sees to that.
       return (await jobs.create(job, spec)) ? ok(job) : busy
@@ -73,7 +116,7 @@ const newJob = (productionId: string, kind: Job['kind'], cardId: string, targets
   kind,
   cardId,
   state: 'waiting',
-  phase: kind === 'copy' ? 'copying' : 'checking',
+  phase: kind === 'verify' ? 'checking' : 'copying',
   bytesDone: 0,
   bytesTotal: 0,
   bytesPerSecond: 0,

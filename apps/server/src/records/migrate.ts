@@ -29,6 +29,7 @@ import { unitsRatesTides } from './migrations/0035-units-rates-tides.ts'
 import { cues } from './migrations/0036-cues.ts'
 import { looksAndChanges } from './migrations/0037-looks-and-changes.ts'
 import { faults } from './migrations/0040-faults.ts'
+import { registersAndHandOvers } from './migrations/0041-registers-and-hand-overs.ts'
 import { packingAndSync } from './migrations/0039-packing-and-sync.ts'
 import { radio } from './migrations/0038-radio.ts'
 import { weatherAndWays } from './migrations/0034-weather-and-ways.ts'
@@ -82,6 +83,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0038-radio', radio],
   ['0039-packing-and-sync', packingAndSync],
   ['0040-faults', faults],
+  ['0041-registers-and-hand-overs', registersAndHandOvers],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

@@ -4,8 +4,21 @@ import type { Production } from '../records/index.ts'
 export function asOf(production: Production, version: number): Production {
   const before = <T extends { readonly version: number }>(entries: Readonly<Record<string, T>>) =>
     Object.fromEntries(Object.entries(entries).filter(([, entry]) => entry.version < version))
-  const { take, takeEvent, run, runStop, correction, cardMove, copyRun, copyCheck, clip, cardLook, wipe, custody } =
-    production
+  const {
+    take,
+    takeEvent,
+    run,
+    runStop,
+    correction,
+    cardMove,
+    copyRun,
+    copyCheck,
+    clip,
+    cardLook,
+    wipe,
+    custody,
+    custodyYes,
+  } = production
   return {
     ...production,
     take: before(take),
@@ -20,5 +33,6 @@ export function asOf(production: Production, version: number): Production {
     cardLook: before(cardLook),
     wipe: before(wipe),
     custody: before(custody),
+    custodyYes: before(custodyYes),
   }
 }

@@ -12,6 +12,7 @@ import {
   type Wipe,
 } from '../records/index.ts'
 import { type RunState, runStates } from '../takes/index.ts'
+import { driveHeld } from './custody.ts'
 import { expectedOnCard, NOTHING_EXPECTED } from './expected.ts'
 import { type Holdings, holdings, type Recording } from './holdings.ts'
 import { keptWith, listed } from './keptWith.ts'
@@ -147,8 +148,7 @@ export function cardHistory(production: Production, cardId: string): CardHistory
         driveLabel: byId(production.drive, run.driveId)?.label ?? 'a drive no longer listed',
         checked: check?.outcome === 'same',
         damaged: check?.outcome === 'different',
-        holder:
-          newest(Object.values(production.custody).filter((entry) => entry.driveId === run.driveId))?.personId ?? null,
+        holder: driveHeld(production, run.driveId).personId,
         isRead: run.reading !== '',
         ...held(run),
         isSeen: isSeenIn(production, run, Math.max(wiped?.version ?? 0, rolled?.version ?? 0)),

@@ -1,5 +1,6 @@
-import { byId, type Card, type CopyCheck, type Custody, type Production } from '../records/index.ts'
+import { byId, type Card, type CopyCheck, type Production } from '../records/index.ts'
 import { asOf } from './asOf.ts'
+import { cardHeld, type Held, heldNow } from './custody.ts'
 import { cardHistory, recordedOn } from './cardHistory.ts'
 import { holdsLog, isShort } from './wipe.ts'
 
@@ -22,6 +23,8 @@ export interface CardContents {
   readonly recordings: number
   /** The ledgers do not say that the card was emptied since. */
   readonly isOnCard: boolean
+  /** Who has the card and where, while it holds this; null and empty where nobody knows. */
+  readonly cardHeld: Pick<Held, 'personId' | 'place'>
   /** Those that can be relied on, one of each drive. */
   readonly copies: readonly HeldCopy[]
 }
@@ -38,16 +41,16 @@ const emptiedAt = (production: Production, cardId: string): readonly number[] =>
     .map(({ version }) => version)
     .sort((a, b) => a - b)
 
-/** Who was last down as holding each device: two drives that are one device are in one pair of hands. */
-function custodyOfMedia({ copyRun, custody }: Production): ReadonlyMap<string, Custody> {
+/** Who has each device: two drives that are one device are in one pair of hands. */
+function heldMedia(production: Production): ReadonlyMap<string, Held> {
   const drivesOf = new Map<string, Set<string>>()
-  for (const { medium, driveId } of Object.values(copyRun))
+  for (const { medium, driveId } of Object.values(production.copyRun))
     drivesOf.set(medium, (drivesOf.get(medium) ?? new Set()).add(driveId))
   return new Map(
-    [...drivesOf].flatMap(([medium, drives]) => {
-      const entry = newestOf(Object.values(custody).filter(({ driveId }) => drives.has(driveId)))
-      return entry ? [[medium, entry] as const] : []
-    }),
+    Array.from(drivesOf, ([medium, drives]) => [
+      medium,
+      heldNow(production, ({ driveId }) => driveId !== null && drives.has(driveId)),
+    ]),
   )
 }
 
@@ -56,7 +59,7 @@ function custodyOfMedia({ copyRun, custody }: Production): ReadonlyMap<string, C
  * emptied; checks and who holds a drive are those of now. Only what the ledgers say: no card is looked at.
  */
 export function contentsOf(production: Production): CardContents[] {
-  const held = custodyOfMedia(production)
+  const held = heldMedia(production)
   const checkOf = (runId: string): CopyCheck | undefined =>
     newestOf(Object.values(production.copyCheck).filter((check) => check.copyRunId === runId))
   return Object.values(production.card).flatMap((card): CardContents[] => {
@@ -74,7 +77,8 @@ export function contentsOf(production: Production): CardContents[] {
         })
       // A copy of a card that nothing was logged on may be all there is of it.
       if (recordings === 0 && history.copies.length === 0) return []
-      return [{ card: byId(production.card, card.id)!, filling: i + 1, recordings, isOnCard: end === null, copies }]
+      const kept = end === null ? cardHeld(production, card.id) : { personId: null, place: '' }
+      return [{ card: byId(production.card, card.id)!, filling: i + 1, recordings, isOnCard: end === null, cardHeld: kept, copies }] // prettier-ignore
     })
   })
 }

@@ -12,6 +12,7 @@ export {
 } from './cardHistory.ts'
 export { type ExpectedOnCard } from './expected.ts'
 export { type CardContents, contentsOf, type HeldCopy } from './contents.ts'
+export { cardHeld, driveHeld, type Held } from './custody.ts'
 export { type Loss, lossesOf, type Mend } from './losses.ts'
 export { type OwnStop, ownStop } from './ownStop.ts'
 export { rateOfDevice } from './rates.ts'

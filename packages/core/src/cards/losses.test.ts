@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { seeded } from '../chance/index.ts'
 import { productionWith } from '../testing/index.ts'
-import { contentsOf, lossesOf } from './index.ts'
+import { cardHeld, contentsOf, driveHeld, lossesOf } from './index.ts'
 
 const CARDS = ['A1', 'B1']
 const DRIVES = ['S1', 'S2', 'H1']
@@ -18,6 +18,7 @@ function dayAtRandom(seed: number) {
   const onCard = new Map(CARDS.map((card) => [card, [] as string[]]))
   /** What each run put on its drive, and whether it was last read back the same. */
   const runs: { id: string; card: string; drive: string; takes: string[]; isChecked: boolean; filling: number }[] = []
+  const cardAt = new Map<string, { person: string; place: string }>()
   const handed: { drive: string; person: string; place: string }[] = []
   const filling = new Map(CARDS.map((card) => [card, 1]))
   const fillingOf = new Map<string, string>()
@@ -41,6 +42,10 @@ function dayAtRandom(seed: number) {
       const isSame = random() < 0.8
       ledger.copyCheck![id] = { version, copyRunId: run.id, outcome: isSame ? 'same' : 'different' }
       run.isChecked = isSame
+    } else if (what < 0.89) {
+      const [card, person, place] = [of(CARDS), of(PEOPLE), of(PLACES)]
+      ledger.custody![id] = { version, driveId: null, cardId: card, personId: person, place }
+      cardAt.set(card, { person, place })
     } else if (what < 0.97) {
       const [drive, person, place] = [of(DRIVES), of(PEOPLE), of(PLACES)]
       ledger.custody![id] = { version, driveId: drive, personId: person, place }
@@ -68,15 +73,15 @@ function dayAtRandom(seed: number) {
   // That two drives are one disk is known once both were copied to.
   const used = handed.filter(({ drive }) => Object.values(ledger.copyRun!).some((run) => (run as { driveId: string }).driveId === drive)) // prettier-ignore
   const heldBy = new Map(used.map((entry) => [mediumOf(entry.drive), entry]))
-  return { production, heldBy, goneOf }
+  return { production, heldBy, goneOf, cardAt }
 }
 
 describe('what a loss would destroy', () => {
   test('is what really would be gone, whatever happened in a day', () => {
-    const told = { destroys: 0, spared: 0 }
+    const told = { destroys: 0, spared: 0, withCard: 0 }
     for (let seed = 1; seed <= 700; seed++) {
-      const { production, heldBy, goneOf } = dayAtRandom(seed)
-      const contents = contentsOf(production).filter(({ copies }) => copies.length > 0)
+      const { production, heldBy, goneOf, cardAt } = dayAtRandom(seed)
+      const contents = contentsOf(production).filter(({ copies, isOnCard }) => copies.length > 0 || isOnCard)
       for (const loss of lossesOf(production)) {
         const isLost = (drive: string) => {
           if (loss.of === 'drive') return mediumOf(drive) === loss.id
@@ -84,16 +89,22 @@ describe('what a loss would destroy', () => {
           return loss.of === 'person' ? held?.person === loss.id : held?.place === loss.id
         }
         for (const one of contents) {
-          const isHit = [...loss.destroys, ...loss.leavesCard].some((hit) => hit.card.id === one.card.id && hit.filling === one.filling) // prettier-ignore
-          const gone = goneOf(`${one.card.id} ${one.filling}`, isLost)
-          if (isHit) told.destroys++
+          const isIn = (list: typeof loss.destroys) => list.some((hit) => hit.card.id === one.card.id && hit.filling === one.filling) // prettier-ignore
+          const gone = goneOf(`${one.card.id} ${one.filling}`, isLost).length > 0
+          const kept = one.isOnCard ? cardAt.get(one.card.id) : undefined
+          const cardLost = kept && (loss.of === 'card' ? one.card.id === loss.id : loss.of === 'person' ? kept.person === loss.id : kept.place === loss.id) // prettier-ignore
+          const isGone = gone && (!one.isOnCard || cardLost === true)
+          // Of a card that nobody has said anything of it is told that all hangs on it, once there is a copy at all.
+          const isOnCardOnly = gone && one.isOnCard && !kept && one.copies.length > 0
+          if (isGone) told.destroys++
           else told.spared++
-          expect([seed, loss.name, one.card.id, one.filling, gone.length > 0]).toEqual([seed, loss.name, one.card.id, one.filling, isHit]) // prettier-ignore
+          if (cardLost) told.withCard++
+          expect([seed, loss.name, one.card.id, one.filling, isIn(loss.destroys), isIn(loss.leavesCard)]).toEqual([seed, loss.name, one.card.id, one.filling, isGone, isOnCardOnly]) // prettier-ignore
         }
       }
     }
     // Else it would have proved nothing.
-    expect(Math.min(told.destroys, told.spared)).toBeGreaterThan(300)
+    expect(Math.min(told.destroys, told.spared, told.withCard)).toBeGreaterThan(300)
   })
 
   test('once what is said to mend it is done, it destroys nothing of what lay on several', () => {
@@ -104,7 +115,9 @@ describe('what a loss would destroy', () => {
         const { apart, copyAgain } = loss.mend
         if (apart.length === 0) continue
         const drives = Object.values(production.drive).filter(({ id }) => apart.some(({ medium }) => mediumOf(id) === medium)) // prettier-ignore
-        const moved = Object.fromEntries(drives.map(({ id }, i) => [`moved ${i}`, { id: `moved ${i}`, version: 99, driveId: id, personId: 'somebody else', place: 'elsewhere' }])) // prettier-ignore
+        const cards = Object.values(production.card).filter(({ id }) => apart.some(({ medium }) => medium === `card ${id}`)) // prettier-ignore
+        const things = [...drives.map(({ id }) => ({ driveId: id, cardId: null })), ...cards.map(({ id }) => ({ driveId: null, cardId: id }))] // prettier-ignore
+        const moved = Object.fromEntries(things.map((thing, i) => [`moved ${i}`, { id: `moved ${i}`, version: 99, ...thing, personId: 'somebody else', place: 'elsewhere' }])) // prettier-ignore
         const after = lossesOf({ ...production, custody: { ...production.custody, ...moved } } as typeof production)
         const again = after.find(({ of, id }) => of === loss.of && id === loss.id)
         const known = new Set(copyAgain.map(({ card, filling }) => `${card.id} ${filling}`))
@@ -113,6 +126,30 @@ describe('what a loss would destroy', () => {
       }
     }
     expect(mended).toBeGreaterThan(20)
+  })
+
+  test('a hand-over that only one has said of is believed of nobody where both have to; one that never came of nobody at all', () => {
+    const with_ = (says: 'has it' | 'never came' | null, handOvers: 'said' | 'both') =>
+      driveHeld(
+        productionWith({
+          rules: { handOvers },
+          drive: { S1: { label: 'S1' } },
+          person: { sadie: { name: 'Sadie Quill' } },
+          custody: { e: { version: 6, driveId: 'S1', personId: 'sadie', place: 'Van' } },
+          ...(says ? { custodyYes: { y: { version: 7, custodyId: 'e', says } } } : {}),
+        }),
+        'S1',
+      )
+    expect(with_(null, 'said')).toMatchObject({ personId: 'sadie', place: 'Van', waiting: null })
+    expect(with_(null, 'both')).toMatchObject({ personId: null, place: '', waiting: { id: 'e' } })
+    expect(with_('has it', 'both')).toMatchObject({ personId: 'sadie', waiting: null })
+    for (const rule of ['said', 'both'] as const) expect(with_('never came', rule)).toMatchObject({ personId: null, lost: { id: 'e' } }) // prettier-ignore
+  })
+
+  test('a card that was in a device again since is in nobody’s known hands', () => {
+    const rows = { card: { A1: { label: 'A1' } }, person: { sadie: { name: 'Sadie Quill' } }, custody: { e: { version: 6, driveId: null, cardId: 'A1', personId: 'sadie' } } } // prettier-ignore
+    expect(cardHeld(productionWith(rows), 'A1').personId).toBe('sadie')
+    expect(cardHeld(productionWith({ ...rows, cardMove: { m: { version: 7, cardId: 'A1', type: 'in' } } }), 'A1').personId).toBeNull() // prettier-ignore
   })
 
   test('a drive is named, with its people and places; the worst stands first', () => {

@@ -2,28 +2,29 @@ import type { Person, Production } from '../records/index.ts'
 import { type CardContents, contentsOf, type HeldCopy } from './contents.ts'
 
 /*
- * What would be gone if one thing were lost: a drive, all that one person carries, all that lies in one place. Only
- * copies that were read back the same count; the cards themselves are told apart, since nobody writes down who has them.
+ * What would be gone if one thing were lost: a drive, a card, all that one person carries, all that lies in one place.
+ * Only copies that were read back the same count. A card counts where somebody wrote down who has it; where nobody did,
+ * it is told apart, since nobody knows whether it would be lost with the rest.
  */
 
 /** The least to be done so that a loss destroys nothing any more. */
 export interface Mend {
-  /** Drives that somebody else should hold, or that should lie elsewhere. */
+  /** Drives and cards that somebody else should hold, or that should lie elsewhere. */
   readonly apart: readonly HeldCopy[]
   /** What has to be copied, and checked, once more first: it lies on one drive only. */
   readonly copyAgain: readonly CardContents[]
 }
 
 export interface Loss {
-  readonly of: 'drive' | 'person' | 'place'
-  /** A drive by its device, a person by their id, a place by its words. */
+  readonly of: 'drive' | 'card' | 'person' | 'place'
+  /** A drive by its device, a card by its id, a person by their id, a place by its words. */
   readonly id: string
   readonly name: string
-  /** Labels of the drives that go with it. */
+  /** Labels of the drives and cards that go with it. */
   readonly drives: readonly string[]
-  /** No checked copy is left and the card was emptied: gone. */
+  /** No checked copy is left and the card was emptied, or is lost too: gone. */
   readonly destroys: readonly CardContents[]
-  /** No checked copy is left; the card still has it, if it is not lost too. */
+  /** No checked copy is left; the card still has it, and is not known to be lost with the rest. */
   readonly leavesCard: readonly CardContents[]
   readonly mend: Mend
 }
@@ -47,43 +48,53 @@ function fewestApart(drives: readonly string[], contents: readonly (readonly Hel
   return best
 }
 
+/** Everywhere that contents are: checked copies, and the card, where it is written down who has it. */
+const everywhere = ({ card, isOnCard, cardHeld, copies }: CardContents): readonly HeldCopy[] =>
+  isOnCard && (cardHeld.personId !== null || cardHeld.place !== '')
+    ? [...copies, { driveId: card.id, label: `card ${card.label}`, medium: `card ${card.id}`, ...cardHeld }]
+    : copies
+
 function mendOf(kind: Loss['of'], hit: readonly CardContents[], isLost: (copy: HeldCopy) => boolean): Mend {
-  const isOne = ({ copies }: CardContents) => new Set(copies.map(({ medium }) => medium)).size < 2
+  const isOne = (one: CardContents) => new Set(everywhere(one).map(({ medium }) => medium)).size < 2
   const single = hit.filter(isOne)
   const several = hit.filter((contents) => !isOne(contents))
-  if (kind === 'drive' || several.length === 0) return { apart: [], copyAgain: single }
-  const lost = several.flatMap(({ copies }) => copies).filter(isLost)
+  if (kind === 'drive' || kind === 'card' || several.length === 0) return { apart: [], copyAgain: single }
+  const lost = several.flatMap(everywhere).filter(isLost)
   const media = [...new Set(lost.map(({ medium }) => medium))]
-  const apart = fewestApart(media, several.map(({ copies }) => copies)) // prettier-ignore
+  const apart = fewestApart(media, several.map(everywhere))
   if (!apart) return { apart: [], copyAgain: hit }
   return { apart: apart.map((medium) => lost.find((copy) => copy.medium === medium)!), copyAgain: single }
 }
 
 /**
- * Every single loss that the ledgers know of, the worst first; those that destroy nothing come last. What no checked
- * copy is of at all is in none of them: see `contentsOf`.
+ * Every single loss that the ledgers know of, the worst first; those that destroy nothing come last. Contents that
+ * have no checked copy, and of whose card nobody knows who has it, are in none of them: see `contentsOf`.
  */
 export function lossesOf(production: Production, all = contentsOf(production)): Loss[] {
-  const contents = all.filter(({ copies }) => copies.length > 0)
-  const copies = contents.flatMap((one) => one.copies)
+  const contents = all.filter((one) => everywhere(one).length > 0)
+  const copies = contents.flatMap(everywhere)
   const loss = (of: Loss['of'], id: string, name: string, isLost: (copy: HeldCopy) => boolean): Loss => {
-    const hit = contents.filter((one) => one.copies.every(isLost))
+    const hit = contents.filter((one) => everywhere(one).every(isLost))
+    const isCardSafe = (one: CardContents) => one.isOnCard && everywhere(one).length === one.copies.length
     return {
       of,
       id,
       name,
       drives: [...new Set(copies.filter(isLost).map(({ label }) => label))].sort(),
-      destroys: hit.filter(({ isOnCard }) => !isOnCard),
-      leavesCard: hit.filter(({ isOnCard }) => isOnCard),
+      destroys: hit.filter((one) => !isCardSafe(one)),
+      leavesCard: hit.filter(isCardSafe),
       mend: mendOf(of, hit, isLost),
     }
   }
-  const media = new Map(copies.map((copy) => [copy.medium, copy.label]))
+  const media = new Map(copies.map(({ medium, label, driveId }) => [medium, { label, driveId }]))
   const places = new Map(copies.filter(({ place }) => place.trim()).map(({ place }) => [wordsOf(place), place.trim()]))
   const people = [...new Set(copies.flatMap(({ personId }) => personId ?? []))]
   const nameOf = (id: string) => (production.person as Readonly<Record<string, Person>>)[id]?.name ?? 'somebody no longer listed' // prettier-ignore
   return [
-    ...[...media].map(([medium, label]) => loss('drive', medium, label, (copy) => copy.medium === medium)),
+    ...Array.from(media, ([medium, { label, driveId }]) => {
+      const isCard = medium === `card ${driveId}`
+      return loss(isCard ? 'card' : 'drive', isCard ? driveId : medium, label, (copy) => copy.medium === medium)
+    }),
     ...people.map((id) => loss('person', id, nameOf(id), (copy) => copy.personId === id)),
     ...[...places].map(([id, name]) => loss('place', id, name, (copy) => wordsOf(copy.place) === id)),
   ].sort(

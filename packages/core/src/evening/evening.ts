@@ -1,4 +1,4 @@
-import { cardHistory, type CardSight, mayWipe, rateOfDevice, recordedOn, wipeRule } from '../cards/index.ts'
+import { cardHistory, type CardSight, driveHeld, mayWipe, rateOfDevice, recordedOn, wipeRule } from '../cards/index.ts'
 import {
   bestCardOrder,
   type ChainCourse,
@@ -95,11 +95,6 @@ function cardsOf(production: Production, dayPlan: DayPlan, sights: Sights) {
   })
 }
 
-const holderOf = (production: Production, drive: Drive) =>
-  Object.values(production.custody)
-    .filter((custody) => custody.driveId === drive.id)
-    .toSorted((a, b) => b.version - a.version)[0]?.personId ?? null
-
 /** Speeds all at once faster or slower, as a way of saying how little is known of them. */
 const atSpeed = (problem: ChainProblem, by: number): ChainProblem => ({
   ...problem,
@@ -131,7 +126,7 @@ export function eveningOf(production: Production, dayPlan: DayPlan, sights: Sigh
   const first = (fast.length ? fast : slow).slice(0, Math.max(2, rule.copies - slow.length))
   const later = fast.length ? slow.slice(0, Math.max(0, rule.copies - first.length)) : []
   const startMin = Math.max(dayPlan.timeline.lastEndMin, ...dayPlan.beside.map((one) => one.timeline.lastEndMin))
-  const held = drives.map((drive) => holderOf(production, drive))
+  const held = drives.map((drive) => driveHeld(production, drive.id).personId)
   const chainDrives = drives.map((drive, i): ChainDrive => ({
     id: drive.id,
     readBytesPerS: ASSUMED[drive.speed].read,

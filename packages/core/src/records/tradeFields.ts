@@ -76,6 +76,8 @@ export const bearing = (label: string, initial = 0) =>
 /** A share of the light, in hundredths. */
 export const share = (label: string, initial: number) =>
   number({ label, initial, unit: '%', least: 0, most: 100, says: `${label} between 0 and 100 % of the light.` })
+/** What its maker wrote on it, so that it is known among its like. */
+export const serial = addedLater(text({ label: 'Serial', most: 60 }))
 /** What one of a thing weighs; 0 where nobody has said. */
 export const kilograms = (label: string) =>
   number({ label, initial: 0, unit: 'kg', least: 0, most: 5000, says: `${label}: between 0 and 5000 kg.` })

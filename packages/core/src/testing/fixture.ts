@@ -236,6 +236,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
   kitItem: { name: 'Item', answersTo: '', owned: 0, rented: 0, wh: 0 },
   card: { label: 'A1', cameraId: null, recorderId: null, medium: '', capacityGb: 256 },
   drive: { label: 'S1', speed: 'fast', capacityGb: 2000 },
+  cardReader: { name: 'Reader', cards: 1 },
   plannedCopy: { cardId: 'card', driveId: 'drive' },
   take: {
     version: 1,
@@ -410,7 +411,8 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
   stepDone: { version: 2, setupId: 'setup', dayId: 'day', step: 'Sandbags' },
   cardLook: { version: 4, cardId: 'card', reading: 'reading' },
   copyCheck: { version: 3, copyRunId: 'copyRun', files: 1, outcome: 'same', checkedAt: '' },
-  custody: { version: 4, driveId: 'drive', personId: 'person', place: '', since: '' },
+  custody: { version: 4, driveId: 'drive', cardId: null, personId: 'person', place: '', since: '' },
+  custodyYes: { version: 5, custodyId: 'custody', says: 'has it' },
   wipe: { version: 9, cardId: 'card', wipedAt: '' },
   sentSheet: { dayId: 'day', number: 1, fingerprint: '', sentAt: '', content: {} },
 }

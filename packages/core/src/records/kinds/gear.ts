@@ -1,5 +1,29 @@
-import { addedLater, flag, instant, longText, number, optional, pattern, ref, text, whole } from '../fields.ts'
-import { batteryMinutes, count, kilograms, packed, plan, pixels, millimetres, ascends } from '../tradeFields.ts'
+import {
+  addedLater,
+  choice,
+  flag,
+  instant,
+  localDate,
+  longText,
+  number,
+  optional,
+  pattern,
+  ref,
+  text,
+  whole,
+} from '../fields.ts'
+import {
+  batteryMinutes,
+  count,
+  kilograms,
+  money,
+  packed,
+  plan,
+  pixels,
+  serial,
+  millimetres,
+  ascends,
+} from '../tradeFields.ts'
 
 /** Cameras, lenses, recorders and what else is carried. */
 export const GEAR = {
@@ -168,25 +192,71 @@ export const GEAR = {
     }),
     setAt: instant({ label: 'Set at' }),
   }),
-  kitItem: plan('a thing owned or rented', {
-    name: text({ label: 'Name', initial: 'New item', least: 1, says: 'Give the item a name.' }),
-    answersTo: text({ label: 'Answers to' }),
-    owned: count('Owned', 0),
-    rented: count('Rented', 0),
-    case: text({ label: 'Case' }),
-    kg: addedLater(kilograms('Weighs')),
-    /** Of one battery; 0 where it is none. */
-    wh: addedLater(number({ label: 'A battery of', initial: 0, unit: 'Wh', least: 0, most: 5000, says: 'A battery holds between 0 and 5000 Wh.' })), // prettier-ignore
-    note: text({ label: 'Note', most: 400 }),
-    ndStops: addedLater(
-      number({
-        label: 'A filter that takes',
-        initial: 0,
-        unit: 'stops',
-        least: 0,
-        most: 16,
-        says: 'A filter takes between 0 and 16 stops.',
-      }),
-    ),
-  }),
+  kitItem: plan(
+    'a thing owned, rented, borrowed or brought by the client',
+    {
+      name: text({ label: 'Name', initial: 'New item', least: 1, says: 'Give the item a name.' }),
+      answersTo: text({ label: 'Answers to' }),
+      owned: count('Owned', 0),
+      rented: count('Rented', 0),
+      borrowed: addedLater(count('Borrowed', 0)),
+      case: text({ label: 'Case' }),
+      kg: addedLater(kilograms('Weighs')),
+      /** Of one battery; 0 where it is none. */
+      wh: addedLater(number({ label: 'A battery of', initial: 0, unit: 'Wh', least: 0, most: 5000, says: 'A battery holds between 0 and 5000 Wh.' })), // prettier-ignore
+      note: text({ label: 'Note', most: 400 }),
+      ndStops: addedLater(
+        number({
+          label: 'A filter that takes',
+          initial: 0,
+          unit: 'stops',
+          least: 0,
+          most: 16,
+          says: 'A filter takes between 0 and 16 stops.',
+        }),
+      ),
+      serial,
+      /** Whom it goes back to; empty where it is one's own. */
+      from: addedLater(text({ label: 'From', most: 80 })),
+      outOn: addedLater(optional(localDate({ label: 'Out on', initial: '2026-05-14' }))),
+      backOn: addedLater(optional(localDate({ label: 'Back by', initial: '2026-05-16' }))),
+      returnedOn: addedLater(optional(localDate({ label: 'Went back on', initial: '2026-05-16' }))),
+      dayRateMinor: addedLater(money('A day costs')),
+      valueMinor: addedLater(money('Is worth')),
+      insurance: addedLater(text({ label: 'Insured', most: 80 })),
+      state: addedLater(
+        choice({
+          label: 'State',
+          initial: 'fine',
+          of: ['fine', 'worn', 'does not work', 'gone'],
+        }),
+      ),
+      /** What a head, gimbal, slider, arm or stand takes; nobody knows where it is not said. */
+      carriesKg: addedLater(
+        optional(
+          number({
+            label: 'Takes up to',
+            initial: 8,
+            unit: 'kg',
+            moreThan: 0,
+            most: 2000,
+            says: 'What it takes is more than 0 and at most 2000 kg.',
+          }),
+        ),
+      ),
+      ridesCamera: addedLater(flag({ label: 'Sits on the camera' })),
+    },
+    {
+      rules: [
+        ({ outOn, backOn }) =>
+          typeof outOn === 'string' && typeof backOn === 'string' && backOn < outOn
+            ? { field: 'backOn', says: 'It goes back no earlier than it went out.' }
+            : null,
+        ({ outOn, returnedOn }) =>
+          typeof outOn === 'string' && typeof returnedOn === 'string' && returnedOn < outOn
+            ? { field: 'returnedOn', says: 'It cannot have gone back before it went out.' }
+            : null,
+      ],
+    },
+  ),
 } as const

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { HASH_NAMES } from '../../checksums/index.ts'
 import { parseTimecode } from '../../timecode/index.ts'
 import {
   addedLater,
@@ -202,7 +203,7 @@ export const LEDGERS = {
     }),
     outcome: choice({ label: 'Outcome', initial: 'complete', of: ['complete', 'incomplete'] }),
     problems: data({ label: 'Problems', initial: [] as string[], schema: z.array(z.string().max(2000)).max(1000) }),
-    hashName: choice({ label: 'Hash', initial: 'xxh64', of: ['xxh64', 'md5'] }),
+    hashName: choice({ label: 'Hash', initial: 'xxh64', of: HASH_NAMES }),
     manifest: pattern({
       label: 'What was copied',
       like: /^([0-9a-f]{64})?$/,
@@ -217,6 +218,8 @@ export const LEDGERS = {
     ),
     /** What was read of the card's recordings then: clips of this name. */
     reading: addedLater(text({ label: 'Read as', most: 40 })),
+    /** It was made from the copy there, while the card could be elsewhere. */
+    fromDriveId: addedLater(optional(ref({ label: 'Copied from', to: 'drive' }))),
     startedAt: instant({ label: 'Started' }),
     endedAt: instant({ label: 'Ended' }),
   }),
@@ -257,11 +260,31 @@ export const LEDGERS = {
     problems: data({ label: 'Problems', initial: [] as string[], schema: z.array(z.string().max(2000)).max(1000) }),
     checkedAt: instant({ label: 'Checked' }),
   }),
-  custody: ledger('who holds a drive from a moment on', {
-    driveId: ref({ label: 'Drive', to: 'drive' }),
-    personId: ref({ label: 'Holder', to: 'person' }),
-    place: text({ label: 'Where' }),
-    since: instant({ label: 'Since' }),
+  custody: ledger(
+    'who holds a drive or a card from a moment on, and where it lies',
+    {
+      driveId: optional(ref({ label: 'Drive', to: 'drive' })),
+      cardId: addedLater(optional(ref({ label: 'Card', to: 'card' }))),
+      personId: ref({ label: 'Holder', to: 'person' }),
+      place: text({ label: 'Where', most: 80 }),
+      since: instant({ label: 'Since' }),
+      deviceAt,
+    },
+    {
+      rules: [
+        ({ driveId, cardId }) =>
+          driveId && cardId ? { field: 'cardId', says: 'One thing is handed over at a time.' } : null,
+      ],
+    },
+  ),
+  custodyYes: ledger('what whoever was to be given a thing says of it', {
+    custodyId: ref({ label: 'Hand-over', to: 'custody' }),
+    says: choice({
+      label: 'Says',
+      initial: 'has it',
+      of: ['has it', 'never came'],
+    }),
+    happenedAt: instant({ label: 'At' }),
     deviceAt,
   }),
   wipe: ledger('a card wiped after the rule was met', {

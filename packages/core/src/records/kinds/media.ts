@@ -1,5 +1,20 @@
-import { choice, number, optional, pattern, ref, text } from '../fields.ts'
-import { packed, plan } from '../tradeFields.ts'
+import { addedLater, choice, number, optional, pattern, ref, text } from '../fields.ts'
+import { packed, plan, serial } from '../tradeFields.ts'
+
+/** What somebody measured; nothing is assumed in its place here. */
+const megabytesPerSecond = (label: string) =>
+  addedLater(
+    optional(
+      number({
+        label,
+        initial: 400,
+        unit: 'MB/s',
+        moreThan: 0,
+        most: 100_000,
+        says: `${label} is more than 0 MB/s, such as 400.`,
+      }),
+    ),
+  )
 
 /** Cards, drives, and copies that are meant to be made. */
 export const MEDIA = {
@@ -30,6 +45,8 @@ export const MEDIA = {
         like: /^[A-Za-z0-9_-]{0,40}$/,
         says: 'The folder is the name under which the reader shows the card: letters, digits, - and _.',
       }),
+      serial,
+      readMBps: megabytesPerSecond('Reads at'),
     },
     { named: ['label'] },
   ),
@@ -57,9 +74,18 @@ export const MEDIA = {
         like: /^[A-Za-z0-9_-]{0,40}$/,
         says: 'The folder is the name under which the drive is mounted: letters, digits, - and _.',
       }),
+      serial,
+      readMBps: megabytesPerSecond('Reads at'),
+      writeMBps: megabytesPerSecond('Writes at'),
     },
     { named: ['label'] },
   ),
+  cardReader: plan('what cards are read with', {
+    name: text({ label: 'Reader', initial: 'Reader', least: 1, most: 60, says: 'Give the reader a name.' }),
+    serial,
+    readMBps: megabytesPerSecond('Reads at'),
+    cards: number({ label: 'Cards at once', initial: 1, least: 1, most: 8, says: 'A reader takes 1 to 8 cards at once.' }), // prettier-ignore
+  }),
   plannedCopy: plan('a copy of a card that is to be made', {
     cardId: ref({ label: 'Card', to: 'card' }),
     driveId: ref({ label: 'Drive', to: 'drive' }),

@@ -1,3 +1,4 @@
+import { HASH_NAMES } from '../../checksums/index.ts'
 import { DATE_ORDERS } from '../../text/index.ts'
 import { addedLater, choice, longText, number, optional, pattern, text, whole } from '../fields.ts'
 import { count, minutes, money, plan, rateParts, rank, dropFrameRate } from '../tradeFields.ts'
@@ -58,6 +59,16 @@ export const PRODUCTION = {
       of: ['wipe', 'hold'],
       words: { wipe: 'wipe once safe', hold: 'hold until home' },
     }),
+    /** What copies are held against; checksum lists and histories are called by it. */
+    hashName: addedLater(choice({ label: 'Digest of copies', initial: 'xxh64', of: HASH_NAMES })),
+    handOvers: addedLater(
+      choice({
+        label: 'Hand-overs count',
+        initial: 'said',
+        of: ['said', 'both'],
+        words: { said: 'once they are said', both: 'once both have said so' },
+      }),
+    ),
     longestDayMin: minutes('Longest day', 660),
     shortestRestMin: minutes('Shortest rest', 660),
     mealEveryMin: minutes('Meal within', 360),
