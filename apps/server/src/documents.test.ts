@@ -177,6 +177,12 @@ describe('what stands on the papers', () => {
     expect(text).toMatch(/20:40\s[\s\S]{0,120}4 × 98 Wh battery in Quad charger/)
     expect(text).toContain('In no case')
   })
+  test('every card, drive, case and device has a label', async () => {
+    const { text } = await read('/labels.pdf')
+    for (const kind of ['card', 'drive', 'kitCase'])
+      for (const one of all(kind)) expect(text).toMatch(new RegExp(`(^|\\s)${String(one.label)}\\s`))
+    for (const one of all('camera')) expect(text).toContain(String(one.name).slice(0, 20))
+  })
   test('the pocket checklist has a line for each and says which must not be missed', async () => {
     const { text } = await read('/shots-pocket.pdf')
     for (const shot of all('shot')) expect(text).toContain(String(shot.code))
@@ -213,6 +219,7 @@ describe('what stands on the papers', () => {
       '/shots-pocket.pdf',
       '/patch-sheet.pdf',
       '/packing-list.pdf',
+      '/labels.pdf',
       '/boards.pdf',
       `/days/${dayId}/call-sheet.pdf`,
     ]

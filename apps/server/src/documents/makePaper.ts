@@ -3,6 +3,7 @@ import { callCalendar } from './calendar.ts'
 import { callSheetNow } from './callSheetNow.ts'
 import { type BoardOf, boardsPdf, moneyCsv, pocketPdf, shotListPdf, shotsCsv } from './shotPapers.ts'
 import { lightPlansPdf } from './lightPdf.ts'
+import { labelsPdf } from './labelsPdf.ts'
 import { packingPdf } from './packingPdf.ts'
 import { patchSheetPdf } from './patchPdf.ts'
 import { scriptPdf } from './scriptPdf.ts'
@@ -40,9 +41,14 @@ export interface CalendarTask {
   readonly atMs: number
 }
 
+/** Labels to be stuck on things, and where the program is reached that they lead to. */
+export interface LabelsTask {
+  readonly labelsAt: string
+}
+
 /** What is to be made of a production. */
 export interface PaperTask {
-  readonly make: PaperName | TableName | LogTask | CalendarTask
+  readonly make: PaperName | TableName | LogTask | CalendarTask | LabelsTask
   /** The day it is about, for those of a day. */
   readonly dayId: string | null
 }
@@ -75,6 +81,7 @@ export async function makePaper(
   if (make === 'boards') return made(await boardsPdf(production, boardOf))
   if (make === 'shots.csv') return made(shotsCsv(production))
   if (make === 'money.csv') return made(moneyCsv(production))
+  if (typeof make === 'object' && 'labelsAt' in make) return made(await labelsPdf(production, make.labelsAt))
   if (make === 'script') return made(await scriptPdf(production, dayId))
   const planned = dayId ? callSheetNow(production, dayId) : null
   if (!planned) return null

@@ -25,6 +25,13 @@ export function paperRoutes(serve: Serve, { documents }: { readonly documents: D
   paper(ENDPOINTS.lightPlansPdf, 'light plans', 'light-plans.pdf')
   paper(ENDPOINTS.patchSheetPdf, 'patch sheet', 'patch-sheet.pdf')
   paper(ENDPOINTS.packingListPdf, 'packing list', 'packing-list.pdf')
+  serve.file(ENDPOINTS.labelsPdf, async ({ req, res, params }) => {
+    const labelsAt = `${req.protocol}://${req.headers.host ?? 'localhost'}`
+    const made = await documents.file(params.productionId, { make: { labelsAt }, dayId: null })
+    if (!made) return { code: 'not-found', says: 'There is no such production.' }
+    sendFile(res, 'application/pdf', 'labels.pdf', Buffer.from(made.body))
+    return undefined
+  })
   paper(ENDPOINTS.boardsPdf, 'boards', 'boards.pdf')
   paper(ENDPOINTS.scriptPdf, 'script', 'script.pdf')
   table(ENDPOINTS.shotsCsv, 'shots.csv')

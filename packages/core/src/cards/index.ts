@@ -13,6 +13,8 @@ export {
 export { type ExpectedOnCard } from './expected.ts'
 export { type CardContents, contentsOf, type HeldCopy } from './contents.ts'
 export { cardHeld, driveHeld, type Held } from './custody.ts'
+export { type CardEvent, cardLife } from './cardLife.ts'
+export { type Whereabouts, whereIs, whereThingIs } from './whereIs.ts'
 export { type Loss, lossesOf, type Mend } from './losses.ts'
 export { type OwnStop, ownStop } from './ownStop.ts'
 export { rateOfDevice } from './rates.ts'

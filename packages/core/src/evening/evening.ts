@@ -10,18 +10,9 @@ import { allItems, daysInOrder, type DayPlan, planDay } from '../day/index.ts'
 import { takeBytes } from '../media/index.ts'
 import type { Card, Drive, Production } from '../records/index.ts'
 import { copiedOnto } from './driveForecast.ts'
+import { type EveningSpeeds, safeRange, speedsOf } from './speeds.ts'
 import { runSeconds, shotsClosed, shotMarks, takeStates } from '../takes/index.ts'
 
-/** What is assumed of speeds nobody has measured, bytes a second. */
-const MB = 1e6
-export const ASSUMED = {
-  reader: 400 * MB,
-  laptop: 1000 * MB,
-  fast: { read: 900 * MB, write: 800 * MB },
-  slow: { read: 180 * MB, write: 160 * MB },
-} as const
-/** Speeds that are assumed are off by as much either way. */
-const OFF_BY = 0.2
 const HANDLING_S = 60
 
 /** A card of the evening, with what it will hold. */
@@ -32,6 +23,8 @@ export interface EveningCard {
   readonly plannedBytes: number
   /** More than it has room for. */
   readonly isOver: boolean
+  /** What is on it now has all the copies that the house rule wants. */
+  readonly isSafe: boolean
   /** Minutes of the day's clock from which on it can be copied, and when it is safe; null where it never becomes so. */
   readonly fromMin: number
   readonly safeMin: number | null
@@ -43,7 +36,11 @@ export interface Evening {
   readonly problem: ChainProblem
   /** Minutes of the day's clock at which the seconds of the course begin. */
   readonly startMin: number
-  /** All safe: early, likely and late, minutes of the day's clock; null where it never is. */
+  /** Drives that cards are copied to, and those that are then copied to from the first of them. */
+  readonly first: readonly Drive[]
+  readonly later: readonly Drive[]
+  readonly speeds: EveningSpeeds
+  /** All safe: likely, and between when eight times in ten by what is known of speeds, minutes of the day's clock; null where it never is. */
   readonly allSafeMin: { readonly early: number; readonly likely: number; readonly late: number } | null
   /** The same with every copy made straight onto the slow drives. */
   readonly straightMin: number | null
@@ -91,17 +88,9 @@ function cardsOf(production: Production, dayPlan: DayPlan, sights: Sights) {
     if (device) coming.set(device.id, left - plannedHere)
     const isSafe = mayWipe(cardHistory(production, card.id), rule, sights[card.id] ?? null).may
     if (loggedBytes + plannedHere === 0 || (isSafe && plannedHere === 0)) return []
-    return [{ card, loggedBytes, plannedBytes: plannedHere, isOver: loggedBytes + plannedHere > card.capacityGb * 1e9 }]
+    return [{ card, loggedBytes, plannedBytes: plannedHere, isOver: loggedBytes + plannedHere > card.capacityGb * 1e9, isSafe }] // prettier-ignore
   })
 }
-
-/** Speeds all at once faster or slower, as a way of saying how little is known of them. */
-const atSpeed = (problem: ChainProblem, by: number): ChainProblem => ({
-  ...problem,
-  ports: problem.ports.map((port) => ({ ...port, bytesPerS: port.bytesPerS * by })),
-  readers: problem.readers.map((reader) => ({ ...reader, bytesPerS: reader.bytesPerS * by })),
-  drives: problem.drives.map((drive) => ({ ...drive, readBytesPerS: drive.readBytesPerS * by, writeBytesPerS: drive.writeBytesPerS * by })), // prettier-ignore
-})
 
 function nextCall(production: Production, dayPlan: DayPlan): number | null {
   const next = daysInOrder(production).find(({ date }) => date > dayPlan.day.date)
@@ -113,7 +102,7 @@ function nextCall(production: Production, dayPlan: DayPlan): number | null {
 
 /**
  * What the evening of a day comes to: when each card is copied, read back and safe. Fast drives first, slow ones from
- * them; a range, since nobody has measured the speeds that are assumed. It says what would be, never that it was.
+ * them; a range, since no speed is known exactly. It says what would be, never that it was.
  * Null where no card holds or will hold anything, or there is no drive.
  */
 export function eveningOf(production: Production, dayPlan: DayPlan, sights: Sights = {}): Evening | null {
@@ -127,17 +116,18 @@ export function eveningOf(production: Production, dayPlan: DayPlan, sights: Sigh
   const later = fast.length ? slow.slice(0, Math.max(0, rule.copies - first.length)) : []
   const startMin = Math.max(dayPlan.timeline.lastEndMin, ...dayPlan.beside.map((one) => one.timeline.lastEndMin))
   const held = drives.map((drive) => driveHeld(production, drive.id).personId)
+  const speeds = speedsOf(production)
   const chainDrives = drives.map((drive, i): ChainDrive => ({
     id: drive.id,
-    readBytesPerS: ASSUMED[drive.speed].read,
-    writeBytesPerS: ASSUMED[drive.speed].write,
+    readBytesPerS: speeds.drives.get(drive.id)!.read.bytesPerS,
+    writeBytesPerS: speeds.drives.get(drive.id)!.write.bytesPerS,
     freeBytes: drive.capacityGb * 1e9 - copiedOnto(production, drive.id),
     port: 0,
     holder: held[i] ?? 'nobody',
   }))
   const problem: ChainProblem = {
-    ports: [{ id: 'laptop', bytesPerS: ASSUMED.laptop, parent: null }],
-    readers: [{ id: 'reader', bytesPerS: ASSUMED.reader, port: 0 }],
+    ports: [{ id: 'laptop', bytesPerS: speeds.laptop.bytesPerS, parent: null }],
+    readers: speeds.readers.map(({ name, speed }) => ({ id: name, bytesPerS: speed.bytesPerS, port: 0 })),
     drives: chainDrives,
     cards: cards.map((each) => ({ id: each.card.id, bytes: each.loggedBytes + each.plannedBytes, fromS: 0, to: first, readyByS: null })), // prettier-ignore
     copies: later.flatMap((to) => cards.map((_, card) => ({ card, of: first[0]!, to, fromS: 0 }))),
@@ -150,7 +140,11 @@ export function eveningOf(production: Production, dayPlan: DayPlan, sights: Sigh
   const best = bestCardOrder(problem, 150)
   const ordered = { ...problem, order: best.order }
   const at = (seconds: number | null) => (seconds === null ? null : startMin + seconds / 60)
-  const [early, late] = [simulateChain(atSpeed(ordered, 1 + OFF_BY)), simulateChain(atSpeed(ordered, 1 - OFF_BY))].map((course) => at(course.allSafeS)) // prettier-ignore
+  const range = safeRange(ordered, {
+    ports: [speeds.laptop.from],
+    readers: speeds.readers.map(({ speed }) => speed.from),
+    drives: drives.map(({ id }) => ({ read: speeds.drives.get(id)!.read.from, write: speeds.drives.get(id)!.write.from })), // prettier-ignore
+  })
   const likely = at(best.course.allSafeS)
   const direct = [...slow, ...fast].slice(0, Math.max(1, first.length + later.length))
   const straight = slow.length ? simulateChain({ ...ordered, cards: problem.cards.map((card) => ({ ...card, to: direct })), copies: [] }) : null // prettier-ignore
@@ -160,7 +154,10 @@ export function eveningOf(production: Production, dayPlan: DayPlan, sights: Sigh
     course: best.course,
     problem: ordered,
     startMin,
-    allSafeMin: likely === null || early == null || late == null ? null : { early, likely, late },
+    allSafeMin: likely === null || range === null ? null : { early: Math.min(likely, at(range[0])!), likely, late: Math.max(likely, at(range[1])!) }, // prettier-ignore
+    speeds,
+    first: first.map((i) => drives[i]!),
+    later: later.map((i) => drives[i]!),
     straightMin: straight && at(straight.allSafeS),
     nextCallMin,
     toBedMin: nextCallMin === null ? null : nextCallMin - SLEEP_MIN,

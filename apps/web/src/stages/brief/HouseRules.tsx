@@ -22,7 +22,7 @@ export function HouseRules() {
     }
   }, [asked, key])
   const groups = [
-    ['Cards', ['copiesBeforeWipe', 'checkedBeforeWipe', 'holdersBeforeWipe', 'cardSchool']],
+    ['Cards', ['copiesBeforeWipe', 'checkedBeforeWipe', 'holdersBeforeWipe', 'cardSchool', 'handOvers', 'hashName']],
     ['Hours', ['longestDayMin', 'shortestRestMin', 'mealEveryMin']],
     ['Light and power', ['mainsHz', 'mainsVolts', 'circuitHeadroomPct', 'shutterSchool']],
     ['Once only', ['onceOnlyPictures', 'onceOnlySounds']],

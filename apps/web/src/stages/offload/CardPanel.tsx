@@ -9,10 +9,12 @@ import { say, useProductionStore, commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { SnagList } from '../../ui/Snag.tsx'
 import { Answer, Button, Hint, Section } from '../../ui/parts.tsx'
+import { CardLife } from './CardLife.tsx'
+import { HandOver, WhoHasIt } from './HandOver.tsx'
 import { OnTheLog } from './OnTheLog.tsx'
 import { isUnderWay } from './RunningCopy.tsx'
 import { ENDPOINTS, type Job, type MediaVolume } from '@kavrell/contract'
-import { cardHistory, copiesOfCard, type mayWipe, openPlannedCopies } from '@kavrell/core/cards'
+import { cardHeld, cardHistory, copiesOfCard, type mayWipe, openPlannedCopies } from '@kavrell/core/cards'
 import { createRecord, type RecordOf, updateRecord } from '@kavrell/core/records'
 import { counted, sayBytes } from '@kavrell/core/text'
 
@@ -43,6 +45,7 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
   const productionId = useProductionStore((s) => s.productionId)
   const jobs = useProductionStore((s) => s.jobs)
   const copies = copiesOfCard(production, card.id)
+  const held = cardHeld(production, card.id)
   const { copies: current, identity } = cardHistory(production, card.id)
   // A copy that was begun before the newest take lacks it, however well it was read back.
   const isCurrent = (runId: string) => current.some((copy) => copy.runId === runId)
@@ -136,6 +139,12 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
           )}
         </Box>
       )}
+      <Flex align="center" gap="8px" mt="10px" justify="space-between">
+        <Text color="soft">
+          The card: <WhoHasIt held={held} />
+        </Text>
+        {rights.log && <HandOver thing={{ cardId: card.id }} label={`card ${card.label}`} held={held} />}
+      </Flex>
       <OnTheLog card={card} isSeen={current.some((copy) => copy.isSeen)} />
       <SnagList stage="offload" about={(snag) => snag.about.id === card.id} title="" />
       <Section title="Copies">
@@ -163,6 +172,7 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
               )}
             </Flex>
             <Text fontSize="note" color="soft" css={{ overflowWrap: 'anywhere' }}>
+              {run.fromDriveId && `from the copy on ${production.drive[run.fromDriveId]?.label}, `}
               {counted(run.files, 'file')}, {sayBytes(run.bytes * run.bytesStandFor)},{' '}
               {(run as RecordOf<'copyRun'>).folder}
             </Text>
@@ -231,6 +241,7 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
             ))}
         </Section>
       )}
+      <CardLife card={card} />
     </Box>
   )
 }

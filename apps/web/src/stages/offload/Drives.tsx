@@ -1,13 +1,11 @@
-import { newId } from '../../store/newId.ts'
 import { Grid, Text } from '@chakra-ui/react'
-import { stamp } from '../../store/clock.ts'
-import { commitOrSay } from '../../store/production.ts'
-import { useRights, useParts } from '../../store/selectors.ts'
-import { Select } from '../../ui/fields.tsx'
-import { Section } from '../../ui/parts.tsx'
 import type { MediaVolume } from '@kavrell/contract'
-import { createRecord, asId, type RecordOf } from '@kavrell/core/records'
+import { driveHeld } from '@kavrell/core/cards'
+import type { RecordOf } from '@kavrell/core/records'
 import { sayBytes } from '@kavrell/core/text'
+import { useProduction, useRights } from '../../store/selectors.ts'
+import { Section } from '../../ui/parts.tsx'
+import { HandOver, WhoHasIt } from './HandOver.tsx'
 
 const DESK_ONLY = { base: 'none', md: 'inline' }
 
@@ -19,16 +17,14 @@ export function Drives({
   drives: readonly RecordOf<'drive'>[]
   volumeOf: (folder: string) => MediaVolume | undefined
 }) {
-  const production = useParts('custody', 'person')
+  const production = useProduction()
   const rights = useRights()
   return (
     <Section title="Drives">
       {drives.map((drive) => {
         const volume = volumeOf(drive.folder)
         const twins = drives.filter((d) => d !== drive && volume && volumeOf(d.folder)?.medium === volume.medium)
-        const holder = Object.values(production.custody)
-          .filter((c) => c.driveId === drive.id)
-          .sort((a, b) => b.version - a.version)[0]
+        const held = driveHeld(production, drive.id)
         return (
           <Grid
             key={drive.id}
@@ -50,9 +46,7 @@ export function Drives({
               {volume ? `${sayBytes((volume.freeBytes ?? 0) * volume.bytesStandFor)} free` : 'not plugged in'}
             </Text>
             <Text color="soft">
-              {holder
-                ? `with ${production.person[holder.personId]?.name}${holder.place ? `, ${holder.place}` : ''}`
-                : 'nobody is down as holding it'}
+              <WhoHasIt held={held} />
               {twins.length > 0 && (
                 <Text as="span" color="watch" fontWeight={600}>
                   {' '}
@@ -60,32 +54,10 @@ export function Drives({
                 </Text>
               )}
             </Text>
-            {rights.log && <HandOver driveId={drive.id} />}
+            {rights.log && <HandOver thing={{ driveId: drive.id }} label={drive.label} held={held} />}
           </Grid>
         )
       })}
     </Section>
-  )
-}
-
-function HandOver({ driveId }: { driveId: string }) {
-  const { person } = useParts('person')
-  const give = (personId: string) => {
-    if (personId) {
-      const { at, deviceAt } = stamp()
-      commitOrSay('Hand over a drive', [
-        createRecord('custody', { driveId: asId(driveId), personId: asId(personId), since: at, deviceAt }, newId()),
-      ])
-    }
-  }
-  return (
-    <Select aria-label="Hand over to" value="" w="150px" onChange={(e) => give(e.target.value)}>
-      <option value="">Hand over to …</option>
-      {Object.values(person).map((p) => (
-        <option key={p.id} value={p.id}>
-          {p.name}
-        </option>
-      ))}
-    </Select>
   )
 }

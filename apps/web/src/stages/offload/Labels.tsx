@@ -1,8 +1,9 @@
-import { Box, Flex } from '@chakra-ui/react'
+import { Box, Flex, Link } from '@chakra-ui/react'
 import { addRecord, nextNumbered } from '../../ui/addRecord.ts'
 import { Button, Section } from '../../ui/parts.tsx'
+import { useParts } from '../../store/selectors.ts'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
-import type { MediaVolume } from '@kavrell/contract'
+import { addressOf, ENDPOINTS, type MediaVolume } from '@kavrell/contract'
 import type { RecordOf } from '@kavrell/core/records'
 
 /** Two cards under one name, or in one folder, would be taken for each other. */
@@ -19,6 +20,8 @@ export function Labels({
   drives: readonly RecordOf<'drive'>[]
   unlisted: readonly MediaVolume[]
 }) {
+  const { cardReader, production } = useParts('cardReader', 'production')
+  const readers = Object.values(cardReader)
   return (
     <>
       {unlisted.length > 0 && (
@@ -44,6 +47,17 @@ export function Labels({
         </Section>
       )}
       <Section title="Labels and sizes">
+        <Link
+          display="inline-block"
+          mb="8px"
+          color="action"
+          fontWeight={600}
+          fontSize="small"
+          href={addressOf(ENDPOINTS.labelsPdf, { productionId: production.id })}
+          download
+        >
+          Labels to stick on, on paper
+        </Link>
         <Sheet
           kind="card"
           name="Cards"
@@ -57,7 +71,9 @@ export function Labels({
             { field: 'cameraId', head: 'camera', width: 70 },
             { field: 'recorderId', head: 'sound', width: 70 },
             { field: 'capacityGb', head: 'size, GB', width: 80, align: 'right', mono: true },
-            { field: 'folder', head: 'folder in the reader', width: 160, mono: true },
+            { field: 'folder', head: 'folder in the reader', width: 150, mono: true },
+            { field: 'serial', head: 'serial', width: 110, mono: true },
+            { field: 'readMBps', head: 'reads, MB/s', width: 90, align: 'right', mono: true },
           ]}
         />
         <Box mt="12px">
@@ -73,7 +89,24 @@ export function Labels({
               { field: 'label', head: 'drive', width: 70 },
               { field: 'speed', head: 'speed', width: 70 },
               { field: 'capacityGb', head: 'size, GB', width: 80, align: 'right', mono: true },
-              { field: 'folder', head: 'folder', width: 160, mono: true },
+              { field: 'folder', head: 'folder', width: 130, mono: true },
+              { field: 'serial', head: 'serial', width: 110, mono: true },
+              { field: 'readMBps', head: 'reads, MB/s', width: 90, align: 'right', mono: true },
+              { field: 'writeMBps', head: 'writes, MB/s', width: 95, align: 'right', mono: true },
+            ]}
+          />
+        </Box>
+        <Box mt="12px">
+          <Sheet
+            kind="cardReader"
+            name="Readers"
+            rows={readers}
+            onAdd={() => addRecord('cardReader', 'Add a reader', { name: nextNumbered('R', readers.map(({ name }) => name)) })} // prettier-ignore
+            columns={[
+              { field: 'name', head: 'reader', width: 120 },
+              { field: 'cards', head: 'cards at once', width: 95, align: 'right', mono: true },
+              { field: 'serial', head: 'serial', width: 110, mono: true },
+              { field: 'readMBps', head: 'reads, MB/s', width: 90, align: 'right', mono: true },
             ]}
           />
         </Box>

@@ -39,8 +39,8 @@ export function Losses() {
         </Text>
       )}
       <Text color="soft" fontSize="note" mt="4px">
-        By the ledgers. Copies count that were read back the same and hold all that was logged. Cards are not counted:
-        nobody writes down who carries them; nor is a drive in any bag that nobody is down as holding.
+        By the ledgers. Copies count that were read back the same and hold all that was logged. Cards count where
+        somebody wrote down who has them; a drive or card that nobody is down as having is in nobody’s bag.
       </Text>
     </Section>
   )
@@ -48,7 +48,7 @@ export function Losses() {
 
 function OneLoss({ loss }: { loss: Loss }) {
   const { of, name, drives, destroys, leavesCard, mend } = loss
-  const what = of === 'drive' ? `Drive ${drives.join(' and ')}` : `${name}, with ${drives.join(', ')}`
+  const what = of === 'drive' ? `Drive ${drives.join(' and ')}` : of === 'card' ? name : `${name}, with ${drives.join(', ')}` // prettier-ignore
   const says = [
     destroys.length > 0 && `${cardsOf(destroys)} would be gone`,
     leavesCard.length > 0 &&

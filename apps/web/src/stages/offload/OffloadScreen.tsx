@@ -14,7 +14,8 @@ import { Drives } from './Drives.tsx'
 import { Labels } from './Labels.tsx'
 import { Losses } from './Losses.tsx'
 import { ThisEvening } from './ThisEvening.tsx'
-import { isUnderWay, RunningCopy } from './RunningCopy.tsx'
+import { WhereIs } from './WhereIs.tsx'
+import { isUnderWay, RunningCopy, Waiting } from './RunningCopy.tsx'
 import { ENDPOINTS, type MediaView, type MediaVolume } from '@kavrell/contract'
 import { cardHistory, mayWipe, wipeRule } from '@kavrell/core/cards'
 import { runStates } from '@kavrell/core/takes'
@@ -106,9 +107,13 @@ export function OffloadScreen() {
           {safe.length} of {used.length} cards that hold something are safe.
         </Text>
       )}
-      {running.map((job) => (
-        <RunningCopy key={job.id} job={job} />
-      ))}
+      {cards.length + drives.length > 0 && <WhereIs />}
+      {running
+        .filter((job) => job.state === 'running')
+        .map((job) => (
+          <RunningCopy key={job.id} job={job} />
+        ))}
+      <Waiting jobs={running.filter((job) => job.state === 'waiting').toReversed()} />
       <CardTable cards={answers} wanted={rule.checked} chosenId={chosen?.card.id} onChoose={setChosenId} />
       <ThisEvening seen={seen} />
       <CardsToCome />

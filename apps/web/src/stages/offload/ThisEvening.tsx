@@ -1,12 +1,14 @@
 import { Box, Flex, Text, useToken } from '@chakra-ui/react'
 import { useMemo } from 'react'
-import type { MediaView } from '@kavrell/contract'
 import type { DayPlan } from '@kavrell/core/day'
-import { ASSUMED, type Evening, eveningOf } from '@kavrell/core/evening'
+import { ENDPOINTS, type MediaView } from '@kavrell/contract'
+import { type Evening, eveningOf, type Speed } from '@kavrell/core/evening'
 import type { Production } from '@kavrell/core/records'
-import { sayBytes } from '@kavrell/core/text'
-import { useProduction } from '../../store/selectors.ts'
-import { Section } from '../../ui/parts.tsx'
+import { counted, sayBytes } from '@kavrell/core/text'
+import { ask } from '../../store/api.ts'
+import { say, useProductionStore } from '../../store/production.ts'
+import { useProduction, useRights } from '../../store/selectors.ts'
+import { Button, Section } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
 
 /** Are all cards of the day safe before sleep and the next call? */
@@ -43,13 +45,58 @@ function OfDay({ production, dayPlan, seen }: { production: Production; dayPlan:
         </Text>
       )}
       <Chart evening={evening} production={production} at={at} />
+      <Begin evening={evening} />
       <Text color="soft" fontSize="note" mt="4px">
-        By the log and what is still to shoot, and by assumed speeds: reader {sayBytes(ASSUMED.reader)}/s, fast drives
-        write {sayBytes(ASSUMED.fast.write)}/s, slow ones {sayBytes(ASSUMED.slow.write)}/s, a fifth either way. It says
-        what would be; whether a card is safe is said above, by what was read back.
+        By the log and what is still to shoot, and by these speeds: {sayEvery(evening)}. Eight times in ten it lies
+        between the two times, if the cards hold what is forecast. It says what would be; whether a card is safe is said
+        above, by what was read back.
         {unheld.length > 0 && ` Nobody is down as holding ${unheld.map(({ label }) => label).join(', ')}.`}
       </Text>
     </Section>
+  )
+}
+
+const saySpeed = (name: string, { bytesPerS, from }: Speed) => `${name} ${sayBytes(bytesPerS)}/s (${from})`
+
+function sayEvery({ speeds, first, later }: Evening): string {
+  const drives = [...first, ...later].map((drive) => saySpeed(drive.label, speeds.drives.get(drive.id)!.write))
+  return [...speeds.readers.map(({ name, speed }) => saySpeed(name, speed)), ...drives].join(', ')
+}
+
+/** One press: every card in the best order, then each second copy; what waits says what it waits for. */
+function Begin({ evening }: { evening: Evening }) {
+  const productionId = useProductionStore((s) => s.productionId)
+  const rights = useRights()
+  const { cards, problem, first, later } = evening
+  const inOrder = problem.order.map((i) => cards[i]!)
+  const shot = inOrder.filter(({ loggedBytes, isSafe }) => loggedBytes > 0 && !isSafe)
+  const empty = inOrder.filter(({ loggedBytes }) => loggedBytes === 0)
+  if (!rights.log || shot.length === 0 || first.length === 0) return null
+  const labels = (list: readonly { readonly label: string }[]) => list.map(({ label }) => label).join(', ')
+  const begin = () => {
+    ask(
+      ENDPOINTS.beginEvening,
+      { productionId: productionId! },
+      {
+        copies: shot.map(({ card }) => ({ cardId: card.id, driveIds: first.map(({ id }) => id) })),
+        relays: later.flatMap((drive) => shot.map(({ card }) => ({ cardId: card.id, driveId: drive.id }))),
+      },
+    ).then(
+      ({ jobs, left }) => say(`${counted(jobs.length, 'copy', 'copies')} begun or waiting. ${left.join(' ')}`.trim()),
+      (error: Error) => say(error.message, 'stop'),
+    )
+  }
+  return (
+    <Flex align="center" gap="12px" wrap="wrap" mt="8px">
+      <Button kind="main" onClick={begin}>
+        Begin the evening
+      </Button>
+      <Text color="soft" flex="1 1 260px">
+        {labels(shot.map(({ card }) => card))} to {labels(first)}
+        {later.length > 0 && `, then from ${first[0]!.label} to ${labels(later)}`}. Each waits for its card and drives.
+        {empty.length > 0 && ` Nothing is on ${labels(empty.map(({ card }) => card))} yet.`}
+      </Text>
+    </Flex>
   )
 }
 

@@ -78,10 +78,16 @@ const reader = (folders: readonly string[], cards: MediaView['cards'] = {}) => {
       } satisfies MediaView)
     if (String(url).includes('/media/')) {
       asked.push({ url: String(url), body: JSON.parse(init!.body as string) })
-      return Response.json({}, { status: 202 })
+      return Response.json({ jobs: [], left: [] }, { status: 202 })
     }
     return edits(url, init)
   })
+}
+const handOver = async (user: ReturnType<typeof draw>, within_: HTMLElement, label: string, to: string, place = '') => {
+  await user.click(within(within_).getByRole('button', { name: `Hand over ${label}` }))
+  await user.selectOptions(within(within_).getByLabelText(`Hand ${label} over to`), to)
+  if (place) await user.type(within(within_).getByLabelText(`Where ${label} lies`), place)
+  await user.click(within(within_).getByRole('button', { name: `Give ${label}` }))
 }
 const card = (label: string) => document.querySelector<HTMLElement>(`[data-card="${label}"]`)!
 
@@ -286,8 +292,9 @@ describe('a copy under way', () => {
     now({ phase: 'checking' })
     expect(status()).toMatch(/^Reading back A1 from S1, S2, H1/)
     now({ state: 'waiting', bytesTotal: 0, bytesDone: 0, bytesPerSecond: 0, secondsLeft: null })
-    expect(status()).toMatch(/^A1 waits to be copied/)
-    expect(screen.getByLabelText('0 %')).toBeTruthy()
+    expect(status()).toMatch(/^1 copy waits for its turn/)
+    now({ state: 'waiting', waitsFor: 'Put A1 into the reader.' })
+    expect(status()).toMatch(/^Put A1 into the reader\./)
     expect(status()).not.toContain('left')
   })
   test('is stopped by one press; a server that cannot says why', async () => {
@@ -349,17 +356,32 @@ describe('drives', () => {
     const user = draw(<OffloadScreen />, 'offload')
     const before = all('custody').length
     expect(line('S1').textContent).toMatch(/with .+/)
-    await user.selectOptions(within(line('S1')).getByLabelText('Hand over to'), 'Juno Brask')
-    expect(line('S1').textContent).toContain('with Juno Brask')
+    await handOver(user, line('S1'), 'S1', 'Juno Brask', 'red bag')
+    expect(line('S1').textContent).toContain('with Juno Brask, red bag')
     expect(sent.flatMap((edit) => edit.changes)).toMatchObject([
       { op: 'create', kind: 'custody', fields: { driveId: drive('S1').id } },
     ])
     expect(all('custody')).toHaveLength(before + 1)
   })
+  test('where both have to say so, a hand-over counts once it came; what never came is loud', async () => {
+    openDemo('logger', (records) => ({
+      ...records,
+      custody: {},
+      production: Object.fromEntries(Object.entries(records.production).map(([id, own]) => [id, { ...own, handOvers: 'both' }])), // prettier-ignore
+    }))
+    const user = draw(<OffloadScreen />, 'offload')
+    for (const label of ['S1', 'S2']) await handOver(user, line(label), label, 'Juno Brask')
+    expect(line('S1').textContent).toContain('given to Juno Brask, who has not said so yet: nobody counts as having it')
+    await user.click(screen.getByRole('button', { name: 'S1 came' }))
+    expect(line('S1').textContent).toContain('with Juno Brask')
+    await user.click(screen.getByRole('button', { name: 'S2 never came' }))
+    expect(line('S2').textContent).toContain('Juno Brask says that it never came')
+    expect(sent.flatMap((edit) => edit.changes).filter((change) => change.kind === 'custodyYes')).toHaveLength(2)
+  })
   test('one that nobody holds says so', () => {
     openDemo('logger', (records) => ({ ...records, custody: {} }))
     draw(<OffloadScreen />, 'offload')
-    expect(line('S1').textContent).toContain('nobody is down as holding it')
+    expect(line('S1').textContent).toContain('nobody is down as having it')
   })
   test('free room where it is plugged in', async () => {
     vi.stubGlobal('fetch', async () =>
@@ -385,8 +407,32 @@ describe('drives', () => {
   test('a reader hands nothing over', () => {
     openDemo('reader')
     draw(<OffloadScreen />, 'offload')
-    expect(screen.queryByLabelText('Hand over to')).toBeNull()
+    expect(screen.queryByRole('button', { name: /^Hand over/ })).toBeNull()
   })
+})
+
+test('where a card is, is asked by its label', async () => {
+  openDemo('reader')
+  const user = draw(<OffloadScreen />, 'offload')
+  const ask = async (words: string) => {
+    await user.clear(screen.getByLabelText('Where is'))
+    await user.type(screen.getByLabelText('Where is'), words)
+    return screen.getByRole('status').textContent
+  }
+  expect(await ask('a1')).toMatch(/^Card A1: packed in case .*No copy of what is on it now is known\.$/)
+  expect(await ask('nowhere')).toBe('Nothing on the lists is called nowhere.')
+})
+
+test('the evening is begun by one press: what is not safe, in the best order, second copies after first ones', async () => {
+  openDemo('logger')
+  reader(all('card').map(({ folder }) => folder))
+  const user = draw(<OffloadScreen />, 'offload')
+  await user.click(await screen.findByRole('button', { name: 'Begin the evening' }))
+  const body = asked.find(({ url }) => url.endsWith('/media/evening'))!.body as { copies: { cardId: string; driveIds: string[] }[]; relays: { cardId: string; driveId: string }[] } // prettier-ignore
+  const drives = (speed: string) => all('drive').filter((drive) => drive.speed === speed).map(({ id }) => id) // prettier-ignore
+  expect(body.copies.length).toBeGreaterThan(2)
+  for (const { driveIds } of body.copies) expect([...driveIds].sort()).toEqual([...drives('fast')].sort())
+  expect(body.relays).toEqual(body.copies.map(({ cardId }) => ({ cardId, driveId: drives('slow')[0] })))
 })
 
 test('what one lost bag would destroy is said, with the least that mends it, and is gone once it is done', async () => {
@@ -395,7 +441,7 @@ test('what one lost bag would destroy is said, with the least that mends it, and
   const user = draw(<OffloadScreen />, 'offload')
   const give = async (drive: string, to: string) => {
     const line = screen.getByText(drive, { selector: '[data-thing] *' }).closest<HTMLElement>('[data-thing]')!
-    await user.selectOptions(within(line).getByLabelText('Hand over to'), to)
+    await handOver(user, line, drive, to)
   }
   for (const { label } of all('drive')) await give(label, 'Sadie Quill')
   const loss = () => document.querySelector('[data-loss="Sadie Quill"]')?.textContent ?? ''

@@ -1,0 +1,122 @@
+import { seeded } from '../chance/index.ts'
+import { type ChainProblem, simulateChain } from '../copyChain/index.ts'
+import type { CardReader, CopyRun, Drive, Production } from '../records/index.ts'
+
+const MB = 1e6
+/** What is assumed of speeds nobody has measured, bytes a second. */
+export const ASSUMED = {
+  reader: 400 * MB,
+  laptop: 1000 * MB,
+  fast: { read: 900 * MB, write: 800 * MB },
+  slow: { read: 180 * MB, write: 160 * MB },
+} as const
+
+/** A speed, and how it is known: written down by somebody, shown by copies that were made, or neither. */
+export interface Speed {
+  readonly bytesPerS: number
+  readonly from: 'measured' | 'learnt' | 'assumed'
+}
+
+/** By how much a speed is off, as the spread of its logarithm: of ten, eight are within 1.28 times it. */
+const SPREAD: Readonly<Record<Speed['from'], number>> = { measured: 0.04, learnt: 0.08, assumed: 0.16 }
+
+/** Less than that says more of opening files than of the drive. */
+const LEAST_BYTES = 1e9
+const NEWEST = 5
+
+/** Bytes a second of a run that shows something; a stand-in's bytes show nothing of a drive. */
+function shownBy({ bytes, bytesStandFor, startedAt, endedAt, outcome }: CopyRun): number | null {
+  const seconds = (Date.parse(endedAt) - Date.parse(startedAt)) / 1000
+  return bytesStandFor === 1 && outcome === 'complete' && bytes >= LEAST_BYTES && seconds > 0 ? bytes / seconds : null
+}
+
+/** The quickest of the newest runs: what held others up was something else. */
+function learnt(runs: readonly CopyRun[]): number | null {
+  const shown = runs.toSorted((a, b) => b.version - a.version).flatMap((run) => shownBy(run) ?? [])
+  return shown.length > 0 ? Math.max(...shown.slice(0, NEWEST)) : null
+}
+
+const speed = (measuredMBps: number | null, shown: number | null, assumed: number): Speed =>
+  measuredMBps !== null
+    ? { bytesPerS: measuredMBps * MB, from: 'measured' }
+    : shown !== null
+      ? { bytesPerS: shown, from: 'learnt' }
+      : { bytesPerS: assumed, from: 'assumed' }
+
+export interface ReaderSpeed {
+  readonly name: string
+  readonly speed: Speed
+}
+
+export interface EveningSpeeds {
+  /** One for each card that can be read at once; a reader that nobody has listed is one. */
+  readonly readers: readonly ReaderSpeed[]
+  readonly drives: ReadonlyMap<string, { readonly read: Speed; readonly write: Speed }>
+  readonly laptop: Speed
+}
+
+/** How quick readers and drives are: as measured, else as copies have shown, else as is assumed. */
+export function speedsOf(production: Production): EveningSpeeds {
+  const runs = Object.values(production.copyRun)
+  const shown = learnt(runs.filter((run) => run.fromDriveId === null))
+  const listed: readonly CardReader[] = Object.values(production.cardReader)
+  const ofReader = (reader?: CardReader) => speed(reader?.readMBps ?? null, shown, ASSUMED.reader)
+  const readers = listed
+    .toSorted((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))
+    .flatMap((reader) => Array.from({ length: Math.round(reader.cards) }, () => ({ name: reader.name, speed: ofReader(reader) }))) // prettier-ignore
+  const ofDrive = (drive: Drive) => ({
+    read: speed(drive.readMBps, null, ASSUMED[drive.speed].read),
+    write: speed(drive.writeMBps, learnt(runs.filter(({ driveId }) => driveId === drive.id)), ASSUMED[drive.speed].write), // prettier-ignore
+  })
+  return {
+    readers: readers.length > 0 ? readers : [{ name: 'reader', speed: ofReader() }],
+    drives: new Map(Object.values(production.drive).map((drive) => [drive.id, ofDrive(drive)])),
+    laptop: { bytesPerS: ASSUMED.laptop, from: 'assumed' },
+  }
+}
+
+/** How each speed of a problem is known, in its order. */
+export interface Known {
+  readonly ports: readonly Speed['from'][]
+  readonly readers: readonly Speed['from'][]
+  readonly drives: readonly { readonly read: Speed['from']; readonly write: Speed['from'] }[]
+}
+
+/**
+ * The same problem with each speed as it may really be, by itself.
+ * @param random numbers from 0 to 1
+ * @source Box and Muller (1958) for the normal spread of the logarithm
+ */
+export function asItMayBe(problem: ChainProblem, known: Known, random: () => number): ChainProblem {
+  const off = (from: Speed['from']) =>
+    Math.exp(SPREAD[from] * Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random()))
+  return {
+    ...problem,
+    ports: problem.ports.map((port, i) => ({ ...port, bytesPerS: port.bytesPerS * off(known.ports[i]!) })),
+    readers: problem.readers.map((reader, i) => ({ ...reader, bytesPerS: reader.bytesPerS * off(known.readers[i]!) })),
+    drives: problem.drives.map((drive, i) => ({
+      ...drive,
+      readBytesPerS: drive.readBytesPerS * off(known.drives[i]!.read),
+      writeBytesPerS: drive.writeBytesPerS * off(known.drives[i]!.write),
+    })),
+  }
+}
+
+const TRIED = 120
+
+/**
+ * Between which seconds all is safe, eight times in ten, as far as the speeds are known; null where it never is.
+ * Whether cards hold what was forecast is not in it.
+ */
+export function safeRange(problem: ChainProblem, known: Known): readonly [number, number] | null {
+  const random = seeded(11)
+  const ends = Array.from({ length: TRIED }, () => simulateChain(asItMayBe(problem, known, random)).allSafeS)
+  if (ends.some((end) => end === null)) return null
+  const sorted = (ends as number[]).toSorted((a, b) => a - b)
+  const at = (share: number) => {
+    const place = share * (TRIED - 1)
+    const low = Math.floor(place)
+    return sorted[low]! + (place - low) * (sorted[Math.min(low + 1, TRIED - 1)]! - sorted[low]!)
+  }
+  return [at(0.1), at(0.9)]
+}
