@@ -2,7 +2,14 @@ import path from 'node:path'
 import { sayFault } from './faults.ts'
 import { flush } from './flush.ts'
 import { CHUNK_BYTES } from './hashFile.ts'
-import { type FoundList, type HashName, isOfLists, type WantedFile, wantedByLists } from '@kavrell/core/checksums'
+import {
+  type FoundList,
+  type HashName,
+  strays,
+  UNSEALED,
+  type WantedFile,
+  wantedByLists,
+} from '@kavrell/core/checksums'
 import { type CopiedFile, readHashLists } from './hashLists.ts'
 import { liesBelow } from './insideRoot.ts'
 import { inLanes, LANES, SMALL_BYTES } from './lanes.ts'
@@ -69,7 +76,7 @@ export async function verifyFolder(folder: string, options: VerifyOptions = {}):
   if (wanted.length === 0)
     return {
       ...nothing('Nothing was compared: no file is listed.'),
-      notes: [...listFaults, ...listNotes, ...strays(sizes, [])],
+      notes: [...listFaults, ...listNotes, ...strays(sizes.keys(), [])],
     }
   const settled = await settle(folder, wanted, sizes)
   const compared = await compareAll(folder, wanted, sizes, options, signal)
@@ -85,10 +92,8 @@ export async function verifyFolder(folder: string, options: VerifyOptions = {}):
     notes: [
       ...(expected ? [...listFaults, ...listsThatDiffer(lists, expected)] : []),
       ...listNotes,
-      ...(unsealed
-        ? ['No list here says how many files it had: files that are gone together with their lines cannot be seen.']
-        : []),
-      ...strays(sizes, wanted),
+      ...(unsealed ? [UNSEALED] : []),
+      ...strays(sizes.keys(), wanted),
     ],
   }
 }
@@ -108,13 +113,6 @@ function listsThatDiffer(lists: readonly FoundList[], { hashName, files }: NonNu
     : [
         'The list of this copy is missing or is not the one that was written. The files are judged by what was written down when they were copied.',
       ]
-}
-
-const strays = (sizes: ReadonlyMap<string, number>, wanted: readonly Wanted[]): string[] => {
-  const listed = new Set(wanted.map((w) => w.path))
-  return Array.from(sizes.keys())
-    .filter((name) => !listed.has(name) && !isOfLists(name))
-    .map((name) => `${name}: is there but not in the list.`)
 }
 
 /** Everything written must have reached the drive before it is read back. */

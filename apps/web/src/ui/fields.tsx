@@ -170,15 +170,19 @@ export const ChooseFiles = ({
   accept,
   onFiles,
   most = 100,
+  folder = false,
   children = 'Choose files',
 }: {
   label: string
-  accept: string
+  /** Any, where it is not said. */
+  accept?: string
+  /** All files of a folder, each with its path from there in `webkitRelativePath`. */
+  folder?: boolean
   onFiles: (files: readonly File[]) => void
   most?: number
   children?: ReactNode
 }) => (
-  <FileUpload.Root accept={accept} maxFiles={most} w="auto">
+  <FileUpload.Root {...(accept === undefined ? {} : { accept })} maxFiles={most} directory={folder} w="auto">
     {/* Taken as chosen: the part itself drops a second file of one name and size, and one that is chosen again. What is not as expected is told by whoever reads it. */}
     <FileUpload.HiddenInput
       aria-label={label}

@@ -1,3 +1,4 @@
+export { type FolderAnswer, foldersToCheck, judgeFolder, strays, UNSEALED } from './folders.ts'
 export { c4Id } from './c4.ts'
 export {
   type HashLine,

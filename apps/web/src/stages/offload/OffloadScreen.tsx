@@ -6,6 +6,7 @@ import { useProduction, useRights } from '../../store/selectors.ts'
 import { Page } from '../../ui/Page.tsx'
 import { Answer, Title } from '../../ui/parts.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
+import { CheckFolder } from './CheckFolder.tsx'
 import { CardPanel } from './CardPanel.tsx'
 import { type CardAnswer, CardTable } from './CardTable.tsx'
 import { CardsToCome } from './CardsToCome.tsx'
@@ -120,6 +121,7 @@ export function OffloadScreen() {
       <DrivesToCome />
       <Drives drives={drives} volumeOf={(folder) => volumeOf('drive', folder)} />
       <Losses />
+      <CheckFolder />
       {rights.plan && (
         <Labels cards={cards} drives={drives} unlisted={volumes.filter((v) => !listed.has(`${v.kind} ${v.folder}`))} />
       )}
