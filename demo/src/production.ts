@@ -220,8 +220,20 @@ function addKit(b: Builder): void {
     ['Cable mat, 10 m', '', 2, 0, '', 9],
     ['Sandbag, 10 kg', '', 8, 0, 'sand', 10],
   ] as const
-  for (const [name, answersTo, owned, rented, box, kg] of items)
-    b.add('kitItem', name, { name, answersTo, owned, rented, case: box, kg })
+  /** A day's rent and worth, of what goes back to the hirer. */
+  const hired: Readonly<Record<string, readonly [number, number, string]>> = {
+    'Camera B body': [9500, 420_000, 'BH-B-204'],
+    '100 mm macro lens': [2800, 95_000, 'BH-M-17'],
+    '600 W daylight lamp': [4200, 168_000, 'BH-L-88'],
+    '1200 W daylight lamp': [8800, 490_000, 'BH-L-93'],
+  }
+  const carries: Readonly<Record<string, number>> = { Sticks: 15, 'Slider, 1 m': 8, Clamp: 3 }
+  for (const [name, answersTo, owned, rented, box, kg] of items) {
+    const [dayRateMinor, valueMinor, serial] = hired[name] ?? []
+    const hire = dayRateMinor === undefined ? {} : { from: 'Brackwater Hire', outOn: '2026-05-13', backOn: '2026-05-16', dayRateMinor, valueMinor: valueMinor!, serial: serial!, insurance: 'by the production' } // prettier-ignore
+    const takes = carries[name] === undefined ? {} : { carriesKg: carries[name] }
+    b.add('kitItem', name, { name, answersTo, owned, rented, case: box, kg, ...hire, ...takes })
+  }
   addBatteries(b)
   addFault(b)
   addCases(b)

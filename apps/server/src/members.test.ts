@@ -195,6 +195,18 @@ test('people of the productions that one plans are found for the next, and of no
   expect((await of(null)).status).toBe(401)
 })
 
+test('things that one owns are found for the next production by who plans, and by no others', async () => {
+  await world.edit('owner', [
+    create('kitItem', { name: 'Long arm', owned: 1, serial: 'LA-19', valueMinor: 55_123 }),
+    create('kitItem', { name: 'Rented head', rented: 1 }),
+  ])
+  const of = async (who: string | null) => world.call(who, '/inventory')
+  const { text } = await of('planner')
+  expect([text.includes('LA-19'), text.includes('55123'), text.includes('Rented head')]).toEqual([true, true, false])
+  for (const who of ['logger', 'reader']) expect((await of(who)).text).not.toContain('LA-19')
+  expect((await of(null)).status).toBe(401)
+})
+
 test('set-up cards of the productions that one plans are there for the next, and of no others; what was seen stays', async () => {
   const [kept, gone] = [
     create('setUpLine', { name: 'white', wanted: '4300 K', harm: 'stop' }),

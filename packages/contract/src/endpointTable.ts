@@ -7,6 +7,7 @@ import {
   EveningBody,
   type EveningBegun,
   type DirectoryPerson,
+  type InventoryItem,
   EnterBody,
   type Invitation,
   InvitationBody,
@@ -121,6 +122,7 @@ export const ENDPOINTS = {
 
   /** People of the productions that one plans, for the next. */
   directory: get<readonly DirectoryPerson[]>()('/directory', 'account'),
+  inventory: get<readonly InventoryItem[]>()('/inventory', 'account'),
   /** Set-up cards of the productions that one plans, for the next. */
   otherCards: get<readonly OtherCard[]>()('/cards', 'account'),
   startProduction: post<{ id: string }>()('/productions', 'starter', NewProductionBody, 201),

@@ -161,6 +161,26 @@ export interface DirectoryPerson {
   readonly productionId: string
 }
 
+/** A thing of a production that one plans, as an inventory has it. */
+export interface InventoryItem {
+  readonly name: string
+  readonly answersTo: string
+  readonly owned: number
+  readonly serial: string
+  readonly kg: number
+  readonly wh: number
+  readonly ndStops: number
+  readonly valueMinor: number
+  readonly state: string
+  readonly carriesKg: number | null
+  readonly ridesCamera: boolean
+  readonly insurance: string
+  readonly note: string
+  /** Title of the production. */
+  readonly of: string
+  readonly productionId: string
+}
+
 /** A picture that was kept: called by the hash of its bytes, in the size it now has. */
 export const Upload = z.strictObject({
   fileId: z.string().regex(/^[0-9a-f]{64}$/),

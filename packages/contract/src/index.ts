@@ -5,6 +5,7 @@ export {
   type DirectoryPerson,
   type OtherCard,
   type ScanReading,
+  type InventoryItem,
   type Invitation,
   INVITED_ROLES,
   type EveningBegun,

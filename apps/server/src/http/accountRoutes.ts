@@ -1,9 +1,17 @@
-import { type DirectoryPerson, ENDPOINTS, type Me, type OtherCard, type Refusal, RIGHTS } from '@kavrell/contract'
+import {
+  type DirectoryPerson,
+  ENDPOINTS,
+  type InventoryItem,
+  type Me,
+  type OtherCard,
+  type Refusal,
+  RIGHTS,
+} from '@kavrell/contract'
 import { DIRECTORY_FIELDS } from '@kavrell/core/beginnings'
 import { fail, ok, type Outcome } from '@kavrell/core/outcome'
 import { gathered } from '@kavrell/core/takes'
 import type { Request, Response } from 'express'
-import type { Sequelize } from 'sequelize'
+import { Op, type Sequelize } from 'sequelize'
 import type { Account, Accounts } from '../accounts/accounts.ts'
 import type { Invitations } from '../accounts/invitations.ts'
 import { createProduction } from '../accounts/productions.ts'
@@ -93,6 +101,10 @@ export function signInRoutes(serve: Serve, { accounts, invitations }: Deps): voi
   })
 }
 
+/** What one owns stays the same from one production to the next: counts, weights, serials; cases and hirers do not. */
+const INVENTORY_FIELDS = ['name', 'answersTo', 'owned', 'serial', 'kg', 'wh', 'ndStops', 'valueMinor', 'state', 'carriesKg', 'ridesCamera', 'insurance', 'note'] as const satisfies readonly (keyof InventoryItem)[] // prettier-ignore
+const MOST_THINGS = 20_000
+
 /** Productions that are started, brought in and taken along, and who has access to them. */
 export function accessRoutes(serve: Serve, deps: Deps): void {
   const { accounts, invitations, door, now, address } = deps
@@ -113,6 +125,11 @@ export function accessRoutes(serve: Serve, deps: Deps): void {
     const { where, of } = await plannedBy(account!.id)
     const people = await deps.models.person.findAll({ where, attributes: ['productionId', ...DIRECTORY_FIELDS], order: ['name', 'id'], limit: MOST_PEOPLE, raw: true }) // prettier-ignore
     return ok((people as unknown as Omit<DirectoryPerson, 'of'>[]).map((person) => ({ ...person, of: of.get(person.productionId) ?? '' }))) // prettier-ignore
+  })
+  serve.on(ENDPOINTS.inventory, async ({ account }) => {
+    const { where, of } = await plannedBy(account!.id)
+    const items = await deps.models.kitItem.findAll({ where: { ...where, owned: { [Op.gt]: 0 } }, attributes: ['productionId', ...INVENTORY_FIELDS], order: ['name', 'id'], limit: MOST_THINGS, raw: true }) // prettier-ignore
+    return ok((items as unknown as Omit<InventoryItem, 'of'>[]).map((item) => ({ ...item, of: of.get(item.productionId) ?? '' }))) // prettier-ignore
   })
   serve.on(ENDPOINTS.startProduction, ({ account, body }) => createProduction({ door, accounts, now }, account!, body))
   serve.on(ENDPOINTS.importProduction, ({ req, account }) =>

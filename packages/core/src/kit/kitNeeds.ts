@@ -1,4 +1,5 @@
 import { lampType } from '../light/index.ts'
+import { usable } from './inventory.ts'
 import { asId, byId, type PlacedLamp, type Production, type Shot } from '../records/index.ts'
 
 /** One kind of thing that the plan needs, how many at once, and who says so. */
@@ -137,7 +138,8 @@ function lensesThere(production: Production): LensThere[] {
     const mm = Number(/^lens:(.+)$/.exec(item.answersTo)?.[1] ?? NaN)
     if (!(mm > 0)) return []
     const lens = (isRented: boolean): LensThere => ({ key: item.answersTo, shortestMm: mm, longestMm: mm, isRented })
-    return [...Array.from({ length: item.owned }, () => lens(false)), ...Array.from({ length: item.rented }, () => lens(true))] // prettier-ignore
+    const there = usable(item)
+    return [...Array.from({ length: there.owned }, () => lens(false)), ...Array.from({ length: there.rented }, () => lens(true))] // prettier-ignore
   })
   return [...listed, ...inKit]
 }
@@ -204,10 +206,11 @@ export function kitDifference(production: Production): KitLine[] {
     const lens = lenses.get(need.key)
     if (lens) return { ...need, ...lens }
     const answering = items.filter((item) => item.answersTo === need.key)
-    const inKit = answering.reduce((sum, item) => sum + item.owned, 0)
-    const rented = answering.reduce((sum, item) => sum + item.rented, 0)
-    // Of a camera that is listed and on the kit list too there is one.
-    const owned = Math.max(inKit, listed.has(need.key) && rented === 0 ? 1 : 0)
+    const inKit = answering.reduce((sum, item) => sum + usable(item).owned, 0)
+    const rented = answering.reduce((sum, item) => sum + usable(item).rented, 0)
+    // Of a camera that is listed and on the kit list too there is one, if the kit list does not say that it is broken.
+    const isBroken = answering.length > 0 && inKit + rented === 0 && answering.some((item) => item.owned + item.rented + item.borrowed > 0) // prettier-ignore
+    const owned = Math.max(inKit, listed.has(need.key) && rented === 0 && !isBroken ? 1 : 0)
     return { ...need, owned, rented, missing: Math.max(0, need.count - owned - rented) }
   })
 }

@@ -13,3 +13,4 @@ export {
 export { goneWith } from './travel.ts'
 export { recase, type Thing, tickOf } from './things.ts'
 export type { Wanted } from './wanted.ts'
+export { dayWants } from './wanted.ts'

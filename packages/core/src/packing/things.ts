@@ -63,6 +63,12 @@ const needOf = (production: Production, kind: ThingKind, record: Packed): string
   return camera ? `camera:${camera.letter}` : recorder ? `recorder:${recorder.letter}` : ''
 }
 
+/** What went back or is gone is in no case; what does not work travels all the same, to go back. */
+const travels = (item: RecordOf<'kitItem'>) =>
+  item.state === 'gone' || item.returnedOn !== null
+    ? { owned: 0, rented: 0 }
+    : { owned: item.owned, rented: item.rented + item.borrowed }
+
 /**
  * All that travels: what is listed as a camera, lens, recorder, card or drive, and what the kit list says is there. A
  * kit item that answers for a camera, a recorder or a lens that is listed is that one, and not a second: what it says of case and
@@ -80,7 +86,7 @@ export function thingsOf(production: Production): readonly Thing[] {
     Object.values(production[kind] as Readonly<Record<string, Packed>>).flatMap((record): Thing[] => {
       const answersTo = needOf(production, kind, record)
       if (kind === 'camera' && (record as RecordOf<'camera'>).lineCut) return []
-      const { owned, rented } = kind === 'kitItem' ? (record as RecordOf<'kitItem'>) : { owned: 1, rented: 0 }
+      const { owned, rented } = kind === 'kitItem' ? travels(record as RecordOf<'kitItem'>) : { owned: 1, rented: 0 }
       const count = owned + rented - (kind === 'kitItem' ? (listed.get(answersTo) ?? 0) : 0)
       if (count <= 0) return []
       const name = (nameOf[kind] as (record: Packed) => string)(record)

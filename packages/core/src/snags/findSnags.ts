@@ -11,6 +11,8 @@ import { checkFaults } from './checkFaults.ts'
 import { checkFixedTimes } from './checkFixedTimes.ts'
 import { checkLenses, checkRoomForShots, checkScreens } from './checkLenses.ts'
 import { checkHours } from './checkHours.ts'
+import { checkHandOvers } from './checkHandOvers.ts'
+import { checkCarrying, checkRentals } from './checkInventory.ts'
 import { checkKit } from './checkKit.ts'
 import { checkColourOfLight } from './checkColourOfLight.ts'
 import { checkMovingLight } from './checkDaylight.ts'
@@ -75,6 +77,9 @@ export function findSnags(production: Production): Finding[] {
     checkCircuits,
     checkMains,
     checkKit,
+    checkRentals,
+    checkCarrying,
+    checkHandOvers,
     checkPacking,
     checkFaults,
     checkWindows,

@@ -1,0 +1,79 @@
+import { byId, type Camera, type KitItem, type LensInCase, type Production, type Shot } from '../records/index.ts'
+import { usable } from './inventory.ts'
+import { reaches } from './kitNeeds.ts'
+
+/** A part of a camera as it is built. */
+export interface CarriedPart {
+  readonly name: string
+  /** Null where nobody said what it weighs. */
+  readonly kg: number | null
+}
+
+/** A shot's camera as it is built, and what has to carry it. */
+export interface Carried {
+  readonly shot: Shot
+  readonly parts: readonly CarriedPart[]
+  /** Of the parts of which it is said; the whole weighs at least that. */
+  readonly kg: number
+  readonly unweighed: number
+  /** What the shot calls what it stands on; empty for hands. */
+  readonly on: string
+  /** The most that one of those there takes; null where nobody said, or in hands. */
+  readonly takesKg: number | null
+  /** How long it is held in one take, minutes. */
+  readonly holdMin: number
+  readonly answer: 'holds' | 'too heavy' | 'long in hands' | 'not known'
+  /** Lenses that reach the shot's length and with which it is carried; those of the shot's own weight are not in it. */
+  readonly lighter: readonly { readonly lens: LensInCase; readonly kg: number }[]
+}
+
+const HANDS = new Set(['', 'handheld', 'none'])
+/**
+ * Held away from the body at the height of the shoulders, by anybody.
+ * @source HSE, INDG143 (2012), the lower of its two filter values for that zone
+ */
+export const HANDS_KG = 7
+/** At less than half of that, hands hold it as long as a take is. */
+const HANDS_LONG_MIN = 5
+
+/** What each shot's camera weighs as it is built for it, against what it stands on or the hands that hold it. */
+export function carrying(production: Production): Carried[] {
+  const items = Object.values(production.kitItem).filter((item) => usable(item).owned + usable(item).rented > 0)
+  const riders = items.filter((item) => item.ridesCamera)
+  const weight = (record: { readonly kg: number }, key: string) => record.kg || items.find((item) => item.answersTo === key)?.kg || null // prettier-ignore
+  return Object.values(production.shot)
+    .flatMap((shot) => {
+      const camera = byId(production.camera, shot.cameraId)
+      return camera && !camera.lineCut ? [carriedBy(production, shot, camera, riders, items, weight)] : []
+    })
+    .sort((a, b) => a.shot.code.localeCompare(b.shot.code, 'en', { numeric: true }))
+}
+
+function carriedBy(
+  production: Production,
+  shot: Shot,
+  camera: Camera,
+  riders: readonly KitItem[],
+  items: readonly KitItem[],
+  weight: (record: { readonly kg: number }, key: string) => number | null,
+): Carried {
+  const lenses = Object.values(production.lens).filter((lens) => reaches({ shortestMm: lens.focalLengthMm, longestMm: lens.longestMm }, shot.focalLengthMm)) // prettier-ignore
+  const chosen = byId(production.lens, shot.lensId) ?? lenses[0]
+  const inKit = items.find((item) => item.answersTo === `lens:${shot.focalLengthMm}`)
+  const parts: CarriedPart[] = [
+    { name: `camera ${camera.letter}`, kg: weight(camera, `camera:${camera.letter}`) },
+    { name: chosen?.name ?? inKit?.name ?? `${shot.focalLengthMm} mm`, kg: chosen ? weight(chosen, `lens:${chosen.focalLengthMm}`) : (inKit?.kg ?? 0) || null }, // prettier-ignore
+    ...riders.map((item) => ({ name: item.name, kg: item.kg || null })),
+  ]
+  const kg = parts.reduce((sum, part) => sum + (part.kg ?? 0), 0)
+  const unweighed = parts.filter((part) => part.kg === null).length
+  const inHands = HANDS.has(shot.rig)
+  const supports = items.filter((item) => item.answersTo === `rig:${shot.rig}`)
+  const said = supports.flatMap(({ carriesKg }) => carriesKg ?? [])
+  const takesKg = inHands || said.length === 0 ? null : Math.max(...said)
+  const holdMin = shot.takeSeconds / 60
+  const limit = inHands ? HANDS_KG : takesKg
+  const answer = limit !== null && kg > limit ? 'too heavy' : inHands && kg > HANDS_KG / 2 && holdMin > HANDS_LONG_MIN ? 'long in hands' : unweighed > 0 || limit === null ? 'not known' : 'holds' // prettier-ignore
+  const lighter = answer === 'too heavy' && chosen ? lenses.flatMap((lens) => (lens.id !== chosen.id && lens.kg > 0 && kg - (parts[1]!.kg ?? 0) + lens.kg <= limit! ? [{ lens, kg: kg - (parts[1]!.kg ?? 0) + lens.kg }] : [])).sort((a, b) => a.kg - b.kg) : [] // prettier-ignore
+  return { shot, parts, kg, unweighed, on: inHands ? '' : shot.rig, takesKg, holdMin, answer, lighter }
+}
