@@ -23,7 +23,7 @@ export function Inventory() {
   const [chosenId, setChosenId] = useChosen()
   const { currency, dateOrder } = production.production
   const money = (minor: number) => moneyText(minor, currency)
-  const items = Object.values(production.kitItem).sort((a, b) => a.name.localeCompare(b.name))
+  const items = Object.values(production.kitItem).sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))
   const back = goesBack(production)
   const chosen = items.find(({ id }) => id === chosenId)
   const first = back.flatMap(({ firstBackOn }) => firstBackOn ?? []).sort()[0]
