@@ -177,6 +177,12 @@ describe('what stands on the papers', () => {
     expect(text).toMatch(/20:40\s[\s\S]{0,120}4 × 98 Wh battery in Quad charger/)
     expect(text).toContain('In no case')
   })
+  test('cues and rota say when each comes, and who goes to which camera with a box to tick', async () => {
+    const { text } = await read('/cues.pdf')
+    for (const cue of all('cue').filter((one) => !one.gone)) expect(text).toContain(String(cue.name).slice(0, 20))
+    for (const moment of all('moment')) expect(text).toContain(String(moment.name))
+    expect(text).toMatch(/Rota: \d+ good angles throughout\.[\s\S]*restarts [A-Z]/)
+  })
   test('every card, drive, case and device has a label', async () => {
     const { text } = await read('/labels.pdf')
     for (const kind of ['card', 'drive', 'kitCase'])
@@ -220,6 +226,7 @@ describe('what stands on the papers', () => {
       '/patch-sheet.pdf',
       '/packing-list.pdf',
       '/labels.pdf',
+      '/cues.pdf',
       '/boards.pdf',
       `/days/${dayId}/call-sheet.pdf`,
     ]

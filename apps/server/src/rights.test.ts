@@ -158,6 +158,7 @@ const ENDPOINTS: readonly (readonly [
   ['light plans', () => 'light-plans.pdf', null, ROLES, [200]],
   ['patch sheet', () => 'patch-sheet.pdf', null, ROLES, [200]],
   ['packing list', () => 'packing-list.pdf', null, ROLES, [200]],
+  ['cues', () => 'cues.pdf', null, ROLES, [200]],
   ['labels', () => 'labels.pdf', null, ROLES, [200]],
   ['boards', () => 'boards.pdf', null, ROLES, [200]],
   ['shots as a table', () => 'shots.csv', null, ROLES, [200]],

@@ -178,6 +178,7 @@ export const ENDPOINTS = {
   lightPlansPdf: file(`${PRODUCTION}/light-plans.pdf`, 'member'),
   patchSheetPdf: file(`${PRODUCTION}/patch-sheet.pdf`, 'member'),
   packingListPdf: file(`${PRODUCTION}/packing-list.pdf`, 'member'),
+  cuesPdf: file(`${PRODUCTION}/cues.pdf`, 'member'),
   labelsPdf: file(`${PRODUCTION}/labels.pdf`, 'member'),
   boardsPdf: file(`${PRODUCTION}/boards.pdf`, 'member'),
   scriptPdf: file(`${PRODUCTION}/script.pdf`, 'member'),

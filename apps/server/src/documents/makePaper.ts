@@ -3,6 +3,7 @@ import { callCalendar } from './calendar.ts'
 import { callSheetNow } from './callSheetNow.ts'
 import { type BoardOf, boardsPdf, moneyCsv, pocketPdf, shotListPdf, shotsCsv } from './shotPapers.ts'
 import { lightPlansPdf } from './lightPdf.ts'
+import { cuesPdf } from './cuesPdf.ts'
 import { labelsPdf } from './labelsPdf.ts'
 import { packingPdf } from './packingPdf.ts'
 import { patchSheetPdf } from './patchPdf.ts'
@@ -21,6 +22,7 @@ export type PaperName =
   | 'light plans'
   | 'patch sheet'
   | 'packing list'
+  | 'cues'
   | 'call sheet'
   | 'large call sheet'
   | 'report'
@@ -77,6 +79,7 @@ export async function makePaper(
   if (make === 'pocket checklist') return made(await pocketPdf(production))
   if (make === 'light plans') return made(await lightPlansPdf(production))
   if (make === 'patch sheet') return made(await patchSheetPdf(production))
+  if (make === 'cues') return made(await cuesPdf(production))
   if (make === 'packing list') return made(await packingPdf(production))
   if (make === 'boards') return made(await boardsPdf(production, boardOf))
   if (make === 'shots.csv') return made(shotsCsv(production))

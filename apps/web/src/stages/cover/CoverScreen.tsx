@@ -1,3 +1,4 @@
+import { addressOf, ENDPOINTS } from '@kavrell/contract'
 import { Box, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { follow } from '@kavrell/core/cover'
@@ -7,6 +8,7 @@ import { counted, lapse } from '@kavrell/core/text'
 import { useDayPlan, useProduction, useRecords, useRights } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
 import { Page } from '../../ui/Page.tsx'
+import { PaperLink } from '../../ui/PaperLink.tsx'
 import { Answer, Button, Empty, Reading, Section, Tabs, Title } from '../../ui/parts.tsx'
 import type { FoundCover } from '../../workers/cover.worker.ts'
 import { CoverLive } from './CoverLive.tsx'
@@ -82,6 +84,9 @@ function OneMoment({ moment, production }: { moment: Moment; production: Product
         note={`once only, ${lapse(moment.lastsS)}; wanted: ${counted(cover?.problem.needGood ?? 0, 'good angle')}`}
         actions={
           <>
+            <PaperLink href={addressOf(ENDPOINTS.cuesPdf, { productionId: production.production.id })}>
+              Cues and rota on paper
+            </PaperLink>
             {rights.plan && <Button onClick={again}>Another moment</Button>}
             {rights.log && (
               <Button kind="main" onClick={() => logMoment(`${moment.name} begins`, moment, { type: 'begun' })}>

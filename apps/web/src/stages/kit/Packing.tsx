@@ -1,4 +1,4 @@
-import { Box, Flex, Link, Text, useBreakpointValue } from '@chakra-ui/react'
+import { Box, Flex, Text, useBreakpointValue } from '@chakra-ui/react'
 import { addressOf, ENDPOINTS } from '@kavrell/contract'
 import { type PackedCase, type Packing as Packed, packingOf, type Way } from '@kavrell/core/packing'
 import { createRecord, lastRank, rankBetween } from '@kavrell/core/records'
@@ -10,6 +10,7 @@ import { remember, remembered } from '../../store/remember.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord, nextNumbered } from '../../ui/addRecord.ts'
 import { Page } from '../../ui/Page.tsx'
+import { PaperLink } from '../../ui/PaperLink.tsx'
 import { Answer, Button, Empty, Section, Tabs } from '../../ui/parts.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
 import { useDay } from '../../ui/useDay.ts'
@@ -92,16 +93,9 @@ export function Packing() {
       <Flex align="center" gap="12px" wrap="wrap" mb="8px">
         <Tabs label="Which way" tabs={WAYS} current={way} onChoose={look} />
         <Text color="soft">{day.title}</Text>
-        <Link
-          ml="auto"
-          color="action"
-          fontWeight={600}
-          fontSize="small"
-          href={addressOf(ENDPOINTS.packingListPdf, { productionId: production.production.id })}
-          download
-        >
+        <PaperLink ml="auto" href={addressOf(ENDPOINTS.packingListPdf, { productionId: production.production.id })}>
           On paper
-        </Link>
+        </PaperLink>
         {rights.plan && (
           <Flex gap="8px">
             <Button onClick={addCase}>Add a case</Button>

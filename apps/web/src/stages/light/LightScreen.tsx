@@ -1,4 +1,4 @@
-import { Box, Flex, Link, Text } from '@chakra-ui/react'
+import { Box, Flex, Text } from '@chakra-ui/react'
 import { addressOf, ENDPOINTS } from '@kavrell/contract'
 import { useMemo, useRef, useState } from 'react'
 import { usePreviewed } from '../../store/preview.ts'
@@ -9,6 +9,7 @@ import { useProduction, useRights, useUnits } from '../../store/selectors.ts'
 import { nextLetter } from '../../ui/addRecord.ts'
 import { Select } from '../../ui/fields.tsx'
 import { Page } from '../../ui/Page.tsx'
+import { PaperLink } from '../../ui/PaperLink.tsx'
 import { Button, Empty, SetupLetter } from '../../ui/parts.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
 import { useRibbonRow } from '../../ui/useRibbonRow.ts'
@@ -194,14 +195,9 @@ function Setup({
         <Text>Drag to move, the dot to turn; arrows, Q E, + and − on a lamp. Ctrl and the wheel come nearer.</Text>
         <Flex ml="auto" gap="14px" align="baseline">
           <SavePlan svg={svg} name={`${setup.letter} ${setup.name}`} />
-          <Link
-            color="action"
-            fontWeight={600}
-            href={addressOf(ENDPOINTS.lightPlansPdf, { productionId: productionId! })}
-            download
-          >
+          <PaperLink href={addressOf(ENDPOINTS.lightPlansPdf, { productionId: productionId! })}>
             All setups on paper
-          </Link>
+          </PaperLink>
         </Flex>
       </Flex>
       {rights.plan && lamps.length === 0 && reading.marks.length === 0 && <Patterns setup={setup} />}

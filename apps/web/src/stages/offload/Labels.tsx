@@ -1,5 +1,6 @@
-import { Box, Flex, Link } from '@chakra-ui/react'
+import { Box, Flex } from '@chakra-ui/react'
 import { addRecord, nextNumbered } from '../../ui/addRecord.ts'
+import { PaperLink } from '../../ui/PaperLink.tsx'
 import { Button, Section } from '../../ui/parts.tsx'
 import { useParts } from '../../store/selectors.ts'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
@@ -47,17 +48,13 @@ export function Labels({
         </Section>
       )}
       <Section title="Labels and sizes">
-        <Link
+        <PaperLink
           display="inline-block"
           mb="8px"
-          color="action"
-          fontWeight={600}
-          fontSize="small"
           href={addressOf(ENDPOINTS.labelsPdf, { productionId: production.id })}
-          download
         >
           Labels to stick on, on paper
-        </Link>
+        </PaperLink>
         <Sheet
           kind="card"
           name="Cards"

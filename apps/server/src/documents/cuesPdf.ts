@@ -1,0 +1,88 @@
+import type { Content } from 'pdfmake/interfaces.js'
+import { solveCover } from '@kavrell/core/cover'
+import { type CueAt, cueList, type CuesOf, sayCueFault } from '@kavrell/core/cues'
+import { coverOf, visitsOf } from '@kavrell/core/moments'
+import { byId, type Production, type RecordOf } from '@kavrell/core/records'
+import { lapse } from '@kavrell/core/text'
+import { heading, makePdf, say, table, tickBox } from './pdf.ts'
+
+/** Labels that a proof of the rota may keep open on paper: the search in the page goes on for longer. */
+const WIDTH = 1500
+const DOES = { restart: 'restarts', card: 'changes the card of', battery: 'changes the battery of', both: 'changes card and battery of' } as const // prettier-ignore
+
+/** The cues of every moment and shot that has any, in the order in which they come, and who goes to which camera when. */
+export function cuesPdf(production: Production): Promise<Buffer> {
+  const { title, paper } = production.production
+  const moments = Object.values(production.moment).sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))
+  const shots = Object.values(production.shot).filter((shot) => Object.values(production.cue).some((cue) => !cue.gone && cue.shotId === shot.id)) // prettier-ignore
+  const parts: Content[] = [
+    ...moments.flatMap((moment) => [
+      ...cuesOf(production, `${moment.name}, ${lapse(moment.lastsS)}`, { momentId: moment.id }),
+      ...rotaOf(production, moment),
+    ]),
+    ...shots
+      .sort((a, b) => a.code.localeCompare(b.code, 'en', { numeric: true }))
+      .flatMap((shot) => cuesOf(production, `Shot ${shot.code}`, { shotId: shot.id })),
+  ]
+  return makePdf(paper === 'Letter' ? 'Letter' : 'A4', `${title}, cues and rota.`, [
+    say(title, { fontSize: 20, bold: true }),
+    say('Cues and rota. Times are from the beginning; cues on a word come when it is said.', { margin: [0, 2, 0, 4] }),
+    ...(parts.length > 0 ? parts : [say('There is no moment and no cue yet.')]),
+  ])
+}
+
+const person = (production: Production, id: string | null) => byId(production.person, id as never)?.name ?? ''
+
+function when({ cue, atS }: CueAt): string {
+  if (atS !== null) return lapse(atS)
+  return cue.onWords === '' ? 'when nobody said' : `on “${cue.onWords}”`
+}
+
+function cuesOf(production: Production, name: string, of: CuesOf): Content[] {
+  const cues = cueList(production, of)
+  if (cues.length === 0) return 'momentId' in of ? [heading(name), say('It has no cues.')] : []
+  return [
+    heading(name),
+    table(
+      [13, 16, 120, '*', 84, 40, 60],
+      ['', '', 'comes', 'what', 'by', 'picture', 'sound'],
+      cues.map((one, i) => [
+        tickBox(),
+        say(String(i + 1)),
+        say(when(one), { bold: true }),
+        say([one.cue.name, ...one.faults.map((fault) => `Cannot come so: ${sayCueFault(fault, one.cue, production)}`)].join(' ')), // prettier-ignore
+        say(person(production, one.cue.personId)),
+        say(byId(production.camera, one.cue.cameraId)?.letter ?? ''),
+        say(byId(production.soundSource, one.cue.sourceId)?.name ?? ''),
+      ]),
+    ),
+  ]
+}
+
+/** Who does what to which camera when, with a box for each; or the first second that nobody can hold. */
+function rotaOf(production: Production, moment: RecordOf<'moment'>): Content[] {
+  const cover = coverOf(production, moment.id)
+  if (!cover || cover.cameraIds.length === 0 || cover.problem.durationS <= 0) return []
+  const rota = solveCover(cover.problem, { width: WIDTH })
+  if (rota.status === 'cannot')
+    return [say(`No rota holds ${cover.problem.needGood} good angles: at ${lapse(rota.firstUncoveredS)} one is missing, whoever goes where.`, { bold: true, margin: [0, 6, 0, 0] })] // prettier-ignore
+  const visits = visitsOf(cover, rota.schedule)
+  const letter = (id: string) => byId(production.camera, byId(production.momentCamera, id as never)?.cameraId)?.letter ?? '?' // prettier-ignore
+  const place = (id: string) => byId(production.momentPlace, byId(production.momentCamera, id as never)?.placeId)?.name ?? '' // prettier-ignore
+  if (visits.length === 0) return [say('Nobody has to go to any camera while it lasts.', { margin: [0, 6, 0, 0] })]
+  return [
+    say(`Rota: ${cover.problem.needGood} good angles throughout.`, { bold: true, margin: [0, 8, 0, 2] }),
+    table(
+      [13, 52, 52, 100, '*', 80],
+      ['', 'leaves', 'there', 'who', 'does', 'in hand'],
+      visits.map(({ atS, leaveS, handId, cameraId, kind, slackS }) => [
+        tickBox(),
+        say(lapse(leaveS)),
+        say(lapse(atS), { bold: true }),
+        say(person(production, byId(production.momentHand, handId as never)?.personId ?? null) || 'somebody'),
+        say(`${DOES[kind]} ${letter(cameraId)}${place(cameraId) ? `, ${place(cameraId)}` : ''}`),
+        say(slackS === null ? '' : lapse(slackS)),
+      ]),
+    ),
+  ]
+}
