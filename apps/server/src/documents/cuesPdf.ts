@@ -1,13 +1,13 @@
 import type { Content } from 'pdfmake/interfaces.js'
-import { solveCover } from '@kavrell/core/cover'
+import { solveWithin } from '@kavrell/core/cover'
 import { type CueAt, cueList, type CuesOf, sayCueFault } from '@kavrell/core/cues'
 import { coverOf, visitsOf } from '@kavrell/core/moments'
 import { byId, type Production, type RecordOf } from '@kavrell/core/records'
 import { lapse } from '@kavrell/core/text'
 import { heading, makePdf, say, table, tickBox } from './pdf.ts'
 
-/** Labels that a proof of the rota may keep open on paper: the search in the page goes on for longer. */
-const WIDTH = 1500
+/** How long a rota with fewer visits is looked for before the paper is drawn. */
+const PATIENCE_MS = 8000
 const DOES = { restart: 'restarts', card: 'changes the card of', battery: 'changes the battery of', both: 'changes card and battery of' } as const // prettier-ignore
 
 /** The cues of every moment and shot that has any, in the order in which they come, and who goes to which camera when. */
@@ -63,7 +63,7 @@ function cuesOf(production: Production, name: string, of: CuesOf): Content[] {
 function rotaOf(production: Production, moment: RecordOf<'moment'>): Content[] {
   const cover = coverOf(production, moment.id)
   if (!cover || cover.cameraIds.length === 0 || cover.problem.durationS <= 0) return []
-  const rota = solveCover(cover.problem, { width: WIDTH })
+  const rota = solveWithin(cover.problem, PATIENCE_MS)
   if (rota.status === 'cannot')
     return [say(`No rota holds ${cover.problem.needGood} good angles: at ${lapse(rota.firstUncoveredS)} one is missing, whoever goes where.`, { bold: true, margin: [0, 6, 0, 0] })] // prettier-ignore
   const visits = visitsOf(cover, rota.schedule)

@@ -1,7 +1,15 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { seeded } from '../chance/index.ts'
-import { answerCover, type CoverProblem, follow, type Intervention, readCoverFile, solveCover } from './index.ts'
+import {
+  answerCover,
+  type CoverProblem,
+  follow,
+  type Intervention,
+  readCoverFile,
+  solveCover,
+  solveWithin,
+} from './index.ts'
 import { KINDS } from './problem.ts'
 
 interface Row {
@@ -22,7 +30,7 @@ const problemOf = (input: unknown): CoverProblem => {
 describe('a rota', () => {
   it.each(rows.map((row) => [row.id, row] as const))('%s is as other programs found it', (_, { input, expected }) => {
     const problem = problemOf(input)
-    const rota = solveCover(problem)
+    const rota = solveWithin(problem, 60_000)
     const answer = answerCover({ problem }, rota) as Record<string, unknown>
     for (const key of [
       'status',
@@ -199,3 +207,39 @@ function threes(visits: readonly Intervention[]): Intervention[][] {
     }
   return all
 }
+
+it('has, for a large event, few visits that hold in the time that is given, and the bound that is proved', () => {
+  const camera = (i: number): CoverProblem['cameras'][number] => ({
+    place: i % 3,
+    isGood: i < 5,
+    startS: 0,
+    runLimitS: i % 2 === 0 ? 1795 : null,
+    runFirstS: null,
+    cardS: 3600 + 600 * i,
+    cardFirstS: 3300 + 600 * i,
+    batteryS: 5400,
+    batteryFirstS: 5000,
+    restartS: 10,
+    cardSwapS: 50,
+    batterySwapS: 60,
+    id: `${i}`,
+  })
+  const walkS = [0, 1, 2].map((a) => [0, 1, 2].map((b) => 25 * Math.abs(a - b)))
+  const problem: CoverProblem = {
+    durationS: 7200,
+    stepS: 5,
+    needGood: 3,
+    coverFromS: 0,
+    walkS,
+    cameras: Array.from({ length: 6 }, (_, i) => camera(i)),
+    attendants: [0, 2].map((place) => ({ id: `${place}`, place, posts: [] })),
+  }
+  const rota = solveWithin(problem, 1500)
+  if (rota.status !== 'held') throw new Error('It can be held.')
+  const { good, impossible } = follow(problem, rota.schedule)
+  expect([impossible, Math.min(...good) >= 3]).toEqual([[], true])
+  expect(rota.leastVisits).toBeGreaterThan(0)
+  expect(rota.leastVisits).toBeLessThanOrEqual(rota.schedule.length)
+  // At once alone it would be some hundred.
+  expect(rota.schedule.length).toBeLessThan(40)
+})

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { fail, ok, type Outcome, readWith } from '../outcome/index.ts'
 import type { CoverProblem, Intervention } from './problem.ts'
-import { type Rota, solveCover } from './solve.ts'
+import { type Rota, solveWithin } from './solve.ts'
 
 /* An event as a file, for other programs. Names are those of the file, not of this code. */
 const seconds = z.number().min(0).max(1_000_000)
@@ -90,8 +90,11 @@ export function readCoverFile(asked: unknown): Outcome<CoverFile, { readonly say
   })
 }
 
+/** How long proofs are looked for: an instance of 8 cameras and 3 hours would take far longer. */
+const PATIENCE_MS = 60_000
+
 /** The answer to such a file: the schedule with its slack and what is proved of it; or how far it can be held. */
-export function answerCover({ problem }: CoverFile, rota: Rota = solveCover(problem)): object {
+export function answerCover({ problem }: CoverFile, rota: Rota = solveWithin(problem, PATIENCE_MS)): object {
   const told = (schedule: readonly Intervention[]) =>
     schedule.map(({ beginS, attendant, camera, kind }) => ({
       begin_s: beginS,

@@ -10,4 +10,4 @@ export {
   type Intervention,
   type Kind,
 } from './problem.ts'
-export { type Rota, solveAtOnce, solveCover } from './solve.ts'
+export { type Rota, solveAtOnce, solveCover, solveWithin } from './solve.ts'

@@ -46,6 +46,8 @@ export interface Limits {
   readonly width: number
   /** Visits that are hardly ever of use are passed over; nothing is proved then. */
   readonly isHasty?: boolean
+  /** By `performance.now()`: given up then, and nothing is proved. */
+  readonly untilMs?: number
 }
 
 export interface Searched {
@@ -328,6 +330,8 @@ export function search(problem: CoverProblem, limits: Limits): Searched {
   let front: Label[] = [{ clocks, people, used: 0, lastBegun: -1, visited: null }]
   let isExhaustive = !limits.isHasty
   for (let now = 0; now < steps.end; now++) {
+    if (limits.untilMs !== undefined && performance.now() > limits.untilMs)
+      return { schedule: null, heldS: now * problem.stepS, longest: visitsOf(front[0]!), isExhaustive: false }
     const held = front.map((label) => atPosts(label, steps, now)).filter((label) => spareAngles(label, steps, now) >= 0)
     for (let i = 0; i < held.length; i++) held.push(...beginnings(held[i]!, problem, steps, now, limits))
     const hopeful = held.filter((label) => label.used + fewestVisits(steps, label, now + 1) <= limits.visits)

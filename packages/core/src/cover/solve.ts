@@ -31,15 +31,18 @@ export interface Effort {
   readonly slackTries?: number
   /** An answer soon is worth more than a proof. */
   readonly isHasty?: boolean
+  /** By `performance.now()`: what is not proved by then is told with the bound that is. */
+  readonly untilMs?: number
 }
 
 /** Fewest visits, from below: a way with n visits after none with n - 1 is proved. */
-function withFewest(problem: CoverProblem, any: readonly Intervention[], { width, isHasty }: Effort) {
-  if (isHasty) return withFewer(problem, any, width)
+function withFewest(problem: CoverProblem, any: readonly Intervention[], effort: Effort) {
+  const { width, untilMs } = effort
+  if (effort.isHasty) return withFewer(problem, any, width)
   let leastVisits = 0
   let isProved = true
   for (let visits = 0; visits < any.length; visits++) {
-    const found = search(problem, { visits, slackS: 0, width })
+    const found = search(problem, { visits, slackS: 0, width, untilMs })
     if (found.schedule) return { schedule: found.schedule, leastVisits, isProved }
     if (!found.isExhaustive) isProved = false
     if (isProved) leastVisits = visits + 1
@@ -68,7 +71,7 @@ function withMostSlack(problem: CoverProblem, first: readonly Intervention[], ef
     if (tries <= 0) return { ...best, isProved: false }
     const middle = inSteps(best.slackS) + Math.ceil((above - inSteps(best.slackS)) / 2)
     const slackS = Math.min(middle, above - 1) * problem.stepS
-    const found = search(problem, { visits: first.length, slackS, width: effort.width, isHasty: effort.isHasty })
+    const found = search(problem, { visits: first.length, slackS, width: effort.width, isHasty: effort.isHasty, untilMs: effort.untilMs }) // prettier-ignore
     if (found.schedule) best = { schedule: found.schedule, slackS: slackOf(found.schedule) }
     else {
       if (!found.isExhaustive) isProved = false
@@ -94,10 +97,10 @@ function held(problem: CoverProblem, any: Searched, effort: Effort): Rota {
 const NARROW = 60
 
 /** Whether it can be held at all: by a narrow search at first, which finds a way sooner where there are many. */
-function anyWay(problem: CoverProblem, { width, isHasty }: Effort): Searched {
-  const narrow = search(problem, { visits: Infinity, slackS: 0, width: Math.min(width, NARROW), isHasty })
+function anyWay(problem: CoverProblem, { width, isHasty, untilMs }: Effort): Searched {
+  const narrow = search(problem, { visits: Infinity, slackS: 0, width: Math.min(width, NARROW), isHasty, untilMs })
   const isEnough = narrow.schedule !== null || narrow.isExhaustive || width <= NARROW
-  return isEnough ? narrow : search(problem, { visits: Infinity, slackS: 0, width, isHasty })
+  return isEnough ? narrow : search(problem, { visits: Infinity, slackS: 0, width, isHasty, untilMs })
 }
 
 /**
@@ -108,6 +111,40 @@ export function solveCover(problem: CoverProblem, effort: Effort = { width: 4000
   const any = anyWay(problem, effort)
   if (any.schedule) return held(problem, any, effort)
   return cannot(any, mostOf(problem, effort))
+}
+
+/** Without the visits that nothing is lost by leaving out, one after another from the beginning. */
+function thinned(problem: CoverProblem, schedule: readonly Intervention[]): readonly Intervention[] {
+  const from = Math.ceil(problem.coverFromS / problem.stepS)
+  const holds = (visits: readonly Intervention[]) => {
+    const { good, impossible } = follow(problem, visits)
+    return impossible.length === 0 && good.every((count, i) => i < from || count >= problem.needGood)
+  }
+  let kept = schedule
+  for (let isFewer = true; isFewer;) {
+    isFewer = false
+    for (const visit of kept) {
+      const without = kept.filter((one) => one !== visit)
+      if (!holds(without)) continue
+      kept = without
+      isFewer = true
+    }
+  }
+  return kept
+}
+
+/**
+ * The same in a time: a rota at once first, then proofs for so many milliseconds, as far as they come. What is not
+ * proved by then is told with the fewest visits that any rota can have.
+ */
+export function solveWithin(problem: CoverProblem, patienceMs: number, effort: Effort = { width: 4000 }): Rota {
+  const soon = solveAtOnce(problem)
+  const few = soon.status === 'held' ? thinned(problem, soon.schedule) : []
+  const timed = { ...effort, untilMs: performance.now() + patienceMs }
+  if (soon.status === 'held')
+    return held(problem, { schedule: few, heldS: problem.durationS, longest: few, isExhaustive: false }, timed) // prettier-ignore
+  const rota = solveCover(problem, timed)
+  return rota.status === 'cannot' && soon.most.good > rota.most.good ? { ...rota, most: soon.most } : rota
 }
 
 type Most = Extract<Rota, { status: 'cannot' }>['most']
