@@ -48,7 +48,9 @@ test('away and back: takes logged without a server survive a reload, go out once
     await expect(page.getByRole('main')).toContainText(/\w{3}/)
   }
   await page.goto(`${base}offload`)
-  await page.getByLabel('Hand over to').first().selectOption({ label: 'Edda Marsh' })
+  await page.getByRole('button', { name: 'Hand over S1', exact: true }).click()
+  await page.getByLabel('Hand S1 over to').selectOption({ label: 'Edda Marsh' })
+  await page.getByRole('button', { name: 'Give S1' }).click()
   await expect(page.getByText(/4 wait here since/)).toBeVisible()
   expect(await takes()).toBe(before)
 

@@ -189,14 +189,6 @@ export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane
         )
       while ((await busy()).length > 0) await new Promise((resolve) => setTimeout(resolve, 50))
     },
-
-    async isBusy(productionId: string, cardId: string): Promise<boolean> {
-      const rows = await ask(
-        `SELECT id FROM job WHERE "productionId" = :productionId AND detail ->> 'cardId' = :cardId AND state IN ('waiting', 'running')`,
-        { productionId, cardId },
-      )
-      return rows.length > 0
-    },
   }
 }
 

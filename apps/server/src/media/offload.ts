@@ -81,7 +81,9 @@ export function openOffload({ models, volumes, jobs, now }: Deps): Offload {
       if (!card || !(await volumes.card(card.folder)))
         return refuse(card ? `Card ${card.label} is not in the reader.` : 'There is no such card.')
       const busy = refuse(`Card ${card.label} is being copied already.`)
-      if (await jobs.isBusy(productionId, cardId)) return busy
+      // A copy of its copy may wait as long as it likes.
+      const other = (await jobs.underWay(productionId)).find((job) => job.cardId === cardId && job.kind !== 'relay')
+      if (other) return other.waitsFor ? refuse(`A copy of ${card.label} waits already. ${other.waitsFor} Or stop it first.`) : busy // prettier-ignore
       const chosen = [...new Set(driveIds)]
       for (const id of chosen) {
         const drive = await find('drive', id, productionId)

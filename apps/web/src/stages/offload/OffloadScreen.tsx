@@ -86,7 +86,7 @@ export function OffloadScreen() {
             answer={chosen.answer}
             drives={drives}
             volume={chosen.volume}
-            job={running.find((j) => j.cardId === chosen.card.id)}
+            job={running.find((j) => j.cardId === chosen.card.id && j.kind !== 'relay')}
           />
         )
       }
