@@ -3,6 +3,7 @@ import { takeStates } from '@kavrell/core/takes'
 import { createHash } from 'node:crypto'
 import { existsSync } from 'node:fs'
 import { appendFile, mkdir, open, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises'
+import { CHAIN_NAME, HISTORY_FOLDER, parseChain, parseGeneration } from '@kavrell/core/checksums'
 import path from 'node:path'
 import { v7 as uuidv7 } from 'uuid'
 import { type Chance, create, seeded, wait, type World } from './world.ts'
@@ -62,6 +63,7 @@ async function filesUnder(folder: string): Promise<string[]> {
 }
 
 /** Half-written, in the folder of a run. */
+const isOfHistory = (file: string) => file.split(path.sep).includes(HISTORY_FOLDER)
 const isOfRun = (file: string) => /(?:^|\/)\.kavrell-copy-/.test(file)
 
 async function flipBit(file: string, chance: Chance): Promise<void> {
@@ -365,6 +367,12 @@ async function lookAfter(world: World, expected: Expected, found: string[]) {
     for (const file of await filesUnder(folder)) {
       const name = path.basename(file)
       if (file === 'precious.txt' || isOfRun(file) || name.startsWith('checksums.')) continue
+      if (isOfHistory(file)) {
+        const text = await readFile(path.join(folder, file), 'utf8')
+        const read = name === CHAIN_NAME ? parseChain(text) : name.endsWith('.mhl') ? parseGeneration(text) : null
+        if (read && !read.ok) found.push(`${label}: ${file} has its name and is not whole: ${read.error}`)
+        continue
+      }
       const inCard = file.split(path.sep).slice(1).join('/')
       const full = path.join(folder, file)
       if (full !== tampered && !versions.get(inCard)?.has(digest(await readFile(full))))
@@ -373,7 +381,7 @@ async function lookAfter(world: World, expected: Expected, found: string[]) {
   }
   for (const run of runs.filter((r) => r.outcome === 'complete')) {
     const files = await filesUnder(path.join(world.media, 'drives', run.drive, run.folder))
-    const copied = files.filter((f) => !path.basename(f).startsWith('checksums.'))
+    const copied = files.filter((f) => !path.basename(f).startsWith('checksums.') && !isOfHistory(f))
     // Every name the card had before or after the fault counts; whichever it had while it was copied is there.
     const lacking = [...versions.keys()].filter((f) => !copied.includes(f) && !/renamed|C002/.test(f))
     if (lacking.length > 0) found.push(`${run.drive}: called complete and lacks ${lacking.join(', ')}`)

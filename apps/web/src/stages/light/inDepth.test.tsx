@@ -73,7 +73,7 @@ describe('a lamp of one’s own', () => {
     const [own] = all('ownLamp')
     expect(own!.candelas!.gammaDeg.length).toBeGreaterThan(2)
     expect(key('E').ownLampId).toBe(own!.id)
-    expect(screen.getByRole('img', { name: /^Candela of/ })).toBeTruthy()
+    await inTime(() => expect(screen.getByRole('img', { name: /^Candela of/ })).toBeTruthy())
   })
   test('does not come from a file that is none; it is said where it goes wrong', async () => {
     await brought('notes.ies', 'IESNA:LM-63-2002\nTILT=NONE\n1 1000 1 3 x 1 1 0 0 0')

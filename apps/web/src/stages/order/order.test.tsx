@@ -272,6 +272,7 @@ describe('days as time', () => {
   const look = async () => {
     const user = draw(<OrderScreen />, 'order')
     await user.click(screen.getByText('Days as time'))
+    await inTime(() => expect(screen.getAllByRole('list', { name: /^Order of/ }).length).toBeGreaterThan(1))
     return user
   }
   const entries = (day: number) =>
