@@ -36,3 +36,14 @@ export const syncFileSystem = (folder: string) =>
     child.once('error', () => resolve(false))
     child.once('exit', (code) => resolve(code === 0))
   })
+
+/** Writes a new file, and it is on the drive when this resolves. @throws `EEXIST` where something has its name */
+export async function writeFlushed(file: string, text: string): Promise<void> {
+  const handle = await open(file, 'wx', 0o644)
+  try {
+    await handle.writeFile(text)
+    await handle.sync()
+  } finally {
+    await handle.close()
+  }
+}

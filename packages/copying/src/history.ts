@@ -1,4 +1,4 @@
-import { link, lstat, mkdir, open, readdir, rename, unlink } from 'node:fs/promises'
+import { link, lstat, mkdir, readdir, rename, unlink } from 'node:fs/promises'
 import os from 'node:os'
 import path from 'node:path'
 import { randomBytes } from 'node:crypto'
@@ -19,6 +19,7 @@ import {
   linesOfHistory,
 } from '@kavrell/core/checksums'
 import { codeOf, sayFault } from './faults.ts'
+import { writeFlushed } from './flush.ts'
 import { hashFile } from './hashFile.ts'
 import { digestOfText, readHashLists } from './hashLists.ts'
 import { listFiles } from './listFiles.ts'
@@ -110,13 +111,7 @@ async function add(
 async function put(folder: string, name: string, text: string, mayReplace: boolean): Promise<boolean> {
   const part = path.join(folder, `.part-${randomBytes(4).toString('hex')}`)
   const final = path.join(folder, name)
-  const handle = await open(part, 'wx', 0o644)
-  try {
-    await handle.writeFile(text)
-    await handle.sync()
-  } finally {
-    await handle.close()
-  }
+  await writeFlushed(part, text)
   try {
     if (mayReplace) await rename(part, final)
     else if (!(await linkOrRename(part, final))) return false

@@ -1,7 +1,7 @@
-import { mkdir, open, readdir, realpath, utimes } from 'node:fs/promises'
+import { mkdir, readdir, realpath, utimes } from 'node:fs/promises'
 import path from 'node:path'
 import { codeOf, isOfOneFile, sayFault } from './faults.ts'
-import { syncFileSystem } from './flush.ts'
+import { syncFileSystem, writeFlushed } from './flush.ts'
 import { hashFile } from './hashFile.ts'
 import type { HashName } from '@kavrell/core/checksums'
 import { type CopiedFile, writeHashList } from './hashLists.ts'
@@ -124,13 +124,7 @@ export async function leaveHashList(w: Writing, hashName: HashName): Promise<voi
     await writeHashList(folder, w.copied, hashName, async (name, text) => {
       const part = own.nextPart()
       const final = path.join(folder, name)
-      const handle = await open(part, 'wx', 0o644)
-      try {
-        await handle.writeFile(text)
-        await handle.sync()
-      } finally {
-        await handle.close()
-      }
+      await writeFlushed(part, text)
       await own.announce([final])
       await own.nameForGood(part, final)
     })

@@ -287,7 +287,7 @@ async function originFor(deps: Deps, r: Running, card: RecordOf<'card'>, notMedi
   if (copying) throw new NotYet(`${card.label} is to be copied from the card first.`)
   const runs = (await deps.models.copyRun.findAll({ where: { productionId, cardId: card.id, outcome: 'complete' }, order: [['version', 'DESC']], raw: true })) as unknown as RecordOf<'copyRun'>[] // prettier-ignore
   // An older copy than the newest lacks what was recorded since.
-  const newest = runs[0]?.afterSeq
+  const newest = Math.max(...runs.map(({ afterSeq }) => afterSeq))
   for (const run of runs) {
     if (run.afterSeq !== newest || run.manifest === '' || run.files === 0 || run.medium === notMedium) continue
     const checks = (await deps.models.copyCheck.findAll({ where: { productionId, copyRunId: run.id }, order: [['version', 'DESC']], limit: 1, raw: true })) as unknown as RecordOf<'copyCheck'>[] // prettier-ignore

@@ -16,15 +16,9 @@ import { driveHeld } from './custody.ts'
 import { expectedOnCard, NOTHING_EXPECTED } from './expected.ts'
 import { type Holdings, holdings, type Recording } from './holdings.ts'
 import { keptWith, listed } from './keptWith.ts'
+import { newest } from './newest.ts'
 import { readClip, recordingsOn } from './recordings.ts'
 import type { CardHistory, WipeRule } from './wipe.ts'
-
-// Ledger entries are put in order by the number of the edit that added them: clocks of devices differ, numbers do not.
-const newest = <T extends { readonly version: number }>(list: readonly T[]): T | undefined =>
-  list.reduce<T | undefined>(
-    (best, item) => (best === undefined || item.version >= best.version ? item : best),
-    undefined,
-  )
 
 /** When its contents went last, as the ledgers say: a wipe, or a format in the device. */
 const wipedLast = (production: Production, cardId: string) =>

@@ -1,6 +1,8 @@
 import { byId, type Card, type CopyCheck, type Production } from '../records/index.ts'
 import { asOf } from './asOf.ts'
-import { cardHeld, type Held, heldNow } from './custody.ts'
+import { cardHeld } from './cardHeld.ts'
+import { type Held, heldNow } from './custody.ts'
+import { newest } from './newest.ts'
 import { cardHistory, recordedOn } from './cardHistory.ts'
 import { holdsLog, isShort } from './wipe.ts'
 
@@ -28,9 +30,6 @@ export interface CardContents {
   /** Those that can be relied on, one of each drive. */
   readonly copies: readonly HeldCopy[]
 }
-
-const newestOf = <T extends { readonly version: number }>(entries: readonly T[]): T | undefined =>
-  entries.reduce<T | undefined>((best, one) => (best && best.version > one.version ? best : one), undefined)
 
 /** When a card was emptied, by numbers of edits, the first time first. */
 const emptiedAt = (production: Production, cardId: string): readonly number[] =>
@@ -61,7 +60,7 @@ function heldMedia(production: Production): ReadonlyMap<string, Held> {
 export function contentsOf(production: Production): CardContents[] {
   const held = heldMedia(production)
   const checkOf = (runId: string): CopyCheck | undefined =>
-    newestOf(Object.values(production.copyCheck).filter((check) => check.copyRunId === runId))
+    newest(Object.values(production.copyCheck).filter((check) => check.copyRunId === runId))
   return Object.values(production.card).flatMap((card): CardContents[] => {
     const ends = [...emptiedAt(production, card.id), null]
     return ends.flatMap((end, i): CardContents[] => {

@@ -1,4 +1,5 @@
 import type { Custody, Production } from '../records/index.ts'
+import { newest } from './newest.ts'
 
 /** Who has a drive or card and where it lies, as far as the ledger can say. */
 export interface Held {
@@ -13,8 +14,6 @@ export interface Held {
 }
 
 const NOBODY: Held = { personId: null, place: '', waiting: null, lost: null }
-const newest = <T extends { readonly version: number }>(entries: readonly T[]): T | undefined =>
-  entries.reduce<T | undefined>((best, one) => (best && best.version > one.version ? best : one), undefined)
 
 /**
  * Who has a thing by its newest hand-over. One that was only said by who gave it has left their hands and is not known
@@ -35,9 +34,3 @@ export function heldNow(
 /** Who has a drive. */
 export const driveHeld = (production: Production, driveId: string): Held =>
   heldNow(production, (entry) => entry.driveId === driveId)
-
-/** Who has a card. Once it was in a device again after that, nobody knows. */
-export function cardHeld(production: Production, cardId: string): Held {
-  const moved = newest(Object.values(production.cardMove).filter((move) => move.cardId === cardId))?.version ?? -1
-  return heldNow(production, (entry) => entry.cardId === cardId && entry.version > moved)
-}

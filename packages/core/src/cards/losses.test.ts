@@ -28,6 +28,8 @@ function dayAtRandom(seed: number) {
       const card = of(CARDS)
       ledger.take![id] = { version, cardIds: [card] }
       onCard.get(card)!.push(id)
+      // It was in a device for that, and whoever had it has it no more.
+      cardAt.delete(card)
       fillingOf.set(id, `${card} ${filling.get(card)!}`)
     } else if (what < 0.5) {
       const [card, drive] = [of(CARDS), of(DRIVES)]
@@ -149,7 +151,11 @@ describe('what a loss would destroy', () => {
   test('a card that was in a device again since is in nobody’s known hands', () => {
     const rows = { card: { A1: { label: 'A1' } }, person: { sadie: { name: 'Sadie Quill' } }, custody: { e: { version: 6, driveId: null, cardId: 'A1', personId: 'sadie' } } } // prettier-ignore
     expect(cardHeld(productionWith(rows), 'A1').personId).toBe('sadie')
-    expect(cardHeld(productionWith({ ...rows, cardMove: { m: { version: 7, cardId: 'A1', type: 'in' } } }), 'A1').personId).toBeNull() // prettier-ignore
+    const used = { cardMove: { m: { version: 7, cardId: 'A1', type: 'in' as const } } }
+    expect(cardHeld(productionWith({ ...rows, ...used }), 'A1').personId).toBeNull()
+    // Nobody wrote down that it was put in: what was recorded on it says so.
+    expect(cardHeld(productionWith({ ...rows, take: { t: { version: 7, cardIds: ['A1'] } } }), 'A1').personId).toBeNull() // prettier-ignore
+    expect(cardHeld(productionWith({ ...rows, take: { t: { version: 5, cardIds: ['A1'] } } }), 'A1').personId).toBe('sadie') // prettier-ignore
   })
 
   test('a drive is named, with its people and places; the worst stands first', () => {

@@ -1,7 +1,8 @@
 import { byId, type Production } from '../records/index.ts'
 import { cardsIn, copiesOfCard } from './cardHistory.ts'
 import { contentsOf } from './contents.ts'
-import { cardHeld, driveHeld, type Held } from './custody.ts'
+import { cardHeld } from './cardHeld.ts'
+import { driveHeld, type Held } from './custody.ts'
 
 /** Where a thing that is searched for is, as far as anybody said. */
 export interface Whereabouts {

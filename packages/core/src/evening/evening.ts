@@ -1,6 +1,7 @@
 import { cardHistory, type CardSight, driveHeld, mayWipe, rateOfDevice, recordedOn, wipeRule } from '../cards/index.ts'
 import {
   bestCardOrder,
+  type BestOrder,
   type ChainCourse,
   type ChainDrive,
   type ChainProblem,
@@ -10,10 +11,11 @@ import { allItems, daysInOrder, type DayPlan, planDay } from '../day/index.ts'
 import { takeBytes } from '../media/index.ts'
 import type { Card, Drive, Production } from '../records/index.ts'
 import { copiedOnto } from './driveForecast.ts'
-import { type EveningSpeeds, safeRange, speedsOf } from './speeds.ts'
+import { type EveningSpeeds, type Known, safeRange, speedsOf } from './speeds.ts'
 import { runSeconds, shotsClosed, shotMarks, takeStates } from '../takes/index.ts'
 
 const HANDLING_S = 60
+const ORDERS_TRIED = 150
 
 /** A card of the evening, with what it will hold. */
 export interface EveningCard {
@@ -92,6 +94,19 @@ function cardsOf(production: Production, dayPlan: DayPlan, sights: Sights) {
   })
 }
 
+type Searched = { readonly best: BestOrder; readonly range: ReturnType<typeof safeRange> }
+let last: { readonly key: string; readonly found: Searched } | null = null
+
+/** The best order and how sure its end is. Most edits of a day leave the evening as it was: the last one is kept. */
+function searched(problem: ChainProblem, known: Known): Searched {
+  const key = JSON.stringify([problem, known])
+  if (last?.key !== key) {
+    const best = bestCardOrder(problem, ORDERS_TRIED)
+    last = { key, found: { best, range: safeRange({ ...problem, order: best.order }, known) } }
+  }
+  return last.found
+}
+
 function nextCall(production: Production, dayPlan: DayPlan): number | null {
   const next = daysInOrder(production).find(({ date }) => date > dayPlan.day.date)
   const plan = next && planDay(production, next.id)
@@ -137,14 +152,13 @@ export function eveningOf(production: Production, dayPlan: DayPlan, sights: Sigh
     holdersWanted: rule.holders,
     order: cards.map((_, i) => i),
   }
-  const best = bestCardOrder(problem, 150)
-  const ordered = { ...problem, order: best.order }
-  const at = (seconds: number | null) => (seconds === null ? null : startMin + seconds / 60)
-  const range = safeRange(ordered, {
+  const { best, range } = searched(problem, {
     ports: [speeds.laptop.from],
     readers: speeds.readers.map(({ speed }) => speed.from),
     drives: drives.map(({ id }) => ({ read: speeds.drives.get(id)!.read.from, write: speeds.drives.get(id)!.write.from })), // prettier-ignore
   })
+  const ordered = { ...problem, order: best.order }
+  const at = (seconds: number | null) => (seconds === null ? null : startMin + seconds / 60)
   const likely = at(best.course.allSafeS)
   const direct = [...slow, ...fast].slice(0, Math.max(1, first.length + later.length))
   const straight = slow.length ? simulateChain({ ...ordered, cards: problem.cards.map((card) => ({ ...card, to: direct })), copies: [] }) : null // prettier-ignore

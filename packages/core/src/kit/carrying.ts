@@ -1,5 +1,6 @@
 import { byId, type Camera, type KitItem, type LensInCase, type Production, type Shot } from '../records/index.ts'
-import { usable } from './inventory.ts'
+import { gathered } from '../takes/index.ts'
+import { countOf } from './inventory.ts'
 import { reaches } from './kitNeeds.ts'
 
 /** A part of a camera as it is built. */
@@ -18,7 +19,7 @@ export interface Carried {
   readonly unweighed: number
   /** What the shot calls what it stands on; empty for hands. */
   readonly on: string
-  /** The most that one of those there takes; null where nobody said, or in hands. */
+  /** The least that one of those there takes; null where nobody said so of each of them, or in hands. */
   readonly takesKg: number | null
   /** How long it is held in one take, minutes. */
   readonly holdMin: number
@@ -38,13 +39,13 @@ const HANDS_LONG_MIN = 5
 
 /** What each shot's camera weighs as it is built for it, against what it stands on or the hands that hold it. */
 export function carrying(production: Production): Carried[] {
-  const items = Object.values(production.kitItem).filter((item) => usable(item).owned + usable(item).rented > 0)
+  const items = Object.values(production.kitItem).filter((item) => countOf(item) > 0)
   const riders = items.filter((item) => item.ridesCamera)
-  const weight = (record: { readonly kg: number }, key: string) => record.kg || items.find((item) => item.answersTo === key)?.kg || null // prettier-ignore
+  const answering = gathered(items, (item) => item.answersTo)
   return Object.values(production.shot)
     .flatMap((shot) => {
       const camera = byId(production.camera, shot.cameraId)
-      return camera && !camera.lineCut ? [carriedBy(production, shot, camera, riders, items, weight)] : []
+      return camera && !camera.lineCut ? [carriedBy(production, shot, camera, riders, answering)] : []
     })
     .sort((a, b) => a.shot.code.localeCompare(b.shot.code, 'en', { numeric: true }))
 }
@@ -54,12 +55,13 @@ function carriedBy(
   shot: Shot,
   camera: Camera,
   riders: readonly KitItem[],
-  items: readonly KitItem[],
-  weight: (record: { readonly kg: number }, key: string) => number | null,
+  answering: ReadonlyMap<string, readonly KitItem[]>,
 ): Carried {
+  const inList = (key: string) => answering.get(key)?.[0]
+  const weight = (record: { readonly kg: number }, key: string) => record.kg || inList(key)?.kg || null
   const lenses = Object.values(production.lens).filter((lens) => reaches({ shortestMm: lens.focalLengthMm, longestMm: lens.longestMm }, shot.focalLengthMm)) // prettier-ignore
   const chosen = byId(production.lens, shot.lensId) ?? lenses[0]
-  const inKit = items.find((item) => item.answersTo === `lens:${shot.focalLengthMm}`)
+  const inKit = inList(`lens:${shot.focalLengthMm}`)
   const parts: CarriedPart[] = [
     { name: `camera ${camera.letter}`, kg: weight(camera, `camera:${camera.letter}`) },
     { name: chosen?.name ?? inKit?.name ?? `${shot.focalLengthMm} mm`, kg: chosen ? weight(chosen, `lens:${chosen.focalLengthMm}`) : (inKit?.kg ?? 0) || null }, // prettier-ignore
@@ -68,12 +70,15 @@ function carriedBy(
   const kg = parts.reduce((sum, part) => sum + (part.kg ?? 0), 0)
   const unweighed = parts.filter((part) => part.kg === null).length
   const inHands = HANDS.has(shot.rig)
-  const supports = items.filter((item) => item.answersTo === `rig:${shot.rig}`)
+  // Which of several it will stand on nobody has said: it holds where the weakest does, and is too heavy for the strongest.
+  const supports = inHands ? [] : (answering.get(`rig:${shot.rig}`) ?? [])
   const said = supports.flatMap(({ carriesKg }) => carriesKg ?? [])
-  const takesKg = inHands || said.length === 0 ? null : Math.max(...said)
+  const isSaid = said.length > 0 && said.length === supports.length
+  const takesKg = isSaid ? Math.min(...said) : null
+  const mostKg = inHands ? HANDS_KG : isSaid ? Math.max(...said) : null
   const holdMin = shot.takeSeconds / 60
-  const limit = inHands ? HANDS_KG : takesKg
-  const answer = limit !== null && kg > limit ? 'too heavy' : inHands && kg > HANDS_KG / 2 && holdMin > HANDS_LONG_MIN ? 'long in hands' : unweighed > 0 || limit === null ? 'not known' : 'holds' // prettier-ignore
-  const lighter = answer === 'too heavy' && chosen ? lenses.flatMap((lens) => (lens.id !== chosen.id && lens.kg > 0 && kg - (parts[1]!.kg ?? 0) + lens.kg <= limit! ? [{ lens, kg: kg - (parts[1]!.kg ?? 0) + lens.kg }] : [])).sort((a, b) => a.kg - b.kg) : [] // prettier-ignore
+  const leastKg = inHands ? HANDS_KG : takesKg
+  const answer = mostKg !== null && kg > mostKg ? 'too heavy' : inHands && kg > HANDS_KG / 2 && holdMin > HANDS_LONG_MIN ? 'long in hands' : unweighed > 0 || leastKg === null || kg > leastKg ? 'not known' : 'holds' // prettier-ignore
+  const lighter = answer === 'too heavy' && chosen ? lenses.flatMap((lens) => (lens.id !== chosen.id && lens.kg > 0 && kg - (parts[1]!.kg ?? 0) + lens.kg <= leastKg! ? [{ lens, kg: kg - (parts[1]!.kg ?? 0) + lens.kg }] : [])).sort((a, b) => a.kg - b.kg) : [] // prettier-ignore
   return { shot, parts, kg, unweighed, on: inHands ? '' : shot.rig, takesKg, holdMin, answer, lighter }
 }

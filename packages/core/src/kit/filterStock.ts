@@ -1,9 +1,10 @@
+import { countOf } from './inventory.ts'
 import type { Production } from '../records/index.ts'
 
 /** The neutral density that is there, filter by filter, in stops, the strongest first. */
 export const filterStock = ({ kitItem }: Pick<Production, 'kitItem'>): number[] =>
   Object.values(kitItem)
-    .flatMap(({ ndStops, owned, rented }) => (ndStops > 0 ? Array<number>(owned + rented).fill(ndStops) : []))
+    .flatMap((item) => (item.ndStops > 0 ? Array<number>(countOf(item)).fill(item.ndStops) : []))
     .sort((a, b) => b - a)
 
 /**

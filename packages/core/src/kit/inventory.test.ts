@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { productionWith } from '../testing/index.ts'
-import { carrying, goesBack, kitDifference, rentalDays, rentOrOwn } from './index.ts'
+import { carrying, filterStock, goesBack, kitDifference, rentalDays, rentOrOwn } from './index.ts'
 
 const item = (own: object) => productionWith({ kitItem: { i: { name: 'Arm', ...own } } }).kitItem.i!
 
@@ -42,6 +42,11 @@ test('what does not work, is gone or went back answers no need; what is borrowed
   for (const own of [{ state: 'does not work' }, { state: 'gone' }, { returnedOn: '2026-05-13' }]) expect(missing({ owned: 1, ...own })).toBe(1) // prettier-ignore
 })
 
+test('nor is it a filter that is there', () => {
+  const stock = (own: object) => filterStock(productionWith({ kitItem: { nd: { ndStops: 3, owned: 2, ...own } } }))
+  expect([stock({}), stock({ borrowed: 1 }), stock({ state: 'does not work' })]).toEqual([[3, 3], [3, 3, 3], []])
+})
+
 describe('what carries a camera as it is built', () => {
   const made = (given: Parameters<typeof productionWith>[0] = {}) =>
     productionWith({
@@ -67,6 +72,11 @@ describe('what carries a camera as it is built', () => {
     expect(carrying(made({ kitItem: { gimbal: { answersTo: 'rig:gimbal', owned: 1 } } }))[0]!.answer).toBe('not known')
     // What is known to be too heavy is, whatever else is not weighed.
     expect(carrying(made({ camera: { A: { letter: 'A', kg: 9 } }, lens: {} }))[0]).toMatchObject({ answer: 'too heavy', unweighed: 1 }) // prettier-ignore
+  })
+  test('of several that it may stand on it holds where the weakest does, and is too heavy where the strongest fails', () => {
+    const of = (a: number, b: number | null) => carrying(made({ kitItem: { a: { owned: 1, answersTo: 'rig:gimbal', carriesKg: a }, b: { owned: 1, answersTo: 'rig:gimbal', carriesKg: b } } }))[0]!.answer // prettier-ignore
+    // 5.1 kg.
+    expect([of(6, 8), of(4, 8), of(4, 5), of(4, null), of(8, null)]).toEqual(['holds', 'not known', 'too heavy', 'not known', 'not known']) // prettier-ignore
   })
   test('in hands it is weighed against hands, and against how long', () => {
     const shot = (own: object) => carrying(made({ shot: { s: { code: '1A', cameraId: 'A', focalLengthMm: 50, rig: 'handheld', lensId: 'zoom', takeSeconds: 30, ...own } } }))[0]! // prettier-ignore

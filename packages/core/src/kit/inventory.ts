@@ -1,10 +1,14 @@
 import type { KitItem, Production } from '../records/index.ts'
+import { gathered } from '../takes/index.ts'
 
 /** How many of a thing can be used: what does not work, is gone or went back cannot. */
 export function usable(item: KitItem): { readonly owned: number; readonly rented: number } {
   if (item.state === 'does not work' || item.state === 'gone' || item.returnedOn !== null) return { owned: 0, rented: 0 } // prettier-ignore
   return { owned: item.owned + item.borrowed, rented: item.rented }
 }
+
+/** The same, whoever it belongs to. */
+export const countOf = (item: KitItem): number => usable(item).owned + usable(item).rented
 
 const DAY_MS = 86_400_000
 
@@ -51,22 +55,20 @@ export interface FromSomebody {
 
 /** What is rented or borrowed, by whom it goes back to, by name; what went back already is not in it. */
 export function goesBack(production: Production): FromSomebody[] {
-  const by = new Map<string, KitItem[]>()
-  for (const item of Object.values(production.kitItem)) {
-    if (item.returnedOn !== null || item.rented + item.borrowed === 0) continue
-    const key = item.from.trim()
-    by.set(key, [...(by.get(key) ?? []), item])
-  }
-  return Array.from(by, ([from, items]): FromSomebody => {
-    const costs = items.map((item) => (item.rented === 0 ? 0 : rentalDays(item) === null || item.dayRateMinor <= 0 ? null : item.dayRateMinor * item.rented * rentalDays(item)!)) // prettier-ignore
-    const dates = items.flatMap(({ backOn }) => backOn ?? []).sort()
-    return {
-      from,
-      items,
-      firstBackOn: dates[0] ?? null,
-      rentMinor: costs.reduce<number>((sum, cost) => sum + (cost ?? 0), 0),
-      unpriced: costs.filter((cost) => cost === null).length,
-      worthMinor: items.reduce((sum, item) => sum + item.valueMinor * (item.rented + item.borrowed), 0),
-    }
-  }).sort((a, b) => a.from.localeCompare(b.from))
+  const back = Object.values(production.kitItem).filter((item) => item.returnedOn === null && item.rented + item.borrowed > 0) // prettier-ignore
+  return Array.from(
+    gathered(back, (item) => item.from.trim()),
+    ([from, items]): FromSomebody => {
+      const costs = items.map((item) => (item.rented === 0 ? 0 : rentalDays(item) === null || item.dayRateMinor <= 0 ? null : item.dayRateMinor * item.rented * rentalDays(item)!)) // prettier-ignore
+      const dates = items.flatMap(({ backOn }) => backOn ?? []).sort()
+      return {
+        from,
+        items,
+        firstBackOn: dates[0] ?? null,
+        rentMinor: costs.reduce<number>((sum, cost) => sum + (cost ?? 0), 0),
+        unpriced: costs.filter((cost) => cost === null).length,
+        worthMinor: items.reduce((sum, item) => sum + item.valueMinor * (item.rented + item.borrowed), 0),
+      }
+    },
+  ).sort((a, b) => a.from.localeCompare(b.from))
 }

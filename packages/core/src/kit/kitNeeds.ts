@@ -154,8 +154,7 @@ export const reaches = (lens: { readonly shortestMm: number; readonly longestMm:
  * @returns per length whether it has one
  * @source augmenting paths in a bipartite graph
  */
-function shareOut(wantedMm: readonly number[], lenses: readonly LensThere[]): (LensThere | null)[] {
-  const narrowFirst = [...lenses].sort((a, b) => a.longestMm - a.shortestMm - (b.longestMm - b.shortestMm))
+function shareOut(wantedMm: readonly number[], narrowFirst: readonly LensThere[]): (LensThere | null)[] {
   const heldBy = new Map<LensThere, number>()
   const give = (wanted: number, tried: Set<LensThere>): boolean =>
     narrowFirst.some((lens) => {
@@ -173,11 +172,11 @@ function shareOut(wantedMm: readonly number[], lenses: readonly LensThere[]): (L
 
 /** Per length, how many are missing at the worst moment, and how many then come from what is owned and rented. */
 function lensLines(production: Production): ReadonlyMap<string, Pick<KitLine, 'owned' | 'rented' | 'missing'>> {
-  const lenses = lensesThere(production)
+  const narrowFirst = lensesThere(production).sort((a, b) => a.longestMm - a.shortestMm - (b.longestMm - b.shortestMm)) // prettier-ignore
   const lines = new Map<string, { owned: number; rented: number; missing: number }>()
   for (const ids of momentsOf(production)) {
     const wanted = ids.flatMap((id) => byId(production.shot, id)?.focalLengthMm ?? [])
-    const got = shareOut(wanted, lenses)
+    const got = shareOut(wanted, narrowFirst)
     for (const mm of new Set(wanted)) {
       const own = got.filter((_, i) => wanted[i] === mm)
       const missing = own.filter((lens) => lens === null).length

@@ -44,3 +44,8 @@ test('what no charger takes is named, and what is drawn at once is drawn from th
   expect(chargeTonight(p, 'day')).toMatchObject({ short: 3, homeless: [{ name: 'Cell' }] })
   expect(chargeTonight(p, 'day')!.drawW).toBeCloseTo(120 / 0.85)
 })
+
+test('what does not work or went back is not put on charge', () => {
+  const wanted = (own: object) => chargeTonight(productionWith({ ...given, kitItem: { plate: { ...given.kitItem.plate, ...own } } }), 'day')!.wanted // prettier-ignore
+  expect([wanted({}), wanted({ borrowed: 2 }), wanted({ state: 'does not work' }), wanted({ returnedOn: '2026-05-12' })]).toEqual([6, 8, 0, 0]) // prettier-ignore
+})

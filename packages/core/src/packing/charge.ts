@@ -7,6 +7,7 @@ import {
   type Night,
   type Slots,
 } from '../charging/index.ts'
+import { countOf } from '../kit/index.ts'
 import { createRecord, type PlainChange, type Production, type RecordOf, updateRecord } from '../records/index.ts'
 import { clock } from '../text/index.ts'
 
@@ -103,8 +104,8 @@ export function chargeTonight(production: Production, dayId: string): ChargeToni
 function reckon(production: Production, dayId: string): ChargeTonight | null {
   const night = Object.values(production.chargeNight).find((one) => one.dayId === dayId)
   if (!night) return null
-  const items = Object.values(production.kitItem).filter(({ wh, owned, rented }) => wh > 0 && owned + rented > 0)
-  const kinds = items.map(({ id, wh, owned, rented }): BatteryKind => ({ id, wh, count: owned + rented }))
+  const items = Object.values(production.kitItem).filter((item) => item.wh > 0 && countOf(item) > 0)
+  const kinds = items.map((item): BatteryKind => ({ id: item.id, wh: item.wh, count: countOf(item) }))
   const records = Object.values(production.charger)
   const chargers = records.map(slotsOf)
   const times = nightOf(night)

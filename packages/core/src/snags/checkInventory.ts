@@ -1,5 +1,5 @@
 import { daysInOrder } from '../day/index.ts'
-import { type Carried, carrying, HANDS_KG, usable } from '../kit/index.ts'
+import { type Carried, carrying, countOf, HANDS_KG } from '../kit/index.ts'
 import { dayWants } from '../packing/index.ts'
 import { type KitItem, type Production, updateRecord } from '../records/index.ts'
 import { dateText } from '../text/index.ts'
@@ -15,7 +15,7 @@ export function checkRentals(production: Production): Finding[] {
     const wants = dayWants(production, day.id)
     if (!wants) return []
     return [...wants.byNeed.keys()].flatMap((key): Finding[] => {
-      const items = Object.values(production.kitItem).filter((item) => item.answersTo === key && usable(item).owned + usable(item).rented > 0) // prettier-ignore
+      const items = Object.values(production.kitItem).filter((item) => item.answersTo === key && countOf(item) > 0) // prettier-ignore
       const [away] = items
       if (!away || items.some((item) => isThere(item, day.date))) return []
       const isEarly = away.outOn !== null && day.date < away.outOn

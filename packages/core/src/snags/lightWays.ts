@@ -19,7 +19,7 @@ import {
   type SetupReading,
   type ShotAtMark,
 } from '../setup/index.ts'
-import { filterStock, nearestStack } from '../kit/index.ts'
+import { filterStock, nearestStack, usable } from '../kit/index.ts'
 import { dayPlans } from '../day/index.ts'
 import { captureRate, masterDeliverable } from '../shotlist/index.ts'
 import { counted, exposureError, lengthText } from '../text/index.ts'
@@ -275,7 +275,7 @@ const BEAM_APART_DEG = 15
 function otherLamps(production: Production, { lamp, factor }: { lamp: PlacedLamp; factor: number }): Way[] {
   const neededLux = lamp.luxAt1m * (lamp.levelPct / 100) * factor
   const owned = (type: LampType) =>
-    Object.values(production.kitItem).some((item) => item.answersTo === `lamp:${type.key}` && item.owned > 0)
+    Object.values(production.kitItem).some((item) => item.answersTo === `lamp:${type.key}` && usable(item).owned > 0)
   const enough = LAMP_LIBRARY.filter(
     (type) =>
       type.key !== lamp.libraryKey &&

@@ -1,5 +1,5 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { carrying, goesBack, rentOrOwn } from '@kavrell/core/kit'
+import { carrying, goesBack, HANDS_KG, rentOrOwn } from '@kavrell/core/kit'
 import { moneyText } from '@kavrell/core/money'
 import { createRecord, rankOfNumber, type RecordOf, updateRecord } from '@kavrell/core/records'
 import { counted, dateText } from '@kavrell/core/text'
@@ -181,9 +181,17 @@ function Carrying() {
             </Text>
             <Text
               fontWeight={600}
-              color={answer === 'holds' ? 'safe' : answer === 'too heavy' && on !== '' ? 'stop' : 'watch'}
+              color={
+                answer === 'holds'
+                  ? on === ''
+                    ? 'soft'
+                    : 'safe'
+                  : answer === 'too heavy' && on !== ''
+                    ? 'stop'
+                    : 'watch'
+              }
             >
-              {SAYS[answer]}
+              {answer === 'holds' && on === '' ? `under ${HANDS_KG} kg` : SAYS[answer]}
             </Text>
           </Flex>
           {lighter.length > 0 && (

@@ -39,6 +39,7 @@ export function HandOver({ thing, label, held }: { thing: HandedOver; label: str
   const [personId, setPersonId] = useState('')
   const [place, setPlace] = useState('')
   const open_ = held.waiting ?? held.lost
+  const name = (open_ && person[open_.personId]?.name) ?? 'Whoever it was given to'
   const answer = (says: 'has it' | 'never came') => {
     const { at, deviceAt } = stamp()
     commitOrSay(`${label}: ${says}`, [createRecord('custodyYes', { custodyId: open_!.id, says, happenedAt: at, deviceAt }, newId())]) // prettier-ignore
@@ -56,7 +57,7 @@ export function HandOver({ thing, label, held }: { thing: HandedOver; label: str
       <Flex gap="6px" justify="flex-end" wrap="wrap">
         {open_ && (
           <Button onClick={() => answer('has it')} aria-label={`${label} came`}>
-            It came
+            {name} has it
           </Button>
         )}
         {held.waiting && (

@@ -273,7 +273,11 @@ export const LEDGERS = {
     {
       rules: [
         ({ driveId, cardId }) =>
-          driveId && cardId ? { field: 'cardId', says: 'One thing is handed over at a time.' } : null,
+          driveId && cardId
+            ? { field: 'cardId', says: 'One thing is handed over at a time.' }
+            : driveId === null && cardId === null
+              ? { field: 'driveId', says: 'Say which drive or card is handed over.' }
+              : null,
       ],
     },
   ),
