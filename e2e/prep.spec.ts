@@ -1,4 +1,7 @@
-import { readFile } from 'node:fs/promises'
+import { execFileSync } from 'node:child_process'
+import { mkdir, mkdtemp, readFile, rename, rm, writeFile } from 'node:fs/promises'
+import os from 'node:os'
+import path from 'node:path'
 import { expect, type Page, test } from '@playwright/test'
 import sharp from 'sharp'
 import { serve, type TestServer } from './server.ts'
@@ -285,4 +288,38 @@ test('a camera’s own movie is listened to: its packed sound lies where its pla
   // True by construction: 3.2173456 s.
   expect(await at('a_cam1.wav')).toBeCloseTo(3.217, 3)
   expect(Math.abs((await at('a_cam1.mp4')) - 3.2173)).toBeLessThan(0.0015)
+})
+
+test('a drive chosen in the browser is held against its lists, whatever they were made with, and one bit is found', async ({
+  page,
+}) => {
+  const drive = await mkdtemp(path.join(os.tmpdir(), 'kavrell-drive-'))
+  try {
+    const hashes = ['xxh64', 'xxh3', 'xxh128', 'md5', 'sha1', 'sha256', 'c4']
+    for (const hash of hashes) {
+      await mkdir(path.join(drive, hash))
+      const history = hash === 'sha256' ? [] : ['--history']
+      execFileSync(process.execPath, ['apps/cli/bin/kavrell.mjs', 'copy', 'packages/copying/vectors/hashes/tree', '--to', path.join(drive, hash), '--hash', hash, ...history]) // prettier-ignore
+    }
+    // This one has its history alone to go by.
+    for (const end of ['', '.seal']) await rm(path.join(drive, 'c4', 'tree', `checksums.c4${end}`))
+    await enter(page, 'offload')
+    const check = () => page.getByLabel('Folder to check').setInputFiles(drive)
+    await check()
+    await expect(page.locator('[data-checked]')).toHaveCount(hashes.length)
+    for (const answer of await page.locator('[data-checked]').allInnerTexts())
+      expect(answer).toMatch(/tree: 30 files, .*, as listed, and none is missing/)
+    await rename(path.join(drive, 'md5'), path.join(drive, 'was md5'))
+    const bytes = await readFile(path.join(drive, 'sha1', 'tree', 'hello.txt'))
+    await writeFile(
+      path.join(drive, 'sha1', 'tree', 'hello.txt'),
+      bytes.map((byte, i) => (i === 0 ? byte ^ 1 : byte)),
+    )
+    await check()
+    await expect(page.getByText('hello.txt: differs from what was copied.')).toHaveCount(1)
+    await expect(page.locator('[data-checked$="sha1/tree"]')).toContainText('not as listed')
+    await expect(page.locator('[data-checked$="was md5/tree"]')).toContainText('as listed, and none is missing')
+  } finally {
+    await rm(drive, { recursive: true })
+  }
 })
