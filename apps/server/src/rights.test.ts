@@ -31,6 +31,7 @@ function fieldsFor(kind: KindName, ids: ReadonlyMap<KindName, string>): object {
     cardMove: { cameraId: ids.get('camera') },
     batteryChange: { cameraId: ids.get('camera') },
     jam: { cameraId: ids.get('camera') },
+    custody: { cardId: ids.get('card') },
     clockLook: { cameraId: ids.get('camera'), shown: '09:00:00:00' },
     soundWay: { cameraId: ids.get('camera') },
     setUpLook: { shown: '25' },

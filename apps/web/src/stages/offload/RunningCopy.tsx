@@ -4,7 +4,7 @@ import { say } from '../../store/production.ts'
 import { useRights, useParts } from '../../store/selectors.ts'
 import { Bar, Button } from '../../ui/parts.tsx'
 import { ENDPOINTS, type Job } from '@kavrell/contract'
-import { counted, minutesSeconds, sayBytes } from '@kavrell/core/text'
+import { minutesSeconds, sayBytes } from '@kavrell/core/text'
 
 /** Whether a job is still to be heard of. */
 export const isUnderWay = (job: Job): boolean => job.state === 'running' || job.state === 'waiting'
@@ -22,9 +22,18 @@ export function Waiting({ jobs }: { jobs: readonly Job[] }) {
   if (jobs.length === 0) return null
   const asked = [...new Set(jobs.flatMap((job) => job.waitsFor ?? []))]
   return (
-    <Box mt="12px" p="10px 12px" bg="watchTint" role="status" aria-label="What waits to be copied">
+    <Box
+      mt="12px"
+      p="10px 12px"
+      bg={asked.length > 0 ? 'watchTint' : 'tint'}
+      role="status"
+      aria-label="What waits to be copied"
+    >
       <Flex align="baseline" gap="12px">
-        <Text fontWeight={700}>{asked[0] ?? `${counted(jobs.length, 'copy waits', 'copies wait')} for its turn`}</Text>
+        <Text fontWeight={700}>
+          {asked[0] ??
+            (jobs.length === 1 ? 'One copy waits for its turn' : `${jobs.length} copies wait for their turn`)}
+        </Text>
         {rights.log && (
           <Button ml="auto" kind="stop" onClick={() => jobs.forEach(stopJob)}>
             {jobs.length > 1 ? `Stop all ${jobs.length} that wait` : 'Stop'}

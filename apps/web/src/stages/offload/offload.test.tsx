@@ -292,7 +292,7 @@ describe('a copy under way', () => {
     now({ phase: 'checking' })
     expect(status()).toMatch(/^Reading back A1 from S1, S2, H1/)
     now({ state: 'waiting', bytesTotal: 0, bytesDone: 0, bytesPerSecond: 0, secondsLeft: null })
-    expect(status()).toMatch(/^1 copy waits for its turn/)
+    expect(status()).toMatch(/^One copy waits for its turn/)
     now({ state: 'waiting', waitsFor: 'Put A1 into the reader.' })
     expect(status()).toMatch(/^Put A1 into the reader\./)
     expect(status()).not.toContain('left')
