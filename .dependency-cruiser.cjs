@@ -37,8 +37,6 @@ const FLOORS = {
     'shotlist',
     'beginnings',
     'takes',
-    'moments',
-    'cues',
     'cards',
     'kit',
     'build',
@@ -49,6 +47,8 @@ const FLOORS = {
     'faults',
     'packing',
     'patch',
+    'moments',
+    'cues',
   ],
   roof: ['snags', 'papers'],
 }

@@ -52,7 +52,14 @@ export function addMoments(b: Builder): void {
     shotIds: ['6A', '6B', '6C'].map((code) => b.id('shot', code)),
     lastsS: 2280,
     pictures: 3,
+    speakerIds: [b.id('person', 'edda'), b.id('person', 'corin')],
   })
+  for (const [name, fromS, more] of [
+    ['Words on the quay', 0, {}],
+    ['She moves', 900, { pictures: 4, sounds: 1 }],
+    ['Made fast', 1740, { pictures: 2, sounds: 0 }],
+  ] as const)
+    b.add('momentPhase', name, { momentId, name, fromS, ...more })
   const places = { light: 'Harbour light', bow: 'Bow, on the quay', crowd: 'In the crowd', ways: 'Low on the ways' }
   for (const [key, name] of Object.entries(places)) b.add('momentPlace', key, { momentId, name })
   const walks = [

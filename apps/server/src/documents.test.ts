@@ -181,7 +181,7 @@ describe('what stands on the papers', () => {
     const { text } = await read('/cues.pdf')
     for (const cue of all('cue').filter((one) => !one.gone)) expect(text).toContain(String(cue.name).slice(0, 20))
     for (const moment of all('moment')) expect(text).toContain(String(moment.name))
-    expect(text).toMatch(/Rota: \d+ good angles throughout\.[\s\S]*restarts [A-Z]/)
+    expect(text).toMatch(/Rota: 4 good angles where they are wanted\.[\s\S]*restarts [A-Z]/)
   })
   test('every card, drive, case and device has a label', async () => {
     const { text } = await read('/labels.pdf')

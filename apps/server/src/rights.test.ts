@@ -34,6 +34,7 @@ function fieldsFor(kind: KindName, ids: ReadonlyMap<KindName, string>): object {
     custody: { cardId: ids.get('card') },
     clockLook: { cameraId: ids.get('camera'), shown: '09:00:00:00' },
     soundWay: { cameraId: ids.get('camera') },
+    pictureWay: { cameraId: ids.get('camera') },
     setUpLook: { shown: '25' },
     clip: { reading: 'a', path: 'A.mov' },
     cardLook: { reading: 'a' },

@@ -24,6 +24,8 @@ export interface LoggedEdit extends EditBody {
 export const MONEY_FIELDS: Readonly<Partial<Record<KindName, readonly string[]>>> = {
   production: ['budgetMinor', 'quoteMinor'],
   kitItem: ['dayRateMinor', 'valueMinor'],
+  card: ['valueMinor'],
+  drive: ['valueMinor'],
   person: ['rateMinor', 'rateFor', 'rateMin', 'overtimePct', 'terms'],
 }
 

@@ -1,5 +1,5 @@
 import type { Content } from 'pdfmake/interfaces.js'
-import { solveWithin } from '@kavrell/core/cover'
+import { mostWanted, solveWithin } from '@kavrell/core/cover'
 import { type CueAt, cueList, type CuesOf, sayCueFault } from '@kavrell/core/cues'
 import { coverOf, visitsOf } from '@kavrell/core/moments'
 import { byId, type Production, type RecordOf } from '@kavrell/core/records'
@@ -65,13 +65,16 @@ function rotaOf(production: Production, moment: RecordOf<'moment'>): Content[] {
   if (!cover || cover.cameraIds.length === 0 || cover.problem.durationS <= 0) return []
   const rota = solveWithin(cover.problem, PATIENCE_MS)
   if (rota.status === 'cannot')
-    return [say(`No rota holds ${cover.problem.needGood} good angles: at ${lapse(rota.firstUncoveredS)} one is missing, whoever goes where.`, { bold: true, margin: [0, 6, 0, 0] })] // prettier-ignore
+    return [say(`No rota holds ${mostWanted(cover.problem)} good angles where they are wanted: at ${lapse(rota.firstUncoveredS)} one is missing, whoever goes where.`, { bold: true, margin: [0, 6, 0, 0] })] // prettier-ignore
   const visits = visitsOf(cover, rota.schedule)
   const letter = (id: string) => byId(production.camera, byId(production.momentCamera, id as never)?.cameraId)?.letter ?? '?' // prettier-ignore
   const place = (id: string) => byId(production.momentPlace, byId(production.momentCamera, id as never)?.placeId)?.name ?? '' // prettier-ignore
   if (visits.length === 0) return [say('Nobody has to go to any camera while it lasts.', { margin: [0, 6, 0, 0] })]
   return [
-    say(`Rota: ${cover.problem.needGood} good angles throughout.`, { bold: true, margin: [0, 8, 0, 2] }),
+    say(
+      `Rota: ${mostWanted(cover.problem)} good angles${(cover.problem.phases ?? []).length > 0 ? ' where they are wanted' : ' throughout'}.`,
+      { bold: true, margin: [0, 8, 0, 2] },
+    ),
     table(
       [13, 52, 52, 100, '*', 80],
       ['', 'leaves', 'there', 'who', 'does', 'in hand'],

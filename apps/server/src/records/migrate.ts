@@ -30,6 +30,7 @@ import { cues } from './migrations/0036-cues.ts'
 import { looksAndChanges } from './migrations/0037-looks-and-changes.ts'
 import { faults } from './migrations/0040-faults.ts'
 import { registersAndHandOvers } from './migrations/0041-registers-and-hand-overs.ts'
+import { phasesAndSignals } from './migrations/0042-phases-and-signals.ts'
 import { packingAndSync } from './migrations/0039-packing-and-sync.ts'
 import { radio } from './migrations/0038-radio.ts'
 import { weatherAndWays } from './migrations/0034-weather-and-ways.ts'
@@ -84,6 +85,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0039-packing-and-sync', packingAndSync],
   ['0040-faults', faults],
   ['0041-registers-and-hand-overs', registersAndHandOvers],
+  ['0042-phases-and-signals', phasesAndSignals],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

@@ -1,5 +1,5 @@
 import { expose } from 'comlink'
-import { type CoverProblem, follow, type Rota, solveAtOnce, solveCover } from '@kavrell/core/cover'
+import { type CoverProblem, follow, needByStep, type Rota, solveAtOnce, solveCover } from '@kavrell/core/cover'
 import { type Loss, lossesOf, type Mend, mendsOf, type MomentCover } from '@kavrell/core/moments'
 
 /** What was found of a moment so far; losses and ways out come one after another. */
@@ -27,9 +27,9 @@ function rotaFrom(
     const found = solve(later)
     if (found.status !== 'held') continue
     const { good } = follow(problem, found.schedule)
-    const from = Math.ceil(problem.coverFromS / problem.stepS)
-    const again = good.findIndex((count, i) => i >= from && good.slice(i).every((each) => each >= problem.needGood) && count >= problem.needGood) // prettier-ignore
-    return { rota: found, bareUntilS: Math.max(0, again) * problem.stepS }
+    const need = needByStep(problem)
+    const lastBare = good.findLastIndex((count, i) => count < need[i]!)
+    return { rota: found, bareUntilS: (lastBare + 1) * problem.stepS }
   }
   return { rota, bareUntilS: null }
 }

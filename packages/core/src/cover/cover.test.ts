@@ -10,7 +10,7 @@ import {
   solveCover,
   solveWithin,
 } from './index.ts'
-import { KINDS } from './problem.ts'
+import { KINDS, mostWanted, needByStep, wantingNoMore } from './problem.ts'
 
 interface Row {
   readonly id: string
@@ -112,6 +112,23 @@ describe('following a schedule', () => {
   })
 })
 
+describe('a number that is wanted', () => {
+  const phased = { ...crowd(3, 1, 1000), coverFromS: 100, phases: [{ fromS: 400, needGood: 3 }, { fromS: 505, needGood: 0 }] } // prettier-ignore
+  it('changes from phase to phase; a step wants the most of any of its seconds', () => {
+    const need = needByStep(phased)
+    expect([9, 10, 39, 40, 49, 50, 51, 99].map((step) => need[step])).toEqual([0, 1, 1, 3, 3, 3, 0, 0])
+    expect(mostWanted(phased)).toBe(3)
+    expect(needByStep(wantingNoMore(phased, 2))[40]).toBe(2)
+  })
+
+  it('is missing only while it is wanted, and nobody goes for what is not', () => {
+    expect(follow({ ...phased, cameras: phased.cameras.slice(0, 2) }, []).firstUncoveredS).toBe(400)
+    expect(solveCover(phased)).toMatchObject({ status: 'held', schedule: [] })
+    expect(solveCover({ ...phased, phases: [{ fromS: 500, needGood: 3 }] })).toMatchObject({ status: 'held', schedule: [{ kind: 'restart' }, {}, {}] }) // prettier-ignore
+    expect(solveCover({ ...phased, cameras: phased.cameras.slice(0, 2) })).toMatchObject({ status: 'cannot', firstUncoveredS: 400, most: { good: 2 } }) // prettier-ignore
+  })
+})
+
 function crowd(cameras: number, people: number, durationS: number): CoverProblem {
   return {
     durationS,
@@ -144,6 +161,7 @@ function smallEvent(random: () => number): CoverProblem {
     stepS: 10,
     needGood: 1 + Number(random() < 0.3),
     coverFromS: 10,
+    phases: random() < 0.5 ? [{ fromS: between(2, 8), needGood: Math.floor(random() * 3) }] : [],
     walkS: [[0, 20], [20, 0]], // prettier-ignore
     cameras: Array.from({ length: 2 }, (_, i) => ({
       id: `camera ${i}`,

@@ -6,6 +6,7 @@ import {
   firstClocks,
   handlingSeconds,
   type Intervention,
+  needByStep,
 } from './problem.ts'
 
 /** How one camera goes through the event: when it records, and the visits it gets. */
@@ -103,8 +104,8 @@ export function follow(problem: CoverProblem, schedule: readonly Intervention[])
     const atS = step * stepS
     return cameras.filter(({ recordsS }, c) => problem.cameras[c]!.isGood && recordsS.some(([from, to]) => from <= atS && Math.min(atS + stepS, durationS) <= to)).length // prettier-ignore
   })
-  const firstS = Math.ceil(problem.coverFromS / stepS)
-  const bare = good.findIndex((count, step) => step >= firstS && count < problem.needGood)
+  const need = needByStep(problem)
+  const bare = good.findIndex((count, step) => count < need[step]!)
   return {
     cameras,
     good,

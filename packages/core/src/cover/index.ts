@@ -9,5 +9,8 @@ export {
   handlingSeconds,
   type Intervention,
   type Kind,
+  mostWanted,
+  needByStep,
+  wantingNoMore,
 } from './problem.ts'
 export { type Rota, solveAtOnce, solveCover, solveWithin } from './solve.ts'

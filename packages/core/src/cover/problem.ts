@@ -8,11 +8,39 @@ export interface CoverProblem {
   /** At least so many good angles are to record at every second from `coverFromS` on. */
   readonly needGood: number
   readonly coverFromS: number
+  /** Where another number is wanted: from which second, until the next of them. In order; what is before the first wants `needGood`. */
+  readonly phases?: readonly NeedFrom[]
   /** Seconds from place to place; symmetric, no detour is shorter. Places are known by their index. */
   readonly walkS: readonly (readonly number[])[]
   readonly cameras: readonly CoverCamera[]
   readonly attendants: readonly Attendant[]
 }
+
+export interface NeedFrom {
+  readonly fromS: number
+  readonly needGood: number
+}
+
+/** Good angles that are wanted in each step: the most that is wanted at any second of it, none before `coverFromS`. */
+export function needByStep({ durationS, stepS, needGood, coverFromS, phases = [] }: CoverProblem): readonly number[] {
+  const first = Math.ceil(coverFromS / stepS)
+  return Array.from({ length: Math.ceil(durationS / stepS) }, (_, step) => {
+    if (step < first) return 0
+    const before = phases.findLast(({ fromS }) => fromS <= step * stepS)?.needGood ?? needGood
+    const within = phases.filter(({ fromS }) => fromS > step * stepS && fromS < (step + 1) * stepS)
+    return Math.max(before, ...within.map((phase) => phase.needGood))
+  })
+}
+
+/** The most good angles that are wanted at once. */
+export const mostWanted = (problem: CoverProblem): number => Math.max(0, ...needByStep(problem))
+
+/** The same, content with so many where more are wanted. */
+export const wantingNoMore = (problem: CoverProblem, good: number): CoverProblem => ({
+  ...problem,
+  needGood: Math.min(problem.needGood, good),
+  phases: problem.phases?.map((phase) => ({ ...phase, needGood: Math.min(phase.needGood, good) })),
+})
 
 /**
  * A camera starts by itself at `startS` and has three clocks that run by the wall once they are set, whether it records

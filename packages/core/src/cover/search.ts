@@ -5,6 +5,7 @@ import {
   type Kind,
   KINDS,
   handlingSeconds,
+  needByStep,
   newBattery,
   newCard,
 } from './problem.ts'
@@ -64,8 +65,12 @@ export interface Searched {
 /** The problem in steps, with the cameras that count only. */
 interface Steps {
   readonly end: number
+  /** The first step in which any is wanted. */
   readonly from: number
-  readonly need: number
+  /** Good angles that are wanted, by step. */
+  readonly need: readonly number[]
+  /** The sum of what is wanted from each step on. */
+  readonly needLeft: readonly number[]
   readonly walk: readonly (readonly number[])[]
   /** The longest of the walks. */
   readonly farthest: number
@@ -116,10 +121,15 @@ function inSteps(problem: CoverProblem): Steps {
     const kinds = KINDS.filter((kind) => (kind === 'restart' ? runs : (!newCard(kind) || cards) && (!newBattery(kind) || batteries))) // prettier-ignore
     return [{ index, place: camera.place, start, camera, hands, kinds, mostPerVisit, first }]
   })
+  const need = needByStep(problem).slice(0, end)
+  const needLeft = [0]
+  for (const wanted of need.toReversed()) needLeft.unshift(needLeft[0]! + wanted)
+  const first = need.findIndex((wanted) => wanted > 0)
   return {
     end,
-    from: up(problem.coverFromS),
-    need: problem.needGood,
+    from: first < 0 ? end : first,
+    need,
+    needLeft,
     walk: problem.walkS.map((row) => row.map(up)),
     farthest: Math.max(0, ...problem.walkS.flat().map(up)),
     cameras,
@@ -171,7 +181,7 @@ const ends = (clocks: Int32Array, c: number) => {
 /** No fewer visits can hold what is left, even with a pair of hands at every camera. */
 function fewestVisits(steps: Steps, { clocks }: Label, now: number): number {
   const from = Math.max(now, steps.from)
-  let missing = steps.need * (steps.end - from)
+  let missing = steps.needLeft[from] ?? 0
   let most = 1
   for (const [c, camera] of steps.cameras.entries()) {
     const begins = Math.max(from, clocks[c * PER_CAMERA + BUSY]!, camera.start)
@@ -296,10 +306,10 @@ const records = (label: Label, steps: Steps, c: number, now: number) =>
 
 /** How many good angles more record than are needed; below 0 too few do. */
 function spareAngles(label: Label, steps: Steps, now: number): number {
-  if (now < steps.from) return Infinity
+  if (steps.need[now] === 0) return Infinity
   let count = 0
   for (let c = 0; c < steps.cameras.length; c++) if (records(label, steps, c, now)) count++
-  return count - steps.need
+  return count - steps.need[now]!
 }
 
 /** Once a post has begun, its attendant is there. */

@@ -1,5 +1,12 @@
 import { follow } from './follow.ts'
-import { type CoverProblem, handlingSeconds, type Intervention } from './problem.ts'
+import {
+  type CoverProblem,
+  handlingSeconds,
+  type Intervention,
+  mostWanted,
+  needByStep,
+  wantingNoMore,
+} from './problem.ts'
 import { type Searched, search } from './search.ts'
 
 export type Rota =
@@ -19,7 +26,7 @@ export type Rota =
       /** Nobody can hold it longer than until this second. */
       readonly firstUncoveredS: number
       readonly isProved: boolean
-      /** The most good angles that can be held throughout, and how; 0 where not even one can. */
+      /** The most good angles that can be held wherever as many are wanted, and how; 0 where not even one can. */
       readonly most: { readonly good: number; readonly visits: number; readonly schedule: readonly Intervention[] }
       readonly longest: readonly Intervention[]
     }
@@ -115,10 +122,9 @@ export function solveCover(problem: CoverProblem, effort: Effort = { width: 4000
 
 /** Without the visits that nothing is lost by leaving out, one after another from the beginning. */
 function thinned(problem: CoverProblem, schedule: readonly Intervention[]): readonly Intervention[] {
-  const from = Math.ceil(problem.coverFromS / problem.stepS)
   const holds = (visits: readonly Intervention[]) => {
-    const { good, impossible } = follow(problem, visits)
-    return impossible.length === 0 && good.every((count, i) => i < from || count >= problem.needGood)
+    const { firstUncoveredS, impossible } = follow(problem, visits)
+    return impossible.length === 0 && firstUncoveredS === null
   }
   let kept = schedule
   for (let isFewer = true; isFewer;) {
@@ -151,15 +157,15 @@ type Most = Extract<Rota, { status: 'cannot' }>['most']
 
 /** The most good angles that can be held throughout, where it cannot be all. */
 function mostOf(problem: CoverProblem, effort: Effort): Most {
-  let [low, above] = [0, problem.needGood]
+  let [low, above] = [0, mostWanted(problem)]
   let best: readonly Intervention[] = []
   while (above - low > 1) {
     const good = (low + above) >> 1
-    const way = anyWay({ ...problem, needGood: good }, effort).schedule
+    const way = anyWay(wantingNoMore(problem, good), effort).schedule
     if (way) [low, best] = [good, way]
     else above = good
   }
-  if (low) best = withFewest({ ...problem, needGood: low }, best, effort).schedule
+  if (low) best = withFewest(wantingNoMore(problem, low), best, effort).schedule
   return { good: low, visits: best.length, schedule: best }
 }
 
@@ -175,10 +181,14 @@ export function solveAtOnce(problem: CoverProblem): Rota {
   const isCoarse = problem.stepS < LIVE_STEP_S && problem.durationS > 10 * LIVE_STEP_S
   const durationS = Math.ceil(problem.durationS / LIVE_STEP_S) * LIVE_STEP_S
   const rota = isCoarse ? solveCover({ ...problem, stepS: LIVE_STEP_S, durationS }, LIVE) : null
-  if (rota?.status === 'held') return { ...rota, schedule: within(problem, rota.schedule) }
+  if (rota?.status === 'held') {
+    const schedule = within(problem, rota.schedule)
+    const { firstUncoveredS, impossible } = follow(problem, schedule)
+    if (firstUncoveredS === null && impossible.length === 0) return { ...rota, schedule }
+  }
   const any = anyWay(problem, LIVE)
   if (any.schedule) return held(problem, any, LIVE)
-  const most = rota?.most ?? mostOf(problem, LIVE)
+  const most = rota?.status === 'cannot' ? rota.most : mostOf(problem, LIVE)
   return cannot(any, restarted(problem, { ...most, schedule: within(problem, most.schedule) }))
 }
 
@@ -196,8 +206,9 @@ const MOST_ADDED = 12
  * have fewer than what can be held.
  */
 function restarted(problem: CoverProblem, most: Most): Most {
-  const lacking = (good: readonly number[]) => good.reduce((sum, count) => sum + Math.max(0, problem.needGood - count), 0)
-  const below = (good: readonly number[]) => good.filter((count) => count < most.good).length
+  const need = needByStep(problem)
+  const lacking = (good: readonly number[]) => good.reduce((sum, count, i) => sum + Math.max(0, need[i]! - count), 0)
+  const below = (good: readonly number[]) => good.filter((count, i) => count < Math.min(need[i]!, most.good)).length
   let best = { schedule: most.schedule, course: follow(problem, most.schedule) }
   const isLow = below(best.course.good)
   for (let added = 0; added < MOST_ADDED; added++) {

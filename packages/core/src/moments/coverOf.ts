@@ -8,11 +8,13 @@ import {
   type Kind,
 } from '../cover/index.ts'
 import type { Moment, MomentCamera, MomentEvent, Production } from '../records/index.ts'
+import { gathered } from '../takes/index.ts'
+import { phasesOf } from './sounds.ts'
 
 /** What a reading of a moment is made from. */
 export type MomentRecords = Pick<
   Production,
-  'production' | 'moment' | 'momentPlace' | 'momentWalk' | 'momentCamera' | 'momentHand' | 'momentEvent'
+  'production' | 'moment' | 'momentPhase' | 'momentPlace' | 'momentWalk' | 'momentCamera' | 'momentHand' | 'momentEvent'
 >
 
 /** A moment as a problem of cover, with the records its cameras, people and places are. */
@@ -24,6 +26,8 @@ export interface MomentCover {
   readonly cameraIds: readonly string[]
   readonly handIds: readonly string[]
   readonly placeIds: readonly string[]
+  /** Circuits that cameras hang on: they stop together. */
+  readonly circuits: readonly { readonly circuitId: string; readonly cameraIds: readonly string[] }[]
   /** Places nobody said how to get to from elsewhere: nobody is sent there. */
   readonly unreachable: readonly string[]
 }
@@ -124,9 +128,10 @@ function walksOf(
 /** Steps fine enough for hands and few enough to be searched: about 400 of them. */
 export const stepFor = (durationS: number): number => [5, 10, 15, 30, 60].find((step) => durationS / step <= 400) ?? 120
 
-/** A camera of a moment as it stands at its beginning. */
-function cameraOf(camera: MomentCamera, place: number): CoverCamera {
+/** A camera of a moment as it stands at its beginning. On the mains no battery ends. */
+function cameraOf(camera: MomentCamera, place: number, lastsS: number): CoverCamera {
   const seconds = (minutes: number) => minutes * 60
+  const batteryS = camera.circuitId === null ? null : lastsS + seconds(1)
   return {
     id: camera.id,
     place,
@@ -135,8 +140,8 @@ function cameraOf(camera: MomentCamera, place: number): CoverCamera {
     runLimitS: camera.runLimitMin === null ? null : seconds(camera.runLimitMin),
     cardFirstS: seconds(camera.cardFirstMin ?? camera.cardMin),
     cardS: seconds(camera.cardMin),
-    batteryFirstS: seconds(camera.batteryFirstMin ?? camera.batteryMin),
-    batteryS: seconds(camera.batteryMin),
+    batteryFirstS: batteryS ?? seconds(camera.batteryFirstMin ?? camera.batteryMin),
+    batteryS: batteryS ?? seconds(camera.batteryMin),
     restartS: camera.restartS,
     cardSwapS: Math.max(camera.restartS, camera.cardSwapS),
     batterySwapS: Math.max(camera.restartS, camera.batterySwapS),
@@ -184,6 +189,7 @@ export function coverOf(
   const cameras = own(records.momentCamera).filter(({ id }) => !state.died.has(id))
   const hands = own(records.momentHand)
   const shifted = (seconds: number) => Math.max(0, seconds - nowS)
+  const [current, ...later] = phasesOf(records, moment).filter(({ toS }) => toS > nowS)
   const isJoined = (place: number) =>
     hands.length === 0 || hands.some((hand) => walkS[at(hand.placeId)]![place]! < farS)
   return {
@@ -191,15 +197,17 @@ export function coverOf(
     fromS: nowS,
     cameraIds: cameras.map(({ id }) => id),
     handIds: hands.map(({ id }) => id),
+    circuits: Array.from(gathered(cameras, ({ circuitId }) => circuitId), ([circuitId, fed]) => ({ circuitId, cameraIds: fed.map(({ id }) => id) })), // prettier-ignore
     placeIds,
     unreachable: placeIds.filter((_, i) => cameras.some((camera) => at(camera.placeId) === i) && !isJoined(i)),
     problem: {
       durationS,
       stepS,
-      needGood: moment.pictures ?? records.production.onceOnlyPictures,
+      needGood: current?.pictures ?? 0,
+      phases: later.map(({ fromS, pictures }) => ({ fromS: shifted(fromS), needGood: pictures })),
       coverFromS: shifted(moment.coverFromS),
       walkS,
-      cameras: cameras.map((camera) => cameraFrom(cameraOf(camera, at(camera.placeId)), nowS, state.visits.filter(({ cameraId }) => cameraId === camera.id))), // prettier-ignore
+      cameras: cameras.map((camera) => cameraFrom(cameraOf(camera, at(camera.placeId), moment.lastsS), nowS, state.visits.filter(({ cameraId }) => cameraId === camera.id))), // prettier-ignore
       attendants: hands.map((hand) => {
         const last = state.visits.findLast(({ handId }) => handId === hand.id)
         const camera = last && records.momentCamera[last.cameraId]

@@ -9,4 +9,5 @@ export {
   onAirOf,
   visitsOf,
 } from './coverOf.ts'
-export { type Loss, lossesOf, type Mend, mendsOf } from './losses.ts'
+export { type CardLoss, cardLossesOf, lampsByCircuit, type Loss, lossesOf, type Mend, mendsOf } from './losses.ts'
+export { type HeardVoice, type Phase, phasesOf, type SoundLoss, soundLossesOf, soundsOf } from './sounds.ts'

@@ -1,21 +1,50 @@
 import { describe, expect, it } from 'vitest'
 import { seeded } from '../chance/index.ts'
 import { follow, solveCover } from '../cover/index.ts'
-import { coverOf, lossesOf, mendsOf, momentState, onAirOf, visitsOf } from './index.ts'
+import {
+  cardLossesOf,
+  coverOf,
+  lossesOf,
+  mendsOf,
+  momentState,
+  onAirOf,
+  phasesOf,
+  soundLossesOf,
+  soundsOf,
+  visitsOf,
+} from './index.ts'
+import { productionWith } from '../testing/index.ts'
 
 const T0 = Date.parse('2026-05-15T13:45:00Z')
 const at = (seconds: number) => new Date(T0 + seconds * 1000).toISOString()
 
 /** A moment of 40 minutes: three cameras, two places, one person; C stops itself after 20. */
 function records(
-  change: { events?: readonly object[]; cameras?: Readonly<Record<string, object>>; walks?: readonly object[] } = {},
+  change: {
+    events?: readonly object[]
+    cameras?: Readonly<Record<string, object>>
+    walks?: readonly object[]
+    phases?: readonly object[]
+  } = {},
 ) {
-  const camera = { momentId: 'm', isGood: true, startS: 0, runLimitMin: null, cardMin: 100, cardFirstMin: null, batteryMin: 100, batteryFirstMin: null, restartS: 10, cardSwapS: 40, batterySwapS: 40 } // prettier-ignore
+  const camera = { momentId: 'm', isGood: true, startS: 0, runLimitMin: null, cardMin: 100, cardFirstMin: null, batteryMin: 100, batteryFirstMin: null, restartS: 10, cardSwapS: 40, batterySwapS: 40, circuitId: null } // prettier-ignore
   const table = (rows: readonly { readonly id?: string }[]) =>
     Object.fromEntries(rows.map((row, i) => [row.id ?? String(i), { id: String(i), version: i + 1, ...row }]))
   return {
     production: { onceOnlyPictures: 3 },
-    moment: table([{ id: 'm', name: 'Launch', shotIds: [], lastsS: 2400, coverFromS: 0, pictures: null } as object]),
+    moment: table([
+      {
+        id: 'm',
+        name: 'Launch',
+        shotIds: [],
+        lastsS: 2400,
+        coverFromS: 0,
+        pictures: null,
+        sounds: null,
+        speakerIds: [],
+      } as object,
+    ]),
+    momentPhase: table(change.phases ?? []),
     momentPlace: table([
       { id: 'quay', momentId: 'm', name: 'Quay' },
       { id: 'light', momentId: 'm', name: 'Light' },
@@ -155,5 +184,88 @@ describe('while it goes on', () => {
     }
     // The plan of who restarts what is not made anew by it.
     expect(momentState(records({ events: told }), 'm')).toMatchObject({ visits: [], lastS: 0 })
+  })
+})
+
+const PHASES = [
+  { id: 'move', momentId: 'm', name: 'She moves', fromS: 900, pictures: 4, sounds: null, speakerIds: [] },
+  { id: 'fast', momentId: 'm', name: 'Made fast', fromS: 1740, pictures: 2, sounds: null, speakerIds: [] },
+]
+
+describe('phases', () => {
+  it('want as many as they say, from now on too', () => {
+    const all = records({ phases: PHASES })
+    expect(phasesOf(all, all.moment['m']!).map(({ fromS, toS, pictures }) => [fromS, toS, pictures])).toEqual([[0, 900, 3], [900, 1740, 4], [1740, 2400, 2]]) // prettier-ignore
+    expect(coverOf(all, 'm')!.problem).toMatchObject({ needGood: 3, phases: [{ fromS: 900, needGood: 4 }, { fromS: 1740, needGood: 2 }] }) // prettier-ignore
+    expect(coverOf(all, 'm', 1000)!.problem).toMatchObject({ needGood: 4, phases: [{ fromS: 740, needGood: 2 }] })
+  })
+
+  it('are held by a rota that touches nothing while all are wanted', () => {
+    const cover = coverOf(records({ phases: PHASES }), 'm')!
+    const rota = solveCover(cover.problem)
+    if (rota.status !== 'held') throw new Error(rota.status)
+    // C would stop at 1200: it is begun anew before 900, with the walk to it.
+    const [first] = visitsOf(cover, rota.schedule)
+    expect(first).toMatchObject({ cameraId: 'C' })
+    expect(first!.atS + 10).toBeLessThanOrEqual(900)
+    const { good } = follow(cover.problem, rota.schedule)
+    expect(good.filter((_, step) => step * cover.problem.stepS >= 900 && step * cover.problem.stepS < 1740)).toSatisfy((counts: number[]) => counts.every((count) => count === 4)) // prettier-ignore
+  })
+})
+
+describe('what is lost', () => {
+  it('with a circuit is every camera on it; on the mains no battery ends', () => {
+    const cameras = { C: { circuitId: 'wall', batteryMin: 10, runLimitMin: null }, D: { circuitId: 'wall', runLimitMin: null } } // prettier-ignore
+    const cover = coverOf(records({ cameras }), 'm')!
+    expect(follow(cover.problem, []).cameras[2]!.recordsS).toEqual([[0, 2400]])
+    const lost = [...lossesOf(cover)].find(({ kind }) => kind === 'circuit')
+    expect(lost).toEqual({ kind: 'circuit', id: 'wall', good: 2, firstUncoveredS: 0 })
+  })
+
+  it('with a card is what was recorded on it between two changes, to the second', () => {
+    const cover = coverOf(
+      records({ cameras: { C: { runLimitMin: null, cardMin: 25 }, D: { runLimitMin: null } } }),
+      'm',
+    )!
+    const change = { beginS: 1100, attendant: 0, camera: 2, kind: 'card' as const }
+    const cards = cardLossesOf(cover, [change])
+    expect(cards.filter(({ cameraId }) => cameraId === 'C')).toEqual([
+      { cameraId: 'C', number: 1, fromS: 0, toS: 1100, lackingS: 0, firstLackingS: null, least: null },
+      { cameraId: 'C', number: 2, fromS: 1140, toS: 2400, lackingS: 0, firstLackingS: null, least: null },
+    ])
+    // While C is in hands there are three: any other card is then one too many to lose.
+    const [a] = cards
+    expect(a).toMatchObject({ cameraId: 'A', lackingS: 40, firstLackingS: 1100, least: 2 })
+  })
+})
+
+describe('who is heard', () => {
+  const sound = (ways: object) =>
+    productionWith({
+      rules: { onceOnlySounds: 2 },
+      person: { edda: { name: 'Edda' }, corin: { name: 'Corin' }, mute: { name: 'Rolf' } },
+      recorder: { r: { letter: 'R', tracks: 4 } },
+      camera: { a: { letter: 'A', soundInputs: 2 } },
+      transmitter: { one: { name: 'Lav 1' } },
+      soundSource: { lav: { name: 'Lav', is: 'worn', hears: ['edda'], transmitterId: 'one' }, boom: { name: 'Boom', is: 'boom', hears: ['edda', 'corin'] } }, // prettier-ignore
+      soundWay: ways as never,
+      moment: { m: { lastsS: 600, speakerIds: ['edda', 'corin'] } },
+      momentPhase: { later: { momentId: 'm', fromS: 200, sounds: 1, speakerIds: ['corin', 'mute'] } },
+    })
+  const ways = { 1: { sourceId: 'lav', recorderId: 'r', cameraId: null, input: 1 }, 2: { sourceId: 'boom', cameraId: 'a', input: 1 } } // prettier-ignore
+
+  it('is counted for each phase against what it wants, and whom nobody hears has none', () => {
+    const all = sound(ways)
+    const told = soundsOf(all, all.moment['m' as never]!).map(({ voices }) => voices.map(({ personId, independent, wanted }) => [personId, independent, wanted])) // prettier-ignore
+    expect(told).toEqual([[['corin', 1, 2], ['edda', 2, 2]], [['mute', 0, 1], ['corin', 1, 1]]]) // prettier-ignore
+  })
+
+  it('is lost with what every recording of somebody needs, and only where the moment wants them', () => {
+    const all = sound(ways)
+    const losses = soundLossesOf(all, all.moment['m' as never]!)
+    expect(losses.map(({ dies, silences, fromS }) => [dies, silences, fromS])).toEqual([['Boom', ['corin'], 0], ['camera A', ['corin'], 0]]) // prettier-ignore
+    expect(soundLossesOf(all, { ...all.moment['m' as never]!, speakerIds: [] }).map(({ fromS }) => fromS)).toEqual([200, 200]) // prettier-ignore
+    const silent = productionWith({ ...all, rules: { onceOnlySounds: 2 }, momentPhase: {}, moment: { m: { lastsS: 600, speakerIds: ['corin'], sounds: 0 } } }) // prettier-ignore
+    expect(soundLossesOf(silent, silent.moment['m' as never]!)).toEqual([])
   })
 })

@@ -45,6 +45,14 @@ export const ascends =
   ({ [first]: a, [second]: b }) =>
     typeof a === 'number' && typeof b === 'number' && (mayEqual ? b < a : b <= a) ? { field: second, says } : null
 
+/** Exactly one of the fields is said. A change that leaves one of them as it is says nothing of that. */
+export const exactlyOne =
+  (names: readonly [string, ...string[]], says: string): Rule =>
+  (fields) =>
+    names.some((name) => fields[name] === undefined) || names.filter((name) => fields[name] !== null).length === 1
+      ? null
+      : { field: names[0], says }
+
 /** Drop-frame labels exist at two rates only. */
 export const dropFrameRate: Rule = ({ dropFrame, rateNum, rateDen }) =>
   dropFrame === true && !(rateDen === 1001 && (rateNum === 30000 || rateNum === 60000))
@@ -153,10 +161,7 @@ export const millimetres = (label: string, initial: number, most: number) =>
   number({ label, initial, unit: 'mm', moreThan: 0, most, says: `${label} is more than 0 and at most ${most} mm.` })
 
 /** An entry is of one device. */
-export const oneDevice: Rule = ({ cameraId, recorderId }) =>
-  cameraId === undefined || recorderId === undefined || (cameraId === null) !== (recorderId === null)
-    ? null
-    : { field: 'cameraId', says: 'It is of one device: a camera or a recorder.' }
+export const oneDevice = exactlyOne(['cameraId', 'recorderId'], 'It is of one device: a camera or a recorder.')
 
 /** How long a device runs on one battery, as its people know it; nothing for one on the mains, or of which nobody knows. */
 export const batteryMinutes = optional(

@@ -25,7 +25,10 @@ const GOES_WITH: Partial<Record<KindName, readonly KindName[]>> = {
   momentWalk: ['moment', 'momentPlace'],
   momentCamera: ['moment', 'momentPlace'],
   momentHand: ['moment', 'momentPlace'],
+  momentPhase: ['moment'],
   cue: ['moment', 'shot'],
+  pictureWay: ['signalDevice'],
+  soundWay: ['signalDevice'],
   chargeNight: ['day'],
 }
 

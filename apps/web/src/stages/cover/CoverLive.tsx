@@ -1,9 +1,9 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
-import type { Rota } from '@kavrell/core/cover'
+import { mostWanted, type Rota } from '@kavrell/core/cover'
 import { counted, lapse } from '@kavrell/core/text'
 import { asId, type Moment } from '@kavrell/core/records'
-import { coverOf, momentState, type MomentVisit, visitsOf } from '@kavrell/core/moments'
+import { coverOf, momentState, type MomentVisit, phasesOf, visitsOf } from '@kavrell/core/moments'
 import { useBoxTime } from '../../store/clock.ts'
 import { useProductionStore } from '../../store/production.ts'
 import { useParts, useRights } from '../../store/selectors.ts'
@@ -16,10 +16,12 @@ import { handOf, KIND_WORDS, letterOf, type MomentNames, placeOf } from './words
 
 /** Somebody who is so late for a visit does something else than was planned, seconds: what is left is planned anew. */
 const LATE_S = 45
+/** A phase is called out so long before it begins, seconds. */
+const SOON_S = 180
 
 /** While it goes on, in one hand: what is next, in how long, and one key that says it is done. */
 export function CoverLive({ moment }: { moment: Moment }) {
-  const records = useParts('production', 'moment', 'momentPlace', 'momentWalk', 'momentCamera', 'momentHand', 'momentEvent', 'camera', 'person') // prettier-ignore
+  const records = useParts('production', 'moment', 'momentPhase', 'momentPlace', 'momentWalk', 'momentCamera', 'momentHand', 'momentEvent', 'camera', 'person') // prettier-ignore
   const [mine, setMine] = useMine(moment.id)
   const connection = useProductionStore((s) => s.connection)
   const rights = useRights()
@@ -46,7 +48,10 @@ export function CoverLive({ moment }: { moment: Moment }) {
     return { id: cover.cameraIds[i]!, by, isGood: camera.isGood, beginsS: camera.startS - passedS, leftS: camera.startS + end - passedS, place: placeOf(records, cover.placeIds[camera.place]!) } // prettier-ignore
   })
   const good = left?.filter(({ leftS, beginsS, isGood }) => isGood && beginsS <= 0 && leftS > 0).length ?? 0
-  const wanted = cover?.problem.needGood ?? 0
+  const phases = phasesOf(records, moment)
+  const phase = phases.find(({ toS }) => nowS < toS)
+  const following = phases.find(({ fromS }) => fromS > nowS)
+  const wanted = phase?.pictures ?? 0
   return (
     <Flex
       direction="column"
@@ -54,11 +59,18 @@ export function CoverLive({ moment }: { moment: Moment }) {
       minH={{ base: 'calc(100dvh - 190px)', md: 0 }}
       maxW={{ base: '560px', md: 'none' }}
     >
-      <Flex gap="10px" align="baseline">
+      <Flex gap="10px" align="baseline" wrap="wrap">
         <Text fontWeight={700}>{moment.name}</Text>
         <Text fontFamily="mono">
           {lapse(nowS)} in, {lapse(moment.lastsS - nowS)} to go
         </Text>
+        {phase?.phase && <Text fontWeight={600}>{phase.phase.name}</Text>}
+        {following?.phase && following.fromS - nowS < SOON_S && (
+          <Text color="watch" fontWeight={600}>
+            {following.phase.name} in {lapse(following.fromS - nowS)}
+            {following.pictures === wanted ? '' : `: ${angles(following.pictures)}`}
+          </Text>
+        )}
         {connection !== 'live' && (
           <Text ml="auto" color="watch" fontWeight={600}>
             on this device only
@@ -72,6 +84,7 @@ export function CoverLive({ moment }: { moment: Moment }) {
         isBare={nowS >= moment.coverFromS && good < wanted}
         good={good}
         wanted={wanted}
+        most={cover ? mostWanted(cover.problem) : 0}
         found={found}
         plannedAtS={plannedAtS}
       />
@@ -168,9 +181,13 @@ export function CoverLive({ moment }: { moment: Moment }) {
 const angles = (count: number) => counted(count, 'good angle')
 
 /** What is said where nobody has to go anywhere next. */
-function idleWords(isBare: boolean, good: number, wanted: number, rota: Rota | null): string {
+function idleWords(
+  { isBare, good, wanted, most }: Pick<Called, 'isBare' | 'good' | 'wanted' | 'most'>,
+  rota: Rota | null,
+): string {
+  // prettier-ignore
   if (!rota) return 'Looking …'
-  if (rota.status === 'cannot') return `${angles(wanted)} cannot be held`
+  if (rota.status === 'cannot') return `${angles(most)} cannot be held`
   return isBare ? `${angles(good)}, ${wanted} wanted, and nobody can mend it` : 'Nothing to do to the end'
 }
 
@@ -181,12 +198,15 @@ interface Called {
   readonly isBare: boolean
   readonly good: number
   readonly wanted: number
+  /** The most that is wanted from now on. */
+  readonly most: number
   readonly found: FoundCover | null
   readonly plannedAtS: number
 }
 
 /** The one sentence that matters, and the seconds; and what cannot be held, whatever is done. */
-function Call({ next, nowS, records, isBare, good, wanted, found, plannedAtS }: Called) {
+function Call(called: Called) {
+  const { next, nowS, records, isBare, good, wanted, most, found, plannedAtS } = called
   const rota = found?.rota ?? null
   const isShort = isBare || rota?.status === 'cannot'
   return (
@@ -195,7 +215,7 @@ function Call({ next, nowS, records, isBare, good, wanted, found, plannedAtS }: 
         <NextVisit next={next} nowS={nowS} records={records} isBare={isBare} />
       ) : (
         <Text fontSize="answer" fontWeight={700} lineHeight="1.1" color={isShort && rota ? 'stop' : 'ink'} data-answer>
-          {idleWords(isBare, good, wanted, rota)}
+          {idleWords(called, rota)}
         </Text>
       )}
       {isBare && (
@@ -206,7 +226,7 @@ function Call({ next, nowS, records, isBare, good, wanted, found, plannedAtS }: 
       )}
       {rota?.status === 'cannot' && !isBare && (
         <Text color="stop" fontWeight={700}>
-          {angles(wanted)} end at {lapse(plannedAtS + rota.firstUncoveredS)};{' '}
+          {angles(most)} end at {lapse(plannedAtS + rota.firstUncoveredS)};{' '}
           {rota.most.good ? `${rota.most.good} can be held.` : 'and then there is none.'}
         </Text>
       )}

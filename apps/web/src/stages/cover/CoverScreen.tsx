@@ -1,20 +1,21 @@
 import { addressOf, ENDPOINTS } from '@kavrell/contract'
 import { Box, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import { follow } from '@kavrell/core/cover'
-import { coverOf, type Loss, type Mend, type MomentCover, momentState, visitsOf } from '@kavrell/core/moments'
+import { follow, mostWanted, needByStep } from '@kavrell/core/cover'
+import { coverOf, type Mend, type MomentCover, momentState, phasesOf, visitsOf } from '@kavrell/core/moments'
 import type { Moment, Production } from '@kavrell/core/records'
 import { counted, lapse } from '@kavrell/core/text'
 import { useDayPlan, useProduction, useRecords, useRights } from '../../store/selectors.ts'
 import { addRecord } from '../../ui/addRecord.ts'
 import { Page } from '../../ui/Page.tsx'
 import { PaperLink } from '../../ui/PaperLink.tsx'
-import { Answer, Button, Empty, Reading, Section, Tabs, Title } from '../../ui/parts.tsx'
+import { Answer, Button, Empty, Tabs, Title } from '../../ui/parts.tsx'
 import type { FoundCover } from '../../workers/cover.worker.ts'
 import { CoverLive } from './CoverLive.tsx'
 import { logMoment } from './logMoment.ts'
 import { CoverThings } from './CoverThings.tsx'
 import { CoverTimeline } from './CoverTimeline.tsx'
+import { MomentLosses } from './MomentLosses.tsx'
 import { useRota } from './useRota.ts'
 import { handOf, KIND_WORDS, letterOf, placeOf } from './words.ts'
 
@@ -81,7 +82,7 @@ function OneMoment({ moment, production }: { moment: Moment; production: Product
       aside={cover && cover.cameraIds.length > 0 ? <Aside cover={cover} found={found} production={production} startMin={startMin} /> : undefined} // prettier-ignore
     >
       <Title
-        note={`once only, ${lapse(moment.lastsS)}; wanted: ${counted(cover?.problem.needGood ?? 0, 'good angle')}`}
+        note={`once only, ${lapse(moment.lastsS)}; wanted: ${counted(cover ? mostWanted(cover.problem) : 0, 'good angle')}`}
         actions={
           <>
             <PaperLink href={addressOf(ENDPOINTS.cuesPdf, { productionId: production.production.id })}>
@@ -101,7 +102,15 @@ function OneMoment({ moment, production }: { moment: Moment; production: Product
       {cover && <Says cover={cover} found={found} production={production} />}
       {cover && cover.cameraIds.length > 0 && found && (
         <Box mt="14px">
-          <CoverTimeline cover={cover} schedule={scheduleOf(found)} names={production} clockOf={clockFrom(startMin)} />
+          <CoverTimeline
+            cover={cover}
+            schedule={scheduleOf(found)}
+            names={production}
+            phases={phasesOf(production, moment).flatMap(({ phase, fromS }) =>
+              phase ? { name: phase.name, fromS } : [],
+            )}
+            clockOf={clockFrom(startMin)}
+          />
         </Box>
       )}
       <CoverThings moment={moment} />
@@ -132,13 +141,22 @@ function Says({ cover, found, production }: { cover: MomentCover; found: FoundCo
   if (cover.cameraIds.length === 0) return <Answer>No camera covers it yet</Answer>
   if (!found) return <Answer tone="soft">Looking for who goes where …</Answer>
   const { rota } = found
-  const { needGood, durationS } = cover.problem
+  const { durationS } = cover.problem
+  const most = mostWanted(cover.problem)
   if (rota.status === 'held') {
     const course = follow(cover.problem, rota.schedule)
-    const least = Math.min(...course.good.slice(Math.ceil(cover.problem.coverFromS / cover.problem.stepS)))
+    const need = needByStep(cover.problem)
+    const least = Math.min(...course.good.filter((_, i) => need[i]! > 0))
+    const isOfOneMind = need.every((wanted) => wanted === most || wanted === 0)
     return (
       <>
-        <Answer>Never fewer than {counted(least, 'good angle')}</Answer>
+        <Answer>
+          {least === Infinity
+            ? 'No good angle is wanted'
+            : isOfOneMind
+              ? `Never fewer than ${counted(least, 'good angle')}`
+              : `Every phase has its good angles, up to ${most}`}
+        </Answer>
         <Text color="soft" mt="4px">
           {rota.schedule.length === 0
             ? 'Nobody has to touch anything.'
@@ -155,10 +173,10 @@ function Says({ cover, found, production }: { cover: MomentCover; found: FoundCo
       <Answer tone="stop">
         {rota.most.good === 0
           ? `Too few good angles from ${lapse(rota.firstUncoveredS)} on, and then none`
-          : `${counted(rota.most.good, 'good angle')} of ${needGood} can be held`}
+          : `${counted(rota.most.good, 'good angle')} of ${most} can be held`}
       </Answer>
       <Text color="soft" mt="4px">
-        {rota.isProved ? 'However it is done' : 'By all that was tried'}, {needGood} end at{' '}
+        {rota.isProved ? 'However it is done' : 'By all that was tried'}, what is wanted ends at{' '}
         {lapse(rota.firstUncoveredS)} of {lapse(durationS)} at the latest.
         {rota.most.good > 0 && ` Drawn is the rota that holds ${rota.most.good}.`}
       </Text>
@@ -170,18 +188,18 @@ function Says({ cover, found, production }: { cover: MomentCover; found: FoundCo
       )}
       {found.mends.map((mend) => (
         <Text key={`${mend.kind}${mend.id}`} mt="4px" fontWeight={600}>
-          {mendWords(mend, production, needGood)}
+          {mendWords(mend, production, most)}
         </Text>
       ))}
     </>
   )
 }
 
-function mendWords({ kind, id }: Mend, production: Production, needGood: number): string {
+function mendWords({ kind, id }: Mend, production: Production, most: number): string {
   if (kind === 'one person more') return `It holds with one person more, beginning at ${placeOf(production, id!)}.`
   if (kind === 'longer card') return `It holds if the card of ${letterOf(production, id!)} lasts throughout.`
   if (kind === 'no run limit') return `It holds if ${letterOf(production, id!)} does not stop itself.`
-  return `It holds if ${counted(needGood - 1, 'good angle')} are enough.`
+  return `It holds if ${counted(most - 1, 'good angle')} are enough.`
 }
 
 /** Who goes where when, and what each loss would cost. */
@@ -221,25 +239,7 @@ function Aside({
           )}
         </Box>
       ))}
-      <Section title="What losing each one costs">
-        <Text color="soft" fontSize="note" mb="4px">
-          From the beginning, with the rest planned anew.{found?.isLooking ? ' Looking …' : ''}
-        </Text>
-        {found?.losses.map((loss) => (
-          <LossLine key={loss.id} loss={loss} production={production} />
-        ))}
-      </Section>
+      {found && <MomentLosses cover={cover} found={found} schedule={scheduleOf(found)} production={production} />}
     </>
-  )
-}
-
-function LossLine({ loss: { kind, id, good, firstUncoveredS }, production }: { loss: Loss; production: Production }) {
-  const name = kind === 'camera' ? letterOf(production, id) : handOf(production, id)
-  return (
-    <Reading
-      name={<b>{name}</b>}
-      value={firstUncoveredS === null ? 'still held' : good === 0 ? `too few from ${lapse(firstUncoveredS)}, then none` : `${good} left, from ${lapse(firstUncoveredS)}`} // prettier-ignore
-      tone={firstUncoveredS === null ? undefined : good === 0 ? 'stop' : 'watch'}
-    />
   )
 }

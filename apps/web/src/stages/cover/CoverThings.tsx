@@ -9,7 +9,7 @@ import { RecordField } from '../../ui/RecordField.tsx'
 import { Posts } from './Posts.tsx'
 import { handOf, letterOf } from './words.ts'
 
-const CAMERA_FIELDS = ['placeId', 'shows', 'isGood', 'startS', 'runLimitMin', 'cardMin', 'cardFirstMin', 'batteryMin', 'batteryFirstMin', 'restartS', 'cardSwapS', 'batterySwapS'] as const // prettier-ignore
+const CAMERA_FIELDS = ['placeId', 'shows', 'isGood', 'startS', 'runLimitMin', 'cardMin', 'cardFirstMin', 'batteryMin', 'batteryFirstMin', 'restartS', 'cardSwapS', 'batterySwapS', 'circuitId'] as const // prettier-ignore
 
 /** What a moment is made of: its cameras with their limits, places and ways, people. */
 export function CoverThings({ moment }: { moment: Moment }) {
@@ -37,11 +37,12 @@ export function CoverThings({ moment }: { moment: Moment }) {
     <>
       <Section title="The moment">
         <Grid templateColumns="repeat(auto-fill, minmax(150px, 1fr))" gap="10px 16px">
-          {(['name', 'lastsS', 'coverFromS', 'pictures', 'shotIds'] as const).map((field) => (
+          {(['name', 'lastsS', 'coverFromS', 'pictures', 'sounds', 'speakerIds', 'shotIds'] as const).map((field) => (
             <RecordField key={field} kind="moment" id={moment.id} field={field} />
           ))}
         </Grid>
       </Section>
+      <Phases moment={moment} />
       <Section title="Cameras">
         {cameras.map((camera) => (
           <Box key={camera.id} borderBottom="1px solid" borderColor="line" py="8px" data-thing={camera.id}>
@@ -147,6 +148,56 @@ export function CoverThings({ moment }: { moment: Moment }) {
         </Grid>
       </Section>
     </>
+  )
+}
+
+/** Parts of a moment that want another number of pictures, sounds or voices. */
+function Phases({ moment }: { moment: Moment }) {
+  const { momentPhase } = useParts('momentPhase')
+  const rights = useRights()
+  const phases = Object.values(momentPhase).filter(({ momentId }) => momentId === moment.id).toSorted((a, b) => a.fromS - b.fromS) // prettier-ignore
+  const fromS = Math.min(moment.lastsS - 1, (phases.at(-1)?.fromS ?? 0) + 60)
+  return (
+    <Section title="Phases">
+      <Text color="soft" fontSize="note">
+        {phases.length === 0
+          ? 'It wants the same throughout. A part that wants more angles, or other voices, is a phase of its own.'
+          : 'What a phase leaves empty is as the moment says.'}
+      </Text>
+      {phases.map(({ id, name }) => (
+        <Grid
+          key={id}
+          data-thing={id}
+          templateColumns={{ base: '1fr 1fr', md: 'minmax(140px, 1.4fr) 92px 104px 136px minmax(150px, 1.6fr) auto' }}
+          gap="8px 14px"
+          alignItems="end"
+          py="8px"
+          borderBottom="1px solid"
+          borderColor="line"
+        >
+          {(['name', 'fromS', 'pictures', 'sounds', 'speakerIds'] as const).map((field) => (
+            <RecordField key={field} kind="momentPhase" id={id} field={field} />
+          ))}
+          {rights.plan && (
+            <Button kind="word" onClick={() => takeOut('momentPhase', id, `the phase ${name}`)}>
+              Take out
+            </Button>
+          )}
+        </Grid>
+      ))}
+      {rights.plan && (
+        <Button
+          mt="8px"
+          onClick={() =>
+            addRecord('momentPhase', 'Add a phase', { momentId: moment.id, name: `Phase ${phases.length + 1}`, fromS })
+          }
+        >
+          {' '}
+          {/* prettier-ignore */}
+          Add a phase
+        </Button>
+      )}
+    </Section>
   )
 }
 

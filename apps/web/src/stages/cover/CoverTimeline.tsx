@@ -1,6 +1,6 @@
 import { lapse } from '@kavrell/core/text'
 import { Box, useToken } from '@chakra-ui/react'
-import { follow, type Intervention } from '@kavrell/core/cover'
+import { follow, type Intervention, mostWanted, needByStep } from '@kavrell/core/cover'
 import type { MomentCover } from '@kavrell/core/moments'
 import { handOf, letterOf, type MomentNames, placeOf } from './words.ts'
 
@@ -25,8 +25,11 @@ export function CoverTimeline({
   cover,
   schedule,
   names,
+  phases,
   clockOf,
 }: {
+  /** The phases that have a name, in seconds of the problem. */
+  phases: readonly { readonly name: string; readonly fromS: number }[]
   cover: MomentCover
   schedule: readonly Intervention[]
   names: MomentNames
@@ -39,10 +42,12 @@ export function CoverTimeline({
   const rowY = (i: number) => TOP + GOOD + 20 + i * ROW
   const tall = rowY(cameraIds.length) + 4
   const each = EVERY.find((step) => problem.durationS / step <= 8) ?? 7200
-  const most = Math.max(problem.needGood + 1, ...course.good)
+  const need = needByStep(problem)
+  const most = Math.max(mostWanted(problem) + 1, ...course.good)
   const goodY = (count: number) => TOP + GOOD - (count / most) * (GOOD - 14)
   const ticks = Array.from({ length: Math.floor(problem.durationS / each) + 1 }, (_, i) => i * each)
-  const isBare = (count: number, i: number) => i * problem.stepS >= problem.coverFromS && count < problem.needGood
+  const isBare = (count: number, i: number) => count < need[i]!
+  const wanted = stretchesOf(need, () => false)
   return (
     <Box overflowX="auto" tabIndex={0}>
       <svg
@@ -63,7 +68,7 @@ export function CoverTimeline({
           Good angles
         </text>
         <text x={0} y={TOP + 47} fontSize={11.5} fill={soft}>
-          wanted: {problem.needGood}
+          wanted: {[...new Set(wanted.map(({ count }) => count))].filter((count) => count > 0).join(', ') || 0}
         </text>
         {stretchesOf(course.good, isBare).map(({ from, to, count, bare }) => (
           <rect
@@ -76,14 +81,21 @@ export function CoverTimeline({
             opacity={bare ? 1 : 0.42}
           />
         ))}
-        <line
-          x1={LEFT}
-          x2={WIDE - 8}
-          y1={goodY(problem.needGood)}
-          y2={goodY(problem.needGood)}
+        <polyline
+          points={wanted
+            .flatMap(({ from, to, count }) =>
+              [from, to].map((step) => `${x(Math.min(problem.durationS, step * problem.stepS))},${goodY(count)}`),
+            ) // prettier-ignore
+            .join(' ')}
+          fill="none"
           stroke={ink}
           strokeDasharray="3 3"
         />
+        {phases.map(({ name, fromS }) => (
+          <text key={fromS} x={x(fromS) + 4} y={TOP + 10} fontSize={11} fill={ink}>
+            {name}
+          </text>
+        ))}
         {cameraIds.map((id, i) => {
           const camera = problem.cameras[i]!
           const { recordsS, stopsS } = course.cameras[i]!

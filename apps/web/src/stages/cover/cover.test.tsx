@@ -32,21 +32,24 @@ beforeEach(() => {
 test('the launch is held by one who walks, by the fewest visits there can be', async () => {
   openDemo('planner')
   draw(<CoverScreen />, 'cover')
-  await found('Never fewer than 3 good angles')
+  await found('Every phase has its good angles, up to 4')
   expect(screen.getByText(/3 visits, and with fewer it cannot be done/)).toBeTruthy()
   await inTime(() => expect(document.body.textContent).toContain('restart C'))
+  // What one device and one card alone would take with them.
+  await inTime(() => expect(document.body.textContent).toContain('without it nobody has Corin'))
+  expect(document.body.textContent).toMatch(/C, card 11 left for 18:50, from 1:00/)
   expect(screen.getByRole('button', { name: 'Add Pell' })).toBeTruthy()
 })
 
 test('with nobody there the answer names the moment at which it ends, and one more person holds it', async () => {
   openDemo('planner', (records) => ({ ...records, momentHand: {} }))
   draw(<CoverScreen />, 'cover')
-  await found('Too few good angles from 29:30 on, and then none')
+  await found('Too few good angles from 20:00 on, and then none')
   await inTime(() => expect(screen.getByText(/It holds with one person more/)).toBeTruthy())
 })
 
 test('while it goes on the next visit is called out, and one key says it is done', async () => {
-  openDemo('logger')
+  openDemo('logger', (records) => ({ ...records, momentPhase: {} }))
   const user = draw(<CoverScreen />, 'cover')
   await user.click(screen.getByRole('button', { name: 'It begins now' }))
   await found(' in ')
@@ -72,7 +75,7 @@ test('an empty production teaches the step, and begins a moment from what happen
 test('somebody who has to be elsewhere for a while is kept from what is not there', async () => {
   openDemo('planner')
   const user = draw(<CoverScreen />, 'cover')
-  await found('Never fewer than 3 good angles')
+  await found('Every phase has its good angles, up to 4')
   await user.click(screen.getByRole('button', { name: 'Sadie has to be somewhere' }))
   const to = screen.getByLabelText('Post 1 of Sadie Quill, to minute')
   await user.clear(to)
@@ -80,7 +83,7 @@ test('somebody who has to be elsewhere for a while is kept from what is not ther
   await user.tab()
   const [hand] = Object.values(useProductionStore.getState().records.momentHand ?? {})
   expect((hand as unknown as { posts: object[] }).posts).toMatchObject([{ fromS: 0, toS: 2280 }])
-  await inTime(() => expect(answer()).not.toContain('Never fewer than 3'))
+  await inTime(() => expect(answer()).not.toContain('Every phase has'))
 })
 
 test('the caller puts cameras on by their letters, the phone at a camera reads it large, and the picture is never let go', async () => {

@@ -224,6 +224,18 @@ export const GEAR = {
       dayRateMinor: addedLater(money('A day costs')),
       valueMinor: addedLater(money('Is worth')),
       insurance: addedLater(text({ label: 'Insured', most: 80 })),
+      /** Of what is used up; nothing for what is there again on the next day. */
+      perDay: addedLater(
+        optional(
+          number({
+            label: 'Used up in a day',
+            initial: 1,
+            moreThan: 0,
+            most: 999,
+            says: 'What is used up in a day is more than 0.',
+          }),
+        ),
+      ),
       state: addedLater(
         choice({
           label: 'State',

@@ -1,5 +1,5 @@
 import { addedLater, choice, number, optional, pattern, ref, text } from '../fields.ts'
-import { packed, plan, serial } from '../tradeFields.ts'
+import { money, packed, plan, serial } from '../tradeFields.ts'
 
 /** What somebody measured; nothing is assumed in its place here. */
 const megabytesPerSecond = (label: string) =>
@@ -47,6 +47,7 @@ export const MEDIA = {
       }),
       serial,
       readMBps: megabytesPerSecond('Reads at'),
+      valueMinor: addedLater(money('A new one costs')),
     },
     { named: ['label'] },
   ),
@@ -77,6 +78,7 @@ export const MEDIA = {
       serial,
       readMBps: megabytesPerSecond('Reads at'),
       writeMBps: megabytesPerSecond('Writes at'),
+      valueMinor: addedLater(money('A new one costs')),
     },
     { named: ['label'] },
   ),

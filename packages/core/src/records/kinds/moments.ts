@@ -32,7 +32,20 @@ export const MOMENTS = {
     lastsS: seconds('Lasts', 1800, 36_000, 10),
     coverFromS: seconds('Covered from', 0),
     pictures: optional(count('Good angles', 3, 0, 20)),
+    sounds: optional(addedLater(count('Sounds of each voice', 2, 0, 20))),
+    speakerIds: addedLater(refs({ label: 'Who is heard', to: 'person' })),
   }),
+  momentPhase: plan(
+    'a part of a moment that wants another number of pictures or sounds, from a second on until the next',
+    {
+      momentId: ref({ label: 'Moment', to: 'moment' }),
+      name: text({ label: 'Phase', initial: 'Phase', least: 1, most: 60, says: 'Give the phase a name.' }),
+      fromS: seconds('From', 0),
+      pictures: optional(count('Good angles', 3, 0, 20)),
+      sounds: optional(count('Sounds of each voice', 2, 0, 20)),
+      speakerIds: refs({ label: 'Who is heard', to: 'person' }),
+    },
+  ),
   momentPlace: plan('where a camera stands or somebody waits during a moment', {
     momentId: ref({ label: 'Moment', to: 'moment' }),
     name: text({ label: 'Place', initial: 'Place', least: 1, most: 60, says: 'Give the place a name.' }),
@@ -55,6 +68,7 @@ export const MOMENTS = {
     cardFirstMin: optional(limit('First card lasts', 60)),
     batteryMin: limit('Battery lasts', 90),
     batteryFirstMin: optional(limit('First battery lasts', 90)),
+    circuitId: optional(addedLater(ref({ label: 'On the mains of', to: 'circuit' }))),
     restartS: seconds('To restart', 10, 600, 1),
     cardSwapS: seconds('To change the card', 40, 600, 1),
     batterySwapS: seconds('To change the battery', 40, 600, 1),

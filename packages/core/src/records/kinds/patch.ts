@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { addedLater, choice, data, flag, instant, number, optional, ref, refs, text } from '../fields.ts'
-import { ascends, count, ledger, oneDevice, plan, rank } from '../tradeFields.ts'
+import { ascends, count, exactlyOne, ledger, oneDevice, plan, rank } from '../tradeFields.ts'
 
 const megahertz = (label: string, initial: number) =>
   number({
@@ -16,6 +16,12 @@ const megahertz = (label: string, initial: number) =>
 export const MOST_LEVELS = 4000
 
 const rises = ascends('fromMHz', 'toMHz', 'The upper end is not below the lower.', true)
+
+const milliseconds = (label: string) =>
+  number({ label, initial: 0, unit: 'ms', least: 0, most: 60_000, says: `${label} is 0 to 60,000 ms.` })
+
+const oneOrigin = exactlyOne(['cameraId', 'fromDeviceId'], 'A picture comes from one thing: a camera or a device.')
+const oneEnd = exactlyOne(['cameraId', 'recorderId', 'signalDeviceId'], 'A sound goes into one thing: a camera, a recorder or a device.') // prettier-ignore
 
 /** What has to agree on set before it rolls: how cameras are set, where each sound goes, what transmits, and clocks. */
 export const PATCH = {
@@ -94,6 +100,8 @@ export const PATCH = {
       cameraId: optional(ref({ label: 'Camera', to: 'camera' })),
       recorderId: optional(ref({ label: 'Sound', to: 'recorder' })),
       shown: text({ label: 'Shows', least: 1, most: 20, says: 'Say what it shows, such as 09:33:07:14.' }),
+      /** Taken of its display as it was read. */
+      pictureId: optional(addedLater(ref({ label: 'Picture', to: 'picture' }))),
       lookedAt: instant({ label: 'Looked' }),
       deviceAt: optional(instant({ label: 'By the device’s clock' })),
     },
@@ -148,12 +156,38 @@ export const PATCH = {
     gone: flag({ label: 'Taken out' }),
     rank,
   }),
+  signalDevice: plan('what pictures and sounds go to beside cameras and recorders: a switcher, a monitor, a prompter', {
+    name: text({ label: 'Device', initial: 'Monitor', least: 1, most: 60, says: 'Give the device a name.' }),
+    is: choice({
+      label: 'Is',
+      initial: 'monitor',
+      of: ['switcher', 'monitor', 'prompter', 'talkback', 'in-ear', 'loudspeaker', 'stream'],
+      words: { talkback: 'talkback station', 'in-ear': 'what somebody hears in the ear', stream: 'stream or relay' },
+    }),
+    pictureInputs: count('Picture inputs', 1, 0, 64),
+    soundInputs: count('Sound inputs', 0, 0, 64),
+    delayMs: milliseconds('Comes out later by'),
+    rank,
+  }),
+  pictureWay: plan(
+    'a picture that goes into a device',
+    {
+      cameraId: optional(ref({ label: 'Of camera', to: 'camera' })),
+      fromDeviceId: optional(ref({ label: 'Of', to: 'signalDevice' })),
+      intoDeviceId: ref({ label: 'Into', to: 'signalDevice' }),
+      input: count('Input', 1, 1, 64),
+      transmitterId: optional(ref({ label: 'Sent by', to: 'transmitter' })),
+      delayMs: milliseconds('On the way for'),
+    },
+    { rules: [oneOrigin] },
+  ),
   soundWay: plan(
     'a sound that goes into a device',
     {
       sourceId: ref({ label: 'Source', to: 'soundSource' }),
       cameraId: optional(ref({ label: 'Camera', to: 'camera' })),
       recorderId: optional(ref({ label: 'Recorder', to: 'recorder' })),
+      signalDeviceId: optional(addedLater(ref({ label: 'Into', to: 'signalDevice' }))),
       input: count('Input', 1, 1, 64),
       /** A way of its own through the air, where it does not go by cable from where its source arrives. */
       transmitterId: optional(ref({ label: 'Sent on by', to: 'transmitter' })),
@@ -165,9 +199,10 @@ export const PATCH = {
         most: 60,
         says: 'A sound is turned down by 0 to 60 dB.',
       }),
+      delayMs: addedLater(milliseconds('On the way for')),
       gone: flag({ label: 'Taken out' }),
     },
-    { rules: [oneDevice] },
+    { rules: [oneEnd] },
   ),
   soundHeard: ledger('a sound that was heard where it arrives, or was not', {
     wayId: ref({ label: 'Way', to: 'soundWay' }),

@@ -1,5 +1,18 @@
 import { z } from 'zod'
-import { choice, data, flag, longText, number, optional, pattern, ref, refs, text, whole } from '../fields.ts'
+import {
+  addedLater,
+  choice,
+  data,
+  flag,
+  longText,
+  number,
+  optional,
+  pattern,
+  ref,
+  refs,
+  text,
+  whole,
+} from '../fields.ts'
 import { bearing, plan, position, hex, pixels, rank } from '../tradeFields.ts'
 
 /** What a colour of a palette does in the frame. */
@@ -70,11 +83,16 @@ export const STORY = {
     fileId: pattern({ label: 'File', like: /^[0-9a-f]{64}$/, says: 'A picture names the file that was uploaded.' }),
     widthPx: pixels('Width'),
     heightPx: pixels('Height'),
-    purpose: choice({ label: 'What for', initial: 'reference', of: ['reference', 'scout', 'board', 'continuity'] }),
+    purpose: choice({
+      label: 'What for',
+      initial: 'reference',
+      of: ['reference', 'scout', 'board', 'continuity', 'fault', 'display'],
+    }),
     caption: text({ label: 'Caption', most: 400 }),
     sceneId: optional(ref({ label: 'Scene', to: 'scene' })),
     shotId: optional(ref({ label: 'Shot', to: 'shot' })),
     spotId: optional(ref({ label: 'Spot', to: 'spot' })),
+    faultId: optional(addedLater(ref({ label: 'Fault', to: 'fault' }))),
     xM: optional(position('Across')),
     yM: optional(position('Down')),
     facingDeg: optional(bearing('Looks')),
