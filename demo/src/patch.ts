@@ -91,3 +91,31 @@ export function addSound(b: Builder): void {
   for (const way of ['Lav 1 R1', 'Lav 2 R2', 'Boom R3', 'Lav 1 A1'])
     b.add('soundHeard', way, { wayId: b.id('soundWay', way), heard: true, heardAt: '2026-05-14T03:52:00.000Z' })
 }
+
+/** What is looked at beside the cameras: by air the monitor that focus is pulled by is late, and the sound beside it is not. */
+export function addSignals(b: Builder): void {
+  const devices = [
+    ['Director’s monitor', { pictureInputs: 2, soundInputs: 1, delayMs: 15 }],
+    ['Focus monitor', { pictureInputs: 1, delayMs: 30 }],
+  ] as const
+  for (const [i, [name, more]] of devices.entries())
+    b.add('signalDevice', name, { name, is: 'monitor', rank: rankOfNumber(i), ...more })
+  const pictures = [
+    ['A', 'Director’s monitor', 1, 70],
+    ['B', 'Director’s monitor', 2, 0],
+    ['A', 'Focus monitor', 1, 85],
+  ] as const
+  for (const [letter, into, input, delayMs] of pictures)
+    b.add('pictureWay', `${letter} ${into}`, {
+      cameraId: b.id('camera', letter),
+      fromDeviceId: null,
+      intoDeviceId: b.id('signalDevice', into),
+      input,
+      delayMs,
+    })
+  b.add('soundWay', 'Boom, director', {
+    sourceId: b.id('soundSource', 'Boom'),
+    signalDeviceId: b.id('signalDevice', 'Director’s monitor'),
+    input: 1,
+  })
+}

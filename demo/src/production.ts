@@ -2,7 +2,7 @@ import { Builder } from './builder.ts'
 import { addGlass, addLook, addMoney, addNeeds } from './look.ts'
 import { addCues } from './cues.ts'
 import { addClockLooks, addMoments, addRadio } from './moments.ts'
-import { addSetUp, addSound } from './patch.ts'
+import { addSetUp, addSignals, addSound } from './patch.ts'
 import { addPeople, DEMO_PEOPLE } from './people.ts'
 import { addPlaces } from './places.ts'
 import { addSetups } from './setups.ts'
@@ -122,6 +122,7 @@ export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
   addClockLooks(b)
   addSetUp(b)
   addSound(b)
+  addSignals(b)
   addCues(b)
   for (const [day, entries] of Object.entries(ORDER))
     entries.forEach((entry, rank) => {

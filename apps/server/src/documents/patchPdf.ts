@@ -1,6 +1,6 @@
 import type { Content } from 'pdfmake/interfaces.js'
 import { heading, makePdf, say, table, tickBox } from './pdf.ts'
-import { type SetUpCell, setUpCard, type SoundPath, soundPlan } from '@kavrell/core/patch'
+import { saySignalFault, type SetUpCell, setUpCard, signalPlan, type SoundPath, soundPlan } from '@kavrell/core/patch'
 import { byId, type Production } from '@kavrell/core/records'
 
 const goesTo = (paths: readonly SoundPath[], kind: 'camera' | 'recorder') =>
@@ -10,6 +10,7 @@ const goesTo = (paths: readonly SoundPath[], kind: 'camera' | 'recorder') =>
 export function patchSheetPdf(production: Production): Promise<Buffer> {
   const { title, paper, onceOnlySounds } = production.production
   const sound = soundPlan(production)
+  const devices = signalPlan(production)
   const card = setUpCard(production, null)
   const transmitters = Object.values(production.transmitter).sort((a, b) => (a.onMHz ?? 0) - (b.onMHz ?? 0))
   const thin = sound.voices.filter(({ independent }) => independent < onceOnlySounds)
@@ -59,6 +60,21 @@ export function patchSheetPdf(production: Production): Promise<Buffer> {
           margin: [0, 0, 0, 3],
         })),
       ),
+    )
+  if (devices.length > 0)
+    content.push(
+      heading('Where pictures go, and sounds beside them'),
+      table(
+        [110, '*', '*', 110],
+        ['device', 'pictures', 'sounds', 'comes out after'],
+        devices.map(({ device, pictures, sounds, there }) => [
+          say(device.name, { bold: true }),
+          say(pictures.map(({ way, from }) => `${way.input} ${from}`).join('   ') || '–'),
+          say(sounds.map(({ way, source }) => `${way.input} ${source.name}`).join('   ') || '–'),
+          say([...new Map(there.map(({ cameraId, ms }) => [byId(production.camera, cameraId as never)?.letter ?? '?', ms + device.delayMs]))].map(([letter, ms]) => `${letter} ${ms} ms`).join(', ')), // prettier-ignore
+        ]),
+      ),
+      ...devices.flatMap((one) => one.faults.map((fault) => say(saySignalFault(one, fault, production), { bold: true, margin: [0, 3, 0, 0] }))), // prettier-ignore
     )
   if (transmitters.length > 0)
     content.push(

@@ -24,3 +24,12 @@ export {
   type Voice,
   waysToMore,
 } from './soundPlan.ts'
+export {
+  type Comb,
+  combsOf,
+  type SignalDevice,
+  type SignalFault,
+  signalPlan,
+  type SignalRecords,
+} from './signalPlan.ts'
+export { sayComb, saySignalFault } from './saySignals.ts'

@@ -21,6 +21,7 @@ import { checkLampsInView, checkStandsInView } from './checkInView.ts'
 import { checkExposure, checkLampCautions, checkRatio } from './checkLight.ts'
 import { checkPairMatch } from './checkMatching.ts'
 import { checkSetUp, checkSound } from './checkPatch.ts'
+import { checkSignals } from './checkSignals.ts'
 import { checkCamerasBeside, checkWaters } from './checkBeside.ts'
 import { checkPacking } from './checkPacking.ts'
 import { checkPeople } from './checkPeople.ts'
@@ -92,6 +93,7 @@ export function findSnags(production: Production): Finding[] {
     checkCueList,
     checkSetUp,
     checkSound,
+    checkSignals,
     checkCards,
     checkCallSheets,
     checkColours,

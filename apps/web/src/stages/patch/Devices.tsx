@@ -13,6 +13,7 @@ import { Clocks } from './Clocks.tsx'
 import { Keys } from './Keys.tsx'
 import { Radio } from './Radio.tsx'
 import { SetUp } from './SetUp.tsx'
+import { Signals } from './Signals.tsx'
 import { Sounds } from './Sounds.tsx'
 import { answerOf, isTrouble } from './words.ts'
 
@@ -67,6 +68,7 @@ export function Devices() {
       </Text>
       <SetUp card={card} propose={() => cardFromJob(production, dayPlan ?? null)} />
       <Sounds plan={sound} wanted={wanted} />
+      <Signals />
       <Radio plan={plan} />
       <Clocks clocks={clocks} nowMs={nowMs} />
       <Keys />

@@ -137,6 +137,17 @@ function SourceRow({
           </Flex>
         )}
       </Grid>
+      {open &&
+        paths.map(({ way, device }) => (
+          <Flex key={way.id} gap="12px" wrap="wrap" align="end" pt="6px">
+            <Text minW="90px" fontWeight={600}>
+              {device.letter}, input {way.input}
+            </Text>
+            {(['padDb', 'delayMs', 'transmitterId'] as const).map((field) => (
+              <RecordField key={field} kind="soundWay" id={way.id} field={field} width="150px" />
+            ))}
+          </Flex>
+        ))}
       {open && (
         <Flex gap="12px" wrap="wrap" align="end" py="8px">
           {(['name', 'is', 'hears', 'transmitterId'] as const).map((field) => (
