@@ -46,6 +46,7 @@ const FLOORS = {
     'evening',
     'faults',
     'packing',
+    'stores',
     'patch',
     'moments',
     'cues',

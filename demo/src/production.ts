@@ -236,6 +236,7 @@ function addKit(b: Builder): void {
     b.add('kitItem', name, { name, answersTo, owned, rented, case: box, kg, ...hire, ...takes })
   }
   addBatteries(b)
+  addStores(b)
   addFault(b)
   addCases(b)
 }
@@ -254,6 +255,16 @@ function addBatteries(b: Builder): void {
   for (const [i, [name, slots, watts, takes]] of chargers.entries())
     b.add('charger', name, { name, slots, watts, takes: [...takes], rank: rankOfNumber(i) })
   b.add('chargeNight', 'day1', { dayId: b.id('day', 'day 1'), fromMin: 20 * 60 + 40, untilMin: 4 * 60 + 5, asleepFromMin: 23 * 60 + 30, asleepUntilMin: 3 * 60 + 30 }) // prettier-ignore
+}
+
+/** What a day uses up: one roll of tape for two days. */
+function addStores(b: Builder): void {
+  for (const [name, owned, perDay] of [
+    ['Cloth tape, rolls', 1, 1],
+    ['Lens tissue, packs', 3, 0.5],
+    ['Bin bags', 20, 6],
+  ] as const)
+    b.add('kitItem', name, { name, owned, perDay })
 }
 
 /** A rented lamp with a fault: two things were tried, and what went away was not put back. */

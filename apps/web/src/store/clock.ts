@@ -110,6 +110,12 @@ export function stamp(): Moment {
   return { at: new Date(atMs).toISOString(), deviceAt: new Date(Date.now()).toISOString(), atMs }
 }
 
+/** The same for something this device noted by its own clock, such as a picture it took. */
+export function stampOf(deviceMs: number): Moment {
+  const atMs = boxTime(deviceMs)
+  return { at: new Date(atMs).toISOString(), deviceAt: new Date(deviceMs).toISOString(), atMs }
+}
+
 /** For whoever writes into the log now. */
 export const pen = (): Pen => ({ now: stamp(), newId })
 

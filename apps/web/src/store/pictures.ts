@@ -30,6 +30,8 @@ async function upload(file: Blob): Promise<Upload> {
 export interface Brought {
   /** Pictures that are kept now. */
   readonly ids: readonly string[]
+  /** For each of them when its file was written, by the clock of what wrote it; milliseconds since 1970. */
+  readonly writtenMs: readonly number[]
   /** What was not, a sentence each, with the name of the file. */
   readonly refused: readonly string[]
 }
@@ -41,6 +43,7 @@ export async function bringPictures(
   onProgress: (done: number) => void = () => undefined,
 ): Promise<Brought> {
   const ids: string[] = []
+  const writtenMs: number[] = []
   const refused: string[] = []
   for (const [i, file] of files.entries()) {
     try {
@@ -68,12 +71,14 @@ export async function bringPictures(
           asId(id),
         ),
       ])
-      if (done.ok) ids.push(id)
-      else refused.push(`${file.name}: ${done.error}`)
+      if (done.ok) {
+        ids.push(id)
+        writtenMs.push(file.lastModified)
+      } else refused.push(`${file.name}: ${done.error}`)
     } catch (error) {
       refused.push(`${file.name}: ${(error as Error).message}`)
     }
     onProgress(i + 1)
   }
-  return { ids, refused }
+  return { ids, writtenMs, refused }
 }

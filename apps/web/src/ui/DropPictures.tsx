@@ -1,7 +1,7 @@
 import { Box, Text } from '@chakra-ui/react'
 import { type ReactNode, useState } from 'react'
 import { useDropzone } from 'react-dropzone'
-import { bringPictures } from '../store/pictures.ts'
+import { bringPictures, type Brought } from '../store/pictures.ts'
 import type { RecordFields } from '@kavrell/core/records'
 
 /** A place to drop pictures on, or to choose or take them with a phone. Says which were not taken and why. */
@@ -12,7 +12,7 @@ export function DropPictures({
 }: {
   given: Partial<RecordFields<'picture'>>
   children: ReactNode
-  onBrought?: (ids: readonly string[]) => void
+  onBrought?: (brought: Brought) => void
 }) {
   const [busy, setBusy] = useState<string | null>(null)
   const [refused, setRefused] = useState<readonly string[]>([])
@@ -22,7 +22,7 @@ export function DropPictures({
     const brought = await bringPictures(files, given, left)
     setBusy(null)
     setRefused(brought.refused)
-    onBrought?.(brought.ids)
+    onBrought?.(brought)
   }
   const { getRootProps, getInputProps, isDragActive } = useDropzone({ onDrop: (files) => void bring(files) })
   return (

@@ -89,3 +89,25 @@ export function faultyThing(production: Production, fault: RecordOf<'fault'>): s
     'Something'
   )
 }
+
+/**
+ * What a thing of the kit list has to be told of when it goes back or on: faults of it that nobody has mended, and those of
+ * the camera or recorder that it is.
+ */
+export function faultsOf(
+  production: Pick<Production, 'fault' | 'camera' | 'recorder'>,
+  item: RecordOf<'kitItem'>,
+): readonly RecordOf<'fault'>[] {
+  // prettier-ignore
+  const answers = ({ cameraId, recorderId }: RecordOf<'fault'>): string | null => {
+    const [camera, recorder] = [byId(production.camera, cameraId), byId(production.recorder, recorderId)]
+    return camera ? `camera:${camera.letter}` : recorder ? `recorder:${recorder.letter}` : null
+  }
+  return Object.values(production.fault)
+    .filter(
+      (fault) =>
+        fault.state !== 'mended' &&
+        (fault.itemId === item.id || (item.answersTo !== '' && answers(fault) === item.answersTo)),
+    ) // prettier-ignore
+    .toSorted((a, b) => (a.id < b.id ? -1 : 1))
+}

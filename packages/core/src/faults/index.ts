@@ -1,1 +1,1 @@
-export { faultyId, faultyThing, type Isolation, isolationOf, USUAL_PARTS, type Verdict } from './faults.ts'
+export { faultsOf, faultyId, faultyThing, type Isolation, isolationOf, USUAL_PARTS, type Verdict } from './faults.ts'

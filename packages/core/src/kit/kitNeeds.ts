@@ -127,7 +127,8 @@ interface LensThere {
 /** A lens is called by its length in whole millimetres; marked ends are that exact. */
 const LENGTH_MM = 0.5
 
-function lensesThere(production: Production): LensThere[] {
+/** Every lens there is and works, of the list and of the kit list, a range each. */
+export function lensesThere(production: Production): LensThere[] {
   const listed = Object.values(production.lens).map((lens): LensThere => ({
     key: '',
     shortestMm: lens.focalLengthMm,

@@ -8,7 +8,9 @@ import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { takeOut } from '../../ui/addRecord.ts'
 import { ChooseOne } from '../../ui/ChooseOne.tsx'
+import { DropPictures } from '../../ui/DropPictures.tsx'
 import { Input } from '../../ui/fields.tsx'
+import { Picture } from '../../ui/Picture.tsx'
 import { Button, Reading } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { VERDICTS } from './faultWords.ts'
@@ -66,6 +68,7 @@ export function FaultPanel({ fault }: { fault: Fault }) {
         <RecordField kind="fault" id={fault.id} field="state" />
       </Grid>
       <RecordField kind="fault" id={fault.id} field="conclusion" />
+      <FaultPictures fault={fault} />
       {rented && (
         <Text color="watch" fontWeight={600} mt="6px">
           It is rented: say so when it goes back.
@@ -77,6 +80,32 @@ export function FaultPanel({ fault }: { fault: Fault }) {
         </Button>
       )}
     </Box>
+  )
+}
+
+/** What it looks like, for whoever gets the thing next. */
+function FaultPictures({ fault }: { fault: Fault }) {
+  const rights = useRights()
+  const pictures = Object.values(useProduction().picture).filter(({ faultId }) => faultId === fault.id)
+  if (pictures.length === 0 && !rights.plan) return null
+  return (
+    <Flex gap="8px" wrap="wrap" mt="8px" align="center">
+      {pictures.map((picture) => (
+        <Box key={picture.id}>
+          <Picture picture={picture} width={132} height={92} />
+          {rights.plan && (
+            <Button kind="word" onClick={() => takeOut('picture', picture.id, 'the picture of the fault')}>
+              Remove
+            </Button>
+          )}
+        </Box>
+      ))}
+      {rights.plan && (
+        <DropPictures given={{ purpose: 'fault', faultId: fault.id, caption: fault.name }}>
+          Photograph it, or drop a picture: it goes with the thing.
+        </DropPictures>
+      )}
+    </Flex>
   )
 }
 

@@ -1,4 +1,5 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
+import { faultsOf } from '@kavrell/core/faults'
 import { carrying, goesBack, HANDS_KG, rentOrOwn } from '@kavrell/core/kit'
 import { moneyText } from '@kavrell/core/money'
 import { createRecord, rankOfNumber, type RecordOf, updateRecord } from '@kavrell/core/records'
@@ -27,6 +28,7 @@ export function Inventory() {
   const back = goesBack(production)
   const chosen = items.find(({ id }) => id === chosenId)
   const first = back.flatMap(({ firstBackOn }) => firstBackOn ?? []).sort()[0]
+  const faulty = (of: readonly RecordOf<'kitItem'>[]) => of.flatMap((item) => faultsOf(production, item).map((fault) => ({ fault, item }))) // prettier-ignore
   const owing = back.reduce((sum, { items }) => sum + items.length, 0)
   const columns: SheetColumn<RecordOf<'kitItem'>>[] = [
     { field: 'name', head: 'thing', width: 150, grow: true },
@@ -78,6 +80,12 @@ export function Inventory() {
           <Text color="soft" flex="1 1 240px">
             {one.items.map(({ name, rented, borrowed }) => `${rented + borrowed} × ${name}`).join(', ')}
           </Text>
+          {faulty(one.items).map(({ fault, item }) => (
+            <Text key={fault.id} flexBasis="100%" color="watch" fontWeight={600} order={9}>
+              Say so when it goes back: {item.name}, {fault.name}
+              {fault.conclusion ? `. ${fault.conclusion}` : ', and nobody has found out why.'}
+            </Text>
+          ))}
           {rights.money && (one.rentMinor > 0 || one.unpriced > 0) && (
             <Text fontFamily="mono">
               {one.rentMinor === 0 ? 'no price said' : `${one.unpriced > 0 ? 'at least ' : ''}${money(one.rentMinor)}`}

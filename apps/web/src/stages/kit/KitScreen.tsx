@@ -8,15 +8,17 @@ import { Faults } from './Faults.tsx'
 import { Inventory } from './Inventory.tsx'
 import { Needs } from './Needs.tsx'
 import { Packing } from './Packing.tsx'
+import { Stores } from './Stores.tsx'
 
 const TABS = [
   ['needs', 'Needs'],
   ['inventory', 'Inventory'],
+  ['stores', 'Stores'],
   ['packing', 'Packing'],
   ['faults', 'Faults'],
 ] as const
 type Tab = (typeof TABS)[number][0]
-const SHOWN = { needs: Needs, inventory: Inventory, packing: Packing, faults: Faults }
+const SHOWN = { needs: Needs, inventory: Inventory, stores: Stores, packing: Packing, faults: Faults }
 
 /** Is all there that the plan needs, and is it in its case? */
 export function KitScreen() {

@@ -1,22 +1,24 @@
 import { Box, Flex, Text, useBreakpointValue } from '@chakra-ui/react'
 import { addressOf, ENDPOINTS } from '@kavrell/contract'
-import { type PackedCase, type Packing as Packed, packingOf, type Way } from '@kavrell/core/packing'
+import { type PackedCase, type PackedThing, type Packing as Packed, packingOf, type Way } from '@kavrell/core/packing'
 import { createRecord, lastRank, rankBetween } from '@kavrell/core/records'
 import { counted } from '@kavrell/core/text'
 import { useMemo, useState } from 'react'
 import { newId } from '../../store/newId.ts'
-import { commitOrSay } from '../../store/production.ts'
+import { commitOrSay, say } from '../../store/production.ts'
 import { remember, remembered } from '../../store/remember.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord, nextNumbered } from '../../ui/addRecord.ts'
 import { Page } from '../../ui/Page.tsx'
 import { PaperLink } from '../../ui/PaperLink.tsx'
 import { Answer, Button, Empty, Section, Tabs } from '../../ui/parts.tsx'
+import { ScanLabel } from '../../ui/ScanLabel.tsx'
 import { useChosen } from '../../ui/useChosen.ts'
 import { useDay } from '../../ui/useDay.ts'
 import { CasePanel } from './CasePanel.tsx'
 import { CaseRows } from './CaseRows.tsx'
 import { InNoCase } from './InNoCase.tsx'
+import { tickThings } from './logPacking.ts'
 import { OnCharge } from './OnCharge.tsx'
 import { ThisVehicle } from './ThisVehicle.tsx'
 import { VehicleSide } from './VehicleSide.tsx'
@@ -59,6 +61,12 @@ export function Packing() {
     remember('packing.way', next)
     setWay(next)
   }
+  const scanned = (id: string) => {
+    const found = scannedIn(cases, id)
+    if (!found) return say('That label is of nothing that goes in a case on this day.', 'stop')
+    choose(found.packed.record.id)
+    if (found.thing && rights.log && found.thing.seen !== 'in') tickThings(day.id, way, [found.thing], 'in')
+  }
   const chosen = cases.find(({ record }) => record.id === chosenId) ?? null
   // On a phone a case fills the screen: it is packed one after the other.
   if (chosen && !isWide) {
@@ -72,6 +80,9 @@ export function Packing() {
           </Text>
         </Flex>
         <CasePanel packed={chosen} day={day} way={way} vehicles={production.vehicle} />
+        <Box mb="8px">
+          <ScanLabel onThing={scanned} />
+        </Box>
         {next && (
           <Button w="100%" onClick={() => choose(next.record.id)}>
             Next: {next.record.label}
@@ -104,6 +115,9 @@ export function Packing() {
         )}
       </Flex>
       <Says packing={packing} way={way} />
+      <Box mt="8px" display={{ base: 'block', md: 'none' }}>
+        <ScanLabel onThing={scanned} />
+      </Box>
       {packing.vehicles.map((loaded) => (
         <Section
           key={loaded.vehicle.id}
@@ -137,6 +151,16 @@ export function Packing() {
       )}
     </Page>
   )
+}
+
+/** The case that a scanned label is of, or the case in which the thing goes that it is of. */
+function scannedIn(cases: readonly PackedCase[], id: string): { packed: PackedCase; thing: PackedThing | null } | null {
+  for (const packed of cases) {
+    if (packed.record.id === id) return { packed, thing: null }
+    const thing = packed.things.find((one) => one.id === id)
+    if (thing) return { packed, thing }
+  }
+  return null
 }
 
 function sayWeight(kg: number, unweighed: number, carriesKg: number | null): string {

@@ -44,3 +44,15 @@ test('what one owns by another production is put in once', async () => {
   for (const _ of [1, 2]) await user.click(screen.getByRole('button', { name: 'Put in' }))
   expect(all('kitItem').filter(({ serial }) => serial === 'LA-19')).toMatchObject([{ carriesKg: 9, rented: 0 }])
 })
+
+test.each([
+  ['open', 1],
+  ['out of use', 1],
+  ['mended', 0],
+] as const)('what goes back with a fault that is %s is told at whom it goes back to: %i times', (state, times) => {
+  openDemo('planner', (records) => ({ ...records, fault: Object.fromEntries(Object.entries(records.fault).map(([id, fault]) => [id, { ...fault, state }])) })) // prettier-ignore
+  draw(<Inventory />, 'kit')
+  expect(screen.queryAllByText(/Say so when it goes back: 600 W daylight lamp, Flickers below 20 %/)).toHaveLength(
+    times,
+  )
+})

@@ -3,6 +3,7 @@ import { screen } from '@testing-library/react'
 import { beforeEach, expect, test } from 'vitest'
 import { useProductionStore } from '../../store/production.ts'
 import { undo } from '../../store/undo.ts'
+import { inTime } from '../../inTime.ts'
 import { all, draw, openDemo, sent } from '../../testing.tsx'
 import { KitScreen } from './KitScreen.tsx'
 import { kitDifference } from '@kavrell/core/kit'
@@ -57,4 +58,16 @@ test('what a thing is there for is called by name, typed by part of it, and refu
   await user.keyboard('trebuchet{Enter}')
   expect(screen.getByRole('alert').textContent).toContain('Nothing that the plan needs is called “trebuchet”')
   expect(all('kitItem').find((k) => k.id === item.id)!.answersTo).toBe(other.key)
+})
+
+test('what is used up is told by the day on which it runs out, and what has no second by the shots it stops', async () => {
+  const user = draw(<KitScreen />, 'kit')
+  await user.click(screen.getByRole('tab', { name: 'Stores' }))
+  expect(screen.getByText(/^Cloth tape, rolls runs out on /)).toBeTruthy()
+  await inTime(() => expect(document.body.textContent).toMatch(/Water\d+ l; \d+ l from 27 °C on/))
+  expect(document.body.textContent).toMatch(/\d+ shots, \d+ %/)
+  const tape = all('kitItem').find(({ name }) => name.startsWith('Cloth tape'))!
+  await user.click(document.querySelector<HTMLElement>(`[data-row="${tape.id}"] [data-field=owned]`)!)
+  await user.keyboard('9{Enter}')
+  expect(screen.queryByText(/^Cloth tape, rolls runs out on /)).toBeNull()
 })

@@ -9,6 +9,7 @@ import { commitOrSay } from '../../store/production.ts'
 import { useRights } from '../../store/selectors.ts'
 import { Input } from '../../ui/fields.tsx'
 import { Button, Section } from '../../ui/parts.tsx'
+import { ClockPictures } from './ClockPictures.tsx'
 
 const COLUMNS = '54px minmax(96px, 1fr) minmax(96px, 1fr) minmax(96px, 1fr) minmax(96px, 1fr) 118px 178px'
 
@@ -37,6 +38,7 @@ export function Clocks({ clocks, nowMs }: { clocks: readonly DeviceTimecode[]; n
           ))}
         </Box>
       </Box>
+      <ClockPictures clocks={clocks} />
       <Text color="soft" fontSize="note" mt="6px">
         A clock nobody has looked at twice is taken as an ordinary one, {ORDINARY_PPM} millionths either way. Set it,
         look at both displays, and write down how far it had been ahead: then its own drift is known. After a power-off

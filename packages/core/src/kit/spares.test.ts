@@ -1,0 +1,36 @@
+import { expect, test } from 'vitest'
+import { productionWith } from '../testing/index.ts'
+import { withoutSpare } from './index.ts'
+
+const told = (given: Parameters<typeof productionWith>[0]) => withoutSpare(productionWith(given)).map(({ line, shots }) => [line.key, shots.join(' ')]) // prettier-ignore
+const shot = (code: string, more: object = {}) => ({
+  code,
+  focalLengthMm: 50,
+  cameraId: null,
+  rig: '',
+  setupId: null,
+  ...more,
+})
+const shots = { a: shot('1A', { setupId: 'day' }), b: shot('1B', { setupId: 'day' }), c: shot('2A', { focalLengthMm: 85 }) } // prettier-ignore
+const setup = { day: { letter: 'A' }, night: { letter: 'B' } }
+const lamp = { l: { setupId: 'day', libraryKey: 'tube-120', ownLampId: null }, m: { setupId: 'night', libraryKey: 'tube-120', ownLampId: null } } // prettier-ignore
+const tubes = (owned: number) => ({ kitItem: { t: { answersTo: 'lamp:tube-120', owned } } })
+
+test('a lens has a spare in any other that reaches its length, a zoom too', () => {
+  const lens = { p: { focalLengthMm: 50, longestMm: 50 }, q: { focalLengthMm: 85, longestMm: 85 } }
+  expect(told({ shot: shots, lens })).toEqual([['lens:50', '1A 1B'], ['lens:85', '2A']]) // prettier-ignore
+  expect(told({ shot: shots, lens: { ...lens, z: { focalLengthMm: 24, longestMm: 70 } } })).toEqual([['lens:85', '2A']])
+})
+
+test('a lamp takes the shots of its setups with it, what most hang on first; one more than is used at once is a spare', () => {
+  const given = { shot: { ...shots, n: shot('9A', { setupId: 'night' }) }, setup, lamp, lens: { z: { focalLengthMm: 24, longestMm: 100 }, y: { focalLengthMm: 24, longestMm: 100 } } } // prettier-ignore
+  expect(told({ ...given, ...tubes(1) })).toEqual([['lamp:tube-120', '1A 1B 9A']])
+  expect(told({ ...given, ...tubes(2) })).toEqual([])
+  // What is missing altogether is told elsewhere.
+  expect(told({ ...given, ...tubes(0) })).toEqual([])
+})
+
+test('the one recorder takes with it what its entries have sound of', () => {
+  const given = { shot: { a: shots.a, c: shots.c }, lens: {}, recorder: { r: { letter: 'R' } }, orderItem: { o: { dayId: 'day', shotIds: ['a'], recorderIds: ['r'] } } } // prettier-ignore
+  expect(told(given)).toEqual([['recorder:R', '1A']])
+})

@@ -1,0 +1,2 @@
+export { careOf, type DayCare, HOT_FROM_C, LONG_DAY_MIN } from './care.ts'
+export { daysLeft, type UsedUp, usedUp } from './usedUp.ts'
