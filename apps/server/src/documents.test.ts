@@ -183,6 +183,17 @@ describe('what stands on the papers', () => {
     for (const moment of all('moment')) expect(text).toContain(String(moment.name))
     expect(text).toMatch(/Rota: 4 good angles where they are wanted\.[\s\S]*restarts [A-Z]/)
   })
+  test('a card’s report has its copies, files and life, never a word that it may be wiped; of no card there is none', async () => {
+    const card = all('card').find(({ label }) => label === 'A1')!
+    const { text } = await read(`/cards/${String(card.id)}/report.pdf`)
+    expect(text).toMatch(/Card A1[\s\S]*Whether it may be wiped is asked at the reader/)
+    const runs = all('copyRun').filter(({ cardId, outcome }) => cardId === card.id && outcome === 'complete')
+    expect(runs.length).toBeGreaterThan(0)
+    for (const run of runs) expect(text).toContain(String(run.folder).slice(0, 12))
+    for (const clip of all('clip').filter(({ cardId }) => cardId === card.id)) expect(text).toContain(String(clip.path).slice(-10)) // prettier-ignore
+    const strange = await world.call('owner', `/productions/${world.productionId}/cards/00000000-0000-4000-8000-000000000000/report.pdf`) // prettier-ignore
+    expect(strange.status).toBe(404)
+  })
   test('every card, drive, case and device has a label', async () => {
     const { text } = await read('/labels.pdf')
     for (const kind of ['card', 'drive', 'kitCase'])

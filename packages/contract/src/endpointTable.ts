@@ -180,6 +180,7 @@ export const ENDPOINTS = {
   packingListPdf: file(`${PRODUCTION}/packing-list.pdf`, 'member'),
   cuesPdf: file(`${PRODUCTION}/cues.pdf`, 'member'),
   labelsPdf: file(`${PRODUCTION}/labels.pdf`, 'member'),
+  cardReportPdf: file(`${PRODUCTION}/cards/:cardId/report.pdf`, 'member'),
   boardsPdf: file(`${PRODUCTION}/boards.pdf`, 'member'),
   scriptPdf: file(`${PRODUCTION}/script.pdf`, 'member'),
   shotsCsv: file(`${PRODUCTION}/shots.csv`, 'member'),

@@ -3,6 +3,7 @@ import { callCalendar } from './calendar.ts'
 import { callSheetNow } from './callSheetNow.ts'
 import { type BoardOf, boardsPdf, moneyCsv, pocketPdf, shotListPdf, shotsCsv } from './shotPapers.ts'
 import { lightPlansPdf } from './lightPdf.ts'
+import { cardReportPdf } from './cardReportPdf.ts'
 import { cuesPdf } from './cuesPdf.ts'
 import { labelsPdf } from './labelsPdf.ts'
 import { packingPdf } from './packingPdf.ts'
@@ -12,7 +13,7 @@ import { setLogCsv, takesCsv } from './wrapExports.ts'
 import { setLogPdf } from './setLogPdf.ts'
 import { wrapPdf } from './wrapPdf.ts'
 import { dayReport, dayTimelineOtio, setLog, type SetLogKind } from '@kavrell/core/papers'
-import type { Production } from '@kavrell/core/records'
+import { byId, type Production } from '@kavrell/core/records'
 
 /** Papers that are drawn page by page. */
 export type PaperName =
@@ -48,9 +49,14 @@ export interface LabelsTask {
   readonly labelsAt: string
 }
 
+/** What is known of one card. */
+export interface CardTask {
+  readonly card: string
+}
+
 /** What is to be made of a production. */
 export interface PaperTask {
-  readonly make: PaperName | TableName | LogTask | CalendarTask | LabelsTask
+  readonly make: PaperName | TableName | LogTask | CalendarTask | LabelsTask | CardTask
   /** The day it is about, for those of a day. */
   readonly dayId: string | null
 }
@@ -85,6 +91,10 @@ export async function makePaper(
   if (make === 'shots.csv') return made(shotsCsv(production))
   if (make === 'money.csv') return made(moneyCsv(production))
   if (typeof make === 'object' && 'labelsAt' in make) return made(await labelsPdf(production, make.labelsAt))
+  if (typeof make === 'object' && 'card' in make) {
+    const card = byId(production.card, make.card as never)
+    return card ? made(await cardReportPdf(production, card)) : null
+  }
   if (make === 'script') return made(await scriptPdf(production, dayId))
   const planned = dayId ? callSheetNow(production, dayId) : null
   if (!planned) return null

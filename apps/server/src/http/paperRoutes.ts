@@ -33,6 +33,12 @@ export function paperRoutes(serve: Serve, { documents }: { readonly documents: D
     sendFile(res, 'application/pdf', 'labels.pdf', Buffer.from(made.body))
     return undefined
   })
+  serve.file(ENDPOINTS.cardReportPdf, async ({ res, params }) => {
+    const made = await documents.file(params.productionId, { make: { card: params.cardId }, dayId: null })
+    if (!made) return { code: 'not-found', says: 'There is no such card in this production.' }
+    sendFile(res, 'application/pdf', 'card.pdf', Buffer.from(made.body))
+    return undefined
+  })
   paper(ENDPOINTS.boardsPdf, 'boards', 'boards.pdf')
   paper(ENDPOINTS.scriptPdf, 'script', 'script.pdf')
   table(ENDPOINTS.shotsCsv, 'shots.csv')

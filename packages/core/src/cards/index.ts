@@ -1,5 +1,6 @@
 export { asOf } from './asOf.ts'
 export {
+  type CardCopy,
   cardHistory,
   cardHoldings,
   type CardInDevice,

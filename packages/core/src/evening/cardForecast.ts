@@ -36,7 +36,7 @@ export interface CardForecast {
 const PRIOR_SHOTS = 3
 
 /** How much longer than planned shots of the production's days recorded, those that are done. */
-function learntOf(production: Production): { readonly runsLonger: number; readonly seen: number } {
+export function learntOf(production: Production): { readonly runsLonger: number; readonly seen: number } {
   let planned = 0
   let really = 0
   let seen = 0
@@ -62,7 +62,7 @@ function learntOf(production: Production): { readonly runsLonger: number; readon
 }
 
 /** What an entry of the order records with a device, in bytes as planned; shots with which the day is done record nothing more. */
-function bytesOf(
+export function bytesOf(
   production: Production,
   item: OrderItem,
   device: Camera | Recorder,

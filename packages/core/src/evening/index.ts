@@ -1,3 +1,4 @@
+export { type CardsWanted, cardsWanted } from './cardMoney.ts'
 export { type CardFills, type CardForecast, cardForecast, type DeviceForecast } from './cardForecast.ts'
 export { type DriveForecast, driveForecast, type DriveRoom } from './driveForecast.ts'
 export { ASSUMED, type EveningSpeeds, type Speed } from './speeds.ts'

@@ -1,11 +1,12 @@
 import { Box, Grid, Text } from '@chakra-ui/react'
 import { useMemo } from 'react'
 import { boxTime, deviceNowMs } from '../../store/clock.ts'
-import { useProduction } from '../../store/selectors.ts'
-import { Section } from '../../ui/parts.tsx'
+import { useProduction, useRights } from '../../store/selectors.ts'
+import { Reading, Section } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
 import type { DayPlan } from '@kavrell/core/day'
-import { cardForecast, type DeviceForecast } from '@kavrell/core/evening'
+import { cardForecast, cardsWanted, type DeviceForecast } from '@kavrell/core/evening'
+import { moneyText } from '@kavrell/core/money'
 import type { OrderItem, Production } from '@kavrell/core/records'
 import { slateOf } from '@kavrell/core/shotlist'
 import { counted, sayBytes } from '@kavrell/core/text'
@@ -59,7 +60,31 @@ function OfDay({ production, dayPlan }: { production: Production; dayPlan: DayPl
           : ''}
         . A card that could be wiped counts only once it is.
       </Text>
+      <WipeOrKeep production={production} fromDate={dayPlan.day.date} />
     </Section>
+  )
+}
+
+/** What each of the two schools wants of cards to the end of the job. */
+function WipeOrKeep({ production, fromDate }: { production: Production; fromDate: string }) {
+  const rights = useRights()
+  const wanted = useMemo(() => cardsWanted(production, fromDate, boxTime(deviceNowMs())), [production, fromDate])
+  if (wanted.length === 0) return null
+  const told = (school: 'wiping' | 'keeping') => {
+    const more = wanted.filter((one) => one[school] > 0)
+    if (more.length === 0) return 'no card more'
+    const cards = more.map((one) => `${one[school]} for ${one.device.letter}`).join(', ')
+    const unpriced = more.filter(({ priceMinor }) => priceMinor === null)
+    const minor = more.reduce((sum, one) => sum + one[school] * (one.priceMinor ?? 0), 0)
+    if (!rights.money) return cards
+    return `${cards}: ${unpriced.length === more.length ? 'nobody has said what one costs' : `${unpriced.length > 0 ? 'at least ' : ''}${moneyText(minor, production.production.currency)}`}` // prettier-ignore
+  }
+  return (
+    <Box mt="10px">
+      <Text fontWeight={700}>To the end of the job</Text>
+      <Reading name={<>wiped each night, once safe</>} value={told('wiping')} />
+      <Reading name={<>none wiped until home</>} value={told('keeping')} />
+    </Box>
   )
 }
 

@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { addRecord, nextNumbered } from '../../ui/addRecord.ts'
 import { PaperLink } from '../../ui/PaperLink.tsx'
 import { Button, Section } from '../../ui/parts.tsx'
-import { useParts } from '../../store/selectors.ts'
+import { useParts, useRights } from '../../store/selectors.ts'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { addressOf, ENDPOINTS, type MediaVolume } from '@kavrell/contract'
 import type { RecordOf } from '@kavrell/core/records'
@@ -10,6 +10,9 @@ import type { RecordOf } from '@kavrell/core/records'
 /** Two cards under one name, or in one folder, would be taken for each other. */
 const labelsAndFolders = (volumes: readonly { label: string; folder: string }[]) =>
   volumes.flatMap((v) => [v.label, v.folder])
+
+/** What one more like it costs, for whoever sees the money. */
+const NEW_ONE = { field: 'valueMinor', head: 'a new one', width: 78, align: 'right', mono: true } as const
 
 /** What is called how and lies where: cards and drives, and what the reader sees that is neither. */
 export function Labels({
@@ -21,6 +24,7 @@ export function Labels({
   drives: readonly RecordOf<'drive'>[]
   unlisted: readonly MediaVolume[]
 }) {
+  const rights = useRights()
   const { cardReader, production } = useParts('cardReader', 'production')
   const readers = Object.values(cardReader)
   return (
@@ -71,6 +75,7 @@ export function Labels({
             { field: 'folder', head: 'folder in the reader', width: 150, mono: true },
             { field: 'serial', head: 'serial', width: 110, mono: true },
             { field: 'readMBps', head: 'reads, MB/s', width: 90, align: 'right', mono: true },
+            ...(rights.money ? [NEW_ONE] : []),
           ]}
         />
         <Box mt="12px">
@@ -90,6 +95,7 @@ export function Labels({
               { field: 'serial', head: 'serial', width: 110, mono: true },
               { field: 'readMBps', head: 'reads, MB/s', width: 90, align: 'right', mono: true },
               { field: 'writeMBps', head: 'writes, MB/s', width: 95, align: 'right', mono: true },
+              ...(rights.money ? [NEW_ONE] : []),
             ]}
           />
         </Box>
