@@ -17,6 +17,7 @@ import { measureLoad } from './load.ts'
 import { measureOrder, measureRest, simulateMs } from './order.ts'
 import { calibration } from '../packages/core/src/testing/calibration.ts'
 import { measureCover } from './cover.ts'
+import { ITEMS, measureInventory, measureKit, PRODUCTIONS } from './kit.ts'
 import { measurePlan } from './plan.ts'
 import { measurePrep } from './prep.ts'
 import { hourLinedUp, ltcTimesRealTime, radioOf40 } from './set.ts'
@@ -40,6 +41,7 @@ const PARTS = [
   'order',
   'set',
   'cover',
+  'kit',
   'copying',
 ] as const
 if (values.only !== '' && !PARTS.some((part) => part === values.only)) {
@@ -318,6 +320,18 @@ function set(): void {
   add('largest set of 40 frequencies', 'proven, under 10 s', `${radio.size}${radio.isProved ? ', proven' : ''}, ${ms(radio.ms)}`, radio.isProved && radio.ms < 10_000) // prettier-ignore
 }
 
+async function kit(): Promise<void> {
+  for (const [list, took] of Object.entries(measureKit()))
+    add(`${list}, of ${ITEMS.toLocaleString('en')} things`, 'under 100 ms', ms(took), took < 100)
+  const own = await openWorld()
+  try {
+    const took = await measureInventory(own)
+    add(`things of one’s own in ${PRODUCTIONS} productions, asked of the server`, 'under 100 ms', ms(took), took < 100)
+  } finally {
+    await own.close()
+  }
+}
+
 function cover(): void {
   const { atOnceMs, rota, sight, nobody, why } = measureCover()
   add('a rota planned anew, 38 minutes, six cameras, three people', 'under 1 s', ms(atOnceMs), atOnceMs < 1000)
@@ -397,6 +411,7 @@ if (wanted('plan')) {
 }
 if (wanted('set')) set()
 if (wanted('cover')) cover()
+if (wanted('kit')) await kit()
 if (wanted('order')) {
   order()
   rest()

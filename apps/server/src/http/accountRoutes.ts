@@ -128,7 +128,7 @@ export function accessRoutes(serve: Serve, deps: Deps): void {
   })
   serve.on(ENDPOINTS.inventory, async ({ account }) => {
     const { where, of } = await plannedBy(account!.id)
-    const items = await deps.models.kitItem.findAll({ where: { ...where, owned: { [Op.gt]: 0 }, state: { [Op.ne]: 'gone' } }, attributes: ['productionId', ...INVENTORY_FIELDS], order: ['name', 'id'], limit: MOST_THINGS, raw: true }) // prettier-ignore
+    const items = await deps.models.kitItem.findAll({ where: { ...where, owned: { [Op.gt]: 0 }, state: { [Op.ne]: 'gone' } }, attributes: ['productionId', ...INVENTORY_FIELDS], limit: MOST_THINGS, raw: true }) // prettier-ignore
     return ok((items as unknown as Omit<InventoryItem, 'of'>[]).map((item) => ({ ...item, of: of.get(item.productionId) ?? '' }))) // prettier-ignore
   })
   serve.on(ENDPOINTS.startProduction, ({ account, body }) => createProduction({ door, accounts, now }, account!, body))

@@ -53,7 +53,7 @@ export interface Packing {
 }
 
 /** A label as it is compared: what is typed for a thing and what stands on a case agree whatever their case. */
-export const labelKey = (label: string) => label.trim().toLocaleLowerCase('en')
+export const labelKey = (label: string) => label.trim().toLowerCase()
 
 /** The newest tick of each thing and case on one way of a day. */
 function ticksOf(production: Production, dayId: string, way: Way): ReadonlyMap<string, RecordOf<'packTick'>> {
@@ -92,7 +92,9 @@ export function packingOf(production: Production, dayId: string, way: Way): Pack
   const byCase = new Map<string, PackedThing[]>()
   for (const thing of things) {
     const key = labelKey(thing.caseLabel)
-    byCase.set(key, [...(byCase.get(key) ?? []), thing])
+    const own = byCase.get(key)
+    if (own) own.push(thing)
+    else byCase.set(key, [thing])
   }
   const records = Object.values(production.kitCase)
   const cases = records.map((record): PackedCase => {
@@ -122,8 +124,8 @@ export function packingOf(production: Production, dayId: string, way: Way): Pack
       return { vehicle, cases: own, kg: sum(own, ({ kg }) => kg), unweighed: sum(own, ({ unweighed }) => unweighed) }
     })
   const known = new Set(records.map(({ label }) => labelKey(label)))
-  const loose = things
-    .filter(({ caseLabel }) => !known.has(labelKey(caseLabel)))
+  const loose = Array.from(byCase)
+    .flatMap(([key, own]) => (known.has(key) ? [] : own))
     .toSorted((a, b) => (a.wanted?.atMin ?? Infinity) - (b.wanted?.atMin ?? Infinity))
   return {
     vehicles,

@@ -1,6 +1,7 @@
 import { allRows, planDay } from '../day/index.ts'
 import { lampNeed, shotNeeds } from '../kit/index.ts'
 import { byId, type Production } from '../records/index.ts'
+import { gathered } from '../takes/index.ts'
 import { shotLens } from './shotLens.ts'
 
 /** When on a day something is first wanted out of its case, and for which setup. */
@@ -26,9 +27,9 @@ export function dayWants(production: Production, dayId: string): DayWants | null
   const want = (into: Map<string, Wanted>, key: string, wanted: Wanted) => {
     if (wanted.atMin < (into.get(key)?.atMin ?? Infinity)) into.set(key, wanted)
   }
-  const lamps = Object.values(production.lamp)
+  const lamps = gathered(Object.values(production.lamp), ({ setupId }) => setupId)
   const lightFor = (setupId: string, atMin: number) => {
-    for (const lamp of lamps) if (lamp.setupId === setupId) want(byNeed, lampNeed(lamp), { atMin, setupId })
+    for (const lamp of lamps.get(setupId) ?? []) want(byNeed, lampNeed(lamp), { atMin, setupId })
   }
   for (const row of allRows(plan)) {
     if (row.kind === 'change' && row.toSetupId) lightFor(row.toSetupId, row.startMin)
