@@ -55,8 +55,12 @@ async function picture(viewport, light, stages, name) {
     // What moves between days is seen in time.
     if (stage === 'order') await page.getByText('Days as time').click()
     if (stage === 'cover' && viewport.width < 400) await page.getByRole('button', { name: 'It begins now' }).click()
-    if (stage === 'cover')
+    if (stage === 'cover') {
+      await page.getByText(/^Looking for who goes where/).waitFor({ state: 'detached', timeout: 60_000 })
       await page.getByText('Looking …', { exact: false }).waitFor({ state: 'detached', timeout: 60_000 })
+    }
+    // What there is to judge is judged off the page.
+    await page.getByText('checking …').waitFor({ state: 'detached', timeout: 60_000 })
     if (stage === 'sync') {
       await page.getByRole('button', { name: 'Make five to try it with' }).click()
       await page.getByText('lie together').waitFor({ timeout: 60_000 })
