@@ -2,7 +2,7 @@ import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { QueryTypes } from 'sequelize'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest'
-import { openTestServer, type TestServer } from './testServer.ts'
+import { create, openTestServer, type TestServer } from './testServer.ts'
 
 let world: TestServer
 let demo = ''
@@ -193,6 +193,25 @@ describe('what stands on the papers', () => {
     for (const clip of all('clip').filter(({ cardId }) => cardId === card.id)) expect(text).toContain(String(clip.path).slice(-10)) // prettier-ignore
     const strange = await world.call('owner', `/productions/${world.productionId}/cards/00000000-0000-4000-8000-000000000000/report.pdf`) // prettier-ignore
     expect(strange.status).toBe(404)
+  })
+  test('the sync report says where each lies, what drifts too far, where nothing records and what to look at', async () => {
+    const place = (file: string, fields: object) => create('syncPlace', { file, reference: 'R.wav', seconds: 60, by: 'sound', atS: 0, keptAt: '2026-05-14T20:00:00.000Z', ...fields }) // prettier-ignore
+    const changes = [
+      place('R.wav', { by: 'reference' }),
+      place('A.mov', { atS: -1.25, withinS: 0.0004, driftPpm: 12 }),
+      place('B.mov', { atS: 30, seconds: 3600, driftPpm: -40 }),
+      place('C.mov', { atS: 4000, by: 'timecode' }),
+      place('D.mov', { atS: null, by: 'nothing' }),
+    ]
+    const kept = await world.call('demo', `/productions/${demo}/edits`, { id: uuidv7(), label: 'Keep', changes })
+    expect(kept.status).toBe(201)
+    const { text } = await read('/sync.pdf')
+    expect(text).toMatch(/A\.mov\s+what was heard\s+−0:01\.250\s+0\.4 ms\s+12\.0 ppm/)
+    expect(text).toContain('B.mov is −144 ms off where it ends, 3.6 frames')
+    expect(text).not.toContain('A.mov is')
+    expect(text).toContain('From 60:30.000 to 66:40.000 nothing records.')
+    expect(text).toContain('C.mov lies by timecode alone')
+    expect(text).toContain('D.mov was found nowhere.')
   })
   test('every card, drive, case and device has a label', async () => {
     const { text } = await read('/labels.pdf')

@@ -179,6 +179,7 @@ export const ENDPOINTS = {
   patchSheetPdf: file(`${PRODUCTION}/patch-sheet.pdf`, 'member'),
   packingListPdf: file(`${PRODUCTION}/packing-list.pdf`, 'member'),
   cuesPdf: file(`${PRODUCTION}/cues.pdf`, 'member'),
+  syncPdf: file(`${PRODUCTION}/sync.pdf`, 'member'),
   labelsPdf: file(`${PRODUCTION}/labels.pdf`, 'member'),
   cardReportPdf: file(`${PRODUCTION}/cards/:cardId/report.pdf`, 'member'),
   boardsPdf: file(`${PRODUCTION}/boards.pdf`, 'member'),

@@ -11,6 +11,7 @@ import { patchSheetPdf } from './patchPdf.ts'
 import { scriptPdf } from './scriptPdf.ts'
 import { setLogCsv, takesCsv } from './wrapExports.ts'
 import { setLogPdf } from './setLogPdf.ts'
+import { syncPdf } from './syncPdf.ts'
 import { wrapPdf } from './wrapPdf.ts'
 import { dayReport, dayTimelineOtio, setLog, type SetLogKind } from '@kavrell/core/papers'
 import { byId, type Production } from '@kavrell/core/records'
@@ -24,6 +25,7 @@ export type PaperName =
   | 'patch sheet'
   | 'packing list'
   | 'cues'
+  | 'sync report'
   | 'call sheet'
   | 'large call sheet'
   | 'report'
@@ -86,6 +88,7 @@ export async function makePaper(
   if (make === 'light plans') return made(await lightPlansPdf(production))
   if (make === 'patch sheet') return made(await patchSheetPdf(production))
   if (make === 'cues') return made(await cuesPdf(production))
+  if (make === 'sync report') return made(await syncPdf(production))
   if (make === 'packing list') return made(await packingPdf(production))
   if (make === 'boards') return made(await boardsPdf(production, boardOf))
   if (make === 'shots.csv') return made(shotsCsv(production))

@@ -25,6 +25,7 @@ export function paperRoutes(serve: Serve, { documents }: { readonly documents: D
   paper(ENDPOINTS.lightPlansPdf, 'light plans', 'light-plans.pdf')
   paper(ENDPOINTS.patchSheetPdf, 'patch sheet', 'patch-sheet.pdf')
   paper(ENDPOINTS.cuesPdf, 'cues', 'cues.pdf')
+  paper(ENDPOINTS.syncPdf, 'sync report', 'sync-report.pdf')
   paper(ENDPOINTS.packingListPdf, 'packing list', 'packing-list.pdf')
   serve.file(ENDPOINTS.labelsPdf, async ({ req, res, params }) => {
     const labelsAt = `${req.protocol}://${req.headers.host ?? 'localhost'}`

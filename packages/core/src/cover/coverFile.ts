@@ -10,6 +10,11 @@ const FILE = z.object({
   step_s: z.number().positive().max(3600),
   need_good: z.int().min(0).max(100),
   cover_from_s: seconds,
+  /** Where another number is wanted: from which second until the next of them. */
+  phases: z
+    .array(z.object({ from_s: seconds, need_good: z.int().min(0).max(100) }))
+    .max(100)
+    .default([]),
   places: z.array(z.string()).max(100),
   walk_s: z.record(z.string(), z.record(z.string(), seconds)),
   cameras: z
@@ -66,6 +71,7 @@ export function readCoverFile(asked: unknown): Outcome<CoverFile, { readonly say
       stepS: read.value.step_s,
       needGood: read.value.need_good,
       coverFromS: read.value.cover_from_s,
+      phases: read.value.phases.toSorted((a, b) => a.from_s - b.from_s).map(({ from_s, need_good }) => ({ fromS: from_s, needGood: need_good })), // prettier-ignore
       walkS: places.map((a) => places.map((b) => walk_s[a]?.[b] ?? 0)),
       cameras: cameras.map((camera) => ({
         id: camera.id,

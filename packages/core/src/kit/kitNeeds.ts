@@ -32,7 +32,7 @@ export function shotNeeds(production: Production, shot: Shot): readonly string[]
 export const lampNeed = (lamp: PlacedLamp) => `lamp:${lamp.ownLampId ? `own:${lamp.ownLampId}` : lamp.libraryKey}`
 
 /** Shots that roll together, and every other by itself: what is used at one moment. */
-function momentsOf(production: Production): (readonly string[])[] {
+export function momentsOf(production: Production): (readonly string[])[] {
   const together = Object.values(production.orderItem)
     .filter((item) => item.shotIds.length > 0)
     .map((item) => item.shotIds)

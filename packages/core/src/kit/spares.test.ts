@@ -30,7 +30,16 @@ test('a lamp takes the shots of its setups with it, what most hang on first; one
   expect(told({ ...given, ...tubes(0) })).toEqual([])
 })
 
-test('the one recorder takes with it what its entries have sound of', () => {
+test('a recorder takes with it what no other records at that moment', () => {
   const given = { shot: { a: shots.a, c: shots.c }, lens: {}, recorder: { r: { letter: 'R' } }, orderItem: { o: { dayId: 'day', shotIds: ['a'], recorderIds: ['r'] } } } // prettier-ignore
   expect(told(given)).toEqual([['recorder:R', '1A']])
+  expect(told({ ...given, recorder: { r: { letter: 'R' }, s: { letter: 'S' } } })).toEqual([])
+})
+
+test('a camera is lacking only where all there are roll at once; the line cut stands in for none', () => {
+  const camera = { a: { letter: 'A' }, b: { letter: 'B' }, cut: { letter: 'X', lineCut: true } }
+  const shot_ = { 1: shot('1A', { cameraId: 'a' }), 2: shot('1B', { cameraId: 'b' }), 3: shot('2A', { cameraId: 'a' }) }
+  const given = { shot: shot_, camera, lens: { z: { focalLengthMm: 24, longestMm: 70 }, y: { focalLengthMm: 24, longestMm: 70 }, x: { focalLengthMm: 24, longestMm: 70 } } } // prettier-ignore
+  expect(told({ ...given, orderItem: { o: { dayId: 'day', shotIds: ['1', '2'] } } })).toEqual([['camera:A', '1A'], ['camera:B', '1B']]) // prettier-ignore
+  expect(told(given)).toEqual([])
 })

@@ -1,5 +1,5 @@
 import { byId, type Production } from '../records/index.ts'
-import { kitDifference, type KitLine, lensesThere, reaches } from './kitNeeds.ts'
+import { kitDifference, type KitLine, lensesThere, momentsOf, reaches } from './kitNeeds.ts'
 
 /** A thing of which there are no more than are used at once: what stands still when it fails. */
 export interface WithoutSpare {
@@ -10,22 +10,43 @@ export interface WithoutSpare {
   readonly share: number
 }
 
-/** Shots that need what a line is of: themselves, by the setup they are lit by, or by the sound of their entry. */
+/** Of one camera the shots that no other can take over: all there are roll at that moment. */
+function shotsOfCamera(production: Production, letter: string): readonly string[] {
+  const there = Object.values(production.camera).filter(({ lineCut }) => !lineCut)
+  return momentsOf(production).flatMap((ids) => {
+    const shots = ids.flatMap((id) => byId(production.shot, id) ?? [])
+    const used = new Set(shots.flatMap(({ cameraId }) => byId(production.camera, cameraId)?.letter ?? []))
+    if (used.size < there.length) return []
+    return shots.filter(({ cameraId }) => byId(production.camera, cameraId)?.letter === letter).map(({ code }) => code)
+  })
+}
+
+/** Of one recorder the shots whose sound no other can take over. */
+function shotsOfRecorder(production: Production, letter: string): readonly string[] {
+  const there = Object.keys(production.recorder).length
+  return Object.values(production.orderItem)
+    .filter(
+      ({ recorderIds }) =>
+        recorderIds.length >= there && recorderIds.some((id) => byId(production.recorder, id)?.letter === letter),
+    ) // prettier-ignore
+    .flatMap(({ shotIds }) => shotIds.flatMap((id) => byId(production.shot, id)?.code ?? []))
+}
+
+/** Shots that stand still without what a line is of: themselves, or those of the setups that are lit by it. */
 function shotsOf(production: Production, { key, because }: KitLine): readonly string[] {
-  const all = Object.values(production.shot)
-  const recorder = /^recorder:(.+)$/.exec(key)?.[1]
-  if (recorder !== undefined) {
-    const items = Object.values(production.orderItem).filter(({ recorderIds }) => recorderIds.some((id) => byId(production.recorder, id)?.letter === recorder)) // prettier-ignore
-    return items.flatMap(({ shotIds }) => shotIds.flatMap((id) => byId(production.shot, id)?.code ?? []))
-  }
-  if (!key.startsWith('lamp:')) return because
+  const [kind, letter = ''] = key.split(':')
+  if (kind === 'camera') return shotsOfCamera(production, letter)
+  if (kind === 'recorder') return shotsOfRecorder(production, letter)
+  if (kind !== 'lamp') return because
   const letters = new Set(because.map((said) => said.replace(/^setup /, '')))
-  return all.filter(({ setupId }) => letters.has(byId(production.setup, setupId)?.letter ?? '')).map(({ code }) => code)
+  return Object.values(production.shot)
+    .filter(({ setupId }) => letters.has(byId(production.setup, setupId)?.letter ?? ''))
+    .map(({ code }) => code)
 }
 
 /**
  * What the plan needs and has no more of than it uses at once, what most shots hang on first. A lens has a spare where
- * another that is there can be set to its length.
+ * another that is there can be set to its length, a camera or a recorder in any that is not running at the same moment.
  */
 export function withoutSpare(production: Production): readonly WithoutSpare[] {
   const count = Object.keys(production.shot).length
@@ -43,5 +64,6 @@ export function withoutSpare(production: Production): readonly WithoutSpare[] {
       )
       return { line, shots, share: count === 0 ? 0 : shots.length / count }
     })
+    .filter(({ shots }) => shots.length > 0)
     .toSorted((a, b) => b.shots.length - a.shots.length || a.line.name.localeCompare(b.line.name))
 }

@@ -34,6 +34,8 @@ export interface SeenClock extends ShownClock {
   readonly shown: string
   readonly lookedAt: string
   readonly isBeforePowerUp: boolean
+  /** Of the display as it was read; null where it was read without one. */
+  readonly pictureId: string | null
 }
 
 type Jam = RecordOf<'jam'>
@@ -124,7 +126,7 @@ function seenOf(
   const masterS = (minuteOfDay(whole, dateOf(whole), timeZone) * 60 + (atMs - whole) / 1000 + 2 * 86_400) % 86_400
   const upS = upMs !== null && upMs <= atMs ? (atMs - upMs) / 1000 : null
   const judged = judgeShown(look.shown, { masterS, ranS: jam === null ? null : (atMs - jamMs) / 1000, upS, rate })
-  return judged && { ...judged, shown: look.shown, lookedAt: look.lookedAt, isBeforePowerUp: upMs !== null && upMs > atMs } // prettier-ignore
+  return judged && { ...judged, shown: look.shown, lookedAt: look.lookedAt, pictureId: look.pictureId, isBeforePowerUp: upMs !== null && upMs > atMs } // prettier-ignore
 }
 
 /** A device without a timecode of its own carries it as sound, or any sound by which its waveform is found. */

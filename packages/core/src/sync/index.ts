@@ -8,3 +8,4 @@ export {
   type SyncSource,
 } from './assemble.ts'
 export { isKept, newestPlaces, placesToKeep, putBefore } from './kept.ts'
+export { offAtEndS, type SyncStretch, stretchesOf } from './stretches.ts'

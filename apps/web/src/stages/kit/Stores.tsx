@@ -64,7 +64,7 @@ export function Stores() {
       </Section>
       <Section title="Of these there is no second">
         <Text color="soft" fontSize="note" mb="6px">
-          As many as are used at once, and none more: what stands still when it fails, most shots first.
+          As many as are used at once, and none more: what cannot be made as planned when one fails, most shots first.
         </Text>
         {lone.length === 0 && (
           <Text color="soft">Of everything that is needed there is one more, or it is missing.</Text>
@@ -104,7 +104,7 @@ function answerOf(
   // prettier-ignore
   const [first] = short
   if (first) return `${first.item.name} runs out on ${dateText(first.shortOn!, production.production.dateOrder)}`
-  if (worst) return `If ${worst.line.name} fails, ${counted(worst.shots.length, 'shot')} cannot be made`
+  if (worst) return `If ${worst.line.name} fails, ${counted(worst.shots.length, 'shot')} cannot be made as planned`
   return 'Nothing that is listed runs out'
 }
 

@@ -6,8 +6,9 @@ import { hours, lapse, stretch } from '@kavrell/core/text'
 import { stamp } from '../../store/clock.ts'
 import { newId } from '../../store/newId.ts'
 import { commitOrSay } from '../../store/production.ts'
-import { useRights } from '../../store/selectors.ts'
+import { useRecords, useRights } from '../../store/selectors.ts'
 import { Input } from '../../ui/fields.tsx'
+import { Picture } from '../../ui/Picture.tsx'
 import { Button, Section } from '../../ui/parts.tsx'
 import { ClockPictures } from './ClockPictures.tsx'
 
@@ -54,10 +55,12 @@ const minutesOf = (ms: number) => stretch(Math.max(1, Math.round(ms / 60_000)))
 
 function Clock({ clock, nowMs }: { clock: DeviceTimecode; nowMs: number }) {
   const rights = useRights()
+  const pictures = useRecords('picture')
   const [ahead, setAhead] = useState('')
   const [label, setLabel] = useState('')
   const [says, setSays] = useState<string | null>(null)
   const { id, letter, kind, jammedAt, isSince, driftPpm, withinPpm, offFrames, againBy, seen, linesUpBy } = clock
+  const photographed = seen?.pictureId ? pictures[seen.pictureId] : undefined
   /** When somebody began to type what they had just read. */
   const readAt = useRef<ReturnType<typeof stamp> | null>(null)
   const device = kind === 'camera' ? { cameraId: asId<'camera'>(id) } : { recorderId: asId<'recorder'>(id) }
@@ -143,6 +146,11 @@ function Clock({ clock, nowMs }: { clock: DeviceTimecode; nowMs: number }) {
           color={says || isWrong(clock) ? 'stop' : 'soft'}
           fontWeight={says || isWrong(clock) ? 700 : 400}
         >
+          {photographed && !says && (
+            <Box float="left" mr="8px">
+              <Picture picture={photographed} width={64} height={40} />
+            </Box>
+          )}
           {says ?? [seen && seenWords(seen), linesUpWords[linesUpBy]].filter(Boolean).join(' ')}
         </Text>
       )}

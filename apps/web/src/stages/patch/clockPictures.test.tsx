@@ -33,6 +33,7 @@ test('what a display showed is judged by when the picture was taken, not by when
   const look = all('clockLook').find(({ shown }) => shown === '09:33:07:14')!
   expect(Date.parse(look.deviceAt!)).toBe(takenMs)
   expect(look.pictureId).toBe(all('picture').at(-1)!.id)
+  expect(document.querySelector('[data-clock=B] img')).toBeTruthy()
   await user.type(screen.getByLabelText('A shows in the picture'), 'dark{Enter}')
   expect(screen.getByText(/“dark” is no timecode/)).toBeTruthy()
 })

@@ -1,6 +1,9 @@
 import { Box, Text } from '@chakra-ui/react'
+import { addressOf, ENDPOINTS } from '@kavrell/contract'
 import type { RecordOf } from '@kavrell/core/records'
 import { newestPlaces } from '@kavrell/core/sync'
+import { useProduction } from '../../store/selectors.ts'
+import { PaperLink } from '../../ui/PaperLink.tsx'
 import { Reading, Section } from '../../ui/parts.tsx'
 
 const BY: Readonly<Record<RecordOf<'syncPlace'>['by'], string>> = {
@@ -14,8 +17,15 @@ const BY: Readonly<Record<RecordOf<'syncPlace'>['by'], string>> = {
 /** Where recordings were believed to lie when somebody kept it, by what they lie on. */
 export function KeptPlaces({ entries }: { entries: readonly RecordOf<'syncPlace'>[] }) {
   const references = [...new Set(entries.toSorted((a, b) => b.version - a.version).map(({ reference }) => reference))]
-  return references.map((reference) => (
-    <Section key={reference} title={`Kept: laid on ${reference}`}>
+  const productionId = useProduction().production.id
+  return references.map((reference, i) => (
+    <Section
+      key={reference}
+      title={`Kept: laid on ${reference}`}
+      actions={
+        i === 0 && <PaperLink href={addressOf(ENDPOINTS.syncPdf, { productionId })}>Sync report on paper</PaperLink>
+      }
+    >
       <Box maxW="640px">
         {[...newestPlaces(entries, reference).values()].map(({ file, by, atS, withinS, driftPpm }) => (
           <Box key={file} data-kept={file}>
