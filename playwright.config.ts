@@ -17,6 +17,8 @@ export default defineConfig({
     serviceWorkers: 'block',
     actionTimeout: 60_000,
     launchOptions: {
+      // Where nobody has said in which letters names are written, it dies of the first one that is not plain.
+      env: { ...process.env, LANG: process.env.LANG ?? 'C.UTF-8' },
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
       args: [
         '--no-sandbox',

@@ -98,7 +98,8 @@ function VoiceLosses({ cover: { moment }, production }: { cover: MomentCover; pr
       )}
       {thin.length === 0 && losses.length === 0 && (
         <Text color="soft" fontSize="note">
-          Each has as many recordings as are wanted, and none dies with one thing.
+          As it is laid each has as many recordings as are wanted, and none dies with one thing. Whether it is heard,
+          Patch says.
         </Text>
       )}
     </Section>
@@ -121,7 +122,9 @@ function CardLosses({
     <Section title="A card that is lost afterwards">
       {missed.length === 0 && (
         <Text color="soft" fontSize="note">
-          {cards.length === 0 ? 'No good angle records.' : 'Whichever it is, enough angles are left throughout.'}
+          {cards.length === 0
+            ? 'No good angle records.'
+            : 'Whichever it is, by this rota enough angles are left throughout.'}
         </Text>
       )}
       {missed.map(({ cameraId, number, firstLackingS, lackingS, least }) => (

@@ -31,7 +31,7 @@ export function Stores() {
       asideWidth={360}
       aside={dayPlan ? <Care care={careOf(production, dayPlan)} production={production} /> : undefined}
     >
-      <Answer tone={short.length > 0 || worst ? 'watch' : 'ink'}>{answerOf(short, worst, production)}</Answer>
+      <Answer tone={short.length > 0 || worst ? 'watch' : 'ink'}>{answerOf(lines, worst, production)}</Answer>
       <Section title="Used up">
         <Text color="soft" fontSize="note" mb="6px">
           What is there, and what a day takes of it
@@ -97,15 +97,17 @@ export function Stores() {
 const rounded = (amount: number) => Math.round(amount * 10) / 10
 
 function answerOf(
-  short: readonly UsedUp[],
+  lines: readonly UsedUp[],
   worst: ReturnType<typeof withoutSpare>[number] | undefined,
   production: Production,
 ): string {
   // prettier-ignore
-  const [first] = short
+  const first = lines.find(({ shortOn }) => shortOn !== null)
   if (first) return `${first.item.name} runs out on ${dateText(first.shortOn!, production.production.dateOrder)}`
   if (worst) return `If ${worst.line.name} fails, ${counted(worst.shots.length, 'shot')} cannot be made as planned`
-  return 'Nothing that is listed runs out'
+  return lines.length === 0
+    ? 'Nothing is listed that is used up'
+    : 'Nothing that is listed runs out, by what was counted'
 }
 
 /** What most days take, with amounts to be put right. */
