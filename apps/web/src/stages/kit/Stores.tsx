@@ -1,6 +1,6 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { withoutSpare } from '@kavrell/core/kit'
-import { careOf, type DayCare, HOT_FROM_C, LONG_DAY_MIN, type UsedUp, usedUp } from '@kavrell/core/stores'
+import { careOf, type DayCare, daysLeft, HOT_FROM_C, LONG_DAY_MIN, type UsedUp, usedUp } from '@kavrell/core/stores'
 import { byId, createRecord, type Production } from '@kavrell/core/records'
 import { clock, counted, dateText, stretch } from '@kavrell/core/text'
 import { newId } from '../../store/newId.ts'
@@ -31,7 +31,9 @@ export function Stores() {
       asideWidth={360}
       aside={dayPlan ? <Care care={careOf(production, dayPlan)} production={production} /> : undefined}
     >
-      <Answer tone={short.length > 0 || worst ? 'watch' : 'ink'}>{answerOf(lines, worst, production)}</Answer>
+      <Answer tone={short.length > 0 || worst ? 'watch' : 'ink'}>
+        {answerOf(lines, worst, production, daysLeft(production, fromDate).length)}
+      </Answer>
       <Section title="Used up">
         <Text color="soft" fontSize="note" mb="6px">
           What is there, and what a day takes of it
@@ -100,11 +102,13 @@ function answerOf(
   lines: readonly UsedUp[],
   worst: ReturnType<typeof withoutSpare>[number] | undefined,
   production: Production,
+  days: number,
 ): string {
   // prettier-ignore
   const first = lines.find(({ shortOn }) => shortOn !== null)
   if (first) return `${first.item.name} runs out on ${dateText(first.shortOn!, production.production.dateOrder)}`
   if (worst) return `If ${worst.line.name} fails, ${counted(worst.shots.length, 'shot')} cannot be made as planned`
+  if (lines.length > 0 && days === 0) return 'What runs out is not known: no day is planned'
   return lines.length === 0
     ? 'Nothing is listed that is used up'
     : 'Nothing that is listed runs out, by what was counted'

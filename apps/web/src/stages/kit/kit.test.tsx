@@ -71,3 +71,11 @@ test('what is used up is told by the day on which it runs out, and what has no s
   await user.keyboard('9{Enter}')
   expect(screen.queryByText(/^Cloth tape, rolls runs out on /)).toBeNull()
 })
+
+test('without a day nobody knows what runs out, and it is not said that nothing does', async () => {
+  openDemo('planner', (records) => ({ ...records, day: {}, orderItem: {} }))
+  const user = draw(<KitScreen />, 'kit')
+  await user.click(screen.getByRole('tab', { name: 'Stores' }))
+  expect(document.querySelector('[data-answer]')?.textContent).toMatch(/^(What runs out is not known: no day is planned|If .* fails, .*)$/) // prettier-ignore
+  expect(document.body.textContent).not.toContain('Nothing that is listed runs out')
+})
