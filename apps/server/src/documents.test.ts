@@ -206,7 +206,7 @@ describe('what stands on the papers', () => {
     const kept = await world.call('demo', `/productions/${demo}/edits`, { id: uuidv7(), label: 'Keep', changes })
     expect(kept.status).toBe(201)
     const { text } = await read('/sync.pdf')
-    expect(text).toMatch(/A\.mov\s+what was heard\s+−0:01\.250\s+0\.4 ms\s+12\.0 ppm/)
+    expect(text).toMatch(/A\.mov\s+by what was heard\s+−0:01\.250\s+0\.4 ms\s+12\.0 ppm/)
     expect(text).toContain('B.mov is −144 ms off where it ends, 3.6 frames')
     expect(text).not.toContain('A.mov is')
     expect(text).toContain('From 60:30.000 to 66:40.000 nothing records.')

@@ -1,10 +1,8 @@
 import type { Content } from 'pdfmake/interfaces.js'
 import { type CardCopy, cardLife, copiesOfCard, newestRun, recordedOn } from '@kavrell/core/cards'
 import { byId, type Production, type RecordOf } from '@kavrell/core/records'
-import { counted, sayBytes } from '@kavrell/core/text'
+import { counted, lapse, sayBytes } from '@kavrell/core/text'
 import { heading, makePdf, say, table } from './pdf.ts'
-
-const lapse = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`
 
 /** The zone in which times are written: of the place of the production's first day. */
 function zoneOf(production: Production): string {

@@ -1,6 +1,14 @@
 import type { Content } from 'pdfmake/interfaces.js'
 import { heading, makePdf, say, table, tickBox } from './pdf.ts'
-import { saySignalFault, type SetUpCell, setUpCard, signalPlan, type SoundPath, soundPlan } from '@kavrell/core/patch'
+import {
+  sayOutAfter,
+  saySignalFault,
+  type SetUpCell,
+  setUpCard,
+  signalPlan,
+  type SoundPath,
+  soundPlan,
+} from '@kavrell/core/patch'
 import { byId, type Production } from '@kavrell/core/records'
 
 const goesTo = (paths: readonly SoundPath[], kind: 'camera' | 'recorder') =>
@@ -67,11 +75,11 @@ export function patchSheetPdf(production: Production): Promise<Buffer> {
       table(
         [110, '*', '*', 110],
         ['device', 'pictures', 'sounds', 'comes out after'],
-        devices.map(({ device, pictures, sounds, there }) => [
-          say(device.name, { bold: true }),
-          say(pictures.map(({ way, from }) => `${way.input} ${from}`).join('   ') || '–'),
-          say(sounds.map(({ way, source }) => `${way.input} ${source.name}`).join('   ') || '–'),
-          say([...new Map(there.map(({ cameraId, ms }) => [byId(production.camera, cameraId as never)?.letter ?? '?', ms + device.delayMs]))].map(([letter, ms]) => `${letter} ${ms} ms`).join(', ')), // prettier-ignore
+        devices.map((one) => [
+          say(one.device.name, { bold: true }),
+          say(one.pictures.map(({ way, from }) => `${way.input} ${from}`).join('   ') || '–'),
+          say(one.sounds.map(({ way, source }) => `${way.input} ${source.name}`).join('   ') || '–'),
+          say(sayOutAfter(one, production)),
         ]),
       ),
       ...devices.flatMap((one) => one.faults.map((fault) => say(saySignalFault(one, fault, production), { bold: true, margin: [0, 3, 0, 0] }))), // prettier-ignore

@@ -1,17 +1,10 @@
 import type { Content } from 'pdfmake/interfaces.js'
 import { masterDeliverable } from '@kavrell/core/shotlist'
 import type { Production, RecordOf } from '@kavrell/core/records'
-import { newestPlaces, offAtEndS, stretchesOf } from '@kavrell/core/sync'
+import { newestPlaces, offAtEndS, SAID_BY, stretchesOf } from '@kavrell/core/sync'
 import { heading, makePdf, say, table } from './pdf.ts'
 
 type Place = RecordOf<'syncPlace'>
-const BY: Readonly<Record<Place['by'], string>> = {
-  reference: 'the reference',
-  sound: 'what was heard',
-  timecode: 'timecode alone',
-  hand: 'put there by hand',
-  nothing: 'not found',
-}
 const signed = (value: number, places: number) => `${value < 0 ? '−' : ''}${Math.abs(value).toFixed(places)}`
 const at = (seconds: number) => {
   const whole = Math.abs(seconds)
@@ -47,11 +40,11 @@ function ofReference(reference: string, places: readonly Place[], frameS: number
   return [
     heading(`Laid on ${reference}`),
     table(
-      ['*', 70, 66, 44, 54, 58],
-      ['recording', 'by', 'begins at', 'sure to', 'drift', 'its timecode'],
+      ['*', 86, 66, 44, 54, 58],
+      ['recording', 'laid', 'begins at', 'sure to', 'drift', 'its timecode'],
       places.map(({ file, by, atS, withinS, driftPpm, apartS }) => [
         say(file, { bold: true }),
-        say(BY[by]),
+        say(SAID_BY[by]),
         say(atS === null ? 'nowhere' : at(atS)),
         say(withinS === null ? '–' : `${(withinS * 1000).toFixed(1)} ms`),
         say(driftPpm === null ? '–' : `${signed(driftPpm, 1)} ppm`),

@@ -81,7 +81,7 @@ export function cardLossesOf(
   schedule: readonly Intervention[],
 ): readonly CardLoss[] {
   // prettier-ignore
-  const { good } = follow(problem, schedule)
+  const { good, cameras } = follow(problem, schedule)
   const need = needByStep(problem)
   return problem.cameras.flatMap((camera, c): CardLoss[] => {
     if (!camera.isGood) return []
@@ -89,7 +89,7 @@ export function cardLossesOf(
       .filter((visit) => visit.camera === c && (visit.kind === 'card' || visit.kind === 'both'))
       .map(({ beginS, kind }) => ({ outS: beginS, inS: beginS + handlingSeconds(camera, kind) }))
       .toSorted((a, b) => a.outS - b.outS)
-    const { recordsS } = follow(problem, schedule).cameras[c]!
+    const { recordsS } = cameras[c]!
     return [0, ...changes.map(({ inS }) => inS)].map((from, i): CardLoss => {
       const to = changes[i]?.outS ?? problem.durationS
       const isOnIt = (step: number) => {

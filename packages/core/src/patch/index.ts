@@ -32,4 +32,4 @@ export {
   signalPlan,
   type SignalRecords,
 } from './signalPlan.ts'
-export { sayComb, saySignalFault } from './saySignals.ts'
+export { sayComb, sayOutAfter, saySignalFault } from './saySignals.ts'

@@ -32,6 +32,12 @@ export function saySignalFault(
   }
 }
 
+/** How long after it happens each camera's picture comes out of a device, by its slowest way. */
+export const sayOutAfter = ({ device, there }: SignalDevice, { camera }: Pick<SignalRecords, 'camera'>): string =>
+  [...new Map(there.map(({ cameraId, ms: late }) => [cameraId, late]))]
+    .map(([id, late]) => `${byId(camera, id)?.letter ?? '?'} ${late + device.delayMs} ms`)
+    .join(', ')
+
 /** Two microphones that hollow each other out, in words. */
 export const sayComb = (
   { recorderId, early, late, byMs }: Comb,

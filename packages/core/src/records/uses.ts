@@ -27,7 +27,7 @@ const GOES_WITH: Partial<Record<KindName, readonly KindName[]>> = {
   momentHand: ['moment', 'momentPlace'],
   momentPhase: ['moment'],
   cue: ['moment', 'shot'],
-  pictureWay: ['signalDevice'],
+  pictureWay: ['signalDevice', 'camera'],
   soundWay: ['signalDevice'],
   chargeNight: ['day'],
 }

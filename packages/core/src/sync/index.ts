@@ -7,5 +7,5 @@ export {
   type SyncRow,
   type SyncSource,
 } from './assemble.ts'
-export { isKept, newestPlaces, placesToKeep, putBefore } from './kept.ts'
+export { isKept, newestPlaces, placesToKeep, putBefore, SAID_BY } from './kept.ts'
 export { offAtEndS, type SyncStretch, stretchesOf } from './stretches.ts'

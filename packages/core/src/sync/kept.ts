@@ -11,6 +11,15 @@ export interface SyncPlaceFields {
   readonly driftPpm: number | null
   readonly apartS: number | null
 }
+/** By what a recording is believed to lie where it does, in words. */
+export const SAID_BY: Readonly<Record<SyncRow['believed'], string>> = {
+  reference: 'the reference',
+  sound: 'by what was heard',
+  timecode: 'by timecode alone',
+  hand: 'put there by hand',
+  nothing: 'not found',
+}
+
 /** An entry that was kept; the newer one has the higher version. */
 export type KeptPlace = SyncPlaceFields & { readonly version: number }
 

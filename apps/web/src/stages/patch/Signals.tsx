@@ -1,7 +1,7 @@
 import { Box, Flex, Grid, Menu, Portal, Text, VisuallyHidden } from '@chakra-ui/react'
 import { useState } from 'react'
-import { combsOf, sayComb, saySignalFault, type SignalDevice, signalPlan } from '@kavrell/core/patch'
-import { byId, inOrder, lastRank, type Production, rankBetween } from '@kavrell/core/records'
+import { combsOf, sayComb, sayOutAfter, saySignalFault, type SignalDevice, signalPlan } from '@kavrell/core/patch'
+import { inOrder, lastRank, type Production, rankBetween } from '@kavrell/core/records'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { addRecord, takeOut } from '../../ui/addRecord.ts'
 import { Button, Hint, Section } from '../../ui/parts.tsx'
@@ -49,8 +49,8 @@ export function Signals() {
 function DeviceRow({ one, production }: { one: SignalDevice; production: Production }) {
   const rights = useRights()
   const [open, setOpen] = useState(false)
-  const { device, pictures, sounds, there, faults } = one
-  const lateness = [...new Map(there.map(({ cameraId, ms }) => [cameraId, ms]))].map(([id, ms]) => `${byId(production.camera, id as never)?.letter ?? '?'} ${ms + device.delayMs} ms`) // prettier-ignore
+  const { device, pictures, sounds, faults } = one
+  const lateness = sayOutAfter(one, production)
   const isStop = (is: string) => is === 'loop' || is === 'taken twice' || is === 'no such input'
   return (
     <Box borderBottom="1px solid" borderColor="line" py="8px" data-thing={device.id} data-device={device.name}>
@@ -61,9 +61,9 @@ function DeviceRow({ one, production }: { one: SignalDevice; production: Product
       >
         <Box>
           <Text fontWeight={700}>{device.name}</Text>
-          {lateness.length > 0 && (
+          {lateness && (
             <Text color="soft" fontSize="note" title="So long after it happens the picture comes out">
-              out after: {lateness.join(', ')}
+              out after: {lateness}
             </Text>
           )}
         </Box>

@@ -1,18 +1,10 @@
 import { Box, Text } from '@chakra-ui/react'
 import { addressOf, ENDPOINTS } from '@kavrell/contract'
 import type { RecordOf } from '@kavrell/core/records'
-import { newestPlaces } from '@kavrell/core/sync'
+import { newestPlaces, SAID_BY } from '@kavrell/core/sync'
 import { useProduction } from '../../store/selectors.ts'
 import { PaperLink } from '../../ui/PaperLink.tsx'
 import { Reading, Section } from '../../ui/parts.tsx'
-
-const BY: Readonly<Record<RecordOf<'syncPlace'>['by'], string>> = {
-  reference: 'the reference',
-  sound: 'by what was heard',
-  timecode: 'by timecode alone',
-  hand: 'put there by hand',
-  nothing: 'not found',
-}
 
 /** Where recordings were believed to lie when somebody kept it, by what they lie on. */
 export function KeptPlaces({ entries }: { entries: readonly RecordOf<'syncPlace'>[] }) {
@@ -35,7 +27,7 @@ export function KeptPlaces({ entries }: { entries: readonly RecordOf<'syncPlace'
                   <Text as="span" color="ink" fontWeight={600}>
                     {file}
                   </Text>{' '}
-                  {BY[by]}
+                  {SAID_BY[by]}
                 </>
               }
               value={[
