@@ -193,6 +193,10 @@ test('files are read for what they are, whatever they are called', async () => {
   const probed = plain('probe', vectors('media/p5_25.mov'), vectors('media/expected.json'))
   expect(probed.status).toBe(1)
   expect(JSON.parse(probed.stdout)).toMatchObject({ files: [{ start_timecode: '10:20:30:12', frames: 60 }, { error: expect.stringContaining('neither') as string }] }) // prettier-ignore
+  const frames = [1, 2, 3, 5].map((n) => path.join(scratch, `A_000${n}.exr`))
+  for (const frame of frames) await cp(vectors('media/frame.exr'), frame)
+  const sequence = plain('probe', ...frames)
+  expect(JSON.parse(sequence.stdout)).toMatchObject({ files: [{ file: expect.stringContaining('A_0001-0005.exr') as string, frames: 5, missing_frames: 1, frame_rate: '24/1' }] }) // prettier-ignore
   const heard = plain('ltc', vectors('ltc/p03_2997df_minute.wav'))
   expect(JSON.parse(heard.stdout)).toMatchObject({ start: '09:58:57;15', frame_rate: '30000/1001', drop_frame: true, reverse: false }) // prettier-ignore
   expect(plain('ltc', vectors('media/p1_bext.wav')).status).toBe(1)

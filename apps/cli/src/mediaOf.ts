@@ -2,11 +2,17 @@ import { closeSync, fstatSync, openSync, readSync } from 'node:fs'
 import { LtcDecoder, type LtcFrame, ltcRuns } from '@kavrell/core/ltc'
 import {
   answerHead,
+  framesMissing,
+  framesOf,
+  headOfSequence,
   type ByteSource,
   isPlainTrack,
   plainSound,
+  readImage,
   readMediaHead,
   readSoundTracks,
+  type Sequence,
+  sequencesOf,
 } from '@kavrell/core/mediaFiles'
 import { lineUp, type Sound } from '@kavrell/core/waveform'
 
@@ -54,11 +60,31 @@ async function openSound(file: string): Promise<OpenSound | string> {
 
 const print = (answer: object) => console.log(JSON.stringify(answer, null, 2))
 
+/** What frames in files of their own say of themselves, as the one recording they are. */
+async function probeFrames(sequence: Sequence<string>): Promise<object> {
+  const source = openSource(sequence.files[0]!)
+  const image = await readImage(source)
+  source.close()
+  const file = sequence.name
+  if (!image.ok) return { file, error: image.error.says }
+  const { rate } = image.value
+  const frames = framesOf(sequence)
+  // Without a rate there is neither a length nor a number of the first frame.
+  const head = rate ? answerHead(headOfSequence(image.value, frames, rate)) : { kind: 'video', frames, width: image.value.width, height: image.value.height, codec: image.value.codec, frame_rate: null } // prettier-ignore
+  return { file, ...head, files: sequence.files.length, missing_frames: framesMissing(sequence), gaps: sequence.gaps }
+}
+
 /** What each file says of itself. */
-export async function probe(files: readonly string[]): Promise<boolean> {
+export async function probe(asked: readonly string[]): Promise<boolean> {
   let isWell = true
   const told: object[] = []
-  for (const file of files) {
+  const { sequences, others } = sequencesOf(asked, (file) => file)
+  for (const sequence of sequences) {
+    const answer = await probeFrames(sequence)
+    if ('error' in answer) isWell = false
+    told.push(answer)
+  }
+  for (const file of others) {
     const source = openSource(file)
     const head = await readMediaHead(source)
     source.close()

@@ -118,6 +118,21 @@ describe('a take on the log that no file on the card is known to be', () => {
     // What is shorter than any recording is what a camera notes beside it.
     expect((await clips()).map(({ path: name, holds }) => [name, holds])).toEqual([['Z.mov', 'unread']])
   })
+  test('frames in files of their own are one recording, as long as from the first to the last', async () => {
+    await rm(path.join(cardFolder(), 'A.mov'))
+    for (const n of [0, 1, 2, 4]) {
+      const frame = Buffer.alloc(2048)
+      frame.write('SDPX')
+      frame.writeUInt32BE(2048, 4)
+      frame.writeUInt32BE(2048, 772)
+      frame.writeUInt32BE(1152, 776)
+      frame.writeUInt32BE(0x10000000 + n, 1920)
+      frame.writeFloatBE(25, 1940)
+      await writeFile(path.join(cardFolder(), `A_000${n}.dpx`), frame)
+    }
+    await copy()
+    expect((await clips()).map(({ path: name, holds, startTimecode, seconds, bytes }) => ({ name, holds, startTimecode, seconds, bytes }))).toEqual([{ name: 'A_0000-0004.dpx', holds: 'picture', startTimecode: '10:00:00:00', seconds: 0.2, bytes: 8192 }]) // prettier-ignore
+  })
   test('is believed to be there once somebody has looked; a later take is not', async () => {
     await utimes(path.join(cardFolder(), 'A.mov'), new Date(0), new Date(0))
     await copy()

@@ -2,7 +2,8 @@ import { constants } from 'node:fs'
 import { open } from 'node:fs/promises'
 import path from 'node:path'
 import type { CopiedFile } from '@kavrell/copying'
-import { type MediaHead, readMediaHead } from '@kavrell/core/mediaFiles'
+import { type ByteSource, framesOf, headOfSequence, type MediaHead, type PictureHead, readImage, readMediaHead, type Sequence, sequencesOf } from '@kavrell/core/mediaFiles' // prettier-ignore
+import type { Outcome } from '@kavrell/core/outcome'
 import { blank, type RecordFields, refuseTogether, refuseValue } from '@kavrell/core/records'
 import { formatTimecode, type FrameRate, secondsOfFrames } from '@kavrell/core/timecode'
 
@@ -23,9 +24,11 @@ export async function readClips(
 ): Promise<ClipFields[]> {
   const { cardId, reading, bytesStandFor } = about
   const clips: ClipFields[] = []
-  for (const file of files) {
+  // Frames in files of their own are one recording.
+  const { sequences, others } = sequencesOf(files, ({ path }) => path)
+  for (const file of [...sequences.map(asOne), ...others]) {
     if (clips.length === MOST_CLIPS) break
-    const head = await headOf(path.join(root, file.path))
+    const head = 'sequence' in file ? await headOfFrames(root, file.sequence) : await headOf(path.join(root, file.path))
     if (!head && file.bytes * bytesStandFor < LEAST_UNREAD_BYTES) continue
     const plain = blank('clip', {
       cardId,
@@ -33,7 +36,7 @@ export async function readClips(
       // Cut, it may end in half a letter, which the database would refuse.
       path: Buffer.from(file.path.slice(0, 1000)).toString(),
       bytes: file.bytes,
-      holds: head?.kind ?? 'unread',
+      holds: head?.kind ?? ('sequence' in file ? 'picture' : 'unread'),
       modifiedAt: new Date(Math.max(0, file.modifiedMs)).toISOString(),
     })
     const said = head ? saidBy(head) : {}
@@ -49,12 +52,32 @@ export async function readClips(
   return clips
 }
 
-async function headOf(file: string): Promise<MediaHead | null> {
+/** A recording of many files as if it were one: all their bytes, and the newest of their times. */
+const asOne = (sequence: Sequence<CopiedFile>) => ({
+  sequence,
+  path: sequence.name,
+  bytes: sequence.files.reduce((sum, { bytes }) => sum + bytes, 0),
+  modifiedMs: sequence.files.reduce((newest, { modifiedMs }) => Math.max(newest, modifiedMs), 0),
+})
+
+/** Without a rate in its pictures nobody knows how long it lasts. */
+async function headOfFrames(root: string, sequence: Sequence<CopiedFile>): Promise<PictureHead | null> {
+  const first = await readFrom(path.join(root, sequence.files[0]!.path), readImage)
+  return first?.rate ? headOfSequence(first, framesOf(sequence), first.rate) : null
+}
+
+const headOf = (file: string): Promise<MediaHead | null> => readFrom(file, readMediaHead)
+
+/** What a reader finds in a file; nothing where it cannot be read. */
+async function readFrom<Head>(
+  file: string,
+  reader: (source: ByteSource) => Promise<Outcome<Head, unknown>>,
+): Promise<Head | null> {
   const handle = await open(file, constants.O_RDONLY | constants.O_NOFOLLOW).catch(() => null)
   if (!handle) return null
   try {
     const { size } = await handle.stat()
-    const head = await readMediaHead({
+    const head = await reader({
       size,
       async read(from, to) {
         const bytes = Buffer.alloc(Math.max(0, Math.min(to, size) - from))

@@ -41,18 +41,28 @@ export const tracksOf = (moov: Bytes, kind: 'vide' | 'soun'): readonly Box[] =>
     return hdlr !== undefined && moov.code(hdlr.from + 8) === kind
   })
 
+export interface FoundMovie {
+  /** The description of the tracks; null where there is none. */
+  readonly moov: Bytes | null
+  /** What fragments say of themselves, with where their boxes begin in the file. */
+  readonly fragments: readonly { readonly at: number; readonly bytes: Bytes }[]
+  readonly isCut: boolean
+}
+
 /** Walks the outermost boxes by their heads, to where the description of the tracks lies. */
-export async function findMoov(source: ByteSource): Promise<{ moov: Bytes | null; isCut: boolean }> {
+export async function findMoov(source: ByteSource): Promise<FoundMovie> {
   let moov: Bytes | null = null
+  const fragments: { at: number; bytes: Bytes }[] = []
   for (let at = 0; at + 8 <= source.size;) {
     const head = new Bytes(await source.read(at, Math.min(source.size, at + 16)))
     let [size, from] = [head.u32be(0), 8]
     if (size === 1 && head.length >= 16) [size, from] = [head.u64be(8), 16]
     if (size === 0) size = source.size - at
     if (size < from) break
-    if (at + size > source.size) return { moov, isCut: true }
+    if (at + size > source.size) return { moov, fragments, isCut: true }
     if (head.code(4) === 'moov' && size <= MOST_MOOV) moov = new Bytes(await source.read(at + from, at + size))
+    if (head.code(4) === 'moof' && size <= MOST_MOOV) fragments.push({ at, bytes: new Bytes(await source.read(at + from, at + size)) }) // prettier-ignore
     at += size
   }
-  return { moov, isCut: false }
+  return { moov, fragments, isCut: false }
 }

@@ -23,6 +23,8 @@ export class Bytes {
   u32be = (at: number) => this.#view.getUint32(at)
   i32be = (at: number) => this.#view.getInt32(at)
   i64be = (at: number) => Number(this.#view.getBigInt64(at))
+  f32le = (at: number) => this.#view.getFloat32(at, true)
+  f32be = (at: number) => this.#view.getFloat32(at)
   f64be = (at: number) => this.#view.getFloat64(at)
   u64be = (at: number) => Number(this.#view.getBigUint64(at))
   /** Up to the first zero; what is no UTF-8 is read as Latin. */

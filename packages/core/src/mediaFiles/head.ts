@@ -64,6 +64,24 @@ export interface PictureHead {
   readonly reel: string | null
   readonly isCut: boolean
 }
+
+/** What one picture says of itself that is a frame of a recording. */
+export interface ImageHead {
+  readonly kind: 'image'
+  readonly codec: 'dpx' | 'exr' | 'dng' | 'tiff'
+  readonly width: number
+  readonly height: number
+  /** Null where it does not say. */
+  readonly rate: FrameRate | null
+  readonly label: {
+    readonly hours: number
+    readonly minutes: number
+    readonly seconds: number
+    readonly frames: number
+    readonly isDrop: boolean
+  } | null
+  readonly reel: string | null
+}
 export type MediaHead = SoundHead | PictureHead
 
 /** Why nothing could be read of a file. */

@@ -25,7 +25,7 @@ const left = (sample: number) => (3 * sample - 6000) / 32768
 
 describe('sound between the pictures of a movie, written by another program', () => {
   const names = readdirSync(folder).filter((name) => name.startsWith('pcm_'))
-  it('is there in seven codings', () => expect(names).toHaveLength(7))
+  it('is there in seven codings, and in fragments', () => expect(names).toHaveLength(8))
   it.each(names)('%s is read to the sample, from any place', async (name) => {
     const { sounds } = await open(bytesOf(name))
     expect(sounds).toHaveLength(2)
@@ -58,6 +58,37 @@ describe('sound between the pictures of a movie, written by another program', ()
     // The decoder gives 20 s, and what comes before and after them.
     expect(samples - 1024).toBeGreaterThanOrEqual(960_000)
     expect(pieces.firstSample[1]).toBe(1024)
+  })
+  it('is handed over packet by packet where the movie is written in fragments, and what is whole of one that was cut off', async () => {
+    const whole = bytesOf('fragments.mp4')
+    const { tracks } = await open(whole)
+    expect(tracks).toMatchObject([{ sampleRate: 8000, channels: 1, coding: { codec: 'mp4a.40.2' } }])
+    expect(tracks[0]!.pieces.at.length).toBe(9)
+    expect(tracks[0]!.samples).toBeGreaterThanOrEqual(8000)
+    const head = await readMediaHead(sourceOf(whole))
+    expect(head).toMatchObject({ ok: true, value: { frames: 25, rate: { num: 25, den: 1 }, width: 64, isCut: false } })
+    const cut = await readMediaHead(sourceOf(whole.subarray(0, 6000)))
+    if (!cut.ok || cut.value.kind !== 'picture') throw new Error('not read')
+    expect(cut.value.isCut).toBe(true)
+    expect(cut.value.frames).toBeGreaterThan(0)
+    expect(cut.value.frames % 5).toBe(0)
+    expect(cut.value.frames).toBeLessThan(25)
+  })
+  it('lies in elements of its own in MXF', async () => {
+    const bytes = bytesOf('elements.mxf')
+    const { tracks, sounds } = await open(bytes)
+    expect(tracks).toMatchObject([{ sampleRate: 48_000, channels: 2, leads: 0 }])
+    const loud = (sample: number) => Math.min(32767, 3 * sample - 6000) / 32768
+    for (const from of [0, 1919, 5000]) {
+      const [a, b] = sounds.map((sound) => sound.read(from, from + 2500))
+      expect(Math.max(...a!.map((value, i) => Math.abs(value - loud(from + i))))).toBeLessThan(1e-4)
+      expect(Math.max(...b!.map((value, i) => Math.abs(value + loud(from + i))))).toBeLessThan(1e-4)
+    }
+    // Cut off, what is there is there.
+    const { sounds: cut } = await open(bytes.subarray(0, 60_000))
+    expect(cut[0]!.samples).toBeGreaterThan(5000)
+    expect(cut[0]!.samples).toBeLessThan(sounds[0]!.samples)
+    expect(cut[0]!.read(4000, 4001)[0]).toBeCloseTo(loud(4000), 4)
   })
   it('with tables that lie is left out, and does not take the pictures with it', async () => {
     const whole = bytesOf('pcm_s16le.mov')

@@ -1,3 +1,4 @@
+import { type Fragment, type FragmentRun, fragmentRuns, trackIdOf } from './fragments.ts'
 import { type Box, boxesIn, findMoov, inside, longFields, tracksOf } from './boxes.ts'
 import type { Bytes, ByteSource } from './bytes.ts'
 import type { PlainLayout } from './samples.ts'
@@ -127,21 +128,24 @@ function rowsOf(moov: Bytes, box: Box, wide: number): readonly (readonly number[
 
 /** The tracks of sound in a QuickTime or MP4 file whose coding is known here; many cameras write one for each channel. */
 export async function movieSounds(source: ByteSource): Promise<readonly SoundTrack[]> {
-  const { moov } = await findMoov(source)
-  return moov ? tracksOf(moov, 'soun').flatMap((trak) => trackIn(moov, trak, source.size) ?? []) : []
+  const { moov, fragments } = await findMoov(source)
+  return moov ? tracksOf(moov, 'soun').flatMap((trak) => trackIn(moov, fragments, trak, source.size) ?? []) : []
 }
 
-function trackIn(moov: Bytes, trak: Box, size: number): SoundTrack | null {
+function trackIn(moov: Bytes, fragments: readonly Fragment[], trak: Box, size: number): SoundTrack | null {
   const table = inside(moov, trak, 'mdia', 'minf', 'stbl')
   const mdhd = inside(moov, trak, 'mdia', 'mdhd')
   const stsd = inside(moov, table, 'stsd')
   const chunks = chunksOf(moov, table)
+  const runs = fragmentRuns(moov, fragments, trackIdOf(moov, trak))
   const description = stsd && describe(moov, stsd)
-  if (!mdhd || !description || chunks.length === 0) return null
+  if (!mdhd || !description || chunks.length + runs.length === 0) return null
   const { sampleRate, channels, coding } = description
   const perUnit = sampleRate / moov.u32be(mdhd.from + (longFields(moov, mdhd) ? 20 : 12))
-  const found = 'frameBytes' in coding ? plainPieces(chunks, coding.frameBytes, size) : packets(moov, table, chunks, perUnit) // prettier-ignore
-  const { pieces, samples } = found
+  const { pieces, samples } =
+    'frameBytes' in coding
+      ? plainPieces([...chunks, ...runs.map((run) => chunkOf(run, coding.frameBytes))], coding.frameBytes, size)
+      : morePackets(packets(moov, table, chunks, perUnit), runs, perUnit)
   if (pieces.length === 0) return null
   return {
     sampleRate,
@@ -199,6 +203,30 @@ function plainPieces(chunks: readonly Chunk[], frameBytes: number, size: number)
     samples += there
     return piece
   })
+  return { pieces, samples }
+}
+
+/** A run of a fragment as a chunk of plain samples; what its samples are called does not matter, only their bytes. */
+function chunkOf(run: FragmentRun, frameBytes: number): Chunk {
+  let bytes = run.isUniform ? run.count * run.bytesOf(0) : 0
+  for (let i = 0; i < run.count && !run.isUniform; i++) bytes += run.bytesOf(i)
+  return { at: run.at, held: Math.floor(bytes / frameBytes) }
+}
+
+/** Packets in fragments come after those in the tables. */
+function morePackets(known: Pieces, runs: readonly FragmentRun[], perUnit: number): Pieces {
+  const pieces = [...known.pieces]
+  let { samples } = known
+  for (const run of runs) {
+    let at = run.at
+    for (let i = 0; i < run.count && pieces.length < MOST_PIECES; i++) {
+      const bytes = run.bytesOf(i)
+      if (bytes === 0) return { pieces, samples }
+      pieces.push({ at, bytes, firstSample: samples })
+      at += bytes
+      samples += run.lastsOf(i) * perUnit
+    }
+  }
   return { pieces, samples }
 }
 

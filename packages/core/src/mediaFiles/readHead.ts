@@ -3,11 +3,13 @@ import { Bytes, type ByteSource } from './bytes.ts'
 import type { MediaHead, NoMedia } from './head.ts'
 import { readMovie } from './movie.ts'
 import { movieSounds } from './movieSound.ts'
-import { isMxf, readMxf } from './mxf.ts'
+import { readMxf } from './mxf.ts'
+import { isMxf } from './mxfSets.ts'
+import { mxfSounds } from './mxfSound.ts'
 import { type SoundTrack, trackOfWave } from './soundTrack.ts'
 import { readWave } from './wave.ts'
 
-const MOVIE_BOXES = new Set(['ftyp', 'moov', 'mdat', 'wide', 'free', 'skip', 'pnot'])
+const MOVIE_BOXES = new Set(['ftyp', 'styp', 'moov', 'mdat', 'wide', 'free', 'skip', 'pnot'])
 
 /** What a file says of itself, by what is in it and not by its name. */
 export async function readMediaHead(source: ByteSource): Promise<Outcome<MediaHead, NoMedia>> {
@@ -32,7 +34,7 @@ export async function readSoundTracks(source: ByteSource, head: MediaHead): Prom
   if (head.kind === 'sound') return [trackOfWave(head)].flatMap((track) => track ?? [])
   try {
     const isMovie = MOVIE_BOXES.has(new Bytes(await source.read(0, 8)).code(4))
-    return isMovie ? await movieSounds(source) : []
+    return isMovie ? await movieSounds(source) : await mxfSounds(source)
   } catch (error) {
     // Tables that point past their end: the pictures are there all the same.
     if (!(error instanceof RangeError)) throw error

@@ -46,10 +46,21 @@ export function syncTimeline(name: string, rate: FrameRate, rows: readonly SyncR
 /** The same as a table, seconds with six decimals. */
 export const syncCsv = (rows: readonly SyncRow[]): string =>
   toCsv(
-    ['file', 'at s', 'by sound s', 'by timecode s', 'apart s', 'believed', 'drift ppm', 'inverted', 'why'],
+    [
+      'file',
+      'at s',
+      'by sound s',
+      'by claps s',
+      'by timecode s',
+      'apart s',
+      'believed',
+      'drift ppm',
+      'inverted',
+      'why',
+    ],
     rows.map((row) => {
       const lined = row.heard !== null && row.heard !== 'nothing in common' ? row.heard : null
       const seconds = (value: number | null) => (value === null ? '' : value.toFixed(6))
-      return [row.source.name, seconds(row.atS), seconds(row.bySoundS), seconds(row.byTimecodeS), seconds(row.apartS), row.believed, lined ? lined.driftPpm.toFixed(2) : '', lined ? (lined.isInverted ? 'yes' : 'no') : '', row.why] // prettier-ignore
+      return [row.source.name, seconds(row.atS), seconds(row.bySoundS), seconds(row.byClap?.offsetS ?? null), seconds(row.byTimecodeS), seconds(row.apartS), row.believed, lined ? lined.driftPpm.toFixed(2) : '', lined ? (lined.isInverted ? 'yes' : 'no') : '', row.why] // prettier-ignore
     }),
   )

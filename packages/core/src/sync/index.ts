@@ -1,3 +1,4 @@
+export { byClap, type ByClap, type Claps } from './byClap.ts'
 export {
   AGREE_S,
   assemble,

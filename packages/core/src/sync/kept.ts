@@ -15,6 +15,7 @@ export interface SyncPlaceFields {
 export const SAID_BY: Readonly<Record<SyncRow['believed'], string>> = {
   reference: 'the reference',
   sound: 'by what was heard',
+  clap: 'by claps',
   timecode: 'by timecode alone',
   hand: 'put there by hand',
   nothing: 'not found',

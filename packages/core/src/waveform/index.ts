@@ -1,3 +1,4 @@
+export { type Clap, clapsOf } from './claps.ts'
 export { type LinedUp, lineUp } from './lineUp.ts'
 export { type Peaks, peaksOf } from './peaks.ts'
 export { resampled, type Sound, soundOf } from './sound.ts'

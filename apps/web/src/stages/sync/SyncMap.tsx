@@ -65,7 +65,9 @@ export function SyncMap({ rows, peaksOf }: { rows: readonly SyncRow[]; peaksOf: 
                   ? 'the reference'
                   : believed === 'hand'
                     ? 'put there by hand'
-                    : `by ${believed}`}
+                    : believed === 'clap'
+                      ? 'by claps'
+                      : `by ${believed}`}
               </text>
               <rect
                 x={x(atS)}

@@ -6,6 +6,16 @@ const RATE = 48_000
 const SECONDS = 40
 
 const scene = (seed: number) => likeVoices(SECONDS, RATE, seed)
+const CLAP_S = 14
+
+/** Voices pause, and the sticks of a slate meet: noise that dies within some milliseconds. */
+function withClap(samples: Float32Array): Float32Array {
+  const random = seeded(21)
+  samples.fill(0, (CLAP_S - 0.5) * RATE, (CLAP_S + 0.5) * RATE)
+  for (let i = 0; i < 0.1 * RATE; i++)
+    samples[CLAP_S * RATE + i] = 0.9 * (2 * random() - 1) * Math.exp(-i / (0.004 * RATE))
+  return samples
+}
 
 /** The start of a recording as `bext` has it: samples since midnight. */
 function bext(startS: number): { id: string; bytes: Uint8Array } {
@@ -19,7 +29,7 @@ function bext(startS: number): { id: string; bytes: Uint8Array } {
  * two frames, one without timecode, and one of another day.
  */
 export function makeScene(): File[] {
-  const heard = scene(4)
+  const heard = withClap(scene(4))
   const noon = 14 * 3600 + 49 * 60
   const hiss = seeded(9)
   const device = (fromS: number, seconds: number, ppm: number, level: number): Float32Array => {

@@ -21,7 +21,7 @@ vi.mock('comlink', () => ({
         await import('../../workers/sync.worker.ts')
         return worker.api[name]!(...asked)
       }
-    return { readSource: ask('readSource'), lineUp: ask('lineUp') }
+    return { readSource: ask('readSource'), readFrames: ask('readFrames'), lineUp: ask('lineUp') }
   },
 }))
 // The browser has it; jsdom does not.
@@ -47,12 +47,12 @@ test('four of five lie together by what they heard; the drifted jam is told and 
   const user = draw(<SyncScreen />, 'sync')
   await user.click(screen.getByRole('button', { name: 'Make five to try it with' }))
   await inTime(() => expect(answer()).toBe('4 of 5 recordings lie together'))
-  expect(cellsOf('A_scratch.wav').slice(0, 3)).toEqual(['3.250 s', '3.250 s', '0 ms'])
-  expect(cellsOf('B_scratch.wav').slice(0, 3)).toEqual(['6.000 s', '6.080 s', '80 ms'])
-  expect(cellsOf('C_scratch.wav').slice(0, 2)).toEqual(['12.000 s', '–'])
-  expect(cellsOf('D_other_day.wav').slice(0, 2)).toEqual(['nothing in common', '–'])
+  expect(cellsOf('A_scratch.wav').slice(0, 4)).toEqual(['3.250 s', '3.250 sSlate', '3.250 s', '0 ms'])
+  expect(cellsOf('B_scratch.wav').slice(0, 4)).toEqual(['6.000 s', '6.000 sSlate', '6.080 s', '80 ms'])
+  expect(cellsOf('C_scratch.wav').slice(0, 3)).toEqual(['12.000 s', '12.000 sSlate', '–'])
+  expect(cellsOf('D_other_day.wav').slice(0, 3)).toEqual(['nothing in common', 'Slate', '–'])
   expect(screen.getByText(/B_scratch.wav: Its timecode is 0.08 s late/)).toBeTruthy()
-  expect(parseFloat(cellsOf('A_scratch.wav')[3]!)).toBeCloseTo(18, 0)
+  expect(parseFloat(cellsOf('A_scratch.wav')[4]!)).toBeCloseTo(18, 0)
   await user.click(screen.getByRole('button', { name: 'D_other_day.wav a frame later' }))
   expect(answer()).toBe('5 of 5 recordings lie together')
   await user.click(screen.getByRole('button', { name: 'Undo' }))
@@ -106,4 +106,39 @@ test('two files of one name are told apart, and packed sound is no recording', a
   await inTime(() => expect(answer()).toBe('2 of 2 recordings lie together'))
   expect(cellsOf('C0001.wav (2)')[0]).toBe('0.000 s')
   expect(document.body.textContent).toContain('C0001.wav (3) Its sound is packed')
+}, 400_000)
+
+const pad = (n: number) => String(n).padStart(4, '0')
+/** A frame in a file of its own, with a label and a rate. */
+function dpx(n: number): File {
+  const bytes = new Uint8Array(2048)
+  const view = new DataView(bytes.buffer)
+  bytes.set(new TextEncoder().encode('SDPX'))
+  view.setUint32(4, 2048)
+  view.setUint32(772, 2048)
+  view.setUint32(776, 1152)
+  view.setUint32(1920, 0x10000000 + n)
+  view.setFloat32(1940, 25)
+  return new File([bytes], `A001_${pad(n)}.dpx`)
+}
+
+test('frames in files of their own are one recording, and a slate that is marked on both lays it down where nothing was heard', async () => {
+  const user = draw(<SyncScreen />, 'sync')
+  const sound = new File([waveOf(likeVoices(20, 16_000, 3), 16_000) as BlobPart], 'R.wav')
+  await user.upload(screen.getByLabelText('Recordings to line up'), [...[1, 2, 3, 6].map(dpx), sound])
+  await inTime(() => expect(answer()).toBe('1 of 2 recordings lie together'))
+  const name = 'A001_0001-0006.dpx'
+  expect(row(name).textContent).toContain('2 frames are missing: 4 to 5.')
+  const mark = async (of: string, seconds: string) => {
+    await user.click(screen.getByRole('button', { name: `Slate of ${of}` }))
+    await user.type(await screen.findByLabelText('Seconds after it begins'), `${seconds}{Enter}`)
+  }
+  await mark(name, '0.12')
+  expect(answer()).toBe('1 of 2 recordings lie together')
+  await mark('R.wav', '99')
+  expect(await screen.findByText(/20.00 s long/)).toBeTruthy()
+  await user.clear(screen.getByLabelText('Seconds after it begins'))
+  await user.type(screen.getByLabelText('Seconds after it begins'), '7,5{Enter}')
+  await inTime(() => expect(answer()).toBe('2 of 2 recordings lie together'))
+  expect(cellsOf(name)[1]).toContain('7.380 s')
 }, 400_000)

@@ -16,8 +16,8 @@ export const SYNC = {
     by: choice({
       label: 'By',
       initial: 'sound',
-      of: ['reference', 'sound', 'timecode', 'hand', 'nothing'],
-      words: { reference: 'the reference', sound: 'what was heard', hand: 'somebody’s hand' },
+      of: ['reference', 'sound', 'clap', 'timecode', 'hand', 'nothing'],
+      words: { reference: 'the reference', sound: 'what was heard', clap: 'claps', hand: 'somebody’s hand' },
     }),
     /** Seconds after the reference begins; nothing where it was not found. */
     atS: optional(seconds('Begins at')),
