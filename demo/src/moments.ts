@@ -17,6 +17,8 @@ export function addRadio(b: Builder): void {
   const jams = [
     ['camera', 'A', '04:42:00', null],
     ['camera', 'B', '04:43:00', null],
+    ['camera', 'E', '04:44:00', null],
+    ['camera', 'F', '04:45:00', null],
     ['recorder', 'R', '04:41:00', null],
     ['camera', 'A', '07:10:00', 38],
     ['recorder', 'R', '07:11:00', -4],
@@ -45,7 +47,7 @@ export function addClockLooks(b: Builder): void {
     })
 }
 
-/** The launch, from the first movement to the hull afloat and made fast: four cameras, one who walks. */
+/** The launch, from the first movement to the hull afloat and made fast: six cameras, one who walks. */
 export function addMoments(b: Builder): void {
   const momentId = b.add('moment', 'launch', {
     name: 'Launch at high water',
@@ -60,7 +62,7 @@ export function addMoments(b: Builder): void {
     ['Made fast', 1740, { pictures: 2, sounds: 0 }],
   ] as const)
     b.add('momentPhase', name, { momentId, name, fromS, ...more })
-  const places = { light: 'Harbour light', bow: 'Bow, on the quay', crowd: 'In the crowd', ways: 'Low on the ways' }
+  const places = { light: 'Harbour light', bow: 'Bow, on the quay', crowd: 'In the crowd', ways: 'Low on the ways', tug: 'Mast of the tug' }
   for (const [key, name] of Object.entries(places)) b.add('momentPlace', key, { momentId, name })
   const walks = [
     ['light', 'ways', 210],
@@ -90,6 +92,8 @@ export function addMoments(b: Builder): void {
         restartS: 10,
       },
     ],
+    ['E', 'light', { shows: 'Hull and water, close, over all of it', isGood: false, cardMin: 80, batteryMin: 150 }],
+    ['F', 'tug', { shows: 'From the tug as it takes her', isGood: false, cardMin: 160, batteryMin: 120 }],
   ] as const
   for (const [letter, place, limits] of cameras)
     b.add('momentCamera', letter, {

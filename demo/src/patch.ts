@@ -19,6 +19,10 @@ const EXCEPTIONS = [
   ['picture', 'D', '3840 × 2160'],
   ['ISO', 'C', '640'],
   ['ISO', 'D', '400'],
+  ['picture', 'E', '3840 × 2160'],
+  ['picture', 'F', '3840 × 2160'],
+  ['ISO', 'E', '640'],
+  ['ISO', 'F', '400'],
   ['stops itself', 'C', '29.5 min'],
   ['stops itself', 'D', '20 min'],
 ] as const
@@ -36,7 +40,7 @@ export function addSetUp(b: Builder): void {
     b.add('setUpLine', name, { name, wanted, harm, rank: rankOfNumber(i) })
   for (const [line, letter, wanted] of EXCEPTIONS)
     b.add('setUpException', `${line} ${letter}`, { lineId: b.id('setUpLine', line), cameraId: b.id('camera', letter), wanted }) // prettier-ignore
-  for (const [c, letter] of ['A', 'B', 'C', 'D'].entries())
+  for (const [c, letter] of ['A', 'B', 'C', 'D', 'E', 'F'].entries())
     for (const [i, [line, wanted]] of LINES.entries()) {
       const key = `${line} ${letter}`
       if (NOT_LOOKED_AT.includes(key)) continue
@@ -59,6 +63,8 @@ export function addSound(b: Builder): void {
     ['Room pair', 'room', [], null],
     ['B’s own', 'room', [], null],
     ['C’s own', 'room', [], null],
+    ['E’s own', 'room', [], null],
+    ['F’s own', 'room', [], null],
     ['Box 1, LTC', 'timecode', [], null],
   ] as const
   for (const [i, [name, is, hears, sentBy]] of sources.entries())
@@ -78,6 +84,8 @@ export function addSound(b: Builder): void {
     ['Room pair', 'recorder', 'S', 1, 0],
     ['B’s own', 'camera', 'B', 1, 0],
     ['C’s own', 'camera', 'C', 1, 0],
+    ['E’s own', 'camera', 'E', 1, 0],
+    ['F’s own', 'camera', 'F', 1, 0],
     ['Box 1, LTC', 'camera', 'D', 1, 0],
   ] as const
   for (const [source, kind, letter, input, padDb] of ways)

@@ -35,6 +35,8 @@ export const DEMO_CAMERAS = [
   { letter: 'B', name: '4K, large sensor', ...LARGE, batteryMin: 110, operator: 'tobias' },
   { letter: 'C', name: '4K, 24 mm sensor, locked wide', sensorWidthMm: 23.5, sensorHeightMm: 13.2, dataRateMbps: 200, nativeIso: 640, mostIso: 3200, batteryMin: null, stopsItselfMin: 29.5, operator: null },
   { letter: 'D', name: 'small action camera, locked low', sensorWidthMm: 12.8, sensorHeightMm: 7.2, dataRateMbps: 100, nativeIso: 400, mostIso: 1600, batteryMin: 70, stopsItselfMin: 20, tellsItself: true, operator: null },
+  { letter: 'E', name: '4K, 24 mm sensor, long lens, locked', sensorWidthMm: 23.5, sensorHeightMm: 13.2, dataRateMbps: 200, nativeIso: 640, mostIso: 3200, batteryMin: 150, operator: null },
+  { letter: 'F', name: 'small camera on the tug’s mast', sensorWidthMm: 12.8, sensorHeightMm: 7.2, dataRateMbps: 100, nativeIso: 400, mostIso: 1600, batteryMin: 120, operator: null },
 ] // prettier-ignore
 
 export function demoProduction(newId: () => string, nowMs: number): DemoBuild {
@@ -194,6 +196,8 @@ function addKit(b: Builder): void {
     ['Camera B body', 'camera:B', 0, 1, 'camera', 3.9],
     ['Locked wide camera', 'camera:C', 1, 0, 'small', 1.1],
     ['Action camera', 'camera:D', 1, 0, 'small', 0.3],
+    ['Locked long camera', 'camera:E', 1, 0, 'small', 1.6],
+    ['Mast camera', 'camera:F', 1, 0, 'small', 0.4],
     ['24 mm lens', 'lens:24', 1, 0, 'glass', 0.6],
     ['35 mm lens', 'lens:35', 2, 0, 'glass', 0.7],
     ['50 mm lens', 'lens:50', 1, 0, 'glass', 0.7],
@@ -294,7 +298,7 @@ function addCases(b: Builder): void {
     ['glass', 'Lenses and filters', 5, van],
     ['camera', 'Cameras A and B', 6, van],
     ['care', 'Water, first aid, dry socks', 1, van],
-    ['small', 'Cameras C and D', 2, car],
+    ['small', 'Cameras C to F', 2, car],
     ['sound', 'Recorders, boom, transmitters', 4, car],
     ['data', 'Laptop, drives, readers', 3, car],
   ] as const
@@ -310,6 +314,8 @@ function addMedia(b: Builder): void {
     ['C1', 'C', 128],
     ['C2', 'C', 128],
     ['D1', 'D', 128],
+    ['E1', 'E', 128],
+    ['F1', 'F', 128],
   ] as const)
     b.add('card', label, {
       label,

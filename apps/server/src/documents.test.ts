@@ -166,6 +166,9 @@ describe('what stands on the papers', () => {
     expect(text).toContain('Lav 1 on A, input 1')
     expect(text).toMatch(/Camera D[\s\S]*frame rate\s+25[\s\S]*stops itself\s+20 min/)
     expect(text).toContain('Local rules and licences decide')
+    // A label for each end of a cable.
+    expect(text.match(/Boom › R 4\s+pad 10 dB, by air, Boom link/g)).toHaveLength(2)
+    expect(text).toMatch(/Camera A › Focus\s+monitor 1/)
   })
   test('the packing list has each case in the order in which it is loaded, all that goes in it, and the night’s charging', async () => {
     const { text } = await read('/packing-list.pdf')

@@ -1,6 +1,6 @@
 import type { Content } from 'pdfmake/interfaces.js'
 import type { Production } from '@kavrell/core/records'
-import { makePdf, say } from './pdf.ts'
+import { labelGrid, makePdf, say } from './pdf.ts'
 
 /** What is stuck on a thing: how it is called, what it is, and where in the program it is found. */
 interface StuckLabel {
@@ -47,15 +47,9 @@ export function labelsPdf(production: Production, at: string): Promise<Buffer> {
     ],
     margin: [9, 7, 0, 7],
   }))
-  const rows = Array.from({ length: Math.ceil(cells.length / ACROSS) }, (_, row) =>
-    Array.from({ length: ACROSS }, (_, column): Content => cells[row * ACROSS + column] ?? say('')),
-  )
-  const sheet: Content =
-    rows.length === 0
+  const sheet =
+    cells.length === 0
       ? say('There is no card, drive, reader, case or device on the lists yet.')
-      : {
-          table: { widths: Array<string>(ACROSS).fill('*'), dontBreakRows: true, body: rows },
-          layout: { hLineWidth: () => 0.4, vLineWidth: () => 0.4, hLineColor: () => '#bbbbbb', vLineColor: () => '#bbbbbb' }, // prettier-ignore
-        }
+      : labelGrid(cells, ACROSS)
   return makePdf(paper === 'Letter' ? 'Letter' : 'A4', `${title}, labels. Cut along the lines.`, [sheet])
 }

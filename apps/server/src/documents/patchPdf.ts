@@ -1,5 +1,5 @@
 import type { Content } from 'pdfmake/interfaces.js'
-import { heading, makePdf, say, table, tickBox } from './pdf.ts'
+import { heading, labelGrid, makePdf, say, table, tickBox } from './pdf.ts'
 import {
   sayOutAfter,
   saySignalFault,
@@ -112,8 +112,49 @@ export function patchSheetPdf(production: Production): Promise<Buffer> {
       ]
     }),
   )
+  content.push(...cableLabels(production, sound, devices))
   return makePdf(paper === 'Letter' ? 'Letter' : 'A4', `${title}, patch sheet.`, content)
 }
+
+const ACROSS = 4
+
+/** What is stuck on cables, at both ends, and on what transmits: cut along the lines. */
+function cableLabels(
+  production: Production,
+  sound: ReturnType<typeof soundPlan>,
+  devices: ReturnType<typeof signalPlan>,
+): Content[] {
+  const airOf = (id: string | null) => {
+    const sent = byId(production.transmitter, id as never)
+    return sent ? `by air, ${sent.name}` : ''
+  }
+  const cables = [
+    ...sound.sources.flatMap(({ paths }) => paths.map(({ source, device, way }) => ({ from: source.name, into: `${device.letter} ${way.input}`, says: [way.padDb > 0 ? `pad ${way.padDb} dB` : '', airOf(source.transmitterId)] }))), // prettier-ignore
+    ...devices.flatMap(({ device, pictures, sounds }) => [
+      ...pictures.map(({ way, from }) => ({ from: way.cameraId ? `Camera ${from}` : from, into: `${device.name} ${way.input}`, says: ['picture'] })), // prettier-ignore
+      ...sounds.map(({ way, source }) => ({ from: source.name, into: `${device.name} ${way.input}`, says: ['sound'] })),
+    ]),
+  ]
+  const cells = [
+    ...cables.flatMap((cable) => [cable, cable]).map(({ from, into, says }) => labelCell(`${from} › ${into}`, says)),
+    ...Object.values(production.transmitter).map(({ name, onMHz, personId }) =>
+      labelCell(name, [onMHz === null ? '' : `${onMHz} MHz`, byId(production.person, personId)?.name ?? '']),
+    ),
+  ]
+  if (cells.length === 0) return []
+  return [
+    { text: 'Labels for both ends of each cable, and for what transmits. Cut along the lines.', fontSize: 12, bold: true, pageBreak: 'before', margin: [0, 0, 0, 6] }, // prettier-ignore
+    labelGrid(cells, ACROSS),
+  ]
+}
+
+const labelCell = (label: string, says: readonly string[]): Content => ({
+  stack: [
+    say(label, { fontSize: label.length > 18 ? 9 : 12, bold: true }),
+    say(says.filter(Boolean).join(', ') || ' ', { fontSize: 7.5 }),
+  ],
+  margin: [4, 5, 4, 5],
+})
 
 const cardTable = (cells: readonly SetUpCell[]): Content =>
   table(

@@ -24,6 +24,18 @@ export const tickBox = (): Content => ({
   width: 13,
 })
 
+/** Labels side by side with lines to cut along. */
+export const labelGrid = (cells: readonly Content[], across: number): Content => ({
+  table: {
+    widths: Array<string>(across).fill('*'),
+    dontBreakRows: true,
+    body: Array.from({ length: Math.ceil(cells.length / across) }, (_, row) =>
+      Array.from({ length: across }, (__, column): Content => cells[row * across + column] ?? say('')),
+    ),
+  },
+  layout: { hLineWidth: () => 0.4, vLineWidth: () => 0.4, hLineColor: () => '#bbbbbb', vLineColor: () => '#bbbbbb' },
+})
+
 /** A table with hairlines under its rows, its head repeated on every page. */
 export const table = (
   widths: (string | number)[],

@@ -2,7 +2,7 @@ import { fail, ok, type Outcome } from '../outcome/index.ts'
 import { FRAME_RATES, type FrameRate, nominalFrames } from '../timecode/index.ts'
 import type { Bytes, ByteSource } from './bytes.ts'
 import type { NoMedia, PictureHead } from './head.ts'
-import { hexOf, IS, type MetadataSet, named, PARTITION, partitionAt, setsOf, SOUNDS, TAG } from './mxfSets.ts'
+import { hexOf, IS, type MetadataSet, named, partitionAt, setsOf, SOUNDS, TAG } from './mxfSets.ts'
 
 /* MXF: keys, lengths and values (SMPTE ST 377-1). What a file says of itself are sets of its header metadata, or of its
    footer's, which is written when a recording has ended. */

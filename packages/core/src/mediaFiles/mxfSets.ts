@@ -30,6 +30,7 @@ const MOST_METADATA = 64 << 20
 
 export type MetadataSet = { readonly is: number; readonly tags: ReadonlyMap<number, Bytes> }
 
+/** Bytes as hexadecimal figures, two for each. */
 export const hexOf = (bytes: Bytes, from: number, to: number) =>
   hex(...Array.from({ length: to - from }, (_, i) => bytes.u8(from + i)))
 
@@ -49,6 +50,7 @@ export interface Partition {
   readonly footerAt: number
 }
 
+/** The partition that begins at a byte of the file; null where none does. */
 export async function partitionAt(source: ByteSource, at: number): Promise<Partition | null> {
   const head = new Bytes(await source.read(at, Math.min(source.size, at + 128)))
   if (head.length < 104 || hexOf(head, 0, 13) !== PARTITION) return null
@@ -65,6 +67,7 @@ export async function partitionAt(source: ByteSource, at: number): Promise<Parti
 /** Whether a file begins as one. */
 export const isMxf = (first: Bytes): boolean => hexOf(first, 0, 13) === PARTITION
 
+/** The sets of metadata of a partition, by their instance. */
 export async function setsOf(source: ByteSource, { from, to }: Partition): Promise<Map<string, MetadataSet>> {
   const sets = new Map<string, MetadataSet>()
   const bytes = new Bytes(await source.read(from, Math.min(to, source.size)))
