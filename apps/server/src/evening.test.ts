@@ -51,6 +51,7 @@ const evening = () => {
   const [f, g, z] = drives.map(({ id }) => id)
   return begin([{ cardId: p.id, driveIds: [f, g] }, { cardId: q.id, driveIds: [f, g] }], [{ cardId: p.id, driveId: z }, { cardId: q.id, driveId: z }]) // prettier-ignore
 }
+const askOf = (job: Job, what: string, body: object) => world.call('owner', `/productions/${world.productionId}/media/jobs/${job.id}/${what}`, body) // prettier-ignore
 const jobsNow = async () => new Map((await world.snapshot()).jobs.map((job) => [job.id, job]))
 /** Waits until each of these jobs is as said. */
 const until = (jobs: readonly Job[], is: (job: Job) => boolean) =>
@@ -146,4 +147,59 @@ test('a drive with another disk under its name is not copied from', async () => 
   await rm(`${driveFolder(`F${turn}`)} away`, { recursive: true })
   await plugIn(`G${turn}`)
   await until(jobs.slice(1), (job) => job.state === 'done')
+})
+
+test('a copy that is paused lets others go by, goes on where it was, and then is whole', async () => {
+  const slow = { medium: `F${turn}`, bytesPerSecond: 150_000 }
+  await writeFile(`${driveFolder(`F${turn}`)}.volume.json`, JSON.stringify(slow))
+  await putIn(`Q${turn}`)
+  const [f, g] = drives.map(({ id }) => id)
+  const { jobs } = await begin([{ cardId: cards[0]!.id, driveIds: [f] }, { cardId: cards[1]!.id, driveIds: [g] }], []) // prettier-ignore
+  await until(jobs.slice(0, 1), (job) => job.state === 'running')
+  expect((await askOf(jobs[0]!, 'pause', { isPaused: true })).json).toMatchObject({ found: true })
+  await until(jobs.slice(0, 1), (job) => job.state === 'waiting' && job.isPaused === true)
+  await until(jobs.slice(1), (job) => job.state === 'done')
+  await world.server.services.jobs.quiet()
+  expect((await jobsNow()).get(jobs[0]!.id)).toMatchObject({ state: 'waiting', isPaused: true })
+  expect(await runsOf(cards[0]!.id)).toEqual([])
+  await writeFile(`${driveFolder(`F${turn}`)}.volume.json`, JSON.stringify({ medium: `F${turn}` }))
+  await askOf(jobs[0]!, 'pause', { isPaused: false })
+  await until(jobs.slice(0, 1), (job) => job.state === 'done' && job.isPaused !== true)
+  const [run] = await runsOf(cards[0]!.id)
+  expect(run).toMatchObject({ outcome: 'complete', files: 1, bytes: 400_000 })
+  // Nothing can be paused that is over.
+  expect((await askOf(jobs[0]!, 'pause', { isPaused: true })).json).toMatchObject({ found: false })
+})
+
+test('one that waits can be put first', async () => {
+  await writeFile(`${driveFolder(`F${turn}`)}.volume.json`, JSON.stringify({ medium: `F${turn}`, bytesPerSecond: 400_000 })) // prettier-ignore
+  const names = ['P', 'Q', 'R', 'S', 'T', 'U']
+  const more = names.slice(2).map((name) => create('card', { label: `${name}${turn}`, folder: `${name}${turn}` }))
+  expect((await world.edit('owner', more)).status).toBe(201)
+  for (const name of names) await putIn(`${name}${turn}`)
+  const all = [...cards, ...more]
+  const { jobs } = await begin(all.map(({ id }) => ({ cardId: id, driveIds: [drives[0]!.id] })), []) // prettier-ignore
+  await until(jobs.slice(0, 1), (job) => job.state === 'running')
+  expect((await askOf(jobs[5]!, 'first', {})).json).toMatchObject({ found: true })
+  await until(jobs, (job) => job.state === 'done')
+  const runs = Object.values((await world.snapshot()).records.copyRun).toSorted((a, b) => a.version - b.version)
+  const order = runs.map(({ cardId }) => all.findIndex(({ id }) => id === cardId)).filter((i) => i >= 0)
+  // Those that were running, and one that was taken up meanwhile at most, came before it.
+  expect(order).toHaveLength(6)
+  expect(order.indexOf(5)).toBeLessThan(order.indexOf(4))
+  expect(order.indexOf(5)).toBeLessThan(order.indexOf(3))
+})
+
+test('whoever wanted to is told when the copies wait for a hand, and when they are over', async () => {
+  const person = Object.values((await world.snapshot()).records.person).find(({ name }) => name === `Holder ${turn}`)!
+  expect((await world.edit('owner', [{ op: 'update', kind: 'person', id: person.id, version: 1e6, fields: { phone: '+44 20 7946 0000' } }])).status).toBe(201) // prettier-ignore
+  const [f] = drives.map(({ id }) => id)
+  const asked = { copies: cards.map(({ id }) => ({ cardId: id, driveIds: [f] })), relays: [], tellPersonId: person.id }
+  const { json } = await world.call('owner', `/productions/${world.productionId}/media/evening`, asked)
+  const { jobs } = json as unknown as EveningBegun
+  const told = `Holder ${turn}: Nothing went out to +44 20 7946 0000: this gateway is a stand-in.`
+  await until(jobs.slice(0, 1), (job) => job.state === 'done')
+  await until(jobs.slice(1), (job) => job.waitsFor !== undefined && job.told === told)
+  await putIn(`Q${turn}`)
+  await until(jobs.slice(1), (job) => job.state === 'done' && job.told === told)
 })

@@ -181,6 +181,14 @@ const ENDPOINTS: readonly (readonly [
     [404],
   ],
   ['check', () => 'media/checks', (ids) => ({ copyRunId: ids.get('copyRun') }), ['owner', 'planner', 'logger'], [404]],
+  [
+    'pause a job',
+    () => `media/jobs/${uuidv7()}/pause`,
+    () => ({ isPaused: true }),
+    ['owner', 'planner', 'logger'],
+    [200],
+  ],
+  ['put a job first', () => `media/jobs/${uuidv7()}/first`, () => ({}), ['owner', 'planner', 'logger'], [200]],
   ['stop a job', () => `media/jobs/${uuidv7()}/stop`, () => ({}), ['owner', 'planner', 'logger'], [200]],
   [
     'send a sheet',

@@ -87,10 +87,14 @@ export async function start(settings: Settings): Promise<Running> {
   const maker = openPaperMaker({ snapshots, uploads })
   const jobs: MediaJobs = openJobs(database, 'media')
   const offload = openOffload({ models, volumes, jobs, now })
+  const gateway = settings.mail ? smtpGateway(settings.mail.server, settings.mail.from) : standInGateway
   const documentJobs: DocumentJobs = openJobs(database, 'document')
   const runners = [
-    runJobs(jobs, announcements, mediaWork({ serverModels, models, door, volumes, manifests, jobs, now }), (error) =>
-      sayFault(error, 'Copying'),
+    runJobs(
+      jobs,
+      announcements,
+      mediaWork({ serverModels, models, door, volumes, manifests, jobs, gateway, now }),
+      (error) => sayFault(error, 'Copying'),
     ),
     runJobs(documentJobs, announcements, drawPapers({ maker, serverModels }), (error) =>
       error instanceof PaperFailed ? error.message : 'The paper could not be drawn. Ask again.',
@@ -114,7 +118,7 @@ export async function start(settings: Settings): Promise<Running> {
     models,
     serverModels,
     door,
-    gateway: settings.mail ? smtpGateway(settings.mail.server, settings.mail.from) : standInGateway,
+    gateway,
     now,
     address: () => addressFor(host, port),
   })
@@ -144,6 +148,8 @@ export async function start(settings: Settings): Promise<Running> {
     hosts: ['localhost', LOOPBACK, '::1', hostname(), `${hostname()}.local`, ...networkAddresses()],
   }
   const server = createServer(makeApp(services, settings.webFolder))
+  // Longer than a browser leaves a connection alone: one that is closed just as it is used again loses what was asked.
+  server.keepAliveTimeout = 65_000
   if (!isLoopbackHost(host) && !(await accounts.hasPassword())) {
     cameras.close()
     await closeRunners()

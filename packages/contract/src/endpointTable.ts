@@ -25,6 +25,7 @@ import {
   type OtherCard,
   type ScanReading,
   NothingBody,
+  PauseBody,
   OwnPasswordBody,
   PasswordBody,
   type ReadSheet,
@@ -172,6 +173,8 @@ export const ENDPOINTS = {
   beginEvening: post<EveningBegun>()(`${PRODUCTION}/media/evening`, 'log', EveningBody, 202),
   checkCopy: post<Job>()(`${PRODUCTION}/media/checks`, 'log', VerifyJobBody, 202),
   stopJob: post<{ stopped: boolean }>()(`${PRODUCTION}/media/jobs/:jobId/stop`, 'log', NothingBody),
+  pauseJob: post<{ found: boolean }>()(`${PRODUCTION}/media/jobs/:jobId/pause`, 'log', PauseBody),
+  putJobFirst: post<{ found: boolean }>()(`${PRODUCTION}/media/jobs/:jobId/first`, 'log', NothingBody),
 
   shotListPdf: file(`${PRODUCTION}/shots.pdf`, 'member'),
   pocketPdf: file(`${PRODUCTION}/shots-pocket.pdf`, 'member'),

@@ -45,7 +45,10 @@ export const CopyJobBody = z.strictObject({
 export const EveningBody = z.strictObject({
   copies: z.array(CopyJobBody).max(200),
   relays: z.array(z.strictObject({ cardId: idSchema(), driveId: idSchema() })).max(800),
+  /** Who is told when they are over, or wait for a hand. */
+  tellPersonId: idSchema().optional(),
 })
+export const PauseBody = z.strictObject({ isPaused: z.boolean() })
 export type EveningBody = z.infer<typeof EveningBody>
 /** What was begun, and what was not, each a sentence. */
 export interface EveningBegun {
@@ -222,6 +225,14 @@ export interface Job {
   readonly problems: readonly string[]
   /** What it has to have before it can begin, one sentence; none where it only waits for its turn. */
   readonly waitsFor?: string
+  /** It waits until somebody lets it go on. */
+  readonly isPaused?: boolean
+  /** It goes before those with less. */
+  readonly priority?: number
+  /** The evening with which it was begun. */
+  readonly eveningId?: string
+  /** What became of the word to whoever wanted to be told. */
+  readonly told?: string
 }
 
 /** A timecode box as it was read: how far it is ahead of the server's clock. */

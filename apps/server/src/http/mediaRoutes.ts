@@ -31,4 +31,10 @@ export function mediaRoutes(serve: Serve, { offload, ...media }: Deps): void {
   serve.on(ENDPOINTS.stopJob, async ({ params }) =>
     ok({ stopped: await offload.stop(params.productionId, params.jobId) }),
   )
+  serve.on(ENDPOINTS.pauseJob, async ({ params, body }) =>
+    ok({ found: await offload.pause(params.productionId, params.jobId, body.isPaused) }),
+  )
+  serve.on(ENDPOINTS.putJobFirst, async ({ params }) =>
+    ok({ found: await offload.putFirst(params.productionId, params.jobId) }),
+  )
 }

@@ -25,7 +25,8 @@ const ASIDE_SECONDS = 2
 const SAVE_EVERY_MS = 250
 const LOOK_EVERY_MS = 2000
 const HEARTBEAT_MS = (CLAIM_SECONDS * 1000) / 4
-type Why = 'stopped' | 'lost' | 'closing'
+type Why = 'stopped' | 'paused' | 'lost' | 'closing'
+const ENDS: Readonly<Record<'stop' | 'pause' | 'lost', Why>> = { stop: 'stopped', pause: 'paused', lost: 'lost' }
 
 /**
  * Takes up the jobs of a lane one at a time: those announced, and those whose process died.
@@ -69,7 +70,7 @@ export function runJobs<J extends AnyJob, Spec>(
     const look = () => {
       jobs.keep(job.id, processId).then(
         (held) => {
-          if (held !== 'go-on') end(held === 'stop' ? 'stopped' : 'lost')
+          if (held !== 'go-on') end(ENDS[held])
         },
         () => undefined,
       )
@@ -84,7 +85,7 @@ export function runJobs<J extends AnyJob, Spec>(
       if (error instanceof NotYet && reason === null) {
         await saving
         await jobs.putAside({ ...running.job, waitsFor: error.message }, processId, ASIDE_SECONDS, state.waitsFor !== error.message) // prettier-ignore
-      } else if (reason === 'closing') await jobs.release(job.id, processId)
+      } else if (reason === 'closing' || reason === 'paused') await jobs.release(job.id, processId)
       else if (reason !== 'lost')
         await running.update(
           {

@@ -8,6 +8,10 @@ export interface AnyJob {
   readonly problems: readonly string[]
   /** What it has to have before it can begin, one sentence; none where it only waits for its turn. */
   readonly waitsFor?: string
+  /** It waits until somebody lets it go on. */
+  readonly isPaused?: boolean
+  /** It goes before those with less. */
+  readonly priority?: number
 }
 
 /** Jobs of one lane are taken up one at a time by each process; a long copy holds up no document. */
@@ -25,6 +29,8 @@ interface JobRow {
   readonly id: string
   readonly productionId: string
   readonly state: AnyJob['state']
+  readonly paused: boolean
+  readonly priority: number
   readonly detail: Record<string, unknown>
 }
 
@@ -37,14 +43,21 @@ export const STOPPED_BY_HAND = 'Stopped by hand. Only copies that are listed cou
 
 /** The jobs of one lane of all server processes on one database, as rows that one process at a time holds. */
 export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane) {
-  const fromRow = ({ id, productionId, state, detail }: JobRow) =>
-    ({ id, productionId, state, ...detail }) as unknown as J
+  const fromRow = ({ id, productionId, state, paused, priority, detail }: JobRow) =>
+    ({
+      id,
+      productionId,
+      state,
+      ...detail,
+      ...(paused && { isPaused: true }),
+      ...(priority > 0 && { priority }),
+    }) as unknown as J
   const ask = <T extends object>(sql: string, replacements: Record<string, unknown>) =>
     database.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   const announce = (id: string) => ask("SELECT pg_notify('kavrell_job', :id)", { id })
   /** Its id; null where another one stands in its place. */
   const insert = async (job: J, spec: Spec, key: string | null): Promise<string | null> => {
-    const { id, productionId, state, ...detail } = job
+    const { id, productionId, state, isPaused: _isPaused, priority: _priority, ...detail } = job
     const [made] = await ask<{ id: string }>(
       `INSERT INTO job (id, "productionId", state, detail, spec, lane, key)
        VALUES (:id, :productionId, :state, :detail, :spec, :lane, :key)
@@ -72,16 +85,16 @@ export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane
       return stands?.id ?? this.createOnce(job, spec, key)
     },
 
-    /** Takes up the oldest job that waits, or that its process no longer answers for. */
+    /** Takes up the job that goes first of those that wait or whose process no longer answers for them; else the oldest. */
     async claim(processId: string): Promise<ClaimedJob<J, Spec> | null> {
       const [row] = await ask<JobRow & { spec: Spec; attempts: number }>(
         `UPDATE job SET state = 'running', "claimedBy" = :processId, "heartbeatAt" = now(), attempts = attempts + 1
          WHERE id = (
            SELECT id FROM job
-           WHERE lane = :lane AND ((state = 'waiting' AND ("notBefore" IS NULL OR "notBefore" <= now()))
+           WHERE lane = :lane AND NOT paused AND ((state = 'waiting' AND ("notBefore" IS NULL OR "notBefore" <= now()))
              OR (state = 'running' AND "heartbeatAt" < now() - make_interval(secs => :seconds)))
-           ORDER BY "startedAt" LIMIT 1 FOR UPDATE SKIP LOCKED)
-         RETURNING id, "productionId", state, detail, spec, attempts`,
+           ORDER BY priority DESC, "startedAt" LIMIT 1 FOR UPDATE SKIP LOCKED)
+         RETURNING id, "productionId", state, paused, priority, detail, spec, attempts`,
         { processId, lane, seconds: CLAIM_SECONDS },
       )
       if (!row) return null
@@ -93,17 +106,17 @@ export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane
     },
 
     /** Says that a process is still at a job, and hears whether it still holds it and should go on. */
-    async keep(jobId: string, processId: string): Promise<'go-on' | 'stop' | 'lost'> {
-      const [row] = await ask<{ stopAsked: boolean }>(
-        `UPDATE job SET "heartbeatAt" = now() WHERE id = :jobId AND "claimedBy" = :processId AND state = 'running' RETURNING "stopAsked"`,
+    async keep(jobId: string, processId: string): Promise<'go-on' | 'stop' | 'pause' | 'lost'> {
+      const [row] = await ask<{ stopAsked: boolean; paused: boolean }>(
+        `UPDATE job SET "heartbeatAt" = now() WHERE id = :jobId AND "claimedBy" = :processId AND state = 'running' RETURNING "stopAsked", paused`,
         { jobId, processId },
       )
-      return !row ? 'lost' : row.stopAsked ? 'stop' : 'go-on'
+      return !row ? 'lost' : row.stopAsked ? 'stop' : row.paused ? 'pause' : 'go-on'
     },
 
     /** Writes a job's state down, if this process still holds it, and announces it to every open screen. */
     async save(job: J, processId: string): Promise<boolean> {
-      const { id, productionId: _productionId, state, ...detail } = job
+      const { id, productionId: _productionId, state, isPaused: _isPaused, priority: _priority, ...detail } = job
       const rows = await ask(
         'UPDATE job SET state = :state, detail = :detail, "heartbeatAt" = now() WHERE id = :id AND "claimedBy" = :processId RETURNING id',
         { id, state, detail: JSON.stringify(detail), processId },
@@ -125,9 +138,41 @@ export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane
       return row !== undefined
     },
 
+    /**
+     * Pauses a job, or lets it go on. Whoever holds it gives it back; what was copied is found again. False if it has
+     * ended.
+     */
+    async pause(productionId: string, jobId: string, isPaused: boolean): Promise<boolean> {
+      const [row] = await ask<{ id: string }>(
+        `UPDATE job SET paused = :isPaused, "notBefore" = NULL WHERE id = :jobId AND "productionId" = :productionId
+           AND lane = :lane AND state IN ('waiting', 'running') RETURNING id`,
+        { jobId, productionId, lane, isPaused },
+      )
+      if (row) await announce(jobId)
+      return row !== undefined
+    },
+
+    /** Puts a job before all others of its production that wait. False if it has ended. */
+    async putFirst(productionId: string, jobId: string): Promise<boolean> {
+      const [row] = await ask<{ id: string }>(
+        `UPDATE job SET priority = (SELECT coalesce(max(priority), 0) + 1 FROM job WHERE "productionId" = :productionId AND lane = :lane)
+         WHERE id = :jobId AND "productionId" = :productionId AND lane = :lane AND state IN ('waiting', 'running') RETURNING id`,
+        { jobId, productionId, lane },
+      )
+      if (row) await announce(jobId)
+      return row !== undefined
+    },
+
     /** Puts a job aside that cannot begin yet: others go first, and it is looked at again after a while. */
     async putAside(job: J, processId: string, seconds: number, isNews: boolean): Promise<void> {
-      const { id, productionId: _productionId, state: _state, ...detail } = job
+      const {
+        id,
+        productionId: _productionId,
+        state: _state,
+        isPaused: _isPaused,
+        priority: _priority,
+        ...detail
+      } = job
       const rows = await ask(
         `UPDATE job SET state = 'waiting', "claimedBy" = NULL, attempts = attempts - 1, detail = :detail,
            "notBefore" = now() + make_interval(secs => :seconds)
@@ -146,7 +191,7 @@ export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane
     /** Jobs of a production that wait or run. */
     async underWay(productionId: string): Promise<J[]> {
       const rows = await ask<JobRow>(
-        `SELECT id, "productionId", state, detail FROM job WHERE "productionId" = :productionId AND lane = :lane AND state IN ('waiting', 'running') ORDER BY "startedAt"`,
+        `SELECT id, "productionId", state, paused, priority, detail FROM job WHERE "productionId" = :productionId AND lane = :lane AND state IN ('waiting', 'running') ORDER BY priority DESC, "startedAt"`,
         { productionId, lane },
       )
       return rows.map(fromRow)
@@ -163,7 +208,7 @@ export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane
 
     async read(id: string): Promise<J | null> {
       const [row] = await ask<JobRow>(
-        'SELECT id, "productionId", state, detail FROM job WHERE id = :id AND lane = :lane',
+        'SELECT id, "productionId", state, paused, priority, detail FROM job WHERE id = :id AND lane = :lane',
         {
           id,
           lane,
@@ -174,7 +219,7 @@ export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane
 
     async recent(productionId: string): Promise<J[]> {
       const rows = await ask<JobRow>(
-        'SELECT id, "productionId", state, detail FROM job WHERE "productionId" = :productionId AND lane = :lane ORDER BY "startedAt" DESC LIMIT 200',
+        'SELECT id, "productionId", state, paused, priority, detail FROM job WHERE "productionId" = :productionId AND lane = :lane ORDER BY "startedAt" DESC LIMIT 200',
         { productionId, lane },
       )
       return rows.map(fromRow)
@@ -184,7 +229,7 @@ export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane
     async quiet(): Promise<void> {
       const busy = () =>
         ask(
-          `SELECT 1 AS one FROM job WHERE lane = :lane AND (state = 'running' OR (state = 'waiting' AND "notBefore" IS NULL)) LIMIT 1`,
+          `SELECT 1 AS one FROM job WHERE lane = :lane AND (state = 'running' OR (state = 'waiting' AND "notBefore" IS NULL AND NOT paused)) LIMIT 1`,
           { lane },
         )
       while ((await busy()).length > 0) await new Promise((resolve) => setTimeout(resolve, 50))

@@ -1,12 +1,14 @@
 import { createHash } from 'node:crypto'
 import path from 'node:path'
 import type { Volume, Volumes } from '../devices/volumes.ts'
+import type { MessageGateway } from '../devices/messageGateway.ts'
 import type { Door } from '../edits/door.ts'
 import { NotYet, type RunningJob } from '../jobs/jobRunner.ts'
 import type { Jobs } from '../jobs/jobs.ts'
 import type { Models } from '../records/models.ts'
 import type { Manifests } from './manifests.ts'
 import { readClips } from './readClips.ts'
+import { eveningWord } from './sayOver.ts'
 import type { ServerModels } from '../records/serverModels.ts'
 import type { EditBody, Job, JobTarget } from '@kavrell/contract'
 import { type CopyOutcome, copyTree, recordGeneration, type TargetOutcome, verifyFolder } from '@kavrell/copying'
@@ -26,6 +28,8 @@ export type MediaSpec = {
   readonly by: string
   /** Their account; jobs from before accounts were noted have none. */
   readonly byId?: string
+  /** Who is told when the evening it was begun with is over. */
+  readonly tellPersonId?: string
 } & (
   | {
       readonly kind: 'copy'
@@ -47,7 +51,8 @@ interface Deps {
   readonly door: Door
   readonly volumes: Volumes
   readonly manifests: Manifests
-  readonly jobs: Pick<MediaJobs, 'underWay'>
+  readonly jobs: Pick<MediaJobs, 'underWay' | 'recent'>
+  readonly gateway: MessageGateway
   readonly now: () => Date
 }
 interface ChosenDrive {
@@ -60,18 +65,50 @@ interface ChosenDrive {
 export const mediaWork =
   (deps: Deps) =>
   async (r: Running): Promise<void> => {
-    const { spec } = r
-    if (spec.kind === 'copy' && spec.waits) await untilThere(deps, r, spec)
-    if (spec.kind === 'relay') return relay(deps, r, spec)
-    await r.update({ problems: [], bytesDone: 0 }, true)
-    if (spec.kind === 'verify') return checkAgain(deps, r, spec.copyRunId)
-    const card = await findRecord(deps, 'card', spec.cardId, r)
-    const source = await deps.volumes.card(card.folder)
-    if (!source) throw gone(`Card ${card.label}`)
-    const chosen: ChosenDrive[] = []
-    for (const id of spec.driveIds) chosen.push(await driveOf(deps, r, id, spec.folder))
-    await copyThenCheck(deps, r, card, source, chosen)
+    try {
+      await workOn(deps, r)
+    } catch (error) {
+      // It failed, or it waits for a hand: the last word of an evening may be due all the same.
+      if (!r.signal.aborted) await tellWhenOver(deps, r, error).catch(() => undefined)
+      throw error
+    }
+    await tellWhenOver(deps, r, null).catch(() => undefined)
   }
+
+async function workOn(deps: Deps, r: Running): Promise<void> {
+  const { spec } = r
+  if (spec.kind === 'copy' && spec.waits) await untilThere(deps, r, spec)
+  if (spec.kind === 'relay') return relay(deps, r, spec)
+  await r.update({ problems: [], bytesDone: 0 }, true)
+  if (spec.kind === 'verify') return checkAgain(deps, r, spec.copyRunId)
+  const card = await findRecord(deps, 'card', spec.cardId, r)
+  const source = await deps.volumes.card(card.folder)
+  if (!source) throw gone(`Card ${card.label}`)
+  const chosen: ChosenDrive[] = []
+  for (const id of spec.driveIds) chosen.push(await driveOf(deps, r, id, spec.folder))
+  await copyThenCheck(deps, r, card, source, chosen)
+}
+
+/** Tells whoever wanted to be told, once all of an evening is over or waits for a hand. A gateway that fails stops no copy. */
+async function tellWhenOver(deps: Deps, r: Running, error: unknown): Promise<void> {
+  const { spec, job } = r
+  if (!spec.tellPersonId || !job.eveningId) return
+  const isWaiting = error instanceof NotYet
+  const { productionId } = job
+  const own: Job = { ...r.job, ...(isWaiting ? { state: 'waiting', waitsFor: error.message } : error ? { state: 'failed' } : {}) } // prettier-ignore
+  const jobs = (await deps.jobs.recent(productionId)).filter((one) => one.eveningId === job.eveningId)
+  // What was told once is not told again each time it is looked at.
+  if (isWaiting && jobs.some((one) => one.told !== undefined && (one.state === 'waiting' || one.id === job.id))) return
+  const named = async (kind: 'card' | 'drive') => (await deps.models[kind].findAll({ where: { productionId }, raw: true })) as unknown as RecordOf<'card'>[] // prettier-ignore
+  const labels = new Map([...(await named('card')), ...(await named('drive'))].map(({ id, label }) => [String(id), label])) // prettier-ignore
+  const { title } = await houseRules(deps, r)
+  const word = eveningWord(jobs.map((one) => (one.id === job.id ? own : one)), labels, title) // prettier-ignore
+  if (!word) return
+  const person = (await deps.models.person.findOne({ where: { id: spec.tellPersonId, productionId }, raw: true })) as unknown as RecordOf<'person'> | null // prettier-ignore
+  if (!person) return
+  const outcome = await deps.gateway.send(person, word)
+  await r.update({ told: `${person.name}: ${outcome.says}` }, true)
+}
 
 /** @throws NotYet while the card is not in the reader or a drive is not plugged in */
 async function untilThere(

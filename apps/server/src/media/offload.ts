@@ -21,8 +21,10 @@ export interface Offload {
     evening: EveningBody,
   ) => Promise<Outcome<EveningBegun, Refusal>>
   readonly verifyCopy: (by: Account, productionId: string, copyRunId: string) => Promise<Outcome<Job, Refusal>>
-  /** False if the job has ended already. */
+  /** False if the job has ended already; so the next two. */
   readonly stop: (productionId: string, jobId: string) => Promise<boolean>
+  readonly pause: (productionId: string, jobId: string, isPaused: boolean) => Promise<boolean>
+  readonly putFirst: (productionId: string, jobId: string) => Promise<boolean>
 }
 
 interface Deps {
@@ -42,7 +44,7 @@ export function openOffload({ models, volumes, jobs, now }: Deps): Offload {
     return `${at}_${label}_${jobId.slice(-4)}`
   }
   return {
-    async beginEvening(by, productionId, { copies, relays }) {
+    async beginEvening(by, productionId, { copies, relays, tellPersonId }) {
       const begun: Job[] = []
       const left: string[] = []
       const labels = new Map<string, string>()
@@ -55,10 +57,11 @@ export function openOffload({ models, volumes, jobs, now }: Deps): Offload {
         else if (!labels.has(id)) return refuse(`There is no such ${kind}.`)
       }
       const underWay = await jobs.underWay(productionId)
-      const who = { by: by.name, byId: by.id }
+      const who = { by: by.name, byId: by.id, ...(tellPersonId && { tellPersonId }) }
+      const eveningId = uuidv7()
       for (const { cardId, driveIds } of copies) {
         const chosen = [...new Set(driveIds)]
-        const job = newJob(productionId, 'copy', cardId, chosen.map((driveId) => ({ driveId, state: 'waiting', says: '' }))) // prettier-ignore
+        const job = { ...newJob(productionId, 'copy', cardId, chosen.map((driveId) => ({ driveId, state: 'waiting', says: '' }))), eveningId } // prettier-ignore
         const spec = { ...who, kind: 'copy', cardId, driveIds: chosen, folder: folderFor(labels.get(cardId)!, job.id), waits: true } as const // prettier-ignore
         if (await jobs.create(job, spec)) begun.push(job)
         else left.push(`Card ${labels.get(cardId)!} is being copied already.`)
@@ -69,7 +72,7 @@ export function openOffload({ models, volumes, jobs, now }: Deps): Offload {
           left.push(`A copy of ${labels.get(cardId)!} for ${labels.get(driveId)!} waits already.`)
           continue
         }
-        const job = newJob(productionId, 'relay', cardId, [{ driveId, state: 'waiting', says: '' }])
+        const job = { ...newJob(productionId, 'relay', cardId, [{ driveId, state: 'waiting', says: '' }]), eveningId }
         const folder = folderFor(labels.get(cardId)!, job.id)
         await jobs.create(job, { ...who, kind: 'relay', cardId, driveId, folder })
         begun.push(job)
@@ -107,6 +110,8 @@ export function openOffload({ models, volumes, jobs, now }: Deps): Offload {
       return ok(job)
     },
     stop: (productionId, jobId) => jobs.askToStop(productionId, jobId),
+    pause: (productionId, jobId, isPaused) => jobs.pause(productionId, jobId, isPaused),
+    putFirst: (productionId, jobId) => jobs.putFirst(productionId, jobId),
   }
 }
 

@@ -16,7 +16,7 @@ import { Labels } from './Labels.tsx'
 import { Losses } from './Losses.tsx'
 import { ThisEvening } from './ThisEvening.tsx'
 import { WhereIs } from './WhereIs.tsx'
-import { isUnderWay, RunningCopy, Waiting } from './RunningCopy.tsx'
+import { CopiesOver, isUnderWay, RunningCopy, Waiting } from './RunningCopy.tsx'
 import { ENDPOINTS, type MediaView, type MediaVolume } from '@kavrell/contract'
 import { cardHistory, mayWipe, wipeRule } from '@kavrell/core/cards'
 import { runStates } from '@kavrell/core/takes'
@@ -46,7 +46,8 @@ function useMediaView(): MediaView {
 export function OffloadScreen() {
   const production = useProduction()
   const rights = useRights()
-  const running = useProductionStore((s) => s.jobs).filter(isUnderWay)
+  const jobs = useProductionStore((s) => s.jobs)
+  const running = jobs.filter(isUnderWay)
   const { volumes, cards: seen } = useMediaView()
   const [chosenId, setChosenId] = useChosen()
   const cards = Object.values(production.card).sort(byLabel)
@@ -115,6 +116,7 @@ export function OffloadScreen() {
           <RunningCopy key={job.id} job={job} />
         ))}
       <Waiting jobs={running.filter((job) => job.state === 'waiting').toReversed()} />
+      <CopiesOver jobs={jobs} />
       <CardTable cards={answers} wanted={rule.checked} chosenId={chosen?.card.id} onChoose={setChosenId} />
       <ThisEvening seen={seen} />
       <CardsToCome />

@@ -1,5 +1,5 @@
 import { Box, Flex, Text, useToken } from '@chakra-ui/react'
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import type { DayPlan } from '@kavrell/core/day'
 import { ENDPOINTS, type MediaView } from '@kavrell/contract'
 import { type Evening, eveningOf, type Speed } from '@kavrell/core/evening'
@@ -8,6 +8,7 @@ import { counted, sayBytes } from '@kavrell/core/text'
 import { ask } from '../../store/api.ts'
 import { say, useProductionStore } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
+import { Select } from '../../ui/fields.tsx'
 import { Button, Section } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
 
@@ -67,6 +68,8 @@ function sayEvery({ speeds, first, later }: Evening): string {
 function Begin({ evening }: { evening: Evening }) {
   const productionId = useProductionStore((s) => s.productionId)
   const rights = useRights()
+  const [tellPersonId, setTell] = useState('')
+  const people = Object.values(useProduction().person).filter(({ phone, email }) => phone || email)
   const { cards, problem, first, later } = evening
   const inOrder = problem.order.map((i) => cards[i]!)
   const shot = inOrder.filter(({ loggedBytes, isSafe }) => loggedBytes > 0 && !isSafe)
@@ -80,6 +83,7 @@ function Begin({ evening }: { evening: Evening }) {
       {
         copies: shot.map(({ card }) => ({ cardId: card.id, driveIds: first.map(({ id }) => id) })),
         relays: later.flatMap((drive) => shot.map(({ card }) => ({ cardId: card.id, driveId: drive.id }))),
+        ...(tellPersonId && { tellPersonId }),
       },
     ).then(
       ({ jobs, left }) => say(`${counted(jobs.length, 'copy', 'copies')} begun or waiting. ${left.join(' ')}`.trim()),
@@ -96,6 +100,19 @@ function Begin({ evening }: { evening: Evening }) {
         {later.length > 0 && `, then from ${first[0]!.label} to ${labels(later)}`}. Each waits for its card and drives.
         {empty.length > 0 && ` Nothing is on ${labels(empty.map(({ card }) => card))} yet.`}
       </Text>
+      {people.length > 0 && (
+        <Flex as="label" align="center" gap="8px">
+          <Text color="soft">tell, when they are over or wait for a hand</Text>
+          <Select value={tellPersonId} onChange={(event) => setTell(event.target.value)}>
+            <option value="">nobody</option>
+            {people.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </Select>
+        </Flex>
+      )}
     </Flex>
   )
 }

@@ -282,7 +282,7 @@ describe('a copy under way', () => {
   test('says from where to where, how fast, how long yet and how far it is', () => {
     open()
     now({})
-    expect(status()).toBe('Copying A1 to S1, S2, H1400 MB/s, 3:07 leftStop')
+    expect(status()).toBe('Copying A1 to S1, S2, H1400 MB/s, 3:07 leftPauseStop')
     expect(screen.getByLabelText('25 %')).toBeTruthy()
     now({ bytesDone: 50e9, secondsLeft: 125 })
     expect(screen.getByLabelText('50 %')).toBeTruthy()
@@ -307,6 +307,27 @@ describe('a copy under way', () => {
     )
     await user.click(screen.getByRole('button', { name: 'Stop' }))
     await waitFor(() => expect(useProductionStore.getState().notice?.says).toBe('It has ended already.'))
+  })
+  test('is paused and goes on by one press; another one is put first; how an evening ended is told', async () => {
+    const user = open()
+    now({})
+    await user.click(screen.getByRole('button', { name: 'Pause' }))
+    expect(asked.at(-1)).toMatchObject({ url: `/api/productions/${PRODUCTION_ID}/media/jobs/job/pause`, body: { isPaused: true } }) // prettier-ignore
+    now({ state: 'waiting', isPaused: true })
+    expect(status()).toMatch(/^1 copy paused/)
+    await user.click(screen.getByRole('button', { name: 'Go on' }))
+    expect(asked.at(-1)).toMatchObject({ body: { isPaused: false } })
+    const b1 = all('card').find(({ label }) => label === 'B1')!
+    const [job] = useProductionStore.getState().jobs
+    act(() => useProductionStore.setState({ jobs: [{ ...job!, id: 'other', cardId: b1.id }, { ...job!, isPaused: false }].map((one) => ({ ...one, state: 'waiting' as const, isPaused: false })) })) // prettier-ignore
+    await user.click(screen.getByRole('button', { name: 'B1 first' }))
+    expect(asked.at(-1)!.url).toMatch(/jobs\/other\/first$/)
+    const ended = { ...job!, isPaused: false, eveningId: 'e', state: 'done' as const }
+    act(() => useProductionStore.setState({ jobs: [{ ...ended, told: 'Sadie: Nothing went out.' }, { ...ended, id: 'other', cardId: b1.id, state: 'failed', problems: ['Drive H1 is gone.'] }] })) // prettier-ignore
+    const over = document.querySelector('[data-copies-over]')!
+    expect(over.textContent).toMatch(
+      /^The copies are over.*: 1 of 2 copies made and read backB1 to .*: Drive H1 is gone\.Sadie: Nothing went out\.$/,
+    )
   })
   test('is seen by a reader, who cannot stop it', () => {
     openDemo('reader')

@@ -91,7 +91,7 @@ describe('the card', () => {
     expect([line('frame rate')!.wanted, line('codec')!.wanted]).toEqual(['25', ''])
     expect(cell('codec', 'A').stands).toBe('nothing wanted')
     expect(document.body.textContent).toMatch(
-      /0 of 32 settings were seen to be as wanted, 0 to differ, at 32 nobody looked/,
+      /0 of 48 settings were seen to be as wanted, 0 to differ, at 48 nobody looked/,
     )
   })
   test('lines are changed: another wish of one camera, a line taken off', async () => {
@@ -117,10 +117,10 @@ describe('the card', () => {
 test('where all settings are seen it still says which sounds nobody has heard arrive', async () => {
   openDemo('planner', (records) => ({ ...records, setUpLine: {}, setUpException: {}, setUpLook: {}, transmitter: {}, soundSource: Object.fromEntries(Object.entries(records.soundSource).map(([id, one]) => [id, { ...one, transmitterId: null, hears: [] }])) })) // prettier-ignore
   const user = draw(<PatchScreen />, 'patch')
-  expect(answer()).toMatch(/^\d sounds of 9 nobody has heard arrive$/)
+  expect(answer()).toMatch(/^\d sounds of 11 nobody has heard arrive$/)
   for (let left = Number.parseInt(answer()!); left > 0; left--)
     await user.click(screen.getByRole('button', { name: /^Heard on/ }))
-  expect(answer()).toBe('9 sounds heard as wanted')
+  expect(answer()).toBe('11 sounds heard as wanted')
 })
 
 describe('sounds', () => {
