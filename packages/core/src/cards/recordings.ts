@@ -16,7 +16,7 @@ interface Labelled {
 }
 
 /** A label in seconds of the day as it is read, whatever its rate; null where there is none. */
-function labelSeconds(label: string, { rateNum: num, rateDen: den, dropFrame: drop }: Labelled): number | null {
+export function labelSeconds(label: string, { rateNum: num, rateDen: den, dropFrame: drop }: Labelled): number | null {
   if (label === '') return null
   const rate = { num, den, drop }
   const frame = parseTimecode(label, rate)

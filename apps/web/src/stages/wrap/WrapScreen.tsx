@@ -9,6 +9,7 @@ import { Page } from '../../ui/Page.tsx'
 import { Answer, Button, Empty, Hint, Reading, Section, Title } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
 import { ProgressChart } from './ProgressChart.tsx'
+import { TakesAndFiles } from './TakesAndFiles.tsx'
 import { CARDS_NOT_SEEN, dayReport } from '@kavrell/core/papers'
 import { counted, minutesSeconds, sayBytes } from '@kavrell/core/text'
 
@@ -151,6 +152,7 @@ export function WrapScreen() {
           </Grid>
         </Box>
       </Section>
+      <TakesAndFiles />
       <SetLogs ofDay={ofDay} />
     </Page>
   )

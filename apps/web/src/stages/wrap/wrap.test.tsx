@@ -110,3 +110,32 @@ test('a day whose takes were all good says all, and nothing is missing but copie
   expect(screen.getByText('All 20 shots are good')).toBeTruthy()
   expect(screen.getByText('Nothing.')).toBeTruthy()
 })
+
+test('takes are held against the files that were read: what is in none, what nobody logged, and at what nobody could look', () => {
+  const a = () => all('camera').find(({ letter }) => letter === 'A')!
+  const begun = Date.parse('2026-05-14T10:00:00Z')
+  const at = (seconds: number) => new Date(begun + seconds * 1000).toISOString()
+  openDemo('owner', (records) => {
+    const [take, run, stop, card, copy] = [records.take, records.run, records.runStop, records.card, records.copyRun].map((table) => Object.values(table)[0]!) // prettier-ignore
+    const own = (id: string, from: number, to: number) => ({ run: { ...run, id, takeId: null, cameraId: a().id, recorderId: null, cardId: 'a1', startedAt: at(from), startTimecode: '', how: 'hand' }, stop: { ...stop, id: `${id} stop`, runId: id, happenedAt: at(to), timecode: '' } }) // prettier-ignore
+    const runs = [own('one', 0, 60), own('two', 300, 400), own('late', 9000, 9100)]
+    const clip = (id: string, ended: number, seconds: number) => ({ id, version: 9, cardId: 'a1', reading: 'x', path: `${id}.mov`, bytes: 1e9, holds: 'picture', startTimecode: '', rateNum: 25, rateDen: 1, dropFrame: false, seconds, modifiedAt: at(ended) }) // prettier-ignore
+    return {
+      ...records,
+      take: { kept: { ...take, id: 'kept', cameraIds: [], recorderIds: [], cardIds: [] } },
+      takeEvent: {},
+      run: Object.fromEntries(runs.map((one) => [one.run.id, one.run])),
+      runStop: Object.fromEntries(runs.map((one) => [one.stop.id, one.stop])),
+      correction: {},
+      card: { a1: { ...card, id: 'a1', label: 'A1', cameraId: a().id, recorderId: null } },
+      copyRun: { c: { ...copy, id: 'c', cardId: 'a1', outcome: 'complete', startedAt: at(1000), reading: 'x' } },
+      clip: { one: clip('one', 60, 60), nobody: clip('nobody', 700, 20) },
+    } as never
+  })
+  draw(<WrapScreen />, 'wrap')
+  const list = (title: string) => document.querySelector(`[data-list="${title}"]`)?.textContent
+  expect(document.querySelector('[data-takes-and-files]')!.textContent).toBe('1 of 3 recordings on the log has its files; at 1 nobody could look') // prettier-ignore
+  expect(list('In no file')).toContain('In no file, 1')
+  expect(list('Logged by nobody')).toContain('A: nobody.mov on A1, 0:20')
+  expect(list('Nobody could look')).toContain('Nobody could look, 1')
+})
