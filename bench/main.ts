@@ -8,6 +8,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { logWithDevices } from '../soak/devices.ts'
 import { create, openWorld, type World } from '../soak/world.ts'
 import { measureBrowser } from './browser.ts'
+import { foretellAndRun } from './chain.ts'
 import { checksumTool, copyLargeFiles, copySmallFiles, rateOfMedium } from './copying.ts'
 import { firstTakeAndSheet } from './first.ts'
 import { joinByPhone } from './join.ts'
@@ -42,6 +43,7 @@ const PARTS = [
   'set',
   'cover',
   'kit',
+  'chain',
   'copying',
 ] as const
 if (values.only !== '' && !PARTS.some((part) => part === values.only)) {
@@ -56,6 +58,25 @@ const add = (what: string, promised: string, measured: string, met: boolean) => 
 const share = (sorted: readonly number[], at: number) =>
   sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * at))] ?? 0
 const ms = (n: number) => `${n < 10 ? n.toFixed(1) : Math.round(n)} ms`
+
+/** What an evening's forecast says, and what the server then takes on stand-ins of the same speeds. */
+async function chain(): Promise<void> {
+  const world = await openWorld()
+  try {
+    // One process, as one laptop has it.
+    await world.servers[1]!.kill()
+    const off: number[] = []
+    for (const seed of [1, 2, 3]) {
+      const { forecastS, tookS } = await foretellAndRun(world, seed)
+      console.log(`  evening ${seed}: foretold ${forecastS.toFixed(1)} s, took ${tookS.toFixed(1)} s`)
+      off.push(Math.abs(tookS / forecastS - 1))
+    }
+    const worst = Math.max(...off)
+    add('An evening of 5 cards on 3 stand-ins: what it took against its forecast, worst of 3', 'within 10 %', `${(worst * 100).toFixed(1)} %`, worst <= 0.1) // prettier-ignore
+  } finally {
+    await world.close()
+  }
+}
 
 async function secondStart(): Promise<void> {
   const once = () =>
@@ -412,6 +433,7 @@ if (wanted('plan')) {
 if (wanted('set')) set()
 if (wanted('cover')) cover()
 if (wanted('kit')) await kit()
+if (wanted('chain')) await chain()
 if (wanted('order')) {
   order()
   rest()

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { logWithDevices } from './devices.ts'
 import { driveRound, type Drives, openDrives } from './drives.ts'
+import { eveningRound } from './evenings.ts'
 import { faultRound, FAULTS } from './faults.ts'
 import { logWithPhones } from './phones.ts'
 import { openWorld, type World } from './world.ts'
@@ -15,6 +16,12 @@ afterAll(() => world?.close(), 60_000)
 test.each(FAULTS.map((fault, i) => [fault, 1000 + i] as const))(
   '%s: what was answered is there once, and no copy is called what it is not',
   async (fault, seed) => expect((await faultRound(world, seed, fault)).found).toEqual([]),
+  120_000,
+)
+
+test.each([11, 12])(
+  'an evening of copies while servers are killed and jobs are paused: what is called a checked copy is one',
+  async (seed) => expect((await eveningRound(world, seed, 2)).found).toEqual([]),
   120_000,
 )
 

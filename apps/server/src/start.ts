@@ -30,6 +30,7 @@ import { prepareServerRole } from './records/serverRole.ts'
 import { defineServerModels } from './records/serverModels.ts'
 import { openSnapshots } from './records/snapshots.ts'
 import { openPictures } from './uploads/pictures.ts'
+import type { Job } from '@kavrell/contract'
 import { sayFault } from '@kavrell/copying'
 
 export interface Settings {
@@ -89,12 +90,11 @@ export async function start(settings: Settings): Promise<Running> {
   const offload = openOffload({ models, volumes, jobs, now })
   const gateway = settings.mail ? smtpGateway(settings.mail.server, settings.mail.from) : standInGateway
   const documentJobs: DocumentJobs = openJobs(database, 'document')
+  const doMedia = mediaWork({ serverModels, models, door, volumes, manifests, jobs, gateway, now })
   const runners = [
-    runJobs(
-      jobs,
-      announcements,
-      mediaWork({ serverModels, models, door, volumes, manifests, jobs, gateway, now }),
-      (error) => sayFault(error, 'Copying'),
+    // A card is copied while another one's copy is copied on; two cards, where two readers hold them.
+    ...MEDIA_AT_ONCE.map((kinds) =>
+      runJobs(jobs, announcements, doMedia, (error) => sayFault(error, 'Copying'), kinds),
     ),
     runJobs(documentJobs, announcements, drawPapers({ maker, serverModels }), (error) =>
       error instanceof PaperFailed ? error.message : 'The paper could not be drawn. Ask again.',
@@ -202,6 +202,9 @@ export class NotOpened extends Error {
     )
   }
 }
+
+/** What each of the runners of copies takes up. */
+const MEDIA_AT_ONCE: readonly (readonly Job['kind'][])[] = [['copy', 'verify'], ['copy', 'verify'], ['relay']]
 
 async function listen(server: Server, wanted: number, host: string): Promise<number> {
   for (const port of [...Array.from({ length: 20 }, (_, i) => (wanted === 0 ? 0 : wanted + i)), 0]) {

@@ -113,18 +113,21 @@ async function mediumOf(root: string, { medium }: Behaviour): Promise<string> {
 }
 const DISK_IDS = '/dev/disk/by-uuid'
 
+/** When each stand-in takes the next bytes: who writes to one at the same time shares its speed. */
+const readyAt = new Map<string, number>()
+
 /** Lets bytes through at the volume's speed and refuses them once it is full. */
 async function behave(root: string, { capacityBytes, bytesPerSecond }: Behaviour): Promise<Volume['beforeWrite']> {
   if (capacityBytes === undefined && bytesPerSecond === undefined) return undefined
   let used = capacityBytes === undefined ? 0 : (await listFiles(root)).bytes
-  let readyAt = performance.now()
   return async (bytes) => {
     used += bytes
     if (capacityBytes !== undefined && used > capacityBytes)
       throw Object.assign(new Error('volume full'), { code: 'ENOSPC' })
     if (bytesPerSecond === undefined) return
-    readyAt = Math.max(readyAt, performance.now()) + (bytes / bytesPerSecond) * 1000
-    const wait = readyAt - performance.now()
+    const at = Math.max(readyAt.get(root) ?? 0, performance.now()) + (bytes / bytesPerSecond) * 1000
+    readyAt.set(root, at)
+    const wait = at - performance.now()
     if (wait > 1) await new Promise((resolve) => setTimeout(resolve, wait))
   }
 }

@@ -31,12 +31,14 @@ const ENDS: Readonly<Record<'stop' | 'pause' | 'lost', Why>> = { stop: 'stopped'
 /**
  * Takes up the jobs of a lane one at a time: those announced, and those whose process died.
  * @param sayFault what a failure of the work means, one sentence
+ * @param kinds only jobs of these kinds; all where there are none
  */
 export function runJobs<J extends AnyJob, Spec>(
   jobs: Jobs<J, Spec>,
   announcements: Announcements,
   work: (running: RunningJob<J, Spec>) => Promise<void>,
   sayFault: (error: unknown) => string,
+  kinds: readonly string[] = [],
 ): JobRunner {
   const processId = uuidv7()
   let closing = false
@@ -102,7 +104,7 @@ export function runJobs<J extends AnyJob, Spec>(
 
   const lookForWork = async () => {
     while (!closing) {
-      const claimed = await jobs.claim(processId)
+      const claimed = await jobs.claim(processId, kinds)
       if (!claimed) return
       await doOne(claimed)
     }

@@ -85,24 +85,27 @@ export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane
       return stands?.id ?? this.createOnce(job, spec, key)
     },
 
-    /** Takes up the job that goes first of those that wait or whose process no longer answers for them; else the oldest. */
-    async claim(processId: string): Promise<ClaimedJob<J, Spec> | null> {
+    /**
+     * Takes up the job that goes first of those that wait or whose process no longer answers for them; else the oldest.
+     * @param kinds only those; all where there are none
+     */
+    async claim(processId: string, kinds: readonly string[] = []): Promise<ClaimedJob<J, Spec> | null> {
       const [row] = await ask<JobRow & { spec: Spec; attempts: number }>(
         `UPDATE job SET state = 'running', "claimedBy" = :processId, "heartbeatAt" = now(), attempts = attempts + 1
          WHERE id = (
            SELECT id FROM job
-           WHERE lane = :lane AND NOT paused AND ((state = 'waiting' AND ("notBefore" IS NULL OR "notBefore" <= now()))
+           WHERE lane = :lane AND NOT paused AND (:all OR detail->>'kind' IN (:kinds)) AND ((state = 'waiting' AND ("notBefore" IS NULL OR "notBefore" <= now()))
              OR (state = 'running' AND "heartbeatAt" < now() - make_interval(secs => :seconds)))
            ORDER BY priority DESC, "startedAt" LIMIT 1 FOR UPDATE SKIP LOCKED)
          RETURNING id, "productionId", state, paused, priority, detail, spec, attempts`,
-        { processId, lane, seconds: CLAIM_SECONDS },
+        { processId, lane, seconds: CLAIM_SECONDS, all: kinds.length === 0, kinds: kinds.length === 0 ? [''] : kinds },
       )
       if (!row) return null
       if (row.attempts <= MOST_ATTEMPTS) return { job: fromRow(row), spec: row.spec, attempt: row.attempts }
       const problem = `The server stopped ${MOST_ATTEMPTS} times while it was at this. Only copies that are listed count; try again.`
       const job = fromRow(row)
       await this.save({ ...job, state: 'failed', problems: [...job.problems, problem] }, processId)
-      return this.claim(processId)
+      return this.claim(processId, kinds)
     },
 
     /** Says that a process is still at a job, and hears whether it still holds it and should go on. */
@@ -121,8 +124,19 @@ export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane
         'UPDATE job SET state = :state, detail = :detail, "heartbeatAt" = now() WHERE id = :id AND "claimedBy" = :processId RETURNING id',
         { id, state, detail: JSON.stringify(detail), processId },
       )
-      if (rows.length > 0) await announce(id)
-      return rows.length > 0
+      if (rows.length === 0) return false
+      await announce(id)
+      if (state === 'done') await this.lookAgain(job.productionId)
+      return true
+    },
+
+    /** Has those that were put aside looked at again at once: what has just been done may be what they wait for. */
+    async lookAgain(productionId: string): Promise<void> {
+      const rows = await ask<{ id: string }>(
+        `UPDATE job SET "notBefore" = NULL WHERE "productionId" = :productionId AND lane = :lane AND state = 'waiting' AND "notBefore" IS NOT NULL RETURNING id`,
+        { productionId, lane },
+      )
+      if (rows.length > 0) await announce(rows[0]!.id)
     },
 
     /** Asks whoever holds a job to stop it; one that nobody holds is stopped at once. False if it has ended. */

@@ -101,9 +101,9 @@ function Begin({ evening }: { evening: Evening }) {
         {empty.length > 0 && ` Nothing is on ${labels(empty.map(({ card }) => card))} yet.`}
       </Text>
       {people.length > 0 && (
-        <Flex as="label" align="center" gap="8px">
-          <Text color="soft">tell, when they are over or wait for a hand</Text>
-          <Select value={tellPersonId} onChange={(event) => setTell(event.target.value)}>
+        <Flex as="label" align="center" gap="8px" flex="1 1 100%">
+          <Text color="soft">When they are over, or wait for a hand, tell</Text>
+          <Select w="220px" value={tellPersonId} onChange={(event) => setTell(event.target.value)}>
             <option value="">nobody</option>
             {people.map(({ id, name }) => (
               <option key={id} value={id}>

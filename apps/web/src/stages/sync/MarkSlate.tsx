@@ -22,7 +22,7 @@ export function MarkSlate(props: MarkSlateProps) {
   return (
     <Dialog.Root open={open} onOpenChange={(e) => setOpen(e.open)} placement="center" lazyMount unmountOnExit>
       <Dialog.Trigger asChild>
-        <Button kind="quiet" aria-label={`Slate of ${row.source.name}`}>
+        <Button kind="word" fontFamily="body" fontSize="note" px="0" aria-label={`Slate of ${row.source.name}`}>
           {marked ? `slate ${marked.atS.toFixed(2)} s` : 'Slate'}
         </Button>
       </Dialog.Trigger>

@@ -100,10 +100,10 @@ function Line({
             ? 'nothing in common'
             : seconds(bySoundS)}
       </Text>
-      <Box {...cell} py="4px" fontWeight={strong('clap')}>
+      <Flex {...cell} py="4px" direction="column" align="flex-end" fontWeight={strong('clap')}>
         {row.byClap && believed !== 'reference' && <Text>{seconds(row.byClap.offsetS)}</Text>}
         <MarkSlate row={row} file={file} frameS={frameS} onMark={(at) => mark(source.name, at)} />
-      </Box>
+      </Flex>
       <Text {...cell} fontWeight={strong('timecode')}>
         {seconds(byTimecodeS)}
       </Text>
@@ -111,7 +111,7 @@ function Line({
         {apartS === null ? '–' : `${(apartS * 1000).toFixed(0)} ms`}
       </Text>
       <Text {...cell}>
-        {lined ? `${lined.driftPpm < 0 ? '−' : ''}${Math.abs(lined.driftPpm).toFixed(1)} ppm` : '–'}
+        {lined ? `${lined.driftPpm < -0.05 ? '−' : ''}${Math.abs(lined.driftPpm).toFixed(1)} ppm` : '–'}
       </Text>
       <Text {...cell}>{lined ? `${(lined.offsetWithinSeconds * 1000).toFixed(2)} ms` : '–'}</Text>
       <Flex gap="4px" py="4px" borderBottom="1px solid" borderColor="line" align="center">
