@@ -12,6 +12,7 @@ import { type CardAnswer, CardTable } from './CardTable.tsx'
 import { CardsToCome } from './CardsToCome.tsx'
 import { DrivesToCome } from './DrivesToCome.tsx'
 import { Drives } from './Drives.tsx'
+import { GoingHome } from './GoingHome.tsx'
 import { Labels } from './Labels.tsx'
 import { Losses } from './Losses.tsx'
 import { ThisEvening } from './ThisEvening.tsx'
@@ -123,6 +124,7 @@ export function OffloadScreen() {
       <DrivesToCome />
       <Drives drives={drives} volumeOf={(folder) => volumeOf('drive', folder)} />
       <Losses />
+      <GoingHome />
       <CheckFolder />
       {rights.plan && (
         <Labels cards={cards} drives={drives} unlisted={volumes.filter((v) => !listed.has(`${v.kind} ${v.folder}`))} />

@@ -645,3 +645,17 @@ test('drives to the end of the job: which day they are full, and how much has no
   await inTime(() => expect(says()).toMatch(/^On Day \d.* the drives have no room left for 3 copies: .* at least$/))
   expect(screen.getAllByText(/too much$/).length).toBeGreaterThan(0)
 })
+
+test('on the way home what is in one bag is parted by hand-overs, and what there is one of is told', () => {
+  openDemo('planner')
+  reader([])
+  draw(<OffloadScreen />, 'offload')
+  const answer = document.querySelector('[data-going-home]')!.textContent
+  // Nothing was copied yet: each card is all there is of it, and nobody is down as having it.
+  expect(answer).toBe('A1, A2, B1, C1, C2, D1, R1: all there is of it travels together')
+  expect(document.body.textContent).toContain('Make one more checked copy first.')
+  const carriers = [...document.querySelectorAll('[data-carrier]')].map((one) => one.textContent)
+  const holds = (label: string) => carriers.filter((one) => new RegExp(`\\b${label}\\b`).test(one)).length
+  for (const card of ['A1', 'B1', 'C1']) expect(holds(card)).toBeGreaterThan(0)
+  expect(document.body.textContent).toContain('no second place')
+})
