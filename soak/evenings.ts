@@ -86,8 +86,22 @@ export async function eveningRound(world: World, seed: number, mostKills: number
   })
   if (begun.status !== 202) return { kills: 0, pauses: 0, wiped: 0, found: [`The evening was refused: ${begun.status}`] } // prettier-ignore
   const jobIds = begun.json.jobs.map(({ id }) => id)
+  const byHand = new Set<string>()
   const states = () => world.query<{ id: string; state: Job['state']; paused: boolean; detail: { problems: string[] } }>('SELECT id, state, paused, detail FROM job WHERE id = ANY($1)', [jobIds]) // prettier-ignore
-  const over = async () => (await states()).every(({ state }) => state !== 'waiting' && state !== 'running')
+  /** A copy of a copy waits for as long as nobody copies the card: where that was given up, it is stopped by hand. */
+  const over = async () => {
+    const all = await states()
+    const isOn = all.filter(({ state }) => state === 'waiting' || state === 'running')
+    const ofCard = (job: Job) =>
+      begun.json.jobs.find(({ kind, cardId }) => kind === 'copy' && cardId === job.cardId)!.id
+    const stuck = isOn.filter(({ id }) => {
+      const job = begun.json.jobs.find((one) => one.id === id)
+      return job?.kind === 'relay' && all.find((one) => one.id === ofCard(job))?.state === 'failed'
+    })
+    if (stuck.length > 0 && stuck.length === isOn.length) for (const { id } of stuck) byHand.add(id)
+    for (const id of byHand) await ask(`/media/jobs/${id}/stop`, {})
+    return isOn.every(({ id }) => byHand.has(id))
+  }
   let [kills, pauses] = [0, 0]
   while (kills < mostKills && !(await over())) {
     await wait(chance.between(20, 500))
@@ -129,7 +143,7 @@ export async function eveningRound(world: World, seed: number, mostKills: number
   for (const { id, state, detail } of await states()) {
     // Nothing was wrong but that processes died: a job that was given up on says so, and its copies do not count.
     if (state === 'failed' && !detail.problems.some((one) => one.includes('The server stopped'))) found.push(`Job ${id} failed: ${detail.problems.join(' ')}`) // prettier-ignore
-    if (state === 'stopped') found.push(`Job ${id} was stopped by nobody`)
+    if (state === 'stopped' && !byHand.has(id)) found.push(`Job ${id} was stopped by nobody`)
   }
   if (isTampered && runs.length > 0) {
     const run = chance.of(runs)

@@ -32,6 +32,7 @@ import { faults } from './migrations/0040-faults.ts'
 import { registersAndHandOvers } from './migrations/0041-registers-and-hand-overs.ts'
 import { phasesAndSignals } from './migrations/0042-phases-and-signals.ts'
 import { pausedJobs } from './migrations/0043-paused-jobs.ts'
+import { doorsAndBuilds } from './migrations/0044-doors-and-builds.ts'
 import { packingAndSync } from './migrations/0039-packing-and-sync.ts'
 import { radio } from './migrations/0038-radio.ts'
 import { weatherAndWays } from './migrations/0034-weather-and-ways.ts'
@@ -88,6 +89,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0041-registers-and-hand-overs', registersAndHandOvers],
   ['0042-phases-and-signals', phasesAndSignals],
   ['0043-paused-jobs', pausedJobs],
+  ['0044-doors-and-builds', doorsAndBuilds],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

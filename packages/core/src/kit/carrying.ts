@@ -50,6 +50,16 @@ export function carrying(production: Production): Carried[] {
     .sort((a, b) => a.shot.code.localeCompare(b.shot.code, 'en', { numeric: true }))
 }
 
+/** Whether a thing sits on a camera for a shot: on all of them, or by the camera's letter, the rig or the shot's code. */
+export function ridesFor(
+  { ridesWith }: Pick<KitItem, 'ridesWith'>,
+  { letter }: Pick<Camera, 'letter'>,
+  { code, rig }: Pick<Shot, 'code' | 'rig'>,
+): boolean {
+  const named = ridesWith.split(/[,;]/).flatMap((one) => one.trim().toLowerCase() || [])
+  return named.length === 0 || [letter, code, rig].some((one) => one !== '' && named.includes(one.toLowerCase()))
+}
+
 function carriedBy(
   production: Production,
   shot: Shot,
@@ -65,7 +75,7 @@ function carriedBy(
   const parts: CarriedPart[] = [
     { name: `camera ${camera.letter}`, kg: weight(camera, `camera:${camera.letter}`) },
     { name: chosen?.name ?? inKit?.name ?? `${shot.focalLengthMm} mm`, kg: chosen ? weight(chosen, `lens:${chosen.focalLengthMm}`) : (inKit?.kg ?? 0) || null }, // prettier-ignore
-    ...riders.map((item) => ({ name: item.name, kg: item.kg || null })),
+    ...riders.filter((item) => ridesFor(item, camera, shot)).map((item) => ({ name: item.name, kg: item.kg || null })),
   ]
   const kg = parts.reduce((sum, part) => sum + (part.kg ?? 0), 0)
   const unweighed = parts.filter((part) => part.kg === null).length

@@ -73,6 +73,19 @@ describe('what carries a camera as it is built', () => {
     // What is known to be too heavy is, whatever else is not weighed.
     expect(carrying(made({ camera: { A: { letter: 'A', kg: 9 } }, lens: {} }))[0]).toMatchObject({ answer: 'too heavy', unweighed: 1 }) // prettier-ignore
   })
+  test('what sits on the camera only for some is built on by letter, rig or shot', () => {
+    const box = (ridesWith: string) => ({ box: { name: 'Matte box', owned: 1, kg: 0.6, ridesCamera: true, ridesWith } })
+    const parts = (ridesWith: string) =>
+      carrying(
+        productionWith({
+          camera: { A: { letter: 'A', kg: 3 } },
+          shot: { s: { code: '2H', cameraId: 'A', focalLengthMm: 50, rig: 'gimbal' } },
+          kitItem: box(ridesWith),
+        }),
+      )[0]!.parts.some(({ name }) => name === 'Matte box')
+    expect(['', 'a', 'B; Gimbal', '2h'].map(parts)).toEqual([true, true, true, true])
+    expect(['B', 'sticks, 2A', 'AA'].map(parts)).toEqual([false, false, false])
+  })
   test('of several that it may stand on it holds where the weakest does, and is too heavy where the strongest fails', () => {
     const of = (a: number, b: number | null) => carrying(made({ kitItem: { a: { owned: 1, answersTo: 'rig:gimbal', carriesKg: a }, b: { owned: 1, answersTo: 'rig:gimbal', carriesKg: b } } }))[0]!.answer // prettier-ignore
     // 5.1 kg.

@@ -1,3 +1,4 @@
+export { type Stuck, stuckAt } from './doors.ts'
 export { type ChargeTonight, chargeTonight, nightClock, sayChargeWay } from './charge.ts'
 export {
   labelKey,

@@ -174,3 +174,7 @@ export const batteryMinutes = optional(
     says: 'A battery lasts more than 0 and at most 2880 minutes, such as 90.',
   }),
 )
+
+/** A length of a thing or an opening, from a hand to a hall door. */
+export const centimetres = (label: string) =>
+  number({ label, initial: 60, unit: 'cm', moreThan: 0, most: 2000, says: `${label} is more than 0 and at most 2000 cm.` }) // prettier-ignore

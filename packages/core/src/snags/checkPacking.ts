@@ -8,6 +8,7 @@ import {
   type Packing,
   packingOf,
   sayChargeWay,
+  stuckAt,
 } from '../packing/index.ts'
 import { byId, createRecord, type Day, type Production } from '../records/index.ts'
 import { clock, counted } from '../text/index.ts'
@@ -53,6 +54,7 @@ function checkCases(production: Production): Finding[] {
   return [
     ...inNoCase(packing),
     ...tooHeavy(packing),
+    ...days.flatMap((day) => doesNotFit(production, day)),
     ...days.filter(({ id }) => ticked.has(id)).flatMap((day) => missing(production, day)),
     ...allInOne(production),
   ]
@@ -102,6 +104,24 @@ function tooHeavy({ vehicles, onTheFloor }: Packing): Finding[] {
       ),
     )
   return [...over, ...heavy]
+}
+
+/** Cases of a day that go through no door of its place, or weigh more than a ramp there takes. */
+function doesNotFit(production: Production, day: Day): Finding[] {
+  const place = byId(production.place, day.placeId)
+  if (!place) return []
+  const { vehicles, onTheFloor } = packingOf(production, day.id, 'out')
+  const cases = [...vehicles.flatMap((one) => one.cases), ...onTheFloor].filter(({ wanted }) => wanted)
+  return cases.flatMap((packed) =>
+    stuckAt(packed, place).map((at) => {
+      const { record, kg } = packed
+      const about = { kind: 'kitCase', id: record.id }
+      if (at === 'ramp')
+        return kit('packing.ramp', 'stop', about, `Case ${record.label} weighs ${weight(kg, packed.unweighed)}, and the ramp or lift at ${place.name} takes ${place.rampKg!} kg: carry it in parts, or go another way.`, [{ label: 'weighs', value: kg, unit: 'kg', from: 'what is in it' }, { label: 'takes', value: place.rampKg!, unit: 'kg', from: place.name }]) // prettier-ignore
+      const sides = [record.longCm!, record.wideCm!, record.highCm!]
+      return kit('packing.door', 'watch', about, `Case ${record.label} is ${sides.join(' × ')} cm and does not go through the narrowest door at ${place.name}, ${place.doorWideCm ?? '?'} × ${place.doorHighCm ?? '?'} cm, with hands beside it: unpack it outside, or find another way in.`, [{ label: 'case', value: sides.join(' × '), unit: 'cm', from: `case ${record.label}` }]) // prettier-ignore
+    }),
+  )
 }
 
 /** Recordings that would be gone with one vehicle, card and checked copies. */

@@ -31,6 +31,8 @@ const WORDS: Readonly<Record<string, string>> = {
   'packing.label-twice': 'two cases of one label',
   'packing.overloaded': 'a vehicle loaded with too much',
   'packing.case-too-heavy': 'a case that takes more than two',
+  'packing.door': 'a case that fits through no door',
+  'packing.ramp': 'a case that is too heavy for the ramp',
   'packing.all-in-one': 'a recording that travels in one vehicle alone',
   'packing.not-charged': 'not full in time',
   'packing.sockets': 'more on charge than the sockets give',

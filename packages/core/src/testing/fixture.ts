@@ -42,6 +42,9 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     phoneSignal: '',
     vanAccess: '',
     permission: '',
+    doorWideCm: null,
+    doorHighCm: null,
+    rampKg: null,
   },
   circuit: { placeId: 'place', name: 'Wall', ratingA: 16, otherLoadW: 0, otherLoadNote: '' },
   spot: {
@@ -379,7 +382,17 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
   prompt: { name: 'Welcome', personId: null, words: '', rank: 0 },
   promptRead: { version: 1, promptId: 'prompt', personId: null, words: 100, tookS: 45, readAt: '', deviceAt: null },
   vehicle: { name: 'Van', carriesKg: null, driverId: null, rank: 0 },
-  kitCase: { label: '1', name: '', vehicleId: null, kg: 0, staysIn: false, rank: 0 },
+  kitCase: {
+    label: '1',
+    name: '',
+    vehicleId: null,
+    kg: 0,
+    longCm: null,
+    wideCm: null,
+    highCm: null,
+    staysIn: false,
+    rank: 0,
+  },
   packTick: { version: 1, dayId: 'day', way: 'out', state: 'in', count: 1, itemId: null, cameraId: null, lensId: null, recorderId: null, cardId: null, driveId: null, caseId: null, happenedAt: '', deviceAt: null }, // prettier-ignore
   fault: { name: 'Crackles', itemId: null, cameraId: null, lensId: null, recorderId: null, transmitterId: null, parts: [], state: 'open', conclusion: '' }, // prettier-ignore
   faultTry: {
@@ -392,7 +405,15 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     deviceAt: null,
   },
   charger: { name: 'Charger', slots: 2, watts: 60, takes: [], rank: 0 },
-  chargeNight: { dayId: 'day', fromMin: 1260, untilMin: 240, asleepFromMin: 0, asleepUntilMin: 210, mostW: null },
+  chargeNight: {
+    dayId: 'day',
+    fromMin: 1260,
+    untilMin: 240,
+    asleepFromMin: 0,
+    asleepUntilMin: 210,
+    mostW: null,
+    personId: null,
+  },
   syncPlace: { version: 1, file: 'R.wav', reference: 'R.wav', seconds: 60, by: 'reference', atS: 0, withinS: null, driftPpm: null, apartS: null, keptAt: '', deviceAt: null }, // prettier-ignore
   promptIssue: { version: 1, promptId: 'prompt', words: '', issuedAt: '', deviceAt: null },
   takeEvent: { takeId: 'take', type: 'good', timecode: '', text: '', happenedAt: '2026-05-14T07:01:00.000Z' },

@@ -98,7 +98,7 @@ export function CasePanel({ packed, day, way, vehicles }: CasePanelProps) {
           </Box>
           <Grid templateColumns="1fr 1fr" gap="8px 14px" mt="8px">
             <CaseLabel packed={packed} />
-            {(['name', 'vehicleId', 'kg', 'staysIn'] as const).map((field) => (
+            {(['name', 'vehicleId', 'kg', 'longCm', 'wideCm', 'highCm', 'staysIn'] as const).map((field) => (
               <RecordField key={field} kind="kitCase" id={record.id} field={field} />
             ))}
           </Grid>

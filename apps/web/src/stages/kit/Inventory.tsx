@@ -48,6 +48,7 @@ export function Inventory() {
     { field: 'insurance', head: 'insured', width: 90 },
     { field: 'carriesKg', head: 'takes, kg', width: 64, align: 'right', mono: true },
     { field: 'ridesCamera', head: 'on camera', width: 74 },
+    { field: 'ridesWith', head: 'for', width: 74 },
   ]
   return (
     <Page

@@ -45,7 +45,7 @@ export function OnCharge({ day }: { day: RecordOf<'day'> }) {
           <Says tonight={tonight} />
           <Slots tonight={tonight} />
           <Grid templateColumns="repeat(auto-fill, minmax(150px, 1fr))" gap="8px 14px" mt="12px">
-            {(['fromMin', 'untilMin', 'asleepFromMin', 'asleepUntilMin', 'mostW'] as const).map((field) => (
+            {(['fromMin', 'untilMin', 'asleepFromMin', 'asleepUntilMin', 'mostW', 'personId'] as const).map((field) => (
               <RecordField key={field} kind="chargeNight" id={tonight.night.id} field={field} />
             ))}
           </Grid>
@@ -78,7 +78,8 @@ export function OnCharge({ day }: { day: RecordOf<'day'> }) {
 
 /** Whether all are full, when somebody changes them, and on what that rests. */
 function Says({ tonight }: { tonight: ChargeTonight }) {
-  const { kitItem } = useProduction()
+  const { kitItem, person } = useProduction()
+  const who = byId(person, tonight.night.personId)?.name
   const rights = useRights()
   const { plan, short, wanted, times, changes, ways } = tonight
   if (wanted === 0)
@@ -92,7 +93,9 @@ function Says({ tonight }: { tonight: ChargeTonight }) {
           : `${counted(wanted, 'battery', 'batteries')} full by ${at(plan.fullMin)}, if they are changed as it says`}
       </Text>
       <Text color="soft">
-        {changes.length > 0 ? `Changed over at ${changes.map(at).join(', ')}. ` : 'Nobody has to change any. '}
+        {changes.length > 0
+          ? `Changed over at ${changes.map(at).join(', ')}${who ? ` by ${who}` : ', and nobody is down for it'}. `
+          : 'Nobody has to change any. '}
         Reckoned from empty, with 85 % of what a charger gives.
       </Text>
       {rights.plan && ways.length > 0 && (

@@ -156,6 +156,9 @@ function Ways({ place }: { place: RecordOf<'place'> }) {
         <RecordField kind="place" id={place.id} field="loadInMin" />
         <RecordField kind="place" id={place.id} field="loadOutMin" />
         <RecordField kind="place" id={place.id} field="settleMin" />
+        <RecordField kind="place" id={place.id} field="doorWideCm" />
+        <RecordField kind="place" id={place.id} field="doorHighCm" />
+        <RecordField kind="place" id={place.id} field="rampKg" />
         {others.length > 0 && <RecordField kind="production" id={id} field="driveKmh" />}
       </Grid>
       {place.loadOutMin > 0 && place.loadOutMin < place.loadInMin && (

@@ -257,6 +257,8 @@ export const GEAR = {
         ),
       ),
       ridesCamera: addedLater(flag({ label: 'Sits on the camera' })),
+      /** Letters of cameras, rigs and codes of shots; empty where it is on all of them. */
+      ridesWith: addedLater(text({ label: 'On the camera for', most: 120 })),
     },
     {
       rules: [

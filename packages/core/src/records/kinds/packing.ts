@@ -1,5 +1,5 @@
-import { choice, flag, instant, minuteOfDay, number, optional, pattern, ref, refs, text } from '../fields.ts'
-import { count, kilograms, ledger, plan, rank, type Rule } from '../tradeFields.ts'
+import { addedLater, choice, flag, instant, minuteOfDay, number, optional, pattern, ref, refs, text } from '../fields.ts'
+import { centimetres, count, kilograms, ledger, plan, rank, type Rule } from '../tradeFields.ts'
 
 const THINGS = ['itemId', 'cameraId', 'lensId', 'recorderId', 'cardId', 'driveId', 'caseId'] as const
 const ofOneThing: Rule = (fields) => {
@@ -36,6 +36,9 @@ export const PACKING = {
       name: text({ label: 'Holds', most: 80 }),
       vehicleId: optional(ref({ label: 'Goes in', to: 'vehicle' })),
       kg: kilograms('Weighs empty'),
+      longCm: addedLater(optional(centimetres('Long'))),
+      wideCm: addedLater(optional(centimetres('Wide'))),
+      highCm: addedLater(optional(centimetres('High'))),
       staysIn: flag({ label: 'Stays in overnight' }),
       rank,
     },
@@ -73,6 +76,7 @@ export const PACKING = {
         says: 'What the sockets give is more than 0 and at most 40,000 W.',
       }),
     ),
+    personId: addedLater(optional(ref({ label: 'Who changes them', to: 'person' }))),
   }),
   packTick: ledger(
     'a thing was seen to be in its case, or a case in its vehicle, or not to be there',

@@ -12,7 +12,7 @@ import {
   ref,
   text,
 } from '../fields.ts'
-import { bearing, count, metres, minutes, plan, position, share, wallHeight, ascends } from '../tradeFields.ts'
+import { centimetres, bearing, count, metres, minutes, plan, position, share, wallHeight, ascends } from '../tradeFields.ts'
 
 function isTimeZone(name: string): boolean {
   try {
@@ -99,6 +99,21 @@ export const PLACES = {
       loadInMin: addedLater(minutes('Load in', 0)),
       loadOutMin: addedLater(minutes('Load out', 0)),
       settleMin: addedLater(minutes('Settle before anybody sits', 0)),
+      /** The narrowest way to where things are wanted. */
+      doorWideCm: addedLater(optional(centimetres('Narrowest door, wide'))),
+      doorHighCm: addedLater(optional(centimetres('Lowest door, high'))),
+      rampKg: addedLater(
+        optional(
+          number({
+            label: 'A ramp or lift there takes',
+            initial: 300,
+            unit: 'kg',
+            moreThan: 0,
+            most: 40_000,
+            says: 'What a ramp takes is more than 0 and at most 40,000 kg.',
+          }),
+        ),
+      ),
     },
     { rules: [ascends('opensMin', 'closesMin', 'Closing comes after opening; past midnight write 00:30 +1.')] },
   ),
