@@ -67,3 +67,31 @@ export function withoutSpare(production: Production): readonly WithoutSpare[] {
     .filter(({ shots }) => shots.length > 0)
     .toSorted((a, b) => b.shots.length - a.shots.length || a.line.name.localeCompare(b.line.name))
 }
+
+/** Something without a second of which nothing on the kit list speaks. */
+export interface LoneHelper {
+  readonly name: string
+  /** What stops when it fails. */
+  readonly holds: string
+}
+
+/** A reader through which all cards go, and chargers that alone take some batteries. */
+export function loneHelpers({
+  cardReader,
+  card,
+  charger,
+  kitItem,
+}: Pick<Production, 'cardReader' | 'card' | 'charger' | 'kitItem'>): readonly LoneHelper[] {
+  const readers = Object.values(cardReader)
+  const cards = Object.keys(card).length
+  const lone: LoneHelper[] = []
+  if (readers.length === 1 && readers[0]!.cards > 0 && cards > 0) lone.push({ name: readers[0]!.name, holds: 'no card is read without it' }) // prettier-ignore
+  for (const one of Object.values(charger)) {
+    const alone = one.takes.filter(
+      (id) => Object.values(charger).filter(({ takes }) => takes.includes(id)).length === 1,
+    )
+    const names = alone.flatMap((id) => byId(kitItem, id)?.name ?? [])
+    if (names.length > 0) lone.push({ name: one.name, holds: `nothing else charges ${names.join(', ')}` })
+  }
+  return lone
+}

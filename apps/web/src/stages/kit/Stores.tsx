@@ -1,8 +1,18 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { withoutSpare } from '@kavrell/core/kit'
-import { careOf, type DayCare, daysLeft, HOT_FROM_C, LONG_DAY_MIN, type UsedUp, usedUp } from '@kavrell/core/stores'
+import { loneHelpers, withoutSpare } from '@kavrell/core/kit'
+import {
+  careOf,
+  type DayCare,
+  thingsByScene,
+  daysLeft,
+  HOT_FROM_C,
+  LONG_DAY_MIN,
+  type UsedUp,
+  usedUp,
+} from '@kavrell/core/stores'
 import { byId, createRecord, type Production } from '@kavrell/core/records'
 import { clock, counted, dateText, stretch } from '@kavrell/core/text'
+import type { DayPlan } from '@kavrell/core/day'
 import { newId } from '../../store/newId.ts'
 import { commitOrSay } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
@@ -64,6 +74,7 @@ export function Stores() {
           />
         </Box>
       </Section>
+      {dayPlan && <OfScenes production={production} dayPlan={dayPlan} />}
       <Section title="Of these there is no second">
         <Text color="soft" fontSize="note" mb="6px">
           As many as are used at once, and none more: what cannot be made as planned when one fails, most shots first.
@@ -71,6 +82,9 @@ export function Stores() {
         {lone.length === 0 && (
           <Text color="soft">Of everything that is needed there is one more, or it is missing.</Text>
         )}
+        {loneHelpers(production).map(({ name, holds }) => (
+          <Reading key={name} name={<b>{name}</b>} value={holds} />
+        ))}
         {lone.slice(0, SHOWN).map(({ line, shots, share }) => (
           <Reading
             key={line.key}
@@ -177,5 +191,51 @@ function Care({ care, production }: { care: DayCare; production: Production }) {
         </Hint>
       </Flex>
     </Box>
+  )
+}
+
+/** Props and wardrobe of the day, scene by scene, with the case and the vehicle in which each comes. */
+function OfScenes({ production, dayPlan }: { readonly production: Production; readonly dayPlan: DayPlan }) {
+  const rights = useRights()
+  const scenes = thingsByScene(production, dayPlan)
+  const unlisted = [
+    ...new Set(scenes.flatMap(({ things }) => things.flatMap(({ item, what }) => (item ? [] : [what])))),
+  ]
+  if (scenes.length === 0) return null
+  const list = () =>
+    commitOrSay(`List ${counted(unlisted.length, 'prop')}`, unlisted.map((name) => createRecord('kitItem', { name, owned: 1 }, newId()))) // prettier-ignore
+  return (
+    <Section
+      title="Props and wardrobe"
+      actions={
+        rights.plan &&
+        unlisted.length > 0 && <Button onClick={list}>Put {counted(unlisted.length, 'thing')} on the kit list</Button>
+      }
+    >
+      {scenes.map(({ scene, things }) => (
+        <Box key={scene.id} py="4px" data-scene-things={scene.number}>
+          <Text fontWeight={600}>
+            Scene {scene.number}, {scene.title}
+          </Text>
+          {things.map(({ what, is, shots, item, kitCase, vehicle }) => (
+            <Flex key={`${is} ${what}`} gap="10px" borderBottom="1px solid" borderColor="line" py="2px">
+              <Text flex="1" minW="0">
+                {what}{' '}
+                <Text as="span" color="soft">
+                  {[is === 'wardrobe' && 'worn', shots.join(', ')].filter(Boolean).join(', ')}
+                </Text>
+              </Text>
+              <Text color={kitCase && vehicle ? 'soft' : 'watch'}>
+                {!item
+                  ? 'not on the kit list'
+                  : !kitCase
+                    ? 'in no case'
+                    : `case ${kitCase.label}${vehicle ? `, ${vehicle.name}` : ', in no vehicle'}`}
+              </Text>
+            </Flex>
+          ))}
+        </Box>
+      ))}
+    </Section>
   )
 }

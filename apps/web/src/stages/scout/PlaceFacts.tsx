@@ -10,7 +10,8 @@ import { Answer, Button, Section, Title } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { Tides } from './Tides.tsx'
 import { driveBetween, journeyBetween } from '@kavrell/core/day'
-import { createRecord, type RecordOf } from '@kavrell/core/records'
+import { loadOutsOf } from '@kavrell/core/packing'
+import { createRecord, type RecordOf, updateRecord } from '@kavrell/core/records'
 
 /** What makes a place workable: written down once, asked for only where the plan needs it. */
 export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
@@ -140,7 +141,7 @@ export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
 
 /** What it takes to come here and to leave, and to drive to every other place. */
 function Ways({ place }: { place: RecordOf<'place'> }) {
-  const production = useParts('place', 'journey', 'production')
+  const production = useParts('place', 'journey', 'production', 'day', 'packTick')
   const rights = useRights()
   const { moveMin, driveKmh, id } = production.production
   const others = Object.values(production.place)
@@ -161,6 +162,25 @@ function Ways({ place }: { place: RecordOf<'place'> }) {
         <RecordField kind="place" id={place.id} field="rampKg" />
         {others.length > 0 && <RecordField kind="production" id={id} field="driveKmh" />}
       </Grid>
+      {loadOutsOf(production, place.id)
+        .slice(0, 3)
+        .map(({ day, minutes, ticks }) => (
+          <Flex key={day.id} gap="10px" align="center" mt="4px" data-load-out={day.title}>
+            <Text>
+              Loading out took {minutes} min on {day.title}, by {ticks} ticks on the way back.
+            </Text>
+            {rights.plan && minutes > 0 && minutes !== place.loadOutMin && (
+              <Button
+                kind="word"
+                onClick={() =>
+                  commitOrSay(`Load out at ${place.name}`, [updateRecord('place', place.id, { loadOutMin: minutes })])
+                }
+              >
+                Plan {minutes} min
+              </Button>
+            )}
+          </Flex>
+        ))}
       {place.loadOutMin > 0 && place.loadOutMin < place.loadInMin && (
         <Text color="watch" mt="4px">
           Out usually takes longer than in: everybody is tired, and everything is counted.

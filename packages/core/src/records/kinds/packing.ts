@@ -1,4 +1,16 @@
-import { addedLater, choice, flag, instant, minuteOfDay, number, optional, pattern, ref, refs, text } from '../fields.ts'
+import {
+  addedLater,
+  choice,
+  flag,
+  instant,
+  minuteOfDay,
+  number,
+  optional,
+  pattern,
+  ref,
+  refs,
+  text,
+} from '../fields.ts'
 import { centimetres, count, kilograms, ledger, plan, rank, type Rule } from '../tradeFields.ts'
 
 const THINGS = ['itemId', 'cameraId', 'lensId', 'recorderId', 'cardId', 'driveId', 'caseId'] as const

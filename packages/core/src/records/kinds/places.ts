@@ -12,7 +12,18 @@ import {
   ref,
   text,
 } from '../fields.ts'
-import { centimetres, bearing, count, metres, minutes, plan, position, share, wallHeight, ascends } from '../tradeFields.ts'
+import {
+  centimetres,
+  bearing,
+  count,
+  metres,
+  minutes,
+  plan,
+  position,
+  share,
+  wallHeight,
+  ascends,
+} from '../tradeFields.ts'
 
 function isTimeZone(name: string): boolean {
   try {
