@@ -203,3 +203,19 @@ test('whoever wanted to is told when the copies wait for a hand, and when they a
   await putIn(`Q${turn}`)
   await until(jobs.slice(1), (job) => job.state === 'done' && job.told === told)
 })
+
+test('where both have to say so, nobody says it for the other one', async () => {
+  const rule = (handOvers: string) => world.edit('owner', [{ op: 'update', kind: 'production', id: world.productionId, version: 1e9, fields: { handOvers } }]) // prettier-ignore
+  expect((await rule('both')).status).toBe(201)
+  const person = create('person', { name: `Runner ${turn}` })
+  const given = create('custody', { driveId: drives[0]!.id, personId: person.id, since: '2026-05-14T20:00:00Z' })
+  expect((await world.edit('owner', [person, given])).status).toBe(201)
+  const yes = (says: string) => [create('custodyYes', { custodyId: given.id, says, happenedAt: '2026-05-14T20:05:00Z' })] // prettier-ignore
+  const own = await world.edit('owner', yes('has it'))
+  expect(own.status).toBe(422)
+  expect(own.json.refusal!.says).toMatch(/said by whoever got it/)
+  expect((await world.edit('logger', yes('has it'))).status).toBe(201)
+  expect((await world.edit('owner', yes('never came'))).status).toBe(201)
+  expect((await rule('said')).status).toBe(201)
+  expect((await world.edit('owner', yes('has it'))).status).toBe(201)
+})

@@ -1,6 +1,7 @@
 import { DatabaseError, QueryTypes, type Sequelize } from 'sequelize'
 import { type Models, recordFromRow } from '../records/models.ts'
 import { findTakenFolder } from './folders.ts'
+import { refuseOwnYes } from './handOverGuard.ts'
 import { findMissingReference, findReferrer } from './references.ts'
 import { type LookAtCard, refuseUnsafeWipe } from './wipeGuard.ts'
 import { type Author, keyOf, type Row, type Touched, type TouchedRecords, type Writing } from './writing.ts'
@@ -155,7 +156,7 @@ async function write(writing: Writing, lookAtCard: LookAtCard): Promise<Outcome<
   // Asked here, since a commit that fails takes its connection with it: what was removed may still be referred to.
   if (body.changes.some(({ op }) => op === 'remove'))
     await database.query('SET CONSTRAINTS ALL IMMEDIATE', { transaction })
-  const unsafe = await refuseUnsafeWipe(writing, lookAtCard)
+  const unsafe = (await refuseOwnYes(writing)) ?? (await refuseUnsafeWipe(writing, lookAtCard))
   if (unsafe) throw new Refused(unsafe)
   const logged: Omit<LoggedEdit, 'at'> & { readonly authorId: string | null } = {
     authorId: author.accountId,
