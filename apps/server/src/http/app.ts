@@ -76,6 +76,8 @@ export function makeApp(services: Services, webFolder: string | null): Express {
           scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
           styleSrc: ["'self'", "'unsafe-inline'"],
           imgSrc: ["'self'", 'data:', 'blob:'],
+          // Recordings that somebody chose, shown from where they lie.
+          mediaSrc: ["'self'", 'blob:'],
           connectSrc: ["'self'"],
           fontSrc: ["'self'"],
           workerSrc: ["'self'", 'blob:'],

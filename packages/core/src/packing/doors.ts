@@ -21,7 +21,7 @@ export function stuckAt({ record, kg }: Case, { doorWideCm, doorHighCm, rampKg }
   const stuck: Stuck[] = []
   if (isMeasured && (doorWideCm !== null || doorHighCm !== null)) {
     // Through an opening goes what its two shorter sides let through; the longer of them stands where there is more room.
-    const [least, middle] = (sides as number[]).toSorted((a, b) => a - b) as [number, number, number]
+    const [least, middle] = sides.toSorted((a, b) => a - b) as [number, number, number]
     const [wide, high] = [(doorWideCm ?? Infinity) - DOOR_ROOM_CM, (doorHighCm ?? Infinity) - DOOR_ROOM_CM]
     if (least > Math.min(wide, high) || middle > Math.max(wide, high)) stuck.push('door')
   }

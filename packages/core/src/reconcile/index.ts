@@ -7,3 +7,4 @@ export {
   type Reconciled,
 } from './reconcile.ts'
 export { answerReconcile, readReconcileFile } from './reconcileFile.ts'
+export { type SpotCheck, spotChecks } from './spotCheck.ts'

@@ -6,6 +6,7 @@ import { counted, sayBytes } from '@kavrell/core/text'
 import { ChooseFiles } from '../../ui/fields.tsx'
 import { Bar, Button, Section } from '../../ui/parts.tsx'
 import type { HashApi } from '../../workers/hash.worker.ts'
+import { LookAtSome } from './LookAtSome.tsx'
 import { checkDropped, type Digester, type DroppedFile, filesDropped } from './checkFolder.ts'
 
 /** Reading and digesting overlap with two; more only wait for the same drive. */
@@ -32,6 +33,7 @@ const MOST_TOLD = 12
 export function CheckFolder() {
   const [stand, setStand] = useState<Stand | null>(null)
   const [answers, setAnswers] = useState<readonly FolderAnswer[] | null>(null)
+  const [looked, setLooked] = useState<readonly DroppedFile[]>([])
   const [says, setSays] = useState('')
   const [isOver, setIsOver] = useState(false)
   /** Opened when somebody is about to need it: what it takes to start is not waited for then. */
@@ -48,6 +50,7 @@ export function CheckFolder() {
   const check = async (files: readonly DroppedFile[]) => {
     if (stand) end()
     setAnswers(null)
+    setLooked([])
     if (files.length === 0) return setSays('There is no file in it.')
     setSays('')
     const mine = ++turn.current
@@ -65,6 +68,7 @@ export function CheckFolder() {
     if (turn.current !== mine) return
     setStand(null)
     setAnswers(found)
+    setLooked(files)
   }
   const begin = (files: Promise<readonly DroppedFile[]>) => {
     files.then(check).catch((error: unknown) => {
@@ -137,6 +141,7 @@ export function CheckFolder() {
       {answers?.map((answer) => (
         <Answered key={answer.folder} answer={answer} />
       ))}
+      <LookAtSome files={looked} />
     </Section>
   )
 }

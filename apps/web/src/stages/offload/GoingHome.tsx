@@ -17,9 +17,13 @@ export function GoingHome() {
     moves.length === 0
       ? 'Cards and drives can travel with who has them now'
       : `${counted(moves.length, 'hand-over')} before anybody leaves`
-  const held = ({ heldBy, label }: Travelling) => {
-    const from = byId(production.person, heldBy)?.name
-    return from ? `${label} from ${from}` : `${label}, which nobody is down as having`
+  const froms = (given: readonly Travelling[]) => {
+    const holders = [...new Set(given.map(({ heldBy }) => heldBy))]
+    return holders.map((holder) => {
+      const labels = given.filter(({ heldBy }) => heldBy === holder).map(({ label }) => label)
+      const name = byId(production.person, holder)?.name
+      return `${labels.join(', ')}${name ? ` from ${name}` : ', which nobody is down as having'}`
+    })
   }
   return (
     <Section title="Going home">
@@ -44,7 +48,7 @@ export function GoingHome() {
               <Text>
                 <b>{carrier.name}:</b> {own.map(({ label }) => label).join(', ')}
               </Text>
-              {given.length > 0 && <Text color="watch">Hand over {given.map(held).join('; ')}.</Text>}
+              {given.length > 0 && <Text color="watch">Hand over {froms(given).join('; ')}.</Text>}
             </Box>
           )
         )
