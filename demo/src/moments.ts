@@ -62,7 +62,13 @@ export function addMoments(b: Builder): void {
     ['Made fast', 1740, { pictures: 2, sounds: 0 }],
   ] as const)
     b.add('momentPhase', name, { momentId, name, fromS, ...more })
-  const places = { light: 'Harbour light', bow: 'Bow, on the quay', crowd: 'In the crowd', ways: 'Low on the ways', tug: 'Mast of the tug' }
+  const places = {
+    light: 'Harbour light',
+    bow: 'Bow, on the quay',
+    crowd: 'In the crowd',
+    ways: 'Low on the ways',
+    tug: 'Mast of the tug',
+  }
   for (const [key, name] of Object.entries(places)) b.add('momentPlace', key, { momentId, name })
   const walks = [
     ['light', 'ways', 210],

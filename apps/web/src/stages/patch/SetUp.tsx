@@ -67,7 +67,7 @@ export function SetUp({ card, propose }: { card: SetUpCard; propose: () => reado
           </Flex>
           {cell && <GoThrough card={card} cell={cell} goTo={goTo} />}
           <Box overflowX="auto" tabIndex={0} role="region" aria-label="Lines of the card by camera">
-            <Box minW="560px">
+            <Box minW={`${Math.max(560, 220 + 100 * card.cameras.length)}px`}>
               <Grid
                 templateColumns={columns}
                 gap="0 10px"
@@ -159,7 +159,17 @@ function HeadOf({
       </Text>
     )
   return (
-    <Button kind="word" justifyContent="flex-start" px="6px" minH="32px" onClick={() => goTo(first)}>
+    <Button
+      kind="word"
+      justifyContent="flex-start"
+      px="6px"
+      minH="32px"
+      h="auto"
+      whiteSpace="normal"
+      textAlign="left"
+      lineHeight="1.25"
+      onClick={() => goTo(first)}
+    >
       <VisuallyHidden>Go through </VisuallyHidden>
       <Text as="span" fontSize="large" fontWeight={700}>
         {letter}
