@@ -3,6 +3,7 @@ import {
   goneWith,
   labelKey,
   liftedBy,
+  nightCircuits,
   ONE_LIFTS_KG,
   type PackedCase,
   type Packing,
@@ -39,6 +40,9 @@ function notCharged(production: Production, day: Day): Finding[] {
     ]
     found.push(kit('packing.not-charged', 'watch', about, says, evidence, ways.slice(0, 3).map((way) => ({ says: sayChargeWay(way), changes: way.edit, ...(way.short > 0 && { costs: `${way.short} still short` }) })))) // prettier-ignore
   }
+  for (const { circuit, chargers, load } of nightCircuits(production, tonight))
+    if (load.headroomA < 0)
+      found.push(kit('packing.circuit-at-night', 'stop', about, `${chargers.join(' and ')} draw ${load.lampA.toFixed(1)} A on ${circuit.name}${load.otherA > 0 ? ` beside ${load.otherA.toFixed(1)} A` : ''}, and the house rule leaves ${load.allowedA.toFixed(1)} A of ${circuit.ratingA} A: plug some of them in elsewhere. A fuse and a qualified person decide.`, [{ label: 'drawn', value: Math.round(load.totalA * 10) / 10, unit: 'A', from: circuit.name }, { label: 'allowed', value: Math.round(load.allowedA * 10) / 10, unit: 'A', from: 'house rule' }])) // prettier-ignore
   if (night.mostW !== null && drawW > night.mostW)
     found.push(kit('packing.sockets', 'stop', about, `The chargers draw ${Math.round(drawW)} W at once, and the sockets there give ${night.mostW} W: spread them over circuits, and ask whose house it is.`, [{ label: 'drawn', value: Math.round(drawW), unit: 'W', from: 'chargers' }, { label: 'given', value: night.mostW, unit: 'W', from: 'night' }])) // prettier-ignore
   return found

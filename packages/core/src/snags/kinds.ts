@@ -35,6 +35,7 @@ const WORDS: Readonly<Record<string, string>> = {
   'packing.ramp': 'a case that is too heavy for the ramp',
   'packing.all-in-one': 'a recording that travels in one vehicle alone',
   'packing.not-charged': 'not full in time',
+  'packing.circuit-at-night': 'too much on charge on one circuit',
   'packing.sockets': 'more on charge than the sockets give',
   'packing.not-here': 'not found when packing',
   'packing.not-back': 'went out and did not come back',

@@ -404,7 +404,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     triedAt: '',
     deviceAt: null,
   },
-  charger: { name: 'Charger', slots: 2, watts: 60, takes: [], rank: 0 },
+  charger: { name: 'Charger', slots: 2, watts: 60, takes: [], circuitId: null, rank: 0 },
   chargeNight: {
     dayId: 'day',
     fromMin: 1260,

@@ -9,4 +9,6 @@ ALTER TABLE "place" ADD COLUMN "doorHighCm" double precision;
 ALTER TABLE "place" ADD COLUMN "rampKg" double precision;
 ALTER TABLE "chargeNight" ADD COLUMN "personId" uuid REFERENCES person(id) DEFERRABLE INITIALLY DEFERRED;
 CREATE INDEX ON "chargeNight" ("personId");
+ALTER TABLE "charger" ADD COLUMN "circuitId" uuid REFERENCES circuit(id) DEFERRABLE INITIALLY DEFERRED;
+CREATE INDEX ON "charger" ("circuitId");
 `

@@ -1,5 +1,5 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
-import { type ChargeTonight, chargeTonight, nightClock as at, sayChargeWay } from '@kavrell/core/packing'
+import { type ChargeTonight, chargeTonight, nightClock as at, nightCircuits, sayChargeWay } from '@kavrell/core/packing'
 import { byId, lastRank, rankBetween, type RecordOf, withNewIds } from '@kavrell/core/records'
 import { counted, hours } from '@kavrell/core/text'
 import { useMemo } from 'react'
@@ -44,6 +44,7 @@ export function OnCharge({ day }: { day: RecordOf<'day'> }) {
         <>
           <Says tonight={tonight} />
           <Slots tonight={tonight} />
+          <Circuits tonight={tonight} />
           <Grid templateColumns="repeat(auto-fill, minmax(150px, 1fr))" gap="8px 14px" mt="12px">
             {(['fromMin', 'untilMin', 'asleepFromMin', 'asleepUntilMin', 'mostW', 'personId'] as const).map((field) => (
               <RecordField key={field} kind="chargeNight" id={tonight.night.id} field={field} />
@@ -54,7 +55,7 @@ export function OnCharge({ day }: { day: RecordOf<'day'> }) {
       {chargers.map((charger) => (
         <Grid
           key={charger.id}
-          templateColumns={{ base: '1fr 1fr', md: '1.4fr 100px 100px 2fr auto' }}
+          templateColumns={{ base: '1fr 1fr', md: '1.4fr 100px 100px 2fr 130px auto' }}
           gap="8px 14px"
           alignItems="end"
           py="8px"
@@ -62,7 +63,7 @@ export function OnCharge({ day }: { day: RecordOf<'day'> }) {
           borderColor="line"
           data-charger={charger.name}
         >
-          {(['name', 'slots', 'watts', 'takes'] as const).map((field) => (
+          {(['name', 'slots', 'watts', 'takes', 'circuitId'] as const).map((field) => (
             <RecordField key={field} kind="charger" id={charger.id} field={field} />
           ))}
           {rights.plan && (
@@ -74,6 +75,17 @@ export function OnCharge({ day }: { day: RecordOf<'day'> }) {
       ))}
     </Section>
   )
+}
+
+/** What each circuit carries at the worst moment of the night. */
+function Circuits({ tonight }: { tonight: ChargeTonight }) {
+  const production = useProduction()
+  return nightCircuits(production, tonight).map(({ circuit, chargers, load }) => (
+    <Text key={circuit.id} color={load.headroomA < 0 ? 'stop' : 'soft'} data-night-circuit={circuit.name}>
+      <b>{circuit.name}</b>: {chargers.join(', ')}, {load.totalA.toFixed(1)} A of {load.allowedA.toFixed(1)} A that the
+      house rule leaves
+    </Text>
+  ))
 }
 
 /** Whether all are full, when somebody changes them, and on what that rests. */

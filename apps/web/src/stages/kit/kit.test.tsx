@@ -66,6 +66,11 @@ test('what is used up is told by the day on which it runs out, and what has no s
   expect(screen.getByText(/^Cloth tape, rolls runs out on /)).toBeTruthy()
   await inTime(() => expect(document.body.textContent).toMatch(/Water\d+ l; \d+ l from 27 °C on/))
   expect(document.body.textContent).toMatch(/\d+ shots, \d+ %/)
+  // What scenes need and the list does not have is put on it; then nobody has said in which case it goes.
+  const dawn = () => document.querySelector('[data-scene-things="1"]')!.textContent
+  expect(dawn()).toMatch(/grey jersey.*not on the kit list/)
+  await user.click(screen.getByRole('button', { name: /^Put \d+ things on the kit list$/ }))
+  expect(dawn()).toMatch(/grey jersey.*in no case/)
   const tape = all('kitItem').find(({ name }) => name.startsWith('Cloth tape'))!
   await user.click(document.querySelector<HTMLElement>(`[data-row="${tape.id}"] [data-field=owned]`)!)
   await user.keyboard('9{Enter}')

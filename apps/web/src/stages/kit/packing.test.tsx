@@ -102,6 +102,24 @@ test('a battery that is not full in time is told, with ways out of which one pre
   expect(document.querySelector('[data-charger="Lamp charger, one more"]')).toBeTruthy()
 })
 
+test('chargers on one circuit are added up beside what hangs on it, and who changes batteries is named', async () => {
+  openDemo('planner', (records) => {
+    const [circuit] = Object.values(records.circuit)
+    const [night] = Object.values(records.chargeNight)
+    const [maren] = Object.values(records.person).filter(({ name }) => name.startsWith('Maren'))
+    return {
+      ...records,
+      circuit: { [circuit!.id]: { ...circuit!, name: 'Hotel wall', ratingA: 1, otherLoadW: 0 } },
+      charger: Object.fromEntries(Object.entries(records.charger).map(([id, one]) => [id, { ...one, circuitId: circuit!.id }])), // prettier-ignore
+      chargeNight: { [night!.id]: { ...night!, personId: maren!.id } },
+    }
+  })
+  await open()
+  const wall = document.querySelector('[data-night-circuit="Hotel wall"]')!
+  expect(wall.textContent).toMatch(/^Hotel wall: .*Lamp charger.*, \d\.\d A of 0\.8 A that the\s+house rule leaves$/)
+  expect(document.body.textContent).toMatch(/Changed over at .* by Maren Tolley\./)
+})
+
 test('on a phone a case fills the screen, and the next one follows in the order in which they are loaded', async () => {
   screenIs(false)
   const user = await open()

@@ -1,7 +1,7 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { newId } from '../../store/newId.ts'
 import { commitOrSay } from '../../store/production.ts'
-import { useOpenSnags, useRights, useUnits, useParts } from '../../store/selectors.ts'
+import { useOpenSnags, useProduction, useRights, useUnits, useParts } from '../../store/selectors.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { SnagList } from '../../ui/Snag.tsx'
 import { addRecord, takeOut } from '../../ui/addRecord.ts'
@@ -10,7 +10,7 @@ import { Answer, Button, Section, Title } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { Tides } from './Tides.tsx'
 import { driveBetween, journeyBetween } from '@kavrell/core/day'
-import { loadOutsOf } from '@kavrell/core/packing'
+import { firstRollsOf, loadOutsOf } from '@kavrell/core/packing'
 import { createRecord, type RecordOf, updateRecord } from '@kavrell/core/records'
 
 /** What makes a place workable: written down once, asked for only where the plan needs it. */
@@ -139,10 +139,14 @@ export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
   )
 }
 
+/** A first take that is later than planned by more than this has a reason. */
+const LATE_MIN = 10
+
 /** What it takes to come here and to leave, and to drive to every other place. */
 function Ways({ place }: { place: RecordOf<'place'> }) {
   const production = useParts('place', 'journey', 'production', 'day', 'packTick')
   const rights = useRights()
+  const whole = useProduction()
   const { moveMin, driveKmh, id } = production.production
   const others = Object.values(production.place)
     .filter((other) => other.id !== place.id)
@@ -162,6 +166,31 @@ function Ways({ place }: { place: RecordOf<'place'> }) {
         <RecordField kind="place" id={place.id} field="rampKg" />
         {others.length > 0 && <RecordField kind="production" id={id} field="driveKmh" />}
       </Grid>
+      {firstRollsOf(whole, place.id)
+        .slice(0, 3)
+        .map(({ day, tookMin, plannedMin }) => {
+          const more = tookMin - plannedMin
+          return (
+            <Flex key={day.id} gap="10px" align="center" mt="4px" data-first-roll={day.title}>
+              <Text color={more > LATE_MIN ? 'watch' : undefined}>
+                The first take of {day.title} began {tookMin} min after the call; the order had planned {plannedMin}{' '}
+                min.
+              </Text>
+              {rights.plan && more > LATE_MIN && (
+                <Button
+                  kind="word"
+                  onClick={() =>
+                    commitOrSay(`Load in at ${place.name}`, [
+                      updateRecord('place', place.id, { loadInMin: place.loadInMin + more }),
+                    ])
+                  }
+                >
+                  Plan {place.loadInMin + more} min to load in
+                </Button>
+              )}
+            </Flex>
+          )
+        })}
       {loadOutsOf(production, place.id)
         .slice(0, 3)
         .map(({ day, minutes, ticks }) => (

@@ -1,7 +1,15 @@
 import { Box, Text } from '@chakra-ui/react'
 import { syncCsv, syncTimeline } from '@kavrell/core/papers'
 import { createRecord } from '@kavrell/core/records'
-import { assemble, isKept, placesToKeep, putBefore, type SyncRow, type SyncSource } from '@kavrell/core/sync'
+import {
+  assemble,
+  isKept,
+  placesToKeep,
+  putBefore,
+  stretchesOf,
+  type SyncRow,
+  type SyncSource,
+} from '@kavrell/core/sync'
 import { counted } from '@kavrell/core/text'
 import { stamp } from '../../store/clock.ts'
 import { newId } from '../../store/newId.ts'
@@ -125,6 +133,7 @@ export function SyncScreen() {
       <Box mt="16px">
         <SyncMap rows={rows} peaksOf={(name) => peaks.get(name) ?? null} />
       </Box>
+      {!state.doing && <AloneAndGaps rows={rows} />}
       {rows.length > 0 && (
         <Section title="By what it is known">
           <SyncTable
@@ -144,6 +153,37 @@ export function SyncScreen() {
             <b>{name}</b> {says}
           </Text>
         ))}
+    </>
+  )
+}
+
+const LEAST_SHOWN_S = 0.5
+const MOST_SHOWN = 6
+
+/** Where nothing runs between the first and the last recording, and where one runs alone. */
+function AloneAndGaps({ rows }: { rows: readonly SyncRow[] }) {
+  const stretches = stretchesOf(rows.map(({ source, atS }) => ({ file: source.name, atS, seconds: source.seconds }))).filter(({ fromS, toS }) => toS - fromS >= LEAST_SHOWN_S) // prettier-ignore
+  const span = ({ fromS, toS }: { fromS: number; toS: number }) => `${fromS.toFixed(1)} to ${toS.toFixed(1)} s`
+  const gaps = stretches.filter(({ files }) => files.length === 0)
+  const alone = stretches.filter(({ files }) => files.length === 1)
+  return (
+    <>
+      {gaps.length > 0 && (
+        <Text color="watch" mt="6px" data-gaps>
+          Nothing records from {gaps.slice(0, MOST_SHOWN).map(span).join(', ')}
+          {gaps.length > MOST_SHOWN && ` and ${gaps.length - MOST_SHOWN} times more`}.
+        </Text>
+      )}
+      {rows.length > 1 && alone.length > 0 && (
+        <Text color="soft" mt="6px" data-alone>
+          One alone:{' '}
+          {alone
+            .slice(0, MOST_SHOWN)
+            .map((one) => `${one.files[0]!} ${span(one)}`)
+            .join(', ')}
+          {alone.length > MOST_SHOWN && ` and ${alone.length - MOST_SHOWN} times more`}.
+        </Text>
+      )}
     </>
   )
 }

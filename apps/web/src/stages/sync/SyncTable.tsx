@@ -114,7 +114,19 @@ function Line({
         {lined ? `${lined.driftPpm < -0.05 ? '−' : ''}${Math.abs(lined.driftPpm).toFixed(1)} ppm` : '–'}
       </Text>
       <Text {...cell}>{lined ? `${(lined.offsetWithinSeconds * 1000).toFixed(2)} ms` : '–'}</Text>
-      <Flex gap="4px" py="4px" borderBottom="1px solid" borderColor="line" align="center">
+      <Flex
+        gap="4px"
+        py="4px"
+        borderBottom="1px solid"
+        borderColor="line"
+        align="center"
+        onKeyDown={(event) => {
+          const way = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
+          if (way === undefined || believed === 'reference') return
+          event.preventDefault()
+          nudge(way * (event.shiftKey ? 10 : 1))
+        }}
+      >
         {believed !== 'reference' && (
           <>
             <Button kind="quiet" aria-label={`${source.name} a frame earlier`} onClick={() => nudge(-1)}>

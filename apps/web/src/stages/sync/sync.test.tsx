@@ -55,8 +55,16 @@ test('four of five lie together by what they heard; the drifted jam is told and 
   expect(parseFloat(cellsOf('A_scratch.wav')[4]!)).toBeCloseTo(18, 0)
   await user.click(screen.getByRole('button', { name: 'D_other_day.wav a frame later' }))
   expect(answer()).toBe('5 of 5 recordings lie together')
+  // The keys go on from there: ten frames with the shift key.
+  await user.keyboard('{Shift>}{ArrowRight}{/Shift}')
+  expect(screen.getByText(/Somebody put it there/, { selector: 'title' }).parentElement!.textContent).toContain(
+    'D_other',
+  )
   await user.click(screen.getByRole('button', { name: 'Undo' }))
   expect(answer()).toBe('4 of 5 recordings lie together')
+  expect(document.querySelector('[data-alone]')!.textContent).toMatch(
+    /^One alone: R_launch.wav 0.0 to 3.[23] s, R_launch.wav 34.0 to 40.0 s\.$/,
+  )
   // What is listened to stays on the device.
   expect(sent).toEqual([])
 }, 400_000)

@@ -69,6 +69,7 @@ export const PACKING = {
     }),
     /** Which batteries of the kit list fit it. */
     takes: refs({ label: 'Takes', to: 'kitItem' }),
+    circuitId: addedLater(optional(ref({ label: 'Plugged into', to: 'circuit' }))),
     rank,
   }),
   /** Times of day, each the next one after the one before; the last of them is on the day. */
