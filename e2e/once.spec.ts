@@ -77,6 +77,9 @@ test('what happens once, with six cameras and four recorders on a phone, is logg
   await mainKey(phone).tap()
   await expect(mainKey(phone)).toContainText('Hold, or again')
   await expect(phone.getByText(/^rolling \d/)).toBeVisible()
+  // It runs out; then twice at once, however busy the machine is.
+  await expect(mainKey(phone)).toContainText('Cut')
+  await mainKey(phone).tap()
   await mainKey(phone).tap()
   await expect(mainKey(phone)).toContainText('Roll')
   // A wrong verdict, put right from the list.
