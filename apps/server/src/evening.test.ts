@@ -162,6 +162,9 @@ test('a copy that is paused lets others go by, goes on where it was, and then is
   await world.server.services.jobs.quiet()
   expect((await jobsNow()).get(jobs[0]!.id)).toMatchObject({ state: 'waiting', isPaused: true })
   expect(await runsOf(cards[0]!.id)).toEqual([])
+  // Its process died as it was paused: it does not look as if it ran for ever.
+  await world.server.services.database.query(`UPDATE job SET state = 'running', "heartbeatAt" = now() - interval '1 hour' WHERE id = :id`, { replacements: { id: jobs[0]!.id } }) // prettier-ignore
+  await until(jobs.slice(0, 1), (job) => job.state === 'waiting' && job.isPaused === true)
   await writeFile(`${driveFolder(`F${turn}`)}.volume.json`, JSON.stringify({ medium: `F${turn}` }))
   await askOf(jobs[0]!, 'pause', { isPaused: false })
   await until(jobs.slice(0, 1), (job) => job.state === 'done' && job.isPaused !== true)

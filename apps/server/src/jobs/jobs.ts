@@ -87,6 +87,7 @@ export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane
 
     /**
      * Takes up the job that goes first of those that wait or whose process no longer answers for them; else the oldest.
+     * One that was paused as its process died is taken up too: whoever has it then hears of that, and gives it back.
      * @param kinds only those; all where there are none
      */
     async claim(processId: string, kinds: readonly string[] = []): Promise<ClaimedJob<J, Spec> | null> {
@@ -94,7 +95,7 @@ export function openJobs<J extends AnyJob, Spec>(database: Sequelize, lane: Lane
         `UPDATE job SET state = 'running', "claimedBy" = :processId, "heartbeatAt" = now(), attempts = attempts + 1
          WHERE id = (
            SELECT id FROM job
-           WHERE lane = :lane AND NOT paused AND (:all OR detail->>'kind' IN (:kinds)) AND ((state = 'waiting' AND ("notBefore" IS NULL OR "notBefore" <= now()))
+           WHERE lane = :lane AND (:all OR detail->>'kind' IN (:kinds)) AND ((state = 'waiting' AND NOT paused AND ("notBefore" IS NULL OR "notBefore" <= now()))
              OR (state = 'running' AND "heartbeatAt" < now() - make_interval(secs => :seconds)))
            ORDER BY priority DESC, "startedAt" LIMIT 1 FOR UPDATE SKIP LOCKED)
          RETURNING id, "productionId", state, paused, priority, detail, spec, attempts`,
