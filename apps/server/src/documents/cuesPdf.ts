@@ -1,9 +1,9 @@
 import type { Content } from 'pdfmake/interfaces.js'
-import { mostWanted, solveWithin } from '@kavrell/core/cover'
+import { type CoverProblem, type Intervention, mostWanted, type Rota, solveWithin } from '@kavrell/core/cover'
 import { type CueAt, cueList, type CuesOf, sayCueFault } from '@kavrell/core/cues'
 import { coverOf, visitsOf } from '@kavrell/core/moments'
 import { byId, type Production, type RecordOf } from '@kavrell/core/records'
-import { lapse } from '@kavrell/core/text'
+import { counted, lapse } from '@kavrell/core/text'
 import { heading, makePdf, say, table, tickBox } from './pdf.ts'
 
 /** How long a rota with fewer visits is looked for before the paper is drawn. */
@@ -59,22 +59,35 @@ function cuesOf(production: Production, name: string, of: CuesOf): Content[] {
   ]
 }
 
+/** What the rota holds, and who goes where for it: the most that can be held where it is less than is wanted. */
+function rotaWords(rota: Rota, problem: CoverProblem): { schedule: readonly Intervention[]; head: string } {
+  const wanted = mostWanted(problem)
+  const where = (problem.phases ?? []).length > 0 ? 'where they are wanted' : 'throughout'
+  if (rota.status === 'held')
+    return { schedule: rota.schedule, head: `Rota: ${counted(wanted, 'good angle')} ${where}.` }
+  const missing = rota.isProved
+    ? `No rota holds ${counted(wanted, 'good angle')} ${where}: at ${lapse(rota.firstUncoveredS)} one is missing, whoever goes where.`
+    : `No rota was found that holds ${counted(wanted, 'good angle')} ${where}: what was tried holds until ${lapse(rota.firstUncoveredS)}.`
+  return {
+    schedule: rota.most.schedule,
+    head: rota.most.good > 0 ? `${missing} This one holds ${rota.most.good}.` : missing,
+  }
+}
+
 /** Who does what to which camera when, with a box for each; or the first second that nobody can hold. */
 function rotaOf(production: Production, moment: RecordOf<'moment'>): Content[] {
   const cover = coverOf(production, moment.id)
   if (!cover || cover.cameraIds.length === 0 || cover.problem.durationS <= 0) return []
   const rota = solveWithin(cover.problem, PATIENCE_MS)
-  if (rota.status === 'cannot')
-    return [say(`No rota holds ${mostWanted(cover.problem)} good angles where they are wanted: at ${lapse(rota.firstUncoveredS)} one is missing, whoever goes where.`, { bold: true, margin: [0, 6, 0, 0] })] // prettier-ignore
-  const visits = visitsOf(cover, rota.schedule)
+  const { schedule, head } = rotaWords(rota, cover.problem)
+  const visits = visitsOf(cover, schedule)
   const letter = (id: string) => byId(production.camera, byId(production.momentCamera, id as never)?.cameraId)?.letter ?? '?' // prettier-ignore
   const place = (id: string) => byId(production.momentPlace, byId(production.momentCamera, id as never)?.placeId)?.name ?? '' // prettier-ignore
-  if (visits.length === 0) return [say('Nobody has to go to any camera while it lasts.', { margin: [0, 6, 0, 0] })]
+  const says = say(head, { bold: true, margin: [0, 8, 0, 2] })
+  if (rota.status === 'cannot' && rota.most.good === 0) return [says]
+  if (visits.length === 0) return [says, say('Nobody has to go to any camera while it lasts.', { margin: [0, 6, 0, 0] })] // prettier-ignore
   return [
-    say(
-      `Rota: ${mostWanted(cover.problem)} good angles${(cover.problem.phases ?? []).length > 0 ? ' where they are wanted' : ' throughout'}.`,
-      { bold: true, margin: [0, 8, 0, 2] },
-    ),
+    says,
     table(
       [13, 52, 52, 100, '*', 80],
       ['', 'leaves', 'there', 'who', 'does', 'in hand'],

@@ -5,8 +5,10 @@ import {
   answerCover,
   type CoverProblem,
   follow,
+  howFarHeld,
   type Intervention,
   readCoverFile,
+  solveAtOnce,
   solveCover,
   solveWithin,
 } from './index.ts'
@@ -63,6 +65,53 @@ describe('a rota', () => {
       } else expect(truth).toBeNull()
     }
     expect([...seen].toSorted()).toEqual(['cannot', 'held'])
+  })
+
+  it('is as good with cameras and people that are alike, which are followed once for all of them', () => {
+    const random = seeded(23)
+    const seen = new Set<string>()
+    for (let round = 0; round < 8; round++) {
+      const one = { ...smallEvent(random), durationS: 100 }
+      const [a] = one.cameras as [CoverProblem['cameras'][number]]
+      // The same camera and the same person twice; in half of the rounds one of them begins with less on its card.
+      const b = { ...a, id: 'camera 1', cardFirstS: round % 2 ? a.cardFirstS : Math.max(40, a.cardFirstS - 30) }
+      const problem = {
+        ...one,
+        cameras: [a, b],
+        attendants: [...one.attendants, { ...one.attendants[0]!, id: 'twin' }],
+      }
+      const rota = solveCover(problem)
+      const truth = tryEverything(problem)
+      seen.add(rota.status)
+      if (rota.status === 'held') {
+        expect(follow(problem, rota.schedule)).toMatchObject({ firstUncoveredS: null, impossible: [] })
+        expect({ visits: rota.schedule.length, slackS: rota.smallestSlackS, isProved: rota.isSlackProved }).toEqual({ ...truth, isProved: true }) // prettier-ignore
+      } else expect(truth).toBeNull()
+    }
+    expect([...seen].toSorted()).toEqual(['cannot', 'held'])
+  })
+
+  it('of five cameras that are alike and two people is proved, and at once has no needless visit', () => {
+    const [alike] = crowd(1, 1, 4500).cameras as [CoverProblem['cameras'][number]]
+    const cameras = Array.from({ length: 5 }, (_, i) => ({ ...alike, id: `${i}`, runLimitS: null, cardFirstS: 3600, cardS: 3600, batteryFirstS: 5400, batteryS: 5400 })) // prettier-ignore
+    const problem = { ...crowd(1, 2, 4500), needGood: 3, cameras }
+    const proved = solveCover(problem, { width: 300 })
+    expect(proved).toMatchObject({ status: 'held', isFewestProved: true, isSlackProved: true })
+    const soon = solveAtOnce(problem)
+    if (proved.status !== 'held' || soon.status !== 'held') throw new Error('It can be held.')
+    expect([proved.schedule.length, soon.schedule.length]).toEqual([3, 3])
+    expect(follow(problem, soon.schedule)).toMatchObject({ firstUncoveredS: null, smallestSlackS: soon.smallestSlackS, impossible: [] }) // prettier-ignore
+  })
+
+  it('says how far it can be held without looking for few visits', () => {
+    const problem = { ...crowd(3, 1, 1000), needGood: 3 }
+    const effort = { width: 400 }
+    for (const more of [{}, { attendants: [] }, { needGood: 2, attendants: [] }, { coverFromS: 990 }]) {
+      const rota = solveCover({ ...problem, ...more }, effort)
+      const far = howFarHeld({ ...problem, ...more }, effort)
+      const wanted = rota.status === 'held' ? { good: mostWanted({ ...problem, ...more }), firstUncoveredS: null } : { good: rota.most.good, firstUncoveredS: rota.firstUncoveredS } // prettier-ignore
+      expect(far).toEqual(wanted)
+    }
   })
 
   it('holds at every second, also where limits and hands fall between its steps', () => {
@@ -191,18 +240,19 @@ function tryEverything(problem: CoverProblem): { visits: number; slackS: number 
   const visits: Intervention[] = []
   for (let beginS = 0; beginS < problem.durationS; beginS += problem.stepS)
     for (const camera of [0, 1])
-      for (const kind of KINDS) {
-        const last = lasts[camera]!
-        if (kind === 'both' ? last.card || last.battery : last[kind]) continue
-        visits.push({ beginS, attendant: 0, camera, kind })
-      }
+      for (const kind of KINDS)
+        for (const attendant of problem.attendants.keys()) {
+          const last = lasts[camera]!
+          if (kind === 'both' ? last.card || last.battery : last[kind]) continue
+          visits.push({ beginS, attendant, camera, kind })
+        }
   const better = (found: readonly { slackS: number | null }[]) =>
     found.reduce<number | null>((most, { slackS }) => (most === null || slackS === null ? null : Math.max(most, slackS)), -1) // prettier-ignore
   for (const schedules of [
     [[]],
     visits.map((v) => [v]),
     visits.flatMap((v, i) => visits.slice(i).map((w) => [v, w])),
-    threes(visits),
+    threes(visits, problem.attendants.length > 1 ? 0 : problem.stepS),
   ]) {
     // prettier-ignore
     const held: { slackS: number | null }[] = []
@@ -216,12 +266,13 @@ function tryEverything(problem: CoverProblem): { visits: number; slackS: number 
   return null
 }
 
-function threes(visits: readonly Intervention[]): Intervention[][] {
+/** Three visits, each so many seconds after the one before at the least. */
+function threes(visits: readonly Intervention[], apartS: number): Intervention[][] {
   const all: Intervention[][] = []
   for (const [i, a] of visits.entries())
     for (const [j, b] of visits.entries()) {
-      if (j <= i || b.beginS < a.beginS + 10) continue
-      for (const c of visits.slice(j + 1)) if (c.beginS >= b.beginS + 10) all.push([a, b, c])
+      if (j <= i || b.beginS < a.beginS + apartS) continue
+      for (const c of visits.slice(j + 1)) if (c.beginS >= b.beginS + apartS) all.push([a, b, c])
     }
   return all
 }

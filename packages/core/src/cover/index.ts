@@ -13,4 +13,4 @@ export {
   needByStep,
   wantingNoMore,
 } from './problem.ts'
-export { type Rota, solveAtOnce, solveCover, solveWithin } from './solve.ts'
+export { howFarHeld, type Rota, solveAtOnce, solveCover, solveWithin } from './solve.ts'

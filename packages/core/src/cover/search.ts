@@ -9,6 +9,7 @@ import {
   newBattery,
   newCard,
 } from './problem.ts'
+import { hasTwinBefore, inOrder, twinsBy } from './twins.ts'
 
 /*
  * Who goes to which camera when, found by labels that are carried forward through the event step by step. A label is
@@ -75,6 +76,9 @@ interface Steps {
   /** The longest of the walks. */
   readonly farthest: number
   readonly cameras: readonly SteppedCamera[]
+  /** Cameras that differ in nothing that may still matter, and people likewise. */
+  readonly cameraTwins: readonly (readonly number[])[]
+  readonly personTwins: readonly (readonly number[])[]
   readonly people: readonly {
     readonly place: number
     readonly posts: readonly { readonly place: number; readonly from: number; readonly to: number }[]
@@ -95,6 +99,10 @@ interface SteppedCamera {
   readonly mostPerVisit: number
   readonly first: readonly [run: number, card: number, battery: number]
 }
+
+/** All of a camera that its clocks do not say. */
+const likenessOf = ({ place, start, hands, kinds, mostPerVisit, camera }: SteppedCamera): string =>
+  JSON.stringify([place, start, hands, kinds, mostPerVisit, camera.runLimitS, camera.cardS, camera.batteryS, camera.restartS, camera.cardSwapS, camera.batterySwapS]) // prettier-ignore
 
 const [RUN, CARD, BATTERY, BUSY, PER_CAMERA] = [0, 1, 2, 3, 4]
 
@@ -133,6 +141,8 @@ function inSteps(problem: CoverProblem): Steps {
     walk: problem.walkS.map((row) => row.map(up)),
     farthest: Math.max(0, ...problem.walkS.flat().map(up)),
     cameras,
+    cameraTwins: twinsBy(cameras, likenessOf),
+    personTwins: twinsBy(problem.attendants, ({ posts }) => JSON.stringify(posts)),
     people: problem.attendants.map(({ place, posts }) => ({
       place,
       posts: posts
@@ -192,7 +202,7 @@ function fewestVisits(steps: Steps, { clocks }: Label, now: number): number {
 }
 
 /** Whether somebody comes to every place no later by one label than by another. Who is idle may be on the way already. */
-function isNoFurther(than: Label, label: Label, steps: Steps, now: number, p: number): boolean {
+function isNoFurther(than: State, label: State, steps: Steps, now: number, p: number): boolean {
   const [place, since] = [than.people[p * 2]!, than.people[p * 2 + 1]!]
   const [placeB, sinceB] = [label.people[p * 2]!, label.people[p * 2 + 1]!]
   if (place === placeB && since <= sinceB) return true
@@ -205,7 +215,17 @@ function isNoFurther(than: Label, label: Label, steps: Steps, now: number, p: nu
   )
 }
 
-function isNeedless(than: Label, label: Label, steps: Steps, now: number, counts: boolean): boolean {
+/** What of a label is compared: its twins in order, and nobody busy until a step that has passed. */
+type State = Pick<Label, 'clocks' | 'people' | 'used'>
+
+function stateOf({ clocks, people, used }: Label, steps: Steps, now: number): State {
+  if (steps.cameraTwins.length === 0 && steps.personTwins.length === 0) return { clocks, people, used }
+  const passed = clocks.slice()
+  for (let i = BUSY; i < passed.length; i += PER_CAMERA) passed[i] = Math.max(now, passed[i]!)
+  return { clocks: inOrder(passed, PER_CAMERA, steps.cameraTwins), people: inOrder(people, 2, steps.personTwins), used }
+}
+
+function isNeedless(than: State, label: State, steps: Steps, now: number, counts: boolean): boolean {
   if (counts && than.used > label.used) return false
   const [a, b] = [than.clocks, label.clocks]
   for (let i = 0; i < a.length; i += PER_CAMERA) {
@@ -225,14 +245,21 @@ function keep(labels: readonly Label[], steps: Steps, now: number, { visits, wid
   const promised = labels.map((label) => {
     let worth = 0
     for (let i = 0; i < label.clocks.length; i += PER_CAMERA) worth += label.clocks[i]! + label.clocks[i + CARD]! + label.clocks[i + BATTERY]! // prettier-ignore
-    return { label, visits: fewestVisits(steps, label, now) + (counts ? label.used : 0), worth }
+    return {
+      label,
+      state: stateOf(label, steps, now),
+      visits: fewestVisits(steps, label, now) + (counts ? label.used : 0),
+      worth,
+    }
   })
   promised.sort((a, b) => a.visits - b.visits || (counts ? a.label.used - b.label.used : 0) || b.worth - a.worth)
   const kept: Label[] = []
-  for (const { label } of promised) {
-    if (kept.some((than) => isNeedless(than, label, steps, now, counts))) continue
+  const states: State[] = []
+  for (const { label, state } of promised) {
+    if (states.some((than) => isNeedless(than, state, steps, now, counts))) continue
     if (kept.length === width) return { kept, wasCut: true }
     kept.push(label)
+    states.push(state)
   }
   return { kept, wasCut: false }
 }
@@ -268,7 +295,7 @@ function renewsWhatEnds({ clocks }: Label, { end }: Steps, i: number, kind: Kind
 }
 
 /** Of two people who stand at one place, are free and have no posts, it makes no difference who goes: the first does. */
-function hasTwinBefore({ people }: Label, steps: Steps, p: number, now: number): boolean {
+function isStandIn({ people }: Label, steps: Steps, p: number, now: number): boolean {
   if (steps.people[p]!.posts.length > 0) return false
   const since = (q: number) => (people[q * 2 + 1]! + steps.farthest <= now ? -1 : people[q * 2 + 1]!)
   for (let q = 0; q < p; q++)
@@ -286,6 +313,7 @@ function* beginnings(label: Label, problem: CoverProblem, steps: Steps, now: num
     const i = c * PER_CAMERA
     if (now < camera.start || label.clocks[i + BUSY]! > now) continue
     if (!canSpare && records(label, steps, c, now)) continue
+    if (hasTwinBefore(label.clocks, PER_CAMERA, steps.cameraTwins, c)) continue
     const left = ends(label.clocks, c)
     if (slack > 0 && left < steps.end && left - now < slack) continue
     for (const kind of camera.kinds) {
@@ -293,7 +321,7 @@ function* beginnings(label: Label, problem: CoverProblem, steps: Steps, now: num
       if (to > steps.end || (limits.isHasty && !renewsWhatEnds(label, steps, i, kind))) continue
       for (let p = label.lastBegun + 1; p < steps.people.length; p++)
         if (
-          !hasTwinBefore(label, steps, p, now) &&
+          !isStandIn(label, steps, p, now) &&
           canBeThere(steps, steps.people[p]!, label.people[p * 2]!, label.people[p * 2 + 1]!, camera, now, to)
         )
           yield begun(label, problem, steps, c, p, kind, now)

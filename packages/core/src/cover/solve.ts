@@ -23,13 +23,15 @@ export type Rota =
     }
   | {
       readonly status: 'cannot'
-      /** Nobody can hold it longer than until this second. */
+      /** Nobody can hold it longer than until this second, where that is proved; else how far what was tried holds it. */
       readonly firstUncoveredS: number
       readonly isProved: boolean
       /** The most good angles that can be held wherever as many are wanted, and how; 0 where not even one can. */
       readonly most: { readonly good: number; readonly visits: number; readonly schedule: readonly Intervention[] }
       readonly longest: readonly Intervention[]
     }
+
+type Held = Extract<Rota, { status: 'held' }>
 
 export interface Effort {
   /** Labels that are kept at a step; more proves more and takes longer. */
@@ -88,7 +90,7 @@ function withMostSlack(problem: CoverProblem, first: readonly Intervention[], ef
   return { ...best, isProved }
 }
 
-function held(problem: CoverProblem, any: Searched, effort: Effort): Rota {
+function held(problem: CoverProblem, any: Searched, effort: Effort): Held {
   const { schedule, leastVisits, isProved } = withFewest(problem, any.schedule!, effort)
   const slack = withMostSlack(problem, schedule, effort)
   return {
@@ -145,18 +147,29 @@ function thinned(problem: CoverProblem, schedule: readonly Intervention[]): read
  */
 export function solveWithin(problem: CoverProblem, patienceMs: number, effort: Effort = { width: 4000 }): Rota {
   const soon = solveAtOnce(problem)
-  const few = soon.status === 'held' ? thinned(problem, soon.schedule) : []
   const timed = { ...effort, untilMs: performance.now() + patienceMs }
-  if (soon.status === 'held')
-    return held(problem, { schedule: few, heldS: problem.durationS, longest: few, isExhaustive: false }, timed) // prettier-ignore
+  if (soon.status === 'held') {
+    const { schedule } = soon
+    return held(problem, { schedule, heldS: problem.durationS, longest: schedule, isExhaustive: false }, timed)
+  }
   const rota = solveCover(problem, timed)
-  return rota.status === 'cannot' && soon.most.good > rota.most.good ? { ...rota, most: soon.most } : rota
+  if (rota.status === 'held') return rota
+  const most = soon.most.good > rota.most.good ? soon.most : rota.most
+  // A search that ran out of time says how far it had come, which is less than what can be held.
+  const { firstUncoveredS, longest } = !rota.isProved && soon.firstUncoveredS > rota.firstUncoveredS ? soon : rota
+  return { ...rota, most, firstUncoveredS, longest }
 }
 
 type Most = Extract<Rota, { status: 'cannot' }>['most']
 
 /** The most good angles that can be held throughout, where it cannot be all. */
 function mostOf(problem: CoverProblem, effort: Effort): Most {
+  const { good, way } = mostGood(problem, effort)
+  const schedule = good ? withFewest(wantingNoMore(problem, good), way, effort).schedule : way
+  return { good, visits: schedule.length, schedule }
+}
+
+function mostGood(problem: CoverProblem, effort: Effort): { good: number; way: readonly Intervention[] } {
   let [low, above] = [0, mostWanted(problem)]
   let best: readonly Intervention[] = []
   while (above - low > 1) {
@@ -165,8 +178,7 @@ function mostOf(problem: CoverProblem, effort: Effort): Most {
     if (way) [low, best] = [good, way]
     else above = good
   }
-  if (low) best = withFewest(wantingNoMore(problem, low), best, effort).schedule
-  return { good: low, visits: best.length, schedule: best }
+  return { good: low, way: best }
 }
 
 /** While an event goes on a rota is wanted within a second: looked for on a coarse grid at first, as narrow as holds. */
@@ -184,12 +196,29 @@ export function solveAtOnce(problem: CoverProblem): Rota {
   if (rota?.status === 'held') {
     const schedule = within(problem, rota.schedule)
     const { firstUncoveredS, impossible } = follow(problem, schedule)
-    if (firstUncoveredS === null && impossible.length === 0) return { ...rota, schedule }
+    if (firstUncoveredS === null && impossible.length === 0) return thinnedRota(problem, { ...rota, schedule })
   }
   const any = anyWay(problem, LIVE)
-  if (any.schedule) return held(problem, any, LIVE)
+  if (any.schedule) return thinnedRota(problem, held(problem, any, LIVE))
   const most = rota?.status === 'cannot' ? rota.most : mostOf(problem, LIVE)
   return cannot(any, restarted(problem, { ...most, schedule: within(problem, most.schedule) }))
+}
+
+/** The same without needless visits; the slack is that of what is left. */
+function thinnedRota(problem: CoverProblem, rota: Held): Held {
+  const schedule = thinned(problem, rota.schedule)
+  if (schedule.length === rota.schedule.length) return rota
+  return { ...rota, schedule, smallestSlackS: follow(problem, schedule).smallestSlackS }
+}
+
+/**
+ * How many good angles can be held throughout, and the first second with fewer than are wanted; null where none has.
+ * Nobody's way is told, so that few visits need not be looked for. What is searched is as narrow as its effort.
+ */
+export function howFarHeld(problem: CoverProblem, effort: Effort): { good: number; firstUncoveredS: number | null } {
+  const { schedule, heldS } = anyWay(problem, effort)
+  if (schedule) return { good: mostWanted(problem), firstUncoveredS: null }
+  return { good: mostGood(problem, effort).good, firstUncoveredS: heldS }
 }
 
 /** The coarse grid ends a little later: what only that little more asks for is left out. */

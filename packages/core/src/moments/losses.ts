@@ -2,11 +2,10 @@ import {
   type CoverProblem,
   follow,
   handlingSeconds,
+  howFarHeld,
   type Intervention,
   mostWanted,
   needByStep,
-  type Rota,
-  solveCover,
   wantingNoMore,
 } from '../cover/index.ts'
 import type { Production, RecordOf } from '../records/index.ts'
@@ -25,18 +24,16 @@ export interface Loss {
 
 const without = <T>(list: readonly T[], i: number): readonly T[] => list.toSpliced(i, 1)
 
-const lossOf = (rota: Rota, need: number, fromS: number): Pick<Loss, 'good' | 'firstUncoveredS'> =>
-  rota.status === 'held'
-    ? { good: need, firstUncoveredS: null }
-    : { good: rota.most.good, firstUncoveredS: fromS + rota.firstUncoveredS }
-
 /**
  * Takes each camera, each person and each circuit away in turn. What is searched is narrow: it may say a little less than
  * could be held.
  */
 export function* lossesOf({ problem, cameraIds, handIds, circuits, fromS }: MomentCover): Generator<Loss> {
   const effort = { width: 120 }
-  const tried = (changed: Partial<CoverProblem>) => lossOf(solveCover({ ...problem, ...changed }, effort), mostWanted(problem), fromS) // prettier-ignore
+  const tried = (changed: Partial<CoverProblem>): Pick<Loss, 'good' | 'firstUncoveredS'> => {
+    const { good, firstUncoveredS } = howFarHeld({ ...problem, ...changed }, effort)
+    return { good, firstUncoveredS: firstUncoveredS === null ? null : fromS + firstUncoveredS }
+  }
   for (const [i, id] of cameraIds.entries())
     if (problem.cameras[i]!.isGood) yield { kind: 'camera', id, ...tried({ cameras: without(problem.cameras, i) }) }
   for (const [i, id] of handIds.entries())
@@ -121,7 +118,8 @@ export interface Mend {
 /** Ways out that hold: one person more at each place, a card that lasts, a camera that does not stop, one angle fewer. */
 export function* mendsOf({ problem, cameraIds, placeIds }: MomentCover): Generator<Mend> {
   const effort = { width: 120 }
-  const holds = (changed: Partial<CoverProblem>) => solveCover({ ...problem, ...changed }, effort).status === 'held'
+  const holds = (changed: Partial<CoverProblem>) =>
+    howFarHeld({ ...problem, ...changed }, effort).firstUncoveredS === null
   for (const [place, id] of placeIds.entries())
     if (holds({ attendants: [...problem.attendants, { id: 'more', place, posts: [] }] })) {
       yield { kind: 'one person more', id }

@@ -160,7 +160,7 @@ function Says({ cover, found, production }: { cover: MomentCover; found: FoundCo
         <Text color="soft" mt="4px">
           {rota.schedule.length === 0
             ? 'Nobody has to touch anything.'
-            : `${counted(rota.schedule.length, 'visit')}, ${rota.isFewestProved ? 'and with fewer it cannot be done' : `at least ${rota.leastVisits} are needed`}.`}
+            : `${counted(rota.schedule.length, 'visit')}, ${found.isProving ? 'and a rota with fewer is looked for' : rota.isFewestProved ? 'and with fewer it cannot be done' : `at least ${rota.leastVisits} are needed`}.`}
           {rota.smallestSlackS !== null &&
             ` Somebody is there at least ${lapse(rota.smallestSlackS)} before anything would stop.`}{' '}
           By the limits given below; whether a camera really rolls only a look at it tells.
@@ -176,8 +176,9 @@ function Says({ cover, found, production }: { cover: MomentCover; found: FoundCo
           : `${counted(rota.most.good, 'good angle')} of ${most} can be held`}
       </Answer>
       <Text color="soft" mt="4px">
-        {rota.isProved ? 'However it is done' : 'By all that was tried'}, what is wanted ends at{' '}
-        {lapse(rota.firstUncoveredS)} of {lapse(durationS)} at the latest.
+        {rota.isProved
+          ? `However it is done, what is wanted ends at ${lapse(rota.firstUncoveredS)} of ${lapse(durationS)} at the latest.`
+          : `By all that was tried it holds until ${lapse(rota.firstUncoveredS)} of ${lapse(durationS)}; whether more can be done is not settled.`}
         {rota.most.good > 0 && ` Drawn is the rota that holds ${rota.most.good}.`}
       </Text>
       {cover.unreachable.length > 0 && (
