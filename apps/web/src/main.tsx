@@ -20,13 +20,13 @@ import { Entrance } from './shell/Entrance.tsx'
 import { Join } from './shell/Join.tsx'
 import { ProductionRoom } from './shell/ProductionRoom.tsx'
 import { CallSheetReader } from './shell/CallSheetReader.tsx'
+import { keepOnDevice, reloadForMissingParts } from './shell/renewal.ts'
 import { useDesk } from './store/desk.ts'
-import { say } from './store/production.ts'
 import { system } from './ui/theme/theme.ts'
 
 // Without a secure address (a phone on a set's plain network) there is no worker; the open page still works.
-if ('serviceWorker' in navigator && import.meta.env.PROD)
-  registerSW({ onNeedRefresh: () => say('A newer Kavrell is ready. It opens with the next reload.') })
+if ('serviceWorker' in navigator && import.meta.env.PROD) keepOnDevice(registerSW)
+reloadForMissingParts()
 
 document.documentElement.className = useDesk.getState().light
 

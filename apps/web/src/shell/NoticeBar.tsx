@@ -15,7 +15,7 @@ export function NoticeBar() {
   useEffect(() => {
     if (!notice) return
     const id = toaster.create({
-      duration: notice.tone === 'stop' ? Infinity : SHOWN_MS,
+      duration: notice.tone === 'stop' || notice.offer ? Infinity : SHOWN_MS,
       meta: { notice },
       onStatusChange: ({ status }) => {
         if (status === 'dismissing' && useProductionStore.getState().notice === notice) dismissNotice()
@@ -52,6 +52,18 @@ function Says({ notice }: { notice: Notice }) {
       {notice.insist && (
         <Button color="inherit" borderColor="currentColor" onClick={() => insistOn(notice.insist!)}>
           {notice.insist.says}
+        </Button>
+      )}
+      {notice.offer && (
+        <Button
+          color="inherit"
+          borderColor="currentColor"
+          onClick={() => {
+            dismissNotice()
+            notice.offer!.act()
+          }}
+        >
+          {notice.offer.says}
         </Button>
       )}
       <Button kind="quiet" color="inherit" onClick={dismissNotice}>

@@ -57,6 +57,8 @@ export interface Notice {
   readonly tone: 'stop' | 'info'
   readonly undo?: boolean
   readonly insist?: Insist
+  /** What may be done about it. */
+  readonly offer?: { readonly says: string; readonly act: () => void }
 }
 
 export interface ProductionState {
@@ -102,6 +104,10 @@ const withPending = (confirmed: Tables, pending: readonly Pending[], seq: number
 
 export const say = (says: string, tone: Notice['tone'] = 'info', undo = false): void =>
   setState({ notice: { says, tone, undo } })
+
+/** Says something with what may be done about it; it stays until it is put away or something else is said. */
+export const offer = (says: string, label: string, act: () => void): void =>
+  setState({ notice: { says, tone: 'info', offer: { says: label, act } } })
 
 /** Adds the versions this device saw. */
 function versioned(records: Tables, change: PlainChange): Change {
