@@ -8,6 +8,8 @@ interface Props {
   readonly value: readonly string[]
   readonly label: string
   readonly name?: string
+  /** What it means that none is chosen. */
+  readonly empty?: string
   readonly disabled?: boolean
   readonly onChoose: (ids: readonly string[]) => void
   /** What was typed and is none of the names. */
@@ -15,7 +17,7 @@ interface Props {
 }
 
 /** Several of many: each stands as a tag that Backspace takes out, and the rest are found by typing. */
-export function ChooseMany({ names, value, label, name, disabled, onChoose, onUnread }: Props) {
+export function ChooseMany({ names, value, label, name, empty = 'none', disabled, onChoose, onUnread }: Props) {
   const [typed, setTyped] = useState('')
   const pointed = useRef<string | null>(null)
   const byKeys = useRef(false)
@@ -91,7 +93,7 @@ export function ChooseMany({ names, value, label, name, disabled, onChoose, onUn
               <TagsInput.Input
                 aria-label={label}
                 name={name}
-                placeholder={value.length === 0 ? 'none' : undefined}
+                placeholder={value.length === 0 ? empty : undefined}
                 // Two parts of the library listen here; Enter is told to neither, so that it adds one and no more.
                 onKeyDownCapture={(e) => {
                   byKeys.current = e.key === 'ArrowDown' || e.key === 'ArrowUp' || (byKeys.current && e.key === 'Enter')

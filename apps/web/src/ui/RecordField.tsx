@@ -35,6 +35,8 @@ interface Props {
   /** A line that may get long is shown whole. */
   grows?: boolean
   hideLabel?: boolean
+  /** What it means that it is empty. */
+  empty?: string
   width?: string
   /** Which records can be named, where that is fewer than all of their kind. */
   names?: ReadonlyMap<string, string>
@@ -51,6 +53,7 @@ export function RecordField({
   grows = false,
   rows = 2,
   hideLabel = false,
+  empty,
   width,
   names: given,
   changesFor,
@@ -91,6 +94,7 @@ export function RecordField({
     'aria-label': hideLabel ? title : undefined,
     'aria-describedby': says ? saysId : undefined,
     'aria-description': meaningOf(title),
+    placeholder: empty,
     name: `${kind}.${name}`,
   }
   const shownLabel = `${title}${unitOf(field, units) ? `, ${unitOf(field, units)}` : ''}`
@@ -128,7 +132,12 @@ export function RecordField({
           onChoose={(chosen) => save(chosen ?? '')}
         />
       ) : field.input === 'choice' || field.input === 'ref' ? (
-        <Select {...common} value={(record[name] as string | null) ?? ''} onChange={(e) => save(e.target.value)}>
+        <Select
+          {...common}
+          placeholder={undefined}
+          value={(record[name] as string | null) ?? ''}
+          onChange={(e) => save(e.target.value)}
+        >
           {field.input === 'ref' && (field.column.nullable || !record[name]) && <option value="">none</option>}
           {field.input === 'choice'
             ? field.options!.map((option) => (
@@ -156,6 +165,7 @@ export function RecordField({
           name={common.name}
           names={names}
           value={record[name] as readonly string[]}
+          empty={empty}
           disabled={!rights.plan}
           onChoose={(ids) => save(ids.join(', '))}
           onUnread={save}

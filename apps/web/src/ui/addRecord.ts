@@ -24,10 +24,19 @@ export function takeOut<K extends KindName>(kind: K, id: Id<K>, name: string): v
   if (commitOrSay(`Remove ${name}`, changes)) say(`Removed ${name}.`, 'info', true)
 }
 
-/** The next free letter: A, B, … Z, AA. */
-export function nextLetter(used: readonly string[]): string {
-  const letters = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ']
-  return [...letters, ...letters.map((l) => `A${l}`)].find((letter) => !used.includes(letter)) ?? 'ZZ'
+const ALPHABET = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ']
+
+/** The next free letter: A, B, … Z, AA; or from another one on. */
+export function nextLetter(used: readonly string[], from = 'A'): string {
+  const letters = ALPHABET.slice(ALPHABET.indexOf(from))
+  return [...letters, ...ALPHABET.map((l) => `A${l}`)].find((letter) => !used.includes(letter)) ?? 'ZZ'
+}
+
+/** Adds a camera, from A on, or a recorder, from R on, by a letter that no other device has. */
+export function addDevice(kind: 'camera' | 'recorder'): void {
+  const { camera, recorder } = useProductionStore.getState().records
+  const used = [...Object.values(camera), ...Object.values(recorder)].map(({ letter }) => letter)
+  addRecord(kind, `Add a ${kind}`, { letter: nextLetter(used, kind === 'camera' ? 'A' : 'R') })
 }
 
 /** The first of A1, A2, A3 … that nothing is called yet. */

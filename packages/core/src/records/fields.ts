@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { lapse } from '../text/index.ts'
 import { asId, type Id, idSchema } from './ids.ts'
 
 /** How a field is kept in the database. */
@@ -20,7 +21,19 @@ export interface Field<T> {
   readonly unit?: string
   /** What it is typed into. */
   readonly input:
-    'line' | 'lines' | 'number' | 'clock' | 'choice' | 'flag' | 'date' | 'ref' | 'refs' | 'money' | 'colour' | 'none'
+    | 'line'
+    | 'lines'
+    | 'number'
+    | 'clock'
+    | 'lapse'
+    | 'choice'
+    | 'flag'
+    | 'date'
+    | 'ref'
+    | 'refs'
+    | 'money'
+    | 'colour'
+    | 'none'
   readonly options?: readonly string[]
   /** What an option is called where its own name is no plain word. */
   readonly words?: Readonly<Record<string, string>>
@@ -129,6 +142,23 @@ export const whole = (range: Range & { initial: number }): Field<number> => ({
   column: column('integer'),
   schema: inRange(range).refine(Number.isInteger, `${range.label} is a whole number. ${range.says}`),
 })
+
+/** A length of time in whole seconds, typed and shown as 38:00. */
+export const seconds = ({
+  label,
+  initial,
+  least,
+  most,
+}: Named<number> & { least: number; most: number; initial: number }): Field<number> => {
+  const says = `${label} is a length of time such as 38:00, 1:15:00, 90 s or 20 min, from ${lapse(least)} to ${lapse(most)}.`
+  return {
+    label,
+    initial,
+    input: 'lapse',
+    column: column('integer'),
+    schema: inRange({ label, least, most, says }).refine(Number.isInteger, says),
+  }
+}
 
 /** Yes or no. */
 export const flag = ({ label, initial = false }: Named<boolean>): Field<boolean> => ({

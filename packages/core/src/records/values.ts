@@ -1,7 +1,7 @@
 import { fail, ok, type Outcome } from '../outcome/index.ts'
 import { readHex } from '../colour/index.ts'
 import { parseMoney } from '../money/index.ts'
-import { clock, lengthText, parseClock, parseLength, type Units } from '../text/index.ts'
+import { clock, lapse, lengthText, parseClock, parseLapse, parseLength, type Units } from '../text/index.ts'
 import type { Field } from './fields.ts'
 import { type KindName, KINDS } from './kinds/kinds.ts'
 import { type AnyRecord, fieldsOf } from './record.ts'
@@ -29,6 +29,8 @@ export function showValue(field: Field<unknown>, value: unknown, names: Names, u
   switch (field.input) {
     case 'clock':
       return clock(value as number)
+    case 'lapse':
+      return lapse(value as number)
     case 'number':
       if (isLength(field) && units === 'feet') return lengthText(value as number, units)
       return String(Math.round((value as number) * 1000) / 1000)
@@ -79,6 +81,8 @@ export function readValue(kind: KindName, name: string, typed: string, names: Na
       return judge(readHex(text) ?? text)
     case 'clock':
       return judge(parseClock(text.replace(' ', '')) ?? Number.NaN)
+    case 'lapse':
+      return judge(parseLapse(text) ?? Number.NaN)
     case 'flag':
       return ok(/^(y|yes|x|1|true|✓)$/i.test(text))
     case 'choice': {

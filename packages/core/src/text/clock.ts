@@ -27,6 +27,26 @@ export const hours = (minutes: number): string => {
 export const stretch = (minutes: number): string =>
   Math.round(minutes) < 100 ? `${Math.round(minutes)} min` : hours(minutes)
 
+const LAPSE = /^(?:(\d+):)?(\d{1,3}):(\d{2})$/
+const IN_UNITS =
+  /^(?:(\d+(?:\.\d+)?) *h(?:ours?)?)? *(?:(\d+(?:\.\d+)?) *(?:m(?:in(?:utes?)?)?(?![a-z])|$))? *(?:(\d+(?:\.\d+)?) *s(?:ec(?:onds?)?)?)?$/i
+
+/**
+ * Seconds from what somebody typed for a length of time: 38:00, 1:15:00, 90, 90 s, 20 min, 1 h 15, 1.5 h. A number alone
+ * is seconds. Null if it is no length of time.
+ */
+export function parseLapse(typed: string): number | null {
+  const text = typed.trim().replace(',', '.')
+  if (/^\d+(\.\d+)?$/.test(text)) return Number(text)
+  const parts = LAPSE.exec(text)
+  // Minutes may be more than an hour has, unless hours are said.
+  if (parts && Number(parts[3]) < 60 && (!parts[1] || Number(parts[2]) < 60)) return Number(parts[1] ?? 0) * 3600 + Number(parts[2]) * 60 + Number(parts[3]) // prettier-ignore
+  const units = text === '' ? null : IN_UNITS.exec(text)
+  if (!units) return null
+  const [hours_, minutes, seconds] = units.slice(1).map((part) => Number(part ?? 0)) as [number, number, number]
+  return hours_ * 3600 + minutes * 60 + seconds
+}
+
 /** Seconds as 8:05, or 1:08:05; less than none is none. */
 export function lapse(seconds: number): string {
   const whole = Math.max(0, Math.round(seconds))

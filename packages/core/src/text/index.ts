@@ -1,5 +1,5 @@
 export { formatBytesParts, sayBytes } from './bytes.ts'
-export { clock, hours, lapse, parseClock, stretch } from './clock.ts'
+export { clock, hours, lapse, parseClock, parseLapse, stretch } from './clock.ts'
 export { toCsv } from './csv.ts'
 export {
   asName,

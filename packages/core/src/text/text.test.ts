@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { clock, parseClock, stretch } from './clock.ts'
+import { clock, lapse, parseClock, parseLapse, stretch } from './clock.ts'
 import { toCsv } from './csv.ts'
 
 describe('clock times', () => {
@@ -23,6 +23,30 @@ describe('clock times', () => {
   ])('%j is %s', (text, minutes) => expect(parseClock(text)).toBe(minutes))
   test('what is written can be read again', () =>
     fc.assert(fc.property(fc.integer({ min: 0, max: 2879 }), (m) => parseClock(clock(m)) === m)))
+})
+
+describe('lengths of time', () => {
+  test.each([
+    ['38:00', 2280],
+    ['1:15:00', 4500],
+    ['100:00', 6000],
+    ['0:05', 5],
+    ['90', 90],
+    ['90 s', 90],
+    ['1.5 h', 5400],
+    ['1,5 min', 90],
+    ['20 min', 1200],
+    ['1 h 15', 4500],
+    ['1h15m20s', 4520],
+    ['2 hours', 7200],
+    ['0:75', null],
+    ['1:75:00', null],
+    ['soon', null],
+    ['', null],
+    ['-5', null],
+  ])('%j is %s seconds', (text, seconds) => expect(parseLapse(text)).toBe(seconds))
+  test('what is written can be read again', () =>
+    fc.assert(fc.property(fc.integer({ min: 0, max: 100_000 }), (s) => parseLapse(lapse(s)) === s)))
 })
 
 describe('CSV', () => {

@@ -13,8 +13,9 @@ const CAMERA_FIELDS = ['placeId', 'shows', 'isGood', 'startS', 'runLimitMin', 'c
 
 /** What a moment is made of: its cameras with their limits, places and ways, people. */
 export function CoverThings({ moment }: { moment: Moment }) {
-  const records = useParts('momentPlace', 'momentWalk', 'momentCamera', 'momentHand', 'camera', 'person')
+  const records = useParts('production', 'momentPlace', 'momentWalk', 'momentCamera', 'momentHand', 'camera', 'person')
   const rights = useRights()
+  const { onceOnlyPictures, onceOnlySounds } = records.production
   const own = <T extends { readonly momentId: string }>(table: Readonly<Record<string, T>>) => Object.values(table).filter((each) => each.momentId === moment.id) // prettier-ignore
   const places = own(records.momentPlace)
   const cameras = own(records.momentCamera)
@@ -33,12 +34,17 @@ export function CoverThings({ moment }: { moment: Moment }) {
     const placeId = placeFor()
     if (placeId) addRecord('momentHand', 'Add somebody to the moment', { momentId: moment.id, personId, placeId })
   }
+  const emptyAs: Readonly<Record<string, string>> = {
+    pictures: `${onceOnlyPictures}, house rule`,
+    sounds: `${onceOnlySounds}, house rule`,
+    speakerIds: 'nobody named',
+  }
   return (
     <>
       <Section title="The moment">
         <Grid templateColumns="repeat(auto-fill, minmax(150px, 1fr))" gap="10px 16px">
           {(['name', 'lastsS', 'coverFromS', 'pictures', 'sounds', 'speakerIds', 'shotIds'] as const).map((field) => (
-            <RecordField key={field} kind="moment" id={moment.id} field={field} />
+            <RecordField key={field} kind="moment" id={moment.id} field={field} empty={emptyAs[field]} />
           ))}
         </Grid>
       </Section>
@@ -176,7 +182,7 @@ function Phases({ moment }: { moment: Moment }) {
           borderColor="line"
         >
           {(['name', 'fromS', 'pictures', 'sounds', 'speakerIds'] as const).map((field) => (
-            <RecordField key={field} kind="momentPhase" id={id} field={field} />
+            <RecordField key={field} kind="momentPhase" id={id} field={field} empty="as the moment" />
           ))}
           {rights.plan && (
             <Button kind="word" onClick={() => takeOut('momentPhase', id, `the phase ${name}`)}>

@@ -6,7 +6,7 @@ import { counted } from '@kavrell/core/text'
 import { instantAt } from '@kavrell/core/time'
 import { useBoxTime } from '../../store/clock.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
-import { addRecord } from '../../ui/addRecord.ts'
+import { addDevice, addRecord } from '../../ui/addRecord.ts'
 import { Answer, Button, Empty } from '../../ui/parts.tsx'
 import { useDay } from '../../ui/useDay.ts'
 import { Clocks } from './Clocks.tsx'
@@ -40,7 +40,7 @@ export function Devices() {
       <Empty says="Before it rolls, all cameras must be set alike, every sound must arrive, whatever transmits must leave the rest alone, and every clock must show the same. List the cameras first, or what transmits.">
         {rights.plan && (
           <Flex gap="8px">
-            <Button kind="main" onClick={() => addRecord('camera', 'Add a camera', { letter: 'A' })}>
+            <Button kind="main" onClick={() => addDevice('camera')}>
               Add a camera
             </Button>
             <Button onClick={() => addRecord('transmitter', 'Add a transmitter')}>Add a transmitter</Button>

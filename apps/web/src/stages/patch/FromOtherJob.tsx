@@ -28,7 +28,7 @@ export function FromOtherJob() {
   }
   if (!cards)
     return (
-      <Button kind="quiet" px="0" onClick={() => void open()}>
+      <Button kind="quiet" onClick={() => void open()}>
         From another of your jobs
       </Button>
     )

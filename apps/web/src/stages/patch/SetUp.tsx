@@ -6,6 +6,7 @@ import { counted as sayCount } from '@kavrell/core/text'
 import { newId } from '../../store/newId.ts'
 import { commitOrSay } from '../../store/production.ts'
 import { useRecords, useRights } from '../../store/selectors.ts'
+import { addDevice } from '../../ui/addRecord.ts'
 import { Button, Hint, Section } from '../../ui/parts.tsx'
 import { CardLines } from './CardLines.tsx'
 import { Carried } from './Carried.tsx'
@@ -42,11 +43,15 @@ export function SetUp({ card, propose }: { card: SetUpCard; propose: () => reado
           camera goes through it line by line; what differs is told.
         </Hint>
         {rights.plan && (
-          <Button kind="main" mt="6px" onClick={write}>
-            Write the card from the job
-          </Button>
+          <Flex mt="6px" gap="8px" wrap="wrap" align="center">
+            <Button kind="main" onClick={write}>
+              Write the card from the job
+            </Button>
+            <Button onClick={() => addDevice('camera')}>Add a camera</Button>
+            <Button onClick={() => addDevice('recorder')}>Add a recorder</Button>
+            <FromOtherJob />
+          </Flex>
         )}
-        {rights.plan && <FromOtherJob />}
       </Section>
     )
   const columns = `minmax(104px, 1fr) minmax(104px, 1.1fr) repeat(${card.cameras.length}, minmax(104px, 1.2fr))`

@@ -1,7 +1,7 @@
 import { Select } from '../../ui/fields.tsx'
 import { Flex, Text } from '@chakra-ui/react'
 import { useRights, useParts } from '../../store/selectors.ts'
-import { addRecord } from '../../ui/addRecord.ts'
+import { addDevice, addRecord } from '../../ui/addRecord.ts'
 import { Hint, Section } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { LENS_KINDS, SENSOR_MODES } from '@kavrell/core/optics'
@@ -19,7 +19,7 @@ export function CamerasAndLenses() {
           kind="camera"
           name="Cameras"
           rows={cameras}
-          onAdd={() => addRecord('camera', 'Add a camera', { letter: 'ABCDEFGHIJKLM'[cameras.length] ?? 'Z' })}
+          onAdd={() => addDevice('camera')}
           columns={[
             { field: 'letter', head: 'camera', width: 56 },
             { field: 'name', head: 'what it is', width: 200 },
@@ -99,11 +99,7 @@ export function CamerasAndLenses() {
           kind="recorder"
           name="Recorders"
           rows={Object.values(production.recorder).sort(byLetter)}
-          onAdd={() =>
-            addRecord('recorder', 'Add a recorder', {
-              letter: ['R', 'S', 'T', 'U'][Object.keys(production.recorder).length] ?? 'V',
-            })
-          }
+          onAdd={() => addDevice('recorder')}
           columns={[
             { field: 'letter', head: 'sound', width: 56 },
             { field: 'name', head: 'what it is', width: 210 },

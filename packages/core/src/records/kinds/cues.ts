@@ -1,9 +1,8 @@
-import { type Field, choice, flag, instant, number, optional, ref, text, whole } from '../fields.ts'
+import { type Field, choice, flag, instant, number, optional, ref, seconds, text, whole } from '../fields.ts'
 import { ledger, plan, rank, type Rule } from '../tradeFields.ts'
 
 const deviceAt = optional(instant({ label: 'By the device’s clock' }))
-const secondsAfter = (label: string) =>
-  whole({ label, initial: 0, unit: 's', least: 0, most: 36_000, says: `${label} is 0 to 36,000 whole seconds.` })
+const secondsAfter = (label: string) => seconds({ label, initial: 0, least: 0, most: 36_000 })
 /** What is said on stage: an hour of it. */
 const spoken = (label: string): Field<string> => ({ ...text({ label, most: 60_000 }), input: 'lines' })
 

@@ -1,8 +1,24 @@
 import { z } from 'zod'
-import { addedLater, data, flag, instant, number, optional, ref, refs, text, whole, choice } from '../fields.ts'
+import {
+  addedLater,
+  data,
+  flag,
+  instant,
+  number,
+  optional,
+  ref,
+  refs,
+  seconds,
+  text,
+  whole,
+  choice,
+} from '../fields.ts'
 import { count, ledger, plan } from '../tradeFields.ts'
 
-const seconds = (label: string, initial: number, most = 36_000, least = 0) =>
+/** A place in a moment, or its length. */
+const time = (label: string, initial: number, least = 0) => seconds({ label, initial, least, most: 36_000 })
+/** How long somebody's hands or feet take. */
+const handling = (label: string, initial: number, most = 36_000, least = 0) =>
   whole({ label, initial, unit: 's', least, most, says: `${label} is a whole number of seconds, ${least} to ${most}.` })
 const limit = (label: string, initial: number) =>
   number({
@@ -29,8 +45,8 @@ export const MOMENTS = {
   moment: plan('something that happens once', {
     name: text({ label: 'Moment', initial: 'New moment', least: 1, says: 'Give the moment a name.' }),
     shotIds: refs({ label: 'Shots', to: 'shot' }),
-    lastsS: seconds('Lasts', 1800, 36_000, 10),
-    coverFromS: seconds('Covered from', 0),
+    lastsS: time('Lasts', 1800, 10),
+    coverFromS: time('Covered from', 0),
     pictures: optional(count('Good angles', 3, 0, 20)),
     sounds: optional(addedLater(count('Sounds of each voice', 2, 0, 20))),
     speakerIds: addedLater(refs({ label: 'Who is heard', to: 'person' })),
@@ -40,7 +56,7 @@ export const MOMENTS = {
     {
       momentId: ref({ label: 'Moment', to: 'moment' }),
       name: text({ label: 'Phase', initial: 'Phase', least: 1, most: 60, says: 'Give the phase a name.' }),
-      fromS: seconds('From', 0),
+      fromS: time('From', 0),
       pictures: optional(count('Good angles', 3, 0, 20)),
       sounds: optional(count('Sounds of each voice', 2, 0, 20)),
       speakerIds: refs({ label: 'Who is heard', to: 'person' }),
@@ -54,7 +70,7 @@ export const MOMENTS = {
     momentId: ref({ label: 'Moment', to: 'moment' }),
     fromId: ref({ label: 'From', to: 'momentPlace' }),
     toId: ref({ label: 'To', to: 'momentPlace' }),
-    walkS: seconds('Walk', 60),
+    walkS: handling('Walk', 60),
   }),
   momentCamera: plan('a camera that covers a moment, with how long it lasts by itself', {
     momentId: ref({ label: 'Moment', to: 'moment' }),
@@ -62,16 +78,16 @@ export const MOMENTS = {
     placeId: ref({ label: 'Stands at', to: 'momentPlace' }),
     isGood: flag({ label: 'Good angle', initial: true }),
     shows: addedLater(text({ label: 'Shows', most: 80 })),
-    startS: seconds('Starts at', 0),
+    startS: time('Starts at', 0),
     runLimitMin: optional(limit('Stops itself after', 29)),
     cardMin: limit('Card lasts', 60),
     cardFirstMin: optional(limit('First card lasts', 60)),
     batteryMin: limit('Battery lasts', 90),
     batteryFirstMin: optional(limit('First battery lasts', 90)),
     circuitId: optional(addedLater(ref({ label: 'On the mains of', to: 'circuit' }))),
-    restartS: seconds('To restart', 10, 600, 1),
-    cardSwapS: seconds('To change the card', 40, 600, 1),
-    batterySwapS: seconds('To change the battery', 40, 600, 1),
+    restartS: handling('To restart', 10, 600, 1),
+    cardSwapS: handling('To change the card', 40, 600, 1),
+    batterySwapS: handling('To change the battery', 40, 600, 1),
   }),
   momentHand: plan('somebody who keeps cameras running during a moment', {
     momentId: ref({ label: 'Moment', to: 'moment' }),

@@ -1,6 +1,6 @@
 import { HASH_NAMES } from '../../checksums/index.ts'
 import { DATE_ORDERS } from '../../text/index.ts'
-import { addedLater, choice, longText, number, optional, pattern, text, whole } from '../fields.ts'
+import { addedLater, choice, longText, number, optional, pattern, seconds, text, whole } from '../fields.ts'
 import { count, minutes, money, plan, rateParts, rank, dropFrameRate } from '../tradeFields.ts'
 
 const kilohertz = (label: string, initial: number) =>
@@ -186,14 +186,7 @@ export const PRODUCTION = {
         says: 'Height is between 16 and 20000 px.',
       }),
       ...rateParts('Frame rate'),
-      runningTimeS: whole({
-        label: 'Running time',
-        initial: 180,
-        unit: 's',
-        least: 1,
-        most: 86400,
-        says: 'Running time is at least one second, such as 180 s.',
-      }),
+      runningTimeS: seconds({ label: 'Running time', initial: 180, least: 1, most: 86_400 }),
       shownAt: text({ label: 'Where shown' }),
       rank,
     },
