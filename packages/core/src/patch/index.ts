@@ -1,10 +1,9 @@
 export { type ClockReason, judgeShown, READ_WITHIN_S, readLabel, type ShownClock } from './shownClock.ts'
 export { type DeviceTimecode, deviceTimecodes, ORDINARY_PPM } from './jams.ts'
 export { radioRules, type RadioPlan, radioPlan, type RadioTrouble } from './radioPlan.ts'
+export { cardAgainstJob, cardFromJob, type OtherThanJob, type ProposedLine } from './cardFromJob.ts'
 export {
-  cardFromJob,
   isSameSetting,
-  type ProposedLine,
   type SetUpCard,
   type InHand,
   ratesOfShots,

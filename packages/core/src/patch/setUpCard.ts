@@ -1,9 +1,6 @@
-import { type DayPlan } from '../day/index.ts'
-import { type Id, inOrder, type Production, type RecordOf } from '../records/index.ts'
-import { masterDeliverable } from '../shotlist/index.ts'
+import { inOrder, type Production, type RecordOf } from '../records/index.ts'
 import { gathered, poweredUpMs } from '../takes/index.ts'
-import { instantAt } from '../time/index.ts'
-import { nominalFrames, rateName } from '../timecode/index.ts'
+import { rateName } from '../timecode/index.ts'
 
 export type SetUpRecords = Pick<Production, 'camera' | 'setUpLine' | 'setUpException' | 'setUpLook' | 'batteryChange'>
 
@@ -41,7 +38,8 @@ const UNIT = /(?:°|deg|fps|k|iso|min|mb\/s|bit)$/
 /** Rates are written with two places or three: 23.98 is 23.976. */
 const AS_GOOD_AS = 0.005
 
-function plain(text: string): string {
+/** A setting or its name as it is compared: without case, spaces and ways to write it. */
+export function plain(text: string): string {
   return text
     .normalize('NFKC')
     .toLowerCase()
@@ -150,75 +148,4 @@ export function ratesOfShots({
     if (!cameraId || !camera[cameraId] || isThere || isSameSetting(wanted, line.wanted)) return []
     return [{ lineId: line.id, cameraId, shotId: id, wanted }]
   })
-}
-
-/** A line of a card that is not written yet. */
-export interface ProposedLine {
-  readonly name: string
-  readonly wanted: string
-  readonly harm: RecordOf<'setUpLine'>['harm']
-  readonly exceptions: readonly { readonly cameraId: Id<'camera'>; readonly wanted: string }[]
-}
-
-/** Hours of a zone from UTC on a date, as cameras show them: +1, +5:30, −3. */
-function zoneHours(date: string, timeZone: string): string {
-  const minutes = Math.round((Date.parse(`${date}T12:00:00Z`) - instantAt(date, 720, timeZone)) / 60_000)
-  const [hours, rest] = [Math.floor(Math.abs(minutes) / 60), Math.abs(minutes) % 60]
-  return `${minutes < 0 ? '−' : '+'}${hours}${rest ? `:${String(rest).padStart(2, '0')}` : ''}`
-}
-
-/**
- * The card as the job says it: what is delivered, the rule for shutters, where and when it is shot, and what each camera
- * has of its own. What nobody has told the program stays empty: a line to be filled, not a guess.
- */
-export function cardFromJob(production: Production, dayPlan: DayPlan | null): readonly ProposedLine[] {
-  const master = masterDeliverable(production)
-  const rate = master && { num: master.rateNum, den: master.rateDen, drop: master.dropFrame }
-  const cameras = Object.values(production.camera).filter(({ lineCut }) => !lineCut)
-  const cards = Object.values(production.card).toSorted((a, b) =>
-    a.label.localeCompare(b.label, 'en', { numeric: true }),
-  )
-  const each = (wanted: (camera: RecordOf<'camera'>) => string) =>
-    cameras.flatMap((camera) => (wanted(camera) ? [{ cameraId: camera.id, wanted: wanted(camera) }] : []))
-  const line = (name: string, wanted: string, harm: ProposedLine['harm'], exceptions: ProposedLine['exceptions'] = []) => ({ name, wanted, harm, exceptions }) // prettier-ignore
-  return [
-    line('frame rate', rate ? rateName({ ...rate, drop: false }) : '', 'stop'),
-    line('shutter', production.production.shutterSchool === 'half' ? '180°' : '', 'stop'),
-    line('picture', master ? `${master.rasterWidthPx} × ${master.rasterHeightPx}` : '', 'stop'),
-    line('codec', '', 'stop'),
-    line('colour profile', '', 'stop'),
-    line('monitor look', '', 'watch'),
-    line('white', '', 'stop'),
-    line(
-      'ISO',
-      '',
-      'watch',
-      each(({ nativeIso }) => String(nativeIso)),
-    ),
-    line('clock', dayPlan ? `UTC ${zoneHours(dayPlan.day.date, dayPlan.place.timeZone)}` : '', 'watch'),
-    line('timecode', rate ? `time of day${nominalFrames(rate) % 30 === 0 ? (rate.drop ? ', drop-frame' : ', non-drop') : ''}` : 'time of day', 'watch'), // prettier-ignore
-    line(
-      'card, name',
-      '',
-      'watch',
-      each(({ id }) => cards.find(({ cameraId }) => cameraId === id)?.label ?? ''),
-    ),
-    line(
-      'sound in',
-      '',
-      'stop',
-      each((camera) => soundInOf(production, camera.id)),
-    ),
-    line('stops itself', 'no', 'watch', each(({ stopsItselfMin }) => (stopsItselfMin === null ? '' : `${stopsItselfMin} min`))), // prettier-ignore
-    line('diffusion', '', 'watch'),
-  ]
-}
-
-/** What goes into a camera's inputs, as "1 Boom, 2 Lav 1". */
-function soundInOf({ soundWay, soundSource }: Production, cameraId: Id<'camera'>): string {
-  return Object.values(soundWay)
-    .filter((way) => way.cameraId === cameraId && !way.gone)
-    .toSorted((a, b) => a.input - b.input)
-    .map(({ input, sourceId }) => `${input} ${soundSource[sourceId]?.name ?? ''}`)
-    .join(', ')
 }

@@ -1,4 +1,6 @@
 import {
+  cardAgainstJob,
+  type OtherThanJob,
   type SetUpCell,
   setUpCard,
   type SoundDevice,
@@ -7,7 +9,7 @@ import {
   type Voice,
   waysToMore,
 } from '../patch/index.ts'
-import { blank, createRecord, asId, type Production, type PlainChange } from '../records/index.ts'
+import { blank, createRecord, asId, type Production, type PlainChange, updateRecord } from '../records/index.ts'
 import { counted } from '../text/index.ts'
 import type { Finding, Fix } from './finding.ts'
 
@@ -30,6 +32,39 @@ function tellSetting({ line, camera, wanted, shown }: SetUpCell): Finding {
       { label: 'wanted', value: wanted, unit: '', from: 'card' },
     ],
     fixes: [],
+  }
+}
+
+/** Does the card still say what the job does? Every camera that agrees with it is wrong where it does not. */
+export const checkCard = (production: Production): Finding[] =>
+  cardAgainstJob(production).map((other) => tellCard(production, other))
+
+function tellCard({ camera }: Production, { line, exception, card, job }: OtherThanJob): Finding {
+  const letter = exception ? camera[exception.cameraId]?.letter : undefined
+  const of = letter === undefined ? line.name : `${line.name} of ${letter}`
+  return {
+    check: 'patch.card-other-than-job',
+    severity: 'watch',
+    stage: 'patch',
+    rule: null,
+    about: { kind: 'setUpLine', id: line.id },
+    says: `The card wants ${of} to be ${card}; by the job it is ${job || 'nothing'}.`,
+    evidence: [
+      { label: 'card', value: card, unit: '', from: 'set-up card' },
+      {
+        label: 'job',
+        value: job,
+        unit: '',
+        from: letter === undefined ? 'what is delivered, where and when' : 'sound',
+      },
+    ],
+    fixes: [
+      {
+        says: `Write ${job || 'nothing'} on the card`,
+        changes: [exception ? updateRecord('setUpException', exception.id, { wanted: job }) : updateRecord('setUpLine', line.id, { wanted: job })], // prettier-ignore
+        costs: 'Each camera has to be looked at again.',
+      },
+    ],
   }
 }
 

@@ -20,7 +20,7 @@ import { checkFixedLamps } from './checkFixedLamps.ts'
 import { checkLampsInView, checkStandsInView } from './checkInView.ts'
 import { checkExposure, checkLampCautions, checkRatio } from './checkLight.ts'
 import { checkPairMatch } from './checkMatching.ts'
-import { checkSetUp, checkSound } from './checkPatch.ts'
+import { checkCard, checkSetUp, checkSound } from './checkPatch.ts'
 import { checkSignals } from './checkSignals.ts'
 import { checkCamerasBeside, checkWaters } from './checkBeside.ts'
 import { checkPacking } from './checkPacking.ts'
@@ -91,6 +91,7 @@ export function findSnags(production: Production): Finding[] {
     checkCamerasBeside,
     checkWaters,
     checkCueList,
+    checkCard,
     checkSetUp,
     checkSound,
     checkSignals,

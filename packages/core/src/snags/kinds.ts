@@ -79,6 +79,7 @@ const WORDS: Readonly<Record<string, string>> = {
   'order.loud-in-quiet-shot': 'loud in a quiet shot',
   'order.meal-too-late': 'too long without a meal',
   'order.wrap-after-out': 'wrap after we have to be out',
+  'patch.card-other-than-job': 'a set-up card that says otherwise than the job',
   'patch.input-taken-twice': 'two things into one input',
   'patch.loop': 'a picture that comes back to where it left',
   'patch.no-scratch-sound': 'a camera that records no sound',

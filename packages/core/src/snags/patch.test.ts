@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { asId, type Production, tryChanges, withNewIds } from '../records/index.ts'
 import { productionWith } from '../testing/index.ts'
-import { checkSetUp, checkSound } from './checkPatch.ts'
+import { checkCard, checkSetUp, checkSound } from './checkPatch.ts'
 
 const at = (clock: string) => `2026-05-14T${clock}:00.000Z`
 
@@ -22,6 +22,45 @@ describe('a camera that was seen to be set otherwise', () => {
   test('is quiet once it agrees, and says nothing of what nobody saw', () => {
     expect(seen('25 fps')).toEqual([])
     expect(seen('25', 'stop', { setUpLook: {} })).toEqual([])
+  })
+})
+
+describe('a card that was written before the job changed', () => {
+  const card = (wanted: Record<string, string>, extra: Parameters<typeof productionWith>[0] = {}) =>
+    productionWith({
+      deliverable: { d: { rateNum: 25, rateDen: 1, rasterWidthPx: 3840, rasterHeightPx: 2160 } },
+      place: { place: { timeZone: 'Europe/Lisbon' } },
+      // The night in which clocks go back: it begins by summer time.
+      day: { day: { date: '2026-10-24', placeId: asId('place'), callMin: 18 * 60 } },
+      setUpLine: Object.fromEntries(Object.entries(wanted).map(([name, text]) => [name, { name, wanted: text }])),
+      ...extra,
+    })
+  const says = (production: Production) => checkCard(production).map((finding) => finding.says)
+
+  test('is told with what the job says by now, and mended by one press', () => {
+    const production = card({ 'frame rate': '24', picture: '1920 × 1080', clock: 'UTC +0' })
+    expect(says(production)).toEqual([
+      'The card wants frame rate to be 24; by the job it is 25.',
+      'The card wants picture to be 1920 × 1080; by the job it is 3840 × 2160.',
+      'The card wants clock to be UTC +0; by the job it is UTC +1.',
+    ])
+    const mended = checkCard(production).reduce<Production>((was, { fixes: [fix] }) => tryChanges(was, withNewIds(fix!.changes, () => 'new')), production) // prettier-ignore
+    expect(says(mended)).toEqual([])
+  })
+  test('says nothing where it agrees, has more picture than is delivered, or leaves a line open', () => {
+    expect(says(card({ 'Frame Rate': '25 fps', picture: '4096x2160', clock: 'utc +1', white: '' }))).toEqual([])
+    expect(says(card({ 'frame rate': '', clock: '' }))).toEqual([])
+  })
+  test('is told of one camera whose inputs were laid otherwise since', () => {
+    const extra = {
+      camera: { a: { letter: 'A' } },
+      soundSource: { s: { name: 'Boom' } },
+      soundWay: { w: { sourceId: asId('s'), cameraId: asId('a'), recorderId: null, input: 1 } },
+      setUpException: { e: { lineId: asId('sound in'), cameraId: asId('a'), wanted: '1 Lav 2' } },
+    } as never
+    expect(says(card({ 'sound in': 'x' }, extra))).toEqual([
+      'The card wants sound in of A to be 1 Lav 2; by the job it is 1 Boom.',
+    ])
   })
 })
 
