@@ -33,6 +33,7 @@ import { registersAndHandOvers } from './migrations/0041-registers-and-hand-over
 import { phasesAndSignals } from './migrations/0042-phases-and-signals.ts'
 import { pausedJobs } from './migrations/0043-paused-jobs.ts'
 import { doorsAndBuilds } from './migrations/0044-doors-and-builds.ts'
+import { takenBack } from './migrations/0045-taken-back.ts'
 import { packingAndSync } from './migrations/0039-packing-and-sync.ts'
 import { radio } from './migrations/0038-radio.ts'
 import { weatherAndWays } from './migrations/0034-weather-and-ways.ts'
@@ -90,6 +91,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0042-phases-and-signals', phasesAndSignals],
   ['0043-paused-jobs', pausedJobs],
   ['0044-doors-and-builds', doorsAndBuilds],
+  ['0045-taken-back', takenBack],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

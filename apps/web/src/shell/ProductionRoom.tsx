@@ -106,6 +106,8 @@ export function ProductionRoom() {
           flex="1"
           minH={0}
           overflow="auto"
+          // What is hidden from sight within it stays within it, and lengthens no page around it.
+          position="relative"
           px={{ base: '14px', md: '18px' }}
           pt={{ base: '12px', md: '16px' }}
           pb="28px"

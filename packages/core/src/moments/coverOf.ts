@@ -71,10 +71,20 @@ export function onAirOf({ momentEvent }: Pick<MomentRecords, 'momentEvent'>, mom
   return air
 }
 
-const entries = (events: MomentRecords['momentEvent'], momentId: string): readonly MomentEvent[] =>
-  Object.values(events)
-    .filter((event) => event.momentId === momentId)
+type Said = MomentEvent & { readonly type: Exclude<MomentEvent['type'], 'not so'> }
+
+/** What was said of a moment and still counts, in the order in which it happened: slips and what takes them back are out. */
+function entries(events: MomentRecords['momentEvent'], momentId: string): readonly Said[] {
+  const own = Object.values(events).filter((event) => event.momentId === momentId)
+  const takenBack = new Set(own.flatMap(({ takesBackId }) => takesBackId ?? []))
+  return own
+    .filter((event): event is Said => event.type !== 'not so' && !takenBack.has(event.id))
     .toSorted((a, b) => Date.parse(a.happenedAt) - Date.parse(b.happenedAt) || a.version - b.version)
+}
+
+/** The newest word on a moment that still counts: what can be taken back as a slip; null where none was said. */
+export const lastSaidOf = ({ momentEvent }: Pick<MomentRecords, 'momentEvent'>, momentId: string): MomentEvent | null =>
+  entries(momentEvent, momentId).at(-1) ?? null
 
 /**
  * What was logged of a moment, in the order in which it happened: a phone that was away tells later what was done before.

@@ -1,5 +1,6 @@
 export {
   coverOf,
+  lastSaidOf,
   type MomentCover,
   type MomentRecords,
   type MomentState,

@@ -6,6 +6,7 @@ import {
   coverOf,
   lossesOf,
   mendsOf,
+  lastSaidOf,
   momentState,
   onAirOf,
   phasesOf,
@@ -61,7 +62,7 @@ function records(
     momentEvent: table(change.events ?? []),
   } as unknown as Parameters<typeof coverOf>[0]
 }
-const event = (type: string, seconds: number, momentCameraId: string | null = null, handId: string | null = null) => ({ momentId: 'm', type, momentCameraId, handId, happenedAt: at(seconds) }) // prettier-ignore
+const event = (type: string, seconds: number, momentCameraId: string | null = null, handId: string | null = null) => ({ momentId: 'm', type, momentCameraId, handId, takesBackId: null as string | null, happenedAt: at(seconds) }) // prettier-ignore
 
 describe('a moment', () => {
   it('is held by a rota of records, with the way and the time to spare of each visit', () => {
@@ -108,6 +109,17 @@ describe('while it goes on', () => {
     expect(c).toMatchObject({ runFirstS: 900, startS: 0, runLimitS: 1200 })
     expect(cover.problem.durationS).toBe(1500)
     expect(cover.problem.attendants[0]!.place).toBe(cover.placeIds.indexOf('light'))
+  })
+
+  it('a slip is as if it had never been said, and the last word is the one before it', () => {
+    const slip = (id: string, seconds: number) => ({ ...event('not so', seconds), takesBackId: id })
+    const said = [{ ...event('begun', 0), id: 'b' }, { ...event('restart', 20, 'C', 'sadie'), id: 'r' }, { ...event('died', 30, 'C'), id: 'd' }] // prettier-ignore
+    const of = (...slips: readonly object[]) => records({ events: [...said, ...slips] })
+    expect(momentState(of(), 'm').died).toEqual(new Set(['C']))
+    expect(momentState(of(slip('d', 40)), 'm')).toEqual(momentState(records({ events: said.slice(0, 2) }), 'm'))
+    expect(momentState(of(slip('r', 40)), 'm')).toMatchObject({ visits: [], died: new Set(['C']) })
+    expect(momentState(of(slip('b', 40)), 'm').begunAt).toBeNull()
+    expect([of(), of(slip('d', 40)), of(slip('d', 40), slip('r', 50))].map((all) => lastSaidOf(all, 'm')?.id)).toEqual(['d', 'r', 'b']) // prettier-ignore
   })
 
   it('what was before it began anew no longer counts, and a camera that is seen to is no longer dead', () => {

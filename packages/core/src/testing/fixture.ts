@@ -353,7 +353,15 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     circuitId: null,
   },
   momentHand: { momentId: 'moment', personId: 'person', placeId: 'momentPlace', posts: [] },
-  momentEvent: { version: 1, momentId: 'moment', type: 'begun', momentCameraId: null, handId: null, happenedAt: '' },
+  momentEvent: {
+    version: 1,
+    momentId: 'moment',
+    type: 'begun',
+    momentCameraId: null,
+    handId: null,
+    takesBackId: null,
+    happenedAt: '',
+  },
   cue: {
     momentId: null,
     shotId: null,

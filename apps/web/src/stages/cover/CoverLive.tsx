@@ -13,6 +13,7 @@ import { LiveCues, Picture, useMine } from './Picture.tsx'
 import { logMoment } from './logMoment.ts'
 import { useRota } from './useRota.ts'
 import { handOf, KIND_WORDS, letterOf, type MomentNames, placeOf } from './words.ts'
+import { Slip } from './Slip.tsx'
 
 /** Somebody who is so late for a visit does something else than was planned, seconds: what is left is planned anew. */
 const LATE_S = 45
@@ -113,13 +114,13 @@ export function CoverLive({ moment }: { moment: Moment }) {
             </Text>
             {rights.log && (
               <Button
-                kind="quiet"
+                minH="40px"
                 aria-label={`${letterOf(records, id)} has died`}
                 onClick={() =>
                   logMoment(`${letterOf(records, id)} died`, moment, { type: 'died', momentCameraId: asId(id) })
                 }
               >
-                died
+                It died
               </Button>
             )}
           </Flex>
@@ -133,8 +134,8 @@ export function CoverLive({ moment }: { moment: Moment }) {
       {after && (
         <Text color="soft">
           Then {KIND_WORDS[after.kind]} {letterOf(records, after.cameraId)},{' '}
-          {placeOf(records, records.momentCamera[after.cameraId]!.placeId)}, at {lapse(after.atS)}; leave by{' '}
-          {lapse(after.leaveS)}.
+          {placeOf(records, records.momentCamera[after.cameraId]!.placeId)}, at {lapse(after.atS)}
+          {after.leaveS < after.atS ? `; leave by ${lapse(after.leaveS)}` : ''}.
         </Text>
       )}
       <LiveCues moment={moment} beganAt={state.begunAt!} mine={mine} />
@@ -174,6 +175,7 @@ export function CoverLive({ moment }: { moment: Moment }) {
           It is over
         </Button>
       )}
+      <Slip moment={moment} />
     </Flex>
   )
 }
@@ -226,7 +228,8 @@ function Call(called: Called) {
       )}
       {rota?.status === 'cannot' && !isBare && (
         <Text color="stop" fontWeight={700}>
-          {angles(most)} end at {lapse(plannedAtS + rota.firstUncoveredS)};{' '}
+          {angles(most)} {rota.isProved ? 'end' : 'were found only until'} {rota.isProved ? 'at ' : ''}
+          {lapse(plannedAtS + rota.firstUncoveredS)};{' '}
           {rota.most.good ? `${rota.most.good} can be held.` : 'and then there is none.'}
         </Text>
       )}

@@ -16,6 +16,7 @@ import { logMoment } from './logMoment.ts'
 import { CoverThings } from './CoverThings.tsx'
 import { CoverTimeline } from './CoverTimeline.tsx'
 import { MomentLosses } from './MomentLosses.tsx'
+import { Slip } from './Slip.tsx'
 import { useRota } from './useRota.ts'
 import { handOf, KIND_WORDS, letterOf, placeOf } from './words.ts'
 
@@ -113,6 +114,7 @@ function OneMoment({ moment, production }: { moment: Moment; production: Product
           />
         </Box>
       )}
+      {state.overAt !== null && <Slip moment={moment} />}
       <CoverThings moment={moment} />
     </Page>
   )

@@ -60,6 +60,13 @@ test('while it goes on the next visit is called out, and one key says it is done
   await user.click(screen.getByRole('button', { name: `${letter} has died` }))
   expect(screen.getByText(new RegExp(`${letter} died; the rest is planned without it`))).toBeTruthy()
   expect(kinds()).toEqual(['momentEvent', 'rehearsal', 'momentEvent', 'momentEvent'])
+  // Pressed by a slip of the thumb: it is alive again, and what was said before can be taken back as well.
+  await user.click(screen.getByRole('button', { name: 'That was a slip' }))
+  expect(screen.queryByText(new RegExp(`${letter} died; the rest`))).toBeNull()
+  expect(screen.getByText(`Last: ${letter} is rolling again.`)).toBeTruthy()
+  await user.click(screen.getByRole('button', { name: 'It is over' }))
+  await user.click(screen.getByRole('button', { name: 'That was a slip' }))
+  expect(screen.getByRole('button', { name: `${letter} has died` })).toBeTruthy()
 })
 
 test('an empty production teaches the step, and begins a moment from what happens once', async () => {
