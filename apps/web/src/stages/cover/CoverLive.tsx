@@ -163,6 +163,10 @@ export function CoverLive({ moment }: { moment: Moment }) {
         <Button
           kind="main"
           minH="84px"
+          // In reach of the thumb however many cameras there are.
+          position="sticky"
+          bottom="6px"
+          zIndex={1}
           fontSize="answer"
           fontWeight={700}
           onClick={() => logMoment(`${letterOf(records, next.cameraId)} is rolling again`, moment, { type: next.kind, momentCameraId: asId(next.cameraId), handId: asId(next.handId) })} // prettier-ignore
