@@ -193,7 +193,8 @@ export function CardPanel({ card, answer, drives, volume, job }: PanelProps) {
           )}
           {!volume && (
             <Hint>
-              Card {card.label} is not in the reader: no folder “{card.folder}” there.
+              Card {card.label} is not in the reader: the machine that runs Kavrell has no folder “{card.folder}” among
+              its cards (media/cards).
             </Hint>
           )}
           {drives.map((d) => (

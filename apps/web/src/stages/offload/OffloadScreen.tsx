@@ -1,7 +1,5 @@
 import { Text } from '@chakra-ui/react'
-import { useEffect, useState } from 'react'
-import { ask } from '../../store/api.ts'
-import { say, useProductionStore } from '../../store/production.ts'
+import { useProductionStore } from '../../store/production.ts'
 import { useProduction, useRights } from '../../store/selectors.ts'
 import { Page } from '../../ui/Page.tsx'
 import { Answer, Title } from '../../ui/parts.tsx'
@@ -16,32 +14,25 @@ import { GoingHome } from './GoingHome.tsx'
 import { Labels } from './Labels.tsx'
 import { Losses } from './Losses.tsx'
 import { ThisEvening } from './ThisEvening.tsx'
+import { useMediaView } from './useMediaView.ts'
 import { WhereIs } from './WhereIs.tsx'
 import { CopiesOver, isUnderWay, RunningCopy, Waiting } from './RunningCopy.tsx'
-import { ENDPOINTS, type MediaView, type MediaVolume } from '@kavrell/contract'
-import { cardHistory, mayWipe, wipeRule } from '@kavrell/core/cards'
+import type { MediaVolume } from '@kavrell/contract'
+import { cardHistory, mayWipe, type WipeAnswer, wipeRule } from '@kavrell/core/cards'
 import { runStates } from '@kavrell/core/takes'
 import { counted } from '@kavrell/core/text'
 
 const byLabel = (a: { label: string }, b: { label: string }) => a.label.localeCompare(b.label, 'en', { numeric: true })
 
-const NOTHING: MediaView = { volumes: [], cards: {} }
+/** No yes without a look: takes, files and damages that this device has not heard of may be there. */
+const unseen = (answer: WipeAnswer): WipeAnswer => ({
+  ...answer,
+  may: false,
+  reasons: ['Nobody can look into the reader now.', ...(answer.may ? [] : answer.reasons)],
+})
 
-/** What the reader sees now, looked at again whenever a job has ended or somebody comes back to the page. */
-function useMediaView(): MediaView {
-  const productionId = useProductionStore((s) => s.productionId)
-  const ended = useProductionStore((s) => s.jobs.filter((job) => !isUnderWay(job)).length)
-  const [view, setView] = useState<MediaView>(NOTHING)
-  useEffect(() => {
-    const look = () => {
-      ask(ENDPOINTS.media, { productionId: productionId! }).then(setView, (error: Error) => say(error.message, 'stop'))
-    }
-    look()
-    window.addEventListener('focus', look)
-    return () => window.removeEventListener('focus', look)
-  }, [productionId, ended])
-  return view
-}
+/** A moment by this device's clock, to the minute. */
+const minuteText = (ms: number) => new Date(ms).toTimeString().slice(0, 5)
 
 /** Which card may be wiped, and why not the others? */
 export function OffloadScreen() {
@@ -49,7 +40,8 @@ export function OffloadScreen() {
   const rights = useRights()
   const jobs = useProductionStore((s) => s.jobs)
   const running = jobs.filter(isUnderWay)
-  const { volumes, cards: seen } = useMediaView()
+  const { view, blindSinceMs } = useMediaView()
+  const { volumes, cards: seen } = view
   const [chosenId, setChosenId] = useChosen()
   const cards = Object.values(production.card).sort(byLabel)
   const drives = Object.values(production.drive).sort(byLabel)
@@ -67,7 +59,8 @@ export function OffloadScreen() {
     return {
       card,
       history,
-      answer: mayWipe(history, rule, seen[card.id] ?? null),
+      answer:
+        blindSinceMs === null ? mayWipe(history, rule, seen[card.id] ?? null) : unseen(mayWipe(history, rule, null)),
       used,
       volume,
     }
@@ -101,13 +94,21 @@ export function OffloadScreen() {
       <Answer tone={wipeable.length > 0 ? 'safe' : 'ink'}>
         {cards.length === 0
           ? 'No cards are listed yet.'
-          : wipeable.length === 0
-            ? 'Wipe no card yet'
-            : `${wipeable.map((a) => a.card.label).join(', ')} may be wiped. No other card.`}
+          : blindSinceMs !== null
+            ? 'Wipe no card now: nobody can look into the reader'
+            : wipeable.length === 0
+              ? 'Wipe no card yet'
+              : `${wipeable.map((a) => a.card.label).join(', ')} may be wiped. No other card.`}
       </Answer>
       {used.length > 0 && (
         <Text color="soft" mt="2px">
           {safe.length} of {used.length} cards that hold something are safe.
+        </Text>
+      )}
+      {blindSinceMs !== null && (
+        <Text color="watch" fontWeight={600} mt="2px">
+          Since {minuteText(blindSinceMs)} this device hears nothing of the reader, nor of what others log: no card is
+          called safe until it does.
         </Text>
       )}
       {cards.length + drives.length > 0 && <WhereIs />}

@@ -115,16 +115,30 @@ describe('may I wipe this card?', () => {
     draw(<OffloadScreen />, 'offload')
     await waitFor(() => expect(card('C1').textContent).toMatch(/no: 3 files on it that nobody logged\. 0 copies of/))
   })
+  test('a yes is taken back while nobody can look into the reader, and comes back with the next look', async () => {
+    openDemo('logger', enough as never)
+    reader([])
+    draw(<OffloadScreen />, 'offload')
+    await waitFor(() => expect(screen.getByText('A1 may be wiped. No other card.')).toBeTruthy())
+    const live = globalThis.fetch
+    vi.stubGlobal('fetch', () => Promise.reject(new TypeError('connection refused')))
+    window.dispatchEvent(new Event('focus'))
+    await waitFor(() => expect(screen.getByText('Wipe no card now: nobody can look into the reader')).toBeTruthy())
+    expect(card('A1').textContent).toMatch(/no: Nobody can look into the reader now\./)
+    vi.stubGlobal('fetch', live)
+    window.dispatchEvent(new Event('focus'))
+    await waitFor(() => expect(screen.getByText('A1 may be wiped. No other card.')).toBeTruthy())
+  })
+  const enough = (records: Tables) => ({
+    ...copied(0)(records),
+    production: Object.fromEntries(
+      Object.entries(records.production).map(([id, p]) => [
+        id,
+        { ...p, copiesBeforeWipe: 2, checkedBeforeWipe: 2, holdersBeforeWipe: 1, cardSchool: 'wipe' },
+      ]),
+    ),
+  })
   test('copied enough and read back, in enough hands, it is yes and the wiping can be written down', async () => {
-    const enough = (records: Tables) => ({
-      ...copied(0)(records),
-      production: Object.fromEntries(
-        Object.entries(records.production).map(([id, p]) => [
-          id,
-          { ...p, copiesBeforeWipe: 2, checkedBeforeWipe: 2, holdersBeforeWipe: 1, cardSchool: 'wipe' },
-        ]),
-      ),
-    })
     openDemo('logger', enough as never)
     const user = draw(<OffloadScreen />, 'offload')
     await user.click(card('A1'))

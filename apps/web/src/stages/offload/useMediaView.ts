@@ -1,0 +1,58 @@
+import { useEffect, useState } from 'react'
+import { ENDPOINTS, type MediaView } from '@kavrell/contract'
+import { ask } from '../../store/api.ts'
+import { say, useProductionStore } from '../../store/production.ts'
+import { isUnderWay } from './RunningCopy.tsx'
+
+/** Cards are put in and taken out by hand: nobody is told, so that somebody has to look. */
+const LOOK_EVERY_MS = 8000
+
+export interface SeenMedia {
+  readonly view: MediaView
+  /** Since when nobody could look, by this device's clock; null while the last look was answered. */
+  readonly blindSinceMs: number | null
+}
+
+const NOTHING: SeenMedia = { view: { volumes: [], cards: {} }, blindSinceMs: null }
+
+/**
+ * What the reader sees now: looked at again every few seconds while the page is in sight, whenever a job has ended, and
+ * when somebody comes back to the page. Where nobody can look, it is known since when.
+ */
+export function useMediaView(): SeenMedia {
+  const productionId = useProductionStore((s) => s.productionId)
+  const ended = useProductionStore((s) => s.jobs.filter((job) => !isUnderWay(job)).length)
+  const [seen, setSeen] = useState(NOTHING)
+  useEffect(() => {
+    let isLooking = false
+    let isLeft = false
+    const look = (isAsked: boolean) => {
+      if (isLooking || document.visibilityState === 'hidden') return
+      isLooking = true
+      ask(ENDPOINTS.media, { productionId: productionId! })
+        .then(
+          (view) => {
+            if (!isLeft) setSeen({ view, blindSinceMs: null })
+          },
+          (error: Error) => {
+            if (isLeft) return
+            setSeen(({ view, blindSinceMs }) => ({ view, blindSinceMs: blindSinceMs ?? Date.now() }))
+            if (isAsked) say(error.message, 'stop')
+          },
+        )
+        .finally(() => {
+          isLooking = false
+        })
+    }
+    look(true)
+    const again = () => look(false)
+    const timer = setInterval(again, LOOK_EVERY_MS)
+    window.addEventListener('focus', again)
+    return () => {
+      isLeft = true
+      clearInterval(timer)
+      window.removeEventListener('focus', again)
+    }
+  }, [productionId, ended])
+  return seen
+}
