@@ -49,8 +49,8 @@ export function Drives({
               <WhoHasIt held={held} />
               {twins.length > 0 && (
                 <Text as="span" color="watch" fontWeight={600}>
-                  {' '}
-                  One medium with {twins.map((d) => d.label).join(', ')} ({volume?.medium}): they count once.
+                  {'; '}
+                  one medium with {twins.map((d) => d.label).join(', ')} ({volume?.medium}): they count once.
                 </Text>
               )}
             </Text>

@@ -65,6 +65,12 @@ export function OnTheLog({ card, isSeen }: OnTheLogProps) {
   )
 }
 
+/** Where a file begins, how long it is and during what it ran, as far as it is known; one sentence, or none. */
+function whatItSays({ startTimecode, seconds }: UnloggedClip['clip'], name: string | null): string {
+  const said = [startTimecode && `From ${startTimecode}`, seconds !== null && minutesSeconds(seconds), name && `during ${name}`] // prettier-ignore
+  return said.some(Boolean) ? `${said.filter(Boolean).join(', ')}.` : ''
+}
+
 function Unlogged({ one }: { readonly one: UnloggedClip }) {
   const production = useProduction()
   const rights = useRights()
@@ -80,9 +86,7 @@ function Unlogged({ one }: { readonly one: UnloggedClip }) {
           {clip.path}
         </Text>
         <Text fontSize="note" color="soft">
-          Nobody logged it.{clip.startTimecode && ` From ${clip.startTimecode}`}
-          {clip.seconds !== null && `, ${minutesSeconds(clip.seconds)}`}
-          {name && `, during ${name}`}.
+          Nobody logged it. {whatItSays(clip, name)}
         </Text>
       </Box>
       {rights.log && entries && (

@@ -436,7 +436,7 @@ describe('drives', () => {
     draw(<OffloadScreen />, 'offload')
     await waitFor(() => expect(line('S1').textContent).toContain('1.50 TB free'))
     expect(line('H1').textContent).toContain('not plugged in')
-    expect(line('S1').textContent).toContain('One medium with S2 (disk 1): they count once.')
+    expect(line('S1').textContent).toContain('one medium with S2 (disk 1): they count once.')
     expect(line('H1').textContent).not.toContain('One medium')
   })
   test('a reader hands nothing over', () => {

@@ -6,6 +6,8 @@ import { isUnderWay } from './RunningCopy.tsx'
 
 /** Cards are put in and taken out by hand: nobody is told, so that somebody has to look. */
 const LOOK_EVERY_MS = 8000
+/** Of the time that looking takes, so many times as much is left between two looks: large drives are not read all day. */
+const REST = 10
 
 export interface SeenMedia {
   readonly view: MediaView
@@ -26,9 +28,13 @@ export function useMediaView(): SeenMedia {
   useEffect(() => {
     let isLooking = false
     let isLeft = false
+    let timer: ReturnType<typeof setTimeout> | undefined
     const look = (isAsked: boolean) => {
-      if (isLooking || document.visibilityState === 'hidden') return
+      if (isLooking || isLeft) return
+      clearTimeout(timer)
+      if (document.visibilityState === 'hidden') return
       isLooking = true
+      const fromMs = performance.now()
       ask(ENDPOINTS.media, { productionId: productionId! })
         .then(
           (view) => {
@@ -42,16 +48,18 @@ export function useMediaView(): SeenMedia {
         )
         .finally(() => {
           isLooking = false
+          if (!isLeft) timer = setTimeout(again, Math.max(LOOK_EVERY_MS, REST * (performance.now() - fromMs)))
         })
     }
-    look(true)
     const again = () => look(false)
-    const timer = setInterval(again, LOOK_EVERY_MS)
+    look(true)
     window.addEventListener('focus', again)
+    document.addEventListener('visibilitychange', again)
     return () => {
       isLeft = true
-      clearInterval(timer)
+      clearTimeout(timer)
       window.removeEventListener('focus', again)
+      document.removeEventListener('visibilitychange', again)
     }
   }, [productionId, ended])
   return seen

@@ -21,9 +21,12 @@ export function WrapScreen() {
   const logged = dayPlan && Object.values(production.take).some((take) => take.dayId === dayPlan.day.id)
   if (!dayPlan || (dayPlan.timeline.shots === 0 && !logged))
     return (
-      <Empty says="The report follows from what was logged, and from a day’s order where there is one.">
-        <GoTo stage="roll">Log a take</GoTo>
-      </Empty>
+      <>
+        <Empty says="The report follows from what was logged, and from a day’s order where there is one.">
+          <GoTo stage="roll">Log a take</GoTo>
+        </Empty>
+        <TakesAndFiles />
+      </>
     )
   const report = dayReport(production, dayPlan)
   const left = report.shotsPlanned - report.shotsDone
@@ -95,9 +98,11 @@ export function WrapScreen() {
         Wrap
       </Title>
       <Answer>
-        {left === 0
-          ? `All ${report.shotsPlanned} shots are good`
-          : `${report.shotsDone} of ${report.shotsPlanned} shots good, ${left} missing`}
+        {report.shotsPlanned === 0
+          ? `${counted(report.takes, 'take')} logged; no shot was planned`
+          : left === 0
+            ? `All ${report.shotsPlanned} shots are good`
+            : `${report.shotsDone} of ${report.shotsPlanned} shots good, ${left} missing`}
       </Answer>
       <Box h="220px" mt="14px">
         <ProgressChart report={report} times={dayPlan.clock} />

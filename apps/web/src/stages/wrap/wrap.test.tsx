@@ -139,3 +139,16 @@ test('takes are held against the files that were read: what is in none, what nob
   expect(list('Logged by nobody')).toContain('A: nobody.mov on A1, 0:20')
   expect(list('Nobody could look')).toContain('Nobody could look, 1')
 })
+
+test('files are told of before anything is logged or planned', () => {
+  openDemo('owner', (records) => ({ ...records, take: {}, run: {}, orderItem: {} }))
+  draw(<WrapScreen />, 'wrap')
+  expect(screen.getByRole('button', { name: 'Log a take' })).toBeTruthy()
+  expect(screen.getByText('Takes and files')).toBeTruthy()
+})
+
+test('takes without a plan are not “all good”', () => {
+  openDemo('owner', (records) => ({ ...records, orderItem: {} }))
+  draw(<WrapScreen />, 'wrap')
+  expect(document.querySelector('[data-answer]')?.textContent).toMatch(/^\d+ takes logged; no shot was planned$/)
+})
