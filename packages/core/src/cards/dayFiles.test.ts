@@ -67,6 +67,14 @@ test('what no file is of is told only where its card was read after it had ended
   // After the copy; on a card that was never read; still open; on a card that nobody named, of which one was not read.
   expect(ids(files.notRead)).toEqual(['evening', 'late', 'open', 'unsaid'])
 })
+test('files on a card of which nobody said what it was in are told, and no run is then said to be in no file', () => {
+  const { card, ...rest } = world(RUNS, { one: clip('a1', 'A_0001.mov', '09:02:01', 121), stray: clip('x', 'A_0001.mov', '09:31:00', 60) }) // prettier-ignore
+  const files = dayFiles({ ...rest, card: { ...card, x: { ...card['a1' as never], id: 'x', label: 'X9', cameraId: null, recorderId: null } } } as never) // prettier-ignore
+  expect(files.ofNoDevice).toMatchObject([{ cardId: 'x', path: 'A_0001.mov' }])
+  expect(files.without).toEqual([])
+  expect(files.notRead).toHaveLength(5)
+  expect(files.twice).toEqual([{ name: 'A_0001.mov', cards: ['A1', 'X9'] }])
+})
 test('a file that ends before the log says, two of one camera at one time, and one name on two cards are told', () => {
   const files = dayFiles(
     world(RUNS, {

@@ -36,6 +36,8 @@ export interface DayFiles {
   readonly notRead: readonly RunFiles[]
   /** Files that nobody logged. */
   readonly unlogged: readonly { readonly clip: Clip; readonly letter: string }[]
+  /** Files on cards of which nobody has said what they were in: they can be of any device. */
+  readonly ofNoDevice: readonly Clip[]
   /** Files from before the first day of this job, on a card that came back. */
   readonly old: readonly { readonly clip: Clip; readonly letter: string }[]
   /** One name on two cards: one of them is lost where both are copied into one folder. */
@@ -87,7 +89,8 @@ export function dayFiles(log: Log): DayFiles {
   const takeOf = new Map(states.flatMap((state) => [state.take.id, ...state.twins].map((id) => [id, state] as const)))
   const runs = runStates(log).filter(({ struck, takeId }) => !struck && !(takeId && takeOf.get(takeId)?.struck))
   const letterOf = ({ id }: DeviceRef) => byId(log.camera, id as Id<'camera'>)?.letter ?? byId(log.recorder, id as Id<'recorder'>)?.letter ?? '?' // prettier-ignore
-  const known = clipsOnce(Object.values(log.clip)).flatMap((clip) => {
+  const read = clipsOnce(Object.values(log.clip))
+  const known = read.flatMap((clip) => {
     const card = byId(log.card, clip.cardId)
     const device = card && deviceOfCard(card)
     return card && device ? [{ clip, card, device }] : []
@@ -121,7 +124,11 @@ export function dayFiles(log: Log): DayFiles {
       lacks: lacksOf(takes[r]!, own.flatMap((i) => spanOf(i) ?? [])), // prettier-ignore
     }
   })
-  const isRead = readSince(log)
+  const inDevices = new Set(known.map(({ clip }) => clip))
+  const ofNoDevice = read.filter((clip) => !inDevices.has(clip) && byId(log.card, clip.cardId))
+  // What lies on a card of nobody's could be any of them.
+  const wasRead = readSince(log)
+  const isRead = (run: RunState) => ofNoDevice.length === 0 && wasRead(run)
   const bare = all.filter(({ clips }) => clips.length === 0)
   const named = (i: number) => ({ clip: known[i]!.clip, letter: letterOf(known[i]!.device) })
   return {
@@ -129,8 +136,11 @@ export function dayFiles(log: Log): DayFiles {
     without: bare.filter(({ run }) => isRead(run)),
     notRead: bare.filter(({ run }) => !isRead(run)),
     unlogged: result.unlogged.map(named),
+    ofNoDevice,
     old: result.old.map(named),
-    twice: namesTwice(known),
+    twice: namesTwice(
+      read.flatMap((clip) => (byId(log.card, clip.cardId) ? [{ clip, card: byId(log.card, clip.cardId)! }] : [])),
+    ),
     elsewhere: all.flatMap((run, r) => {
       const at = result.files[r]!.map((i) => known[i]!.card).find(({ id }) => run.run.cardId !== null && id !== run.run.cardId) // prettier-ignore
       return at ? [{ run, logged: byId(log.card, run.run.cardId)?.label ?? '?', found: at.label }] : []

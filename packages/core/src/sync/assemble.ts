@@ -78,12 +78,12 @@ function judge(reference: SyncSource, source: SyncSource, heard: Heard): Omit<Sy
   }
   if (clap) return { ...all, believed: 'clap', atS: clap.offsetS, why: sayClap(clap, apartS) }
   if (byTimecodeS === null)
-    return { ...all, believed: 'nothing', atS: null, why: heard === null ? 'It was not listened to, and has no timecode.' : 'It has nothing in common with the reference, and no timecode.' } // prettier-ignore
+    return { ...all, believed: 'nothing', atS: null, why: heard === null ? 'Nothing in it was heard, and it has no timecode.' : 'It has nothing in common with the reference, and no timecode.' } // prettier-ignore
   const overlaps = byTimecodeS < reference.seconds && byTimecodeS + source.seconds > 0
   const why = !overlaps
     ? 'By timecode it was recorded at another time than the reference.'
     : heard === null
-      ? 'By timecode alone: it was not listened to. A clap would tell.'
+      ? 'By timecode alone: nothing in it was heard. A clap would tell.'
       : 'By timecode it overlaps the reference, and nothing in it was heard there: look at a clap before you trust it.'
   return { ...all, believed: 'timecode', atS: byTimecodeS, why }
 }

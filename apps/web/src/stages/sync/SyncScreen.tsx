@@ -198,7 +198,9 @@ function Says({ rows }: { rows: readonly SyncRow[] }) {
   return (
     <>
       <Answer>
-        {heard} of {counted(rows.length, 'recording')} lie together
+        {heard < 2 && rows.length > 1
+          ? `None of ${rows.length} recordings lies beside another`
+          : `${heard} of ${counted(rows.length, 'recording')} lie together`}
       </Answer>
       {off.map((row) => (
         <Text key={row.source.name} color="watch" fontWeight={600} mt="2px">

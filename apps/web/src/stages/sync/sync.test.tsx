@@ -134,7 +134,7 @@ test('frames in files of their own are one recording, and a slate that is marked
   const user = draw(<SyncScreen />, 'sync')
   const sound = new File([waveOf(likeVoices(20, 16_000, 3), 16_000) as BlobPart], 'R.wav')
   await user.upload(screen.getByLabelText('Recordings to line up'), [...[1, 2, 3, 6].map(dpx), sound])
-  await inTime(() => expect(answer()).toBe('1 of 2 recordings lie together'))
+  await inTime(() => expect(answer()).toBe('None of 2 recordings lies beside another'))
   const name = 'A001_0001-0006.dpx'
   expect(row(name).textContent).toContain('2 frames are missing: 4 to 5.')
   const mark = async (of: string, seconds: string) => {
@@ -142,7 +142,7 @@ test('frames in files of their own are one recording, and a slate that is marked
     await user.type(await screen.findByLabelText('Seconds after it begins'), `${seconds}{Enter}`)
   }
   await mark(name, '0.12')
-  expect(answer()).toBe('1 of 2 recordings lie together')
+  expect(answer()).toBe('None of 2 recordings lies beside another')
   await mark('R.wav', '99')
   expect(await screen.findByText(/20.00 s long/)).toBeTruthy()
   await user.clear(screen.getByLabelText('Seconds after it begins'))

@@ -23,7 +23,9 @@ export function TakesAndFiles() {
       <Text fontWeight={700} color={good.length > 0 ? 'stop' : 'ink'} data-takes-and-files>
         {good.length > 0
           ? `${counted(good.length, 'good recording')} ${good.length === 1 ? 'is' : 'are'} in no file`
-          : `${found} of ${counted(files.runs.length, 'recording')} on the log ${found === 1 ? 'has its' : 'have their'} files`}
+          : files.runs.length === 0
+            ? `${counted(files.unlogged.length + files.ofNoDevice.length + files.old.length, 'file')} on cards, and nothing on the log`
+            : `${found} of ${counted(files.runs.length, 'recording')} on the log ${found === 1 ? 'has its' : 'have their'} files`}
         {files.notRead.length > 0 && `; at ${files.notRead.length} nobody could look`}
       </Text>
       <Text color="soft" fontSize="note">
@@ -44,6 +46,9 @@ export function TakesAndFiles() {
       </List>
       <List title="Logged by nobody" of={files.unlogged}>
         {(one) => sayUnlogged(one, labelOf(one.clip))}
+      </List>
+      <List title="On a card of which nobody has said what it was in" of={files.ofNoDevice} tone="watch">
+        {(clip) => `${clip.path} on ${labelOf(clip)}: say in Offload which camera or recorder it is from`}
       </List>
       <List title="From before this job, on a card that came back" of={files.old} tone="watch">
         {({ clip, letter }) => `${letter}: ${clip.path} on ${labelOf(clip)}. Whose is it, and is it kept elsewhere?`}

@@ -141,10 +141,13 @@ test('takes are held against the files that were read: what is in none, what nob
 })
 
 test('files are told of before anything is logged or planned', () => {
-  openDemo('owner', (records) => ({ ...records, take: {}, run: {}, orderItem: {} }))
+  const card = all('card').find(({ cameraId }) => cameraId !== null)!
+  const clip = { id: 'c', version: 9, cardId: card.id, path: 'CLIPS/A001.mov', startTimecode: '', seconds: 8, modifiedAt: '2026-05-14T08:00:00.000Z' } // prettier-ignore
+  openDemo('owner', (records) => ({ ...records, take: {}, run: {}, orderItem: {}, clip: { c: clip }, card: { [card.id]: { ...card, cameraId: null } } }) as never) // prettier-ignore
   draw(<WrapScreen />, 'wrap')
   expect(screen.getByRole('button', { name: 'Log a take' })).toBeTruthy()
-  expect(screen.getByText('Takes and files')).toBeTruthy()
+  expect(screen.getByText('1 file on cards, and nothing on the log')).toBeTruthy()
+  expect(screen.getByText(/CLIPS\/A001\.mov on .*say in Offload which camera or recorder it is from/)).toBeTruthy()
 })
 
 test('takes without a plan are not “all good”', () => {
