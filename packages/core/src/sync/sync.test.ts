@@ -26,7 +26,7 @@ describe('recordings put together', () => {
       'nothing',
       'nothing',
     ])
-    expect(rows[1]!.why).toContain('not listened to')
+    expect(rows[1]!.why).toContain('nothing in it was heard')
     expect(rows[2]!.why).toContain('nothing in it was heard')
     expect(rows[3]!.why).toContain('another time')
     expect(rows[4]).toMatchObject({ atS: null })
