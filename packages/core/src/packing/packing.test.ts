@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it, test } from 'vitest'
 import { productionWith } from '../testing/index.ts'
 import { applyChanges, productionOf, tablesOf } from '../records/index.ts'
-import { liftedBy, packingOf, recase } from './index.ts'
+import { dayWants, liftedBy, packingOf, recase } from './index.ts'
 
 const tick = (version: number, of: object, more: object = {}) => ({ version, dayId: 'day', way: 'out', state: 'in', count: 1, ...of, ...more }) as const // prettier-ignore
 const base = {
@@ -57,6 +57,25 @@ describe('what travels', () => {
     const p = productionWith({ ...base, kitCase: { a: { label: '7' }, b: { label: ' 7' } } })
     expect(packingOf(p, 'day', 'out')).toMatchObject({ unknownLabels: ['10'], twice: [' 7'] })
   })
+})
+
+test('a camera that covers what happens once is wanted when it happens, though no shot names it', () => {
+  const given = {
+    place: { yard: { timeZone: 'Europe/London' } },
+    day: { day: { placeId: 'yard', date: '2026-05-14', callMin: 480 } },
+    camera: { a: { letter: 'A' }, b: { letter: 'B' }, c: { letter: 'C' } },
+    shot: { s: { code: '5A', cameraId: 'a', onceOnly: true } },
+    orderItem: { o: { dayId: 'day', kind: 'shots', shotIds: ['s'], rank: 'a0' } },
+    moment: { m: { shotIds: ['s'] }, other: { shotIds: [] } },
+    momentPlace: { p: { momentId: 'm' } },
+    momentCamera: {
+      x: { momentId: 'm', cameraId: 'b', placeId: 'p' },
+      y: { momentId: 'other', cameraId: 'c', placeId: 'p' },
+    },
+  }
+  const { byNeed } = dayWants(productionWith(given), 'day')!
+  expect(byNeed.get('camera:B')).toEqual(byNeed.get('camera:A'))
+  expect(byNeed.has('camera:C')).toBe(false)
 })
 
 describe('ticks', () => {

@@ -18,6 +18,12 @@ export interface DayWants {
   readonly byLens: ReadonlyMap<string, Wanted>
 }
 
+/** Letters of the cameras that cover a moment of which one of these shots is. */
+function coveringCameras({ moment, momentCamera, camera }: Production, shotIds: readonly string[]): readonly string[] {
+  const moments = new Set(Object.values(moment).filter((one) => one.shotIds.some((id) => shotIds.includes(id))).map(({ id }) => id)) // prettier-ignore
+  return Object.values(momentCamera).flatMap(({ momentId, cameraId }) => (moments.has(momentId) ? (byId(camera, cameraId)?.letter ?? []) : [])) // prettier-ignore
+}
+
 /** What a day wants first, when: lamps as their setup begins to be built, the rest as its shot begins. */
 export function dayWants(production: Production, dayId: string): DayWants | null {
   const plan = planDay(production, dayId)
@@ -40,6 +46,8 @@ export function dayWants(production: Production, dayId: string): DayWants | null
       const recorder = byId(production.recorder, recorderId)
       if (recorder) want(byNeed, `recorder:${recorder.letter}`, wanted)
     }
+    // Who covers what happens once has to be there with it, whatever its shots name.
+    for (const letter of coveringCameras(production, row.shotIds)) want(byNeed, `camera:${letter}`, wanted)
     for (const shot of row.shotIds.flatMap((id) => byId(production.shot, id) ?? [])) {
       for (const key of shotNeeds(production, shot)) want(byNeed, key, wanted)
       for (const lens of shotLens(production, shot)) want(byLens, lens.id, wanted)

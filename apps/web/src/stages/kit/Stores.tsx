@@ -1,5 +1,5 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { loneHelpers, withoutSpare } from '@kavrell/core/kit'
+import { kitDifference, loneHelpers, withoutSpare } from '@kavrell/core/kit'
 import {
   careOf,
   type DayCare,
@@ -80,7 +80,11 @@ export function Stores() {
           As many as are used at once, and none more: what cannot be made as planned when one fails, most shots first.
         </Text>
         {lone.length === 0 && (
-          <Text color="soft">Of everything that is needed there is one more, or it is missing.</Text>
+          <Text color="soft">
+            {kitDifference(production).length === 0
+              ? 'No shot and no setup says yet what it needs: nothing could be judged.'
+              : 'Of everything that is needed there is one more, or it is missing.'}
+          </Text>
         )}
         {loneHelpers(production).map(({ name, holds }) => (
           <Reading key={name} name={<b>{name}</b>} value={holds} />
