@@ -63,7 +63,9 @@ function dayAtRandom(seed: number) {
   const production = productionWith({
     card: records(CARDS, 'label'),
     drive: records(DRIVES, 'label'),
-    person: records(PEOPLE, 'name'),
+    // In every second day both ride in one van.
+    person: { ...records(PEOPLE, 'name'), Sadie: { name: 'Sadie', ridesInId: seed % 2 ? 'bus' : null } },
+    vehicle: { bus: { name: 'Bus', driverId: 'Maren' } },
     ...ledger,
   })
   /** Takes of a filling of which nothing is left when these drives are lost; the card is not counted. */
@@ -80,7 +82,7 @@ function dayAtRandom(seed: number) {
 
 describe('what a loss would destroy', () => {
   test('is what really would be gone, whatever happened in a day', () => {
-    const told = { destroys: 0, spared: 0, withCard: 0 }
+    const told = { destroys: 0, spared: 0, withCard: 0, inVehicle: 0 }
     for (let seed = 1; seed <= 700; seed++) {
       const { production, heldBy, goneOf, cardAt } = dayAtRandom(seed)
       const contents = contentsOf(production).filter(({ copies, isOnCard }) => copies.length > 0 || isOnCard)
@@ -88,17 +90,19 @@ describe('what a loss would destroy', () => {
         const isLost = (drive: string) => {
           if (loss.of === 'drive') return mediumOf(drive) === loss.id
           const held = heldBy.get(mediumOf(drive))
+          if (loss.of === 'vehicle') return held !== undefined
           return loss.of === 'person' ? held?.person === loss.id : held?.place === loss.id
         }
         for (const one of contents) {
           const isIn = (list: typeof loss.destroys) => list.some((hit) => hit.card.id === one.card.id && hit.filling === one.filling) // prettier-ignore
           const gone = goneOf(`${one.card.id} ${one.filling}`, isLost).length > 0
           const kept = one.isOnCard ? cardAt.get(one.card.id) : undefined
-          const cardLost = kept && (loss.of === 'card' ? one.card.id === loss.id : loss.of === 'person' ? kept.person === loss.id : kept.place === loss.id) // prettier-ignore
+          const cardLost = kept && (loss.of === 'card' ? one.card.id === loss.id : loss.of === 'vehicle' ? true : loss.of === 'person' ? kept.person === loss.id : kept.place === loss.id) // prettier-ignore
           const isGone = gone && (!one.isOnCard || cardLost === true)
           // Of a card that nobody has said anything of it is told that all hangs on it, once there is a copy at all.
           const isOnCardOnly = gone && one.isOnCard && !kept && one.copies.length > 0
           if (isGone) told.destroys++
+          if (isGone && loss.of === 'vehicle') told.inVehicle++
           else told.spared++
           if (cardLost) told.withCard++
           expect([seed, loss.name, one.card.id, one.filling, isIn(loss.destroys), isIn(loss.leavesCard)]).toEqual([seed, loss.name, one.card.id, one.filling, isGone, isOnCardOnly]) // prettier-ignore
@@ -107,6 +111,7 @@ describe('what a loss would destroy', () => {
     }
     // Else it would have proved nothing.
     expect(Math.min(told.destroys, told.spared, told.withCard)).toBeGreaterThan(300)
+    expect(told.inVehicle).toBeGreaterThan(30)
   })
 
   test('once what is said to mend it is done, it destroys nothing of what lay on several', () => {

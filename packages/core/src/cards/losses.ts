@@ -1,8 +1,10 @@
 import type { Person, Production } from '../records/index.ts'
 import { type CardContents, contentsOf, type HeldCopy } from './contents.ts'
+import { vehiclesByPerson } from './riding.ts'
 
 /*
- * What would be gone if one thing were lost: a drive, a card, all that one person carries, all that lies in one place.
+ * What would be gone if one thing were lost: a drive, a card, all that one person carries, all that those carry who ride
+ * in one vehicle, all that lies in one place.
  * Only copies that were read back the same count. A card counts where somebody wrote down who has it; where nobody did,
  * it is told apart, since nobody knows whether it would be lost with the rest.
  */
@@ -16,8 +18,8 @@ export interface Mend {
 }
 
 export interface Loss {
-  readonly of: 'drive' | 'card' | 'person' | 'place'
-  /** A drive by its device, a card by its id, a person by their id, a place by its words. */
+  readonly of: 'drive' | 'card' | 'person' | 'vehicle' | 'place'
+  /** A drive by its device, a card by its id, a person or a vehicle by their id, a place by its words. */
   readonly id: string
   readonly name: string
   /** Labels of the drives and cards that go with it. */
@@ -89,6 +91,9 @@ export function lossesOf(production: Production, all = contentsOf(production)): 
   const media = new Map(copies.map(({ medium, label, driveId }) => [medium, { label, driveId }]))
   const places = new Map(copies.filter(({ place }) => place.trim()).map(({ place }) => [wordsOf(place), place.trim()]))
   const people = [...new Set(copies.flatMap(({ personId }) => personId ?? []))]
+  // With one who holds something in it, a vehicle is that person's bag.
+  const rides = vehiclesByPerson(production)
+  const full = Object.values(production.vehicle).filter(({ id }) => people.filter((one) => rides.get(one) === id).length > 1) // prettier-ignore
   const nameOf = (id: string) => (production.person as Readonly<Record<string, Person>>)[id]?.name ?? 'somebody no longer listed' // prettier-ignore
   return [
     ...Array.from(media, ([medium, { label, driveId }]) => {
@@ -96,6 +101,7 @@ export function lossesOf(production: Production, all = contentsOf(production)): 
       return loss(isCard ? 'card' : 'drive', isCard ? driveId : medium, label, (copy) => copy.medium === medium)
     }),
     ...people.map((id) => loss('person', id, nameOf(id), (copy) => copy.personId === id)),
+    ...full.map(({ id, name }) => loss('vehicle', id, name, ({ personId }) => personId !== null && rides.get(personId) === id)), // prettier-ignore
     ...[...places].map(([id, name]) => loss('place', id, name, (copy) => wordsOf(copy.place) === id)),
   ].sort(
     (a, b) =>

@@ -29,6 +29,19 @@ test('a card that was not emptied counts, and goes apart from its only copy; nob
   expect(card).toMatchObject({ isCard: true, isMove: true, heldBy: null })
   expect(card!.goesWith.id).not.toBe(drive!.goesWith.id)
 })
+test('a bag that rides in a vehicle is no second place, and what its owner has need not be handed over to go there', () => {
+  const { person, ...rest } = world()
+  const production = { ...rest, person: { ...person, sadie: { ...person['sadie' as never], id: 'sadie', ridesInId: 'van' } } } as never as ReturnType<typeof world> // prettier-ignore
+  const both = contents(production, 'a1', false, copy('S1', 'maren'), copy('S2', 'sadie'))
+  const plan = travelPlan(production, [both])!
+  expect(plan.carriers.map(({ name }) => name)).toEqual(['Van, with Maren', 'Hatchback'])
+  // Maren and Sadie go together: one of the two drives has to go in the other car.
+  expect(plan.together).toEqual([])
+  expect(plan.things.filter(({ isMove }) => isMove)).toHaveLength(1)
+  expect(plan.things.find(({ isMove }) => !isMove)).toMatchObject({
+    goesWith: { isVehicle: true, name: 'Van, with Maren' },
+  })
+})
 test('what there is one of is told, and with one carrier everything is', () => {
   const production = world()
   const alone = travelPlan(production, [contents(production, 'a1', false, copy('S1', 'maren')), contents(production, 'b1', false, copy('S1', 'maren'), copy('S2', 'sadie'))])! // prettier-ignore
@@ -56,6 +69,7 @@ test('many things at random: nothing is together that could be apart, whoever ho
       // Three carriers at least: with two things of each there is always a way.
       if (labels(one).length > 1) expect(carriers.size).toBeGreaterThan(1)
     }
-    for (const { heldBy, goesWith, isMove } of plan.things) expect(isMove).toBe(heldBy === null || goesWith.personId !== heldBy) // prettier-ignore
+    for (const { heldBy, goesWith, isMove } of plan.things)
+      expect(isMove).toBe(heldBy === null || !goesWith.aboard.includes(heldBy))
   }
 })

@@ -1,18 +1,22 @@
 import { byId, type Id, inOrder, type Production } from '../records/index.ts'
 import { type CardContents, contentsOf } from './contents.ts'
 import { cardHeld } from './cardHeld.ts'
+import { vehiclesByPerson } from './riding.ts'
 
 /*
  * How cards and drives go home: so that no one vehicle and no one bag holds all there is of anything. What counts is a
  * checked copy, and a card that was not emptied.
  */
 
-/** With whom things can travel: in a vehicle with its driver, or in the bag of somebody who drives none. */
+/** With whom things can travel: in a vehicle with who rides in it, or in the bag of somebody who rides in none. */
 export interface Carrier {
   readonly id: string
   readonly name: string
+  /** Who has what goes there: the driver; null where nobody drives it yet. */
   readonly personId: Id<'person'> | null
   readonly isVehicle: boolean
+  /** Who goes with it: whoever of them has a thing need not hand it over. */
+  readonly aboard: readonly string[]
 }
 
 /** A drive or card on its way. */
@@ -39,8 +43,9 @@ export interface TravelPlan {
 /** So many ways are tried one by one; beyond, it is improved thing by thing. */
 const MOST_WAYS = 200_000
 
-/** Vehicles with somebody who drives them, then those who hold something and drive none. */
+/** Vehicles with who rides in them, then those who hold something and ride in none that is written down. */
 function carriersOf(production: Production, holders: readonly (Id<'person'> | null)[]): readonly Carrier[] {
+  const rides = vehiclesByPerson(production)
   const vehicles = inOrder(production.vehicle).map((one): Carrier => {
     const driver = byId(production.person, one.driverId)?.name
     return {
@@ -48,12 +53,14 @@ function carriersOf(production: Production, holders: readonly (Id<'person'> | nu
       name: driver ? `${one.name}, with ${driver}` : one.name,
       personId: one.driverId,
       isVehicle: true,
+      aboard: [...rides].flatMap(([personId, vehicleId]) => (vehicleId === one.id ? [personId] : [])),
     }
   })
-  const drivers = new Set(vehicles.map(({ personId }) => personId))
   const bags = [...new Set(holders)].flatMap((id): Carrier[] => {
-    const person = id && !drivers.has(id) ? byId(production.person, id) : undefined
-    return person ? [{ id: person.id, name: `${person.name}’s bag`, personId: person.id, isVehicle: false }] : []
+    const person = id && !rides.has(id) ? byId(production.person, id) : undefined
+    return person
+      ? [{ id: person.id, name: `${person.name}’s bag`, personId: person.id, isVehicle: false, aboard: [person.id] }]
+      : []
   })
   return [...vehicles, ...bags]
 }
@@ -75,7 +82,7 @@ export function travelPlan(production: Production, contents = contentsOf(product
   if (list.length === 0 || carriers.length === 0) return null
   const sets = lies.filter((media) => media.length > 0).map((media) => media.map((key) => index.get(key)!))
   const now = list.map(({ heldBy }) =>
-    heldBy === null ? -1 : carriers.findIndex(({ personId }) => personId === heldBy),
+    heldBy === null ? -1 : carriers.findIndex(({ aboard }) => aboard.includes(heldBy)),
   )
   const costOf = (way: readonly number[]) => {
     const isTogether = (set: readonly number[]) => set.every((thing) => way[thing] === way[set[0]!])

@@ -100,9 +100,9 @@ interface SteppedCamera {
   readonly first: readonly [run: number, card: number, battery: number]
 }
 
-/** All of a camera that its clocks do not say. */
-const likenessOf = ({ place, start, hands, kinds, mostPerVisit, camera }: SteppedCamera): string =>
-  JSON.stringify([place, start, hands, kinds, mostPerVisit, camera.runLimitS, camera.cardS, camera.batteryS, camera.restartS, camera.cardSwapS, camera.batterySwapS]) // prettier-ignore
+/** All of a camera that its clocks do not say; the first of each are in them. */
+const likenessOf = ({ place, start, hands, kinds, camera }: SteppedCamera): string =>
+  JSON.stringify([place, start, hands, kinds, camera.runLimitS, camera.cardS, camera.batteryS, camera.restartS, camera.cardSwapS, camera.batterySwapS]) // prettier-ignore
 
 const [RUN, CARD, BATTERY, BUSY, PER_CAMERA] = [0, 1, 2, 3, 4]
 

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import { productionWith } from '../testing/index.ts'
-import { withoutSpare } from './index.ts'
+import { loneHelpers, withoutSpare } from './index.ts'
 
 const told = (given: Parameters<typeof productionWith>[0]) => withoutSpare(productionWith(given)).map(({ line, shots }) => [line.key, shots.join(' ')]) // prettier-ignore
 const shot = (code: string, more: object = {}) => ({
@@ -42,4 +42,24 @@ test('a camera is lacking only where all there are roll at once; the line cut st
   const given = { shot: shot_, camera, lens: { z: { focalLengthMm: 24, longestMm: 70 }, y: { focalLengthMm: 24, longestMm: 70 }, x: { focalLengthMm: 24, longestMm: 70 } } } // prettier-ignore
   expect(told({ ...given, orderItem: { o: { dayId: 'day', shotIds: ['1', '2'] } } })).toEqual([['camera:A', '1A'], ['camera:B', '1B']]) // prettier-ignore
   expect(told(given)).toEqual([])
+})
+
+test('cables that the patch lays are told while the list has none more; what goes through the air is no cable', () => {
+  const patch = {
+    camera: { a: { letter: 'A' } },
+    soundSource: { boom: { is: 'boom' }, room: { is: 'room' }, out: { is: 'desk', gone: true } },
+    soundWay: {
+      one: { sourceId: 'boom', cameraId: 'a', recorderId: null, input: 1 },
+      own: { sourceId: 'room', cameraId: 'a', recorderId: null, input: 2 },
+      air: { sourceId: 'boom', cameraId: 'a', recorderId: null, input: 3, transmitterId: 't' },
+      gone: { sourceId: 'out', cameraId: 'a', recorderId: null, input: 4 },
+    },
+    signalDevice: { m: { name: 'Monitor' } },
+    pictureWay: { p: { cameraId: 'a', fromDeviceId: null, intoDeviceId: 'm', input: 1 } },
+    transmitter: { t: {} },
+  }
+  const of = (kitItem: object = {}) => loneHelpers(productionWith({ ...patch, kitItem } as Parameters<typeof productionWith>[0])) // prettier-ignore
+  expect(of().map(({ holds }) => holds)).toEqual(['the patch lays 1 for sound and 1 for pictures; 0 on the kit list: one more of each plug and length?']) // prettier-ignore
+  expect(of({ c: { name: 'Sound cable 5 m', owned: 2 }, tape: { name: 'Cabletape', owned: 9 } })).toHaveLength(1)
+  expect(of({ c: { name: 'Sound cable 5 m', owned: 2 }, d: { name: 'Picture lead', owned: 0, rented: 1 } })).toEqual([])
 })

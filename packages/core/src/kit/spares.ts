@@ -75,13 +75,38 @@ export interface LoneHelper {
   readonly holds: string
 }
 
-/** A reader through which all cards go, and chargers that alone take some batteries. */
-export function loneHelpers({
-  cardReader,
-  card,
-  charger,
+/** What people call a cable on a list. */
+const CABLE = /\b(?:cable|lead|loom)s?\b/i
+
+/**
+ * Cables that the patch lays: each way of a sound or a picture that does not go through the air and is no camera's own
+ * microphone. Told while the kit list has no cable more than are laid: plugs and lengths only a look tells.
+ */
+function laidCables({
+  soundWay,
+  soundSource,
+  pictureWay,
   kitItem,
-}: Pick<Production, 'cardReader' | 'card' | 'charger' | 'kitItem'>): readonly LoneHelper[] {
+}: Pick<Production, 'soundWay' | 'soundSource' | 'pictureWay' | 'kitItem'>): readonly LoneHelper[] {
+  const sounds = Object.values(soundWay).filter(({ gone, transmitterId, sourceId }) => {
+    const source = byId(soundSource, sourceId)
+    return !gone && transmitterId === null && source && !source.gone && source.is !== 'room'
+  }).length
+  const pictures = Object.values(pictureWay).filter(({ transmitterId }) => transmitterId === null).length
+  const there = Object.values(kitItem).reduce((sum, { name, owned, rented }) => sum + (CABLE.test(name) ? owned + rented : 0), 0) // prettier-ignore
+  const laid = sounds + pictures
+  if (laid === 0 || there > laid) return []
+  return [{ name: 'Cables', holds: `the patch lays ${sounds} for sound and ${pictures} for pictures; ${there} on the kit list: one more of each plug and length?` }] // prettier-ignore
+}
+
+/** A reader through which all cards go, chargers that alone take some batteries, and cables without one more. */
+export function loneHelpers(
+  production: Pick<
+    Production,
+    'cardReader' | 'card' | 'charger' | 'kitItem' | 'soundWay' | 'soundSource' | 'pictureWay'
+  >,
+): readonly LoneHelper[] {
+  const { cardReader, card, charger, kitItem } = production
   const readers = Object.values(cardReader)
   const cards = Object.keys(card).length
   const lone: LoneHelper[] = []
@@ -93,5 +118,5 @@ export function loneHelpers({
     const names = alone.flatMap((id) => byId(kitItem, id)?.name ?? [])
     if (names.length > 0) lone.push({ name: one.name, holds: `nothing else charges ${names.join(', ')}` })
   }
-  return lone
+  return [...lone, ...laidCables(production)]
 }

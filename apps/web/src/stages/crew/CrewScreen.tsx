@@ -93,6 +93,7 @@ export function CrewScreen() {
     { field: 'email', head: 'mail', width: 164 },
     { field: 'diet', head: 'eats', width: 120, hidden: true },
     { field: 'travel', head: 'travels', width: 120, hidden: true },
+    { field: 'ridesInId', head: 'rides in', width: 120, hidden: true },
     { field: 'standInForId', head: 'stands in for', width: 120, hidden: true },
     ...(rights.money
       ? ([

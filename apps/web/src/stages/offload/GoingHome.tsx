@@ -55,7 +55,8 @@ export function GoingHome() {
       })}
       <Text color="soft" fontSize="note" mt="4px">
         {isProven ? 'No way with fewer hand-overs keeps as much apart. ' : ''}Checked copies count, and cards that were
-        not emptied. Whoever’s bag rides in one of the vehicles is lost with it: then it is no second place.
+        not emptied. Who rides in which vehicle is written down in Crew; a bag of which nobody said so is taken for a
+        place of its own.
       </Text>
     </Section>
   )

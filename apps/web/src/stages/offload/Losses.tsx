@@ -13,6 +13,15 @@ const cardsOf = (contents: readonly CardContents[]): string =>
 
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1)
 
+/** Where what has to be apart goes. */
+const APART: Readonly<Record<Loss['of'], string>> = {
+  place: 'elsewhere',
+  vehicle: 'to somebody who rides elsewhere',
+  person: 'to somebody else',
+  drive: 'to somebody else',
+  card: 'to somebody else',
+}
+
 /** What would be gone if one drive, one bag or one place were lost, and the least that mends it? */
 export function Losses() {
   const production = useProduction()
@@ -29,8 +38,8 @@ export function Losses() {
       ))}
       {bad.length === 0 && copied > 0 && (
         <Text data-losses>
-          Any one drive, person or place that is written down here could be lost: of all that has a checked copy, a
-          checked copy would be left.
+          Any one drive, person, vehicle or place that is written down here could be lost: of all that has a checked
+          copy, a checked copy would be left.
         </Text>
       )}
       {uncopied.length > 0 && (
@@ -56,7 +65,7 @@ function OneLoss({ loss }: { loss: Loss }) {
   ].filter(Boolean)
   const does = [
     mend.apart.length > 0 &&
-      `${of === 'place' ? 'Put' : 'Hand'} ${mend.apart.map(({ label }) => label).join(' and ')} ${of === 'place' ? 'elsewhere' : 'to somebody else'}`,
+      `${of === 'place' ? 'Put' : 'Hand'} ${mend.apart.map(({ label }) => label).join(' and ')} ${APART[of]}`,
     mend.copyAgain.length > 0 && `copy ${cardsOf(mend.copyAgain)} to one more drive that goes elsewhere`,
   ].filter(Boolean)
   const advice = does.join(', and ')

@@ -38,6 +38,7 @@ export const PEOPLE = {
     leadMin: minutes('Before their start', 0),
     diet: addedLater(text({ label: 'Eats', most: 200 })),
     travel: addedLater(text({ label: 'Travels', most: 200 })),
+    ridesInId: addedLater(optional(ref({ label: 'Rides in', to: 'vehicle' }))),
     rateMinor: addedLater(money('Rate')),
     rateFor: addedLater(choice({ label: 'For', initial: 'day', of: ['hour', 'half day', 'day', 'job'] })),
     rateMin: addedLater(minutes('Minutes in it', 600)),
