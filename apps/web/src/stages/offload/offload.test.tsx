@@ -671,5 +671,5 @@ test('on the way home what is in one bag is parted by hand-overs, and what there
   const carriers = [...document.querySelectorAll('[data-carrier]')].map((one) => one.textContent)
   const holds = (label: string) => carriers.filter((one) => new RegExp(`\\b${label}\\b`).test(one)).length
   for (const card of ['A1', 'B1', 'C1']) expect(holds(card)).toBeGreaterThan(0)
-  expect(document.body.textContent).toContain('no second place')
+  expect(document.body.textContent).toContain('Who rides in which vehicle is written down in Crew')
 })
