@@ -160,19 +160,19 @@ export function CoverLive({ moment }: { moment: Moment }) {
         </Grid>
       )}
       {rights.log && next && (
-        <Button
-          kind="main"
-          minH="84px"
-          // In reach of the thumb however many cameras there are.
-          position="sticky"
-          bottom="6px"
-          zIndex={1}
-          fontSize="answer"
-          fontWeight={700}
-          onClick={() => logMoment(`${letterOf(records, next.cameraId)} is rolling again`, moment, { type: next.kind, momentCameraId: asId(next.cameraId), handId: asId(next.handId) })} // prettier-ignore
-        >
-          {letterOf(records, next.cameraId)} is rolling again
-        </Button>
+        // In reach of the thumb however many cameras there are.
+        <Box position="sticky" bottom="0" zIndex={1} bg="paper" py="8px">
+          <Button
+            kind="main"
+            w="100%"
+            minH="84px"
+            fontSize="answer"
+            fontWeight={700}
+            onClick={() => logMoment(`${letterOf(records, next.cameraId)} is rolling again`, moment, { type: next.kind, momentCameraId: asId(next.cameraId), handId: asId(next.handId) })} // prettier-ignore
+          >
+            {letterOf(records, next.cameraId)} is rolling again
+          </Button>
+        </Box>
       )}
       {rights.log && (
         <Button kind="word" onClick={() => logMoment(`${moment.name} is over`, moment, { type: 'over' })}>
