@@ -48,6 +48,8 @@ export interface Limits {
   readonly width: number
   /** Visits that are hardly ever of use are passed over; nothing is proved then. */
   readonly isHasty?: boolean
+  /** Nobody goes to a camera that lasts longer than this, seconds; nothing is proved then. */
+  readonly dueWithinS?: number
   /** By `performance.now()`: given up then, and nothing is proved. */
   readonly untilMs?: number
 }
@@ -308,6 +310,7 @@ function* beginnings(label: Label, problem: CoverProblem, steps: Steps, now: num
   // A camera in hands is one less: where none can be spared, nobody touches one that records.
   const canSpare = spareAngles(label, steps, now) > 0
   const slack = Math.ceil(limits.slackS / problem.stepS)
+  const due = (limits.dueWithinS ?? Infinity) / problem.stepS
   for (let c = 0; c < steps.cameras.length; c++) {
     const camera = steps.cameras[c]!
     const i = c * PER_CAMERA
@@ -316,6 +319,7 @@ function* beginnings(label: Label, problem: CoverProblem, steps: Steps, now: num
     if (hasTwinBefore(label.clocks, PER_CAMERA, steps.cameraTwins, c)) continue
     const left = ends(label.clocks, c)
     if (slack > 0 && left < steps.end && left - now < slack) continue
+    if (left - now > due) continue
     for (const kind of camera.kinds) {
       const to = now + camera.hands[kind]
       if (to > steps.end || (limits.isHasty && !renewsWhatEnds(label, steps, i, kind))) continue
@@ -366,7 +370,7 @@ export function search(problem: CoverProblem, limits: Limits): Searched {
   for (const [c, camera] of steps.cameras.entries()) clocks.set([...camera.first, camera.start], c * PER_CAMERA)
   const people = Int32Array.from(steps.people.flatMap(({ place }) => [place, 0]))
   let front: Label[] = [{ clocks, people, used: 0, lastBegun: -1, visited: null }]
-  let isExhaustive = !limits.isHasty
+  let isExhaustive = !limits.isHasty && limits.dueWithinS === undefined
   for (let now = 0; now < steps.end; now++) {
     if (limits.untilMs !== undefined && performance.now() > limits.untilMs)
       return { schedule: null, heldS: now * problem.stepS, longest: visitsOf(front[0]!), isExhaustive: false }

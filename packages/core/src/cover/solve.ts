@@ -40,6 +40,8 @@ export interface Effort {
   readonly slackTries?: number
   /** An answer soon is worth more than a proof. */
   readonly isHasty?: boolean
+  /** Nobody goes to a camera that lasts longer than this, seconds: a few visits are looked at in place of all. */
+  readonly dueWithinS?: number
   /** By `performance.now()`: what is not proved by then is told with the bound that is. */
   readonly untilMs?: number
 }
@@ -47,7 +49,7 @@ export interface Effort {
 /** Fewest visits, from below: a way with n visits after none with n - 1 is proved. */
 function withFewest(problem: CoverProblem, any: readonly Intervention[], effort: Effort) {
   const { width, untilMs } = effort
-  if (effort.isHasty) return withFewer(problem, any, width)
+  if (effort.isHasty) return withFewer(problem, any, effort)
   let leastVisits = 0
   let isProved = true
   for (let visits = 0; visits < any.length; visits++) {
@@ -60,9 +62,9 @@ function withFewest(problem: CoverProblem, any: readonly Intervention[], effort:
 }
 
 /** Few visits soon: twice as many are allowed each time, until a way is found. */
-function withFewer(problem: CoverProblem, any: readonly Intervention[], width: number) {
+function withFewer(problem: CoverProblem, any: readonly Intervention[], { width, dueWithinS }: Effort) {
   for (let visits = 0; visits < any.length; visits = 2 * visits || 1) {
-    const { schedule } = search(problem, { visits, slackS: 0, width, isHasty: true })
+    const { schedule } = search(problem, { visits, slackS: 0, width, isHasty: true, dueWithinS })
     if (schedule) return { schedule, leastVisits: 0, isProved: false }
   }
   return { schedule: any, leastVisits: 0, isProved: any.length === 0 }
@@ -80,7 +82,7 @@ function withMostSlack(problem: CoverProblem, first: readonly Intervention[], ef
     if (tries <= 0) return { ...best, isProved: false }
     const middle = inSteps(best.slackS) + Math.ceil((above - inSteps(best.slackS)) / 2)
     const slackS = Math.min(middle, above - 1) * problem.stepS
-    const found = search(problem, { visits: first.length, slackS, width: effort.width, isHasty: effort.isHasty, untilMs: effort.untilMs }) // prettier-ignore
+    const found = search(problem, { visits: first.length, slackS, width: effort.width, isHasty: effort.isHasty, dueWithinS: effort.dueWithinS, untilMs: effort.untilMs }) // prettier-ignore
     if (found.schedule) best = { schedule: found.schedule, slackS: slackOf(found.schedule) }
     else {
       if (!found.isExhaustive) isProved = false
@@ -106,10 +108,17 @@ function held(problem: CoverProblem, any: Searched, effort: Effort): Held {
 const NARROW = 60
 
 /** Whether it can be held at all: by a narrow search at first, which finds a way sooner where there are many. */
-function anyWay(problem: CoverProblem, { width, isHasty, untilMs }: Effort): Searched {
-  const narrow = search(problem, { visits: Infinity, slackS: 0, width: Math.min(width, NARROW), isHasty, untilMs })
+function anyWay(problem: CoverProblem, { width, isHasty, dueWithinS, untilMs }: Effort): Searched {
+  const narrow = search(problem, {
+    visits: Infinity,
+    slackS: 0,
+    width: Math.min(width, NARROW),
+    isHasty,
+    dueWithinS,
+    untilMs,
+  })
   const isEnough = narrow.schedule !== null || narrow.isExhaustive || width <= NARROW
-  return isEnough ? narrow : search(problem, { visits: Infinity, slackS: 0, width, isHasty, untilMs })
+  return isEnough ? narrow : search(problem, { visits: Infinity, slackS: 0, width, isHasty, dueWithinS, untilMs })
 }
 
 /**
@@ -184,6 +193,9 @@ function mostGood(problem: CoverProblem, effort: Effort): { good: number; way: r
 /** While an event goes on a rota is wanted within a second: looked for on a coarse grid at first, as narrow as holds. */
 const LIVE: Effort = { width: 16, slackTries: 3, isHasty: true }
 const LIVE_STEP_S = 30
+/** Of a long event only cameras that end so soon are gone to at first: time for all of them, and little to choose from. */
+const DUE_WITHIN_S = 600
+const LONG_S = 3600
 
 /**
  * A rota at once, for an event that goes on: as valid as any, but nothing is proved of it. A coarse grid is tried first;
@@ -192,16 +204,28 @@ const LIVE_STEP_S = 30
 export function solveAtOnce(problem: CoverProblem): Rota {
   const isCoarse = problem.stepS < LIVE_STEP_S && problem.durationS > 10 * LIVE_STEP_S
   const durationS = Math.ceil(problem.durationS / LIVE_STEP_S) * LIVE_STEP_S
-  const rota = isCoarse ? solveCover({ ...problem, stepS: LIVE_STEP_S, durationS }, LIVE) : null
-  if (rota?.status === 'held') {
+  const coarse = { ...problem, stepS: LIVE_STEP_S, durationS }
+  const first = isCoarse ? waySoon(coarse) : null
+  if (first?.any.schedule) {
+    const rota = held(coarse, first.any, first.effort)
     const schedule = within(problem, rota.schedule)
     const { firstUncoveredS, impossible } = follow(problem, schedule)
     if (firstUncoveredS === null && impossible.length === 0) return thinnedRota(problem, { ...rota, schedule })
   }
-  const any = anyWay(problem, LIVE)
-  if (any.schedule) return thinnedRota(problem, held(problem, any, LIVE))
-  const most = rota?.status === 'cannot' ? rota.most : mostOf(problem, LIVE)
+  const { any, effort } = waySoon(problem)
+  if (any.schedule) return thinnedRota(problem, held(problem, any, effort))
+  const most = mostOf(first && !first.any.schedule ? coarse : problem, LIVE)
   return cannot(any, restarted(problem, { ...most, schedule: within(problem, most.schedule) }))
+}
+
+/**
+ * Of a long event at first only by cameras that end soon, else by all of them; with the effort that found it. In a short
+ * one all are looked at in time, and who comes early has more to spare when something fails.
+ */
+function waySoon(problem: CoverProblem): { any: Searched; effort: Effort } {
+  const effort = { ...LIVE, dueWithinS: DUE_WITHIN_S }
+  const due = problem.durationS > LONG_S ? anyWay(problem, effort) : null
+  return due?.schedule ? { any: due, effort } : { any: anyWay(problem, LIVE), effort: LIVE }
 }
 
 /** The same without needless visits; the slack is that of what is left. */
