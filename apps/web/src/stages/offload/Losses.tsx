@@ -38,8 +38,8 @@ export function Losses() {
       ))}
       {bad.length === 0 && copied > 0 && (
         <Text data-losses>
-          Any one drive, person, vehicle or place that is written down here could be lost: of all that has a checked
-          copy, a checked copy would be left.
+          Any one drive, person or place that is written down here could be lost, or what all carry who ride in one
+          vehicle: of all that has a checked copy, a checked copy would be left. What is packed in cases is told in Kit.
         </Text>
       )}
       {uncopied.length > 0 && (
