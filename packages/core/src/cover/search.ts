@@ -1,22 +1,15 @@
-import {
-  type CoverCamera,
-  type CoverProblem,
-  type Intervention,
-  type Kind,
-  KINDS,
-  handlingSeconds,
-  needByStep,
-  newBattery,
-  newCard,
-} from './problem.ts'
-import { hasTwinBefore, inOrder, twinsBy } from './twins.ts'
+import { type VisitBound, visitBound } from './bound.ts'
+import { type CoverProblem, type Intervention, type Kind, handlingSeconds, newBattery, newCard } from './problem.ts'
+import { BATTERY, BUSY, CARD, ends, inSteps, PER_CAMERA, RUN, type SteppedCamera, type Steps } from './steps.ts'
+import { hasTwinBefore, inOrder } from './twins.ts'
 
 /*
  * Who goes to which camera when, found by labels that are carried forward through the event step by step. A label is
  * what is true at a step: when the clocks of each camera end, whose hands it is in until when, where each attendant is
  * and since when, and how many visits it took. One label makes another needless where its clocks end no sooner, its
  * cameras and people are free no later, and it took no more visits: whatever can still be done from the other can be
- * done from it. What is left are the few ways that differ in something that may still matter, so that nothing that
+ * done from it. A label that cannot come to an end with the visits it may still make, by the bound of `bound.ts`, is given
+ * up. What is left are the few ways that differ in something that may still matter, so that nothing that
  * could be best is lost, and the first step without a label is the first second that nobody can hold.
  *
  * Labels in resource-constrained shortest paths: Irnich and Desaulniers, "Shortest Path Problems with Resource
@@ -46,12 +39,21 @@ export interface Limits {
   readonly slackS: number
   /** No more labels are kept at a step: with fewer than would be needed, nothing is proved. */
   readonly width: number
-  /** Visits that are hardly ever of use are passed over; nothing is proved then. */
-  readonly isHasty?: boolean
-  /** Nobody goes to a camera that lasts longer than this, seconds; nothing is proved then. */
-  readonly dueWithinS?: number
+  /** Little is followed, of what is likely to be of use; nothing is proved then. */
+  readonly haste?: Haste
   /** By `performance.now()`: given up then, and nothing is proved. */
   readonly untilMs?: number
+}
+
+/** How little is followed where a way is wanted soon. */
+export interface Haste {
+  /**
+   * An equal part of what is kept is chosen by each of these shares of the visits that were made already: by all of them,
+   * 1, which puts visits off as long as it can, to none, 0, which makes them while there is time.
+   */
+  readonly shares: readonly number[]
+  /** Of all that could begin, those that promise fewest visits are followed: as many times what is kept. */
+  readonly likely: number
 }
 
 export interface Searched {
@@ -63,95 +65,6 @@ export interface Searched {
   readonly longest: readonly Intervention[]
   /** Whether nothing was left out on the way. */
   readonly isExhaustive: boolean
-}
-
-/** The problem in steps, with the cameras that count only. */
-interface Steps {
-  readonly end: number
-  /** The first step in which any is wanted. */
-  readonly from: number
-  /** Good angles that are wanted, by step. */
-  readonly need: readonly number[]
-  /** The sum of what is wanted from each step on. */
-  readonly needLeft: readonly number[]
-  readonly walk: readonly (readonly number[])[]
-  /** The longest of the walks. */
-  readonly farthest: number
-  readonly cameras: readonly SteppedCamera[]
-  /** Cameras that differ in nothing that may still matter, and people likewise. */
-  readonly cameraTwins: readonly (readonly number[])[]
-  readonly personTwins: readonly (readonly number[])[]
-  readonly people: readonly {
-    readonly place: number
-    readonly posts: readonly { readonly place: number; readonly from: number; readonly to: number }[]
-  }[]
-}
-interface SteppedCamera {
-  readonly index: number
-  readonly place: number
-  readonly start: number
-  readonly camera: CoverCamera
-  readonly hands: Readonly<Record<Kind, number>>
-  /**
-   * What may be done to it: nobody changes a card or a battery that lasts from the first to the end. One that was
-   * changed before may be changed again though it would last: longer hands can mean a later end.
-   */
-  readonly kinds: readonly Kind[]
-  /** The longest it can record after one visit. */
-  readonly mostPerVisit: number
-  readonly first: readonly [run: number, card: number, battery: number]
-}
-
-/** All of a camera that its clocks do not say; the first of each are in them. */
-const likenessOf = ({ place, start, hands, kinds, camera }: SteppedCamera): string =>
-  JSON.stringify([place, start, hands, kinds, camera.runLimitS, camera.cardS, camera.batteryS, camera.restartS, camera.cardSwapS, camera.batterySwapS]) // prettier-ignore
-
-const [RUN, CARD, BATTERY, BUSY, PER_CAMERA] = [0, 1, 2, 3, 4]
-
-function inSteps(problem: CoverProblem): Steps {
-  const { stepS } = problem
-  const end = Math.floor(problem.durationS / stepS)
-  const down = (seconds: number | null) => (seconds === null ? end : Math.min(end, Math.floor(seconds / stepS)))
-  const up = (seconds: number) => Math.ceil(seconds / stepS)
-  const cameras = problem.cameras.flatMap((camera, index): SteppedCamera[] => {
-    if (!camera.isGood) return []
-    const start = up(camera.startS)
-    const run = down(camera.runLimitS)
-    const hands = Object.fromEntries(KINDS.map((kind) => [kind, up(handlingSeconds(camera, kind))])) as Record<Kind, number> // prettier-ignore
-    const [card, battery] = [down(camera.cardS), down(camera.batteryS)]
-    // A clock that ends within a step has ended when it begins: what is promised of a step is held through it.
-    const until = (seconds: number | null) => (seconds === null ? end : down(camera.startS + seconds))
-    const first = [
-      until(camera.runFirstS ?? camera.runLimitS),
-      until(camera.cardFirstS),
-      until(camera.batteryFirstS),
-    ] as const
-    const mostPerVisit = Math.min(run, Math.max(card, down(camera.cardFirstS)), Math.max(battery, down(camera.batteryFirstS))) // prettier-ignore
-    const [runs, cards, batteries] = first.map((ends_) => ends_ < end)
-    const kinds = KINDS.filter((kind) => (kind === 'restart' ? runs : (!newCard(kind) || cards) && (!newBattery(kind) || batteries))) // prettier-ignore
-    return [{ index, place: camera.place, start, camera, hands, kinds, mostPerVisit, first }]
-  })
-  const need = needByStep(problem).slice(0, end)
-  const needLeft = [0]
-  for (const wanted of need.toReversed()) needLeft.unshift(needLeft[0]! + wanted)
-  const first = need.findIndex((wanted) => wanted > 0)
-  return {
-    end,
-    from: first < 0 ? end : first,
-    need,
-    needLeft,
-    walk: problem.walkS.map((row) => row.map(up)),
-    farthest: Math.max(0, ...problem.walkS.flat().map(up)),
-    cameras,
-    cameraTwins: twinsBy(cameras, likenessOf),
-    personTwins: twinsBy(problem.attendants, ({ posts }) => JSON.stringify(posts)),
-    people: problem.attendants.map(({ place, posts }) => ({
-      place,
-      posts: posts
-        .map((post) => ({ place: post.place, from: Math.floor(post.fromS / stepS), to: up(post.toS) }))
-        .toSorted((a, b) => a.from - b.from),
-    })),
-  }
 }
 
 /** Whether somebody who is free at `place` since `since` can handle a camera from `at` to `to`, and what they owe then. */
@@ -183,24 +96,6 @@ function canBeThere(
       return free + steps.walk[where]![camera.place]! <= at && to + steps.walk[camera.place]![post.place]! <= post.from
   }
   return free + steps.walk[where]![camera.place]! <= at
-}
-
-const ends = (clocks: Int32Array, c: number) => {
-  const i = c * PER_CAMERA
-  return Math.min(clocks[i + RUN]!, clocks[i + CARD]!, clocks[i + BATTERY]!)
-}
-
-/** No fewer visits can hold what is left, even with a pair of hands at every camera. */
-function fewestVisits(steps: Steps, { clocks }: Label, now: number): number {
-  const from = Math.max(now, steps.from)
-  let missing = steps.needLeft[from] ?? 0
-  let most = 1
-  for (const [c, camera] of steps.cameras.entries()) {
-    const begins = Math.max(from, clocks[c * PER_CAMERA + BUSY]!, camera.start)
-    missing -= Math.max(0, ends(clocks, c) - begins)
-    most = Math.max(most, camera.mostPerVisit)
-  }
-  return missing <= 0 ? 0 : Math.ceil(missing / most)
 }
 
 /** Whether somebody comes to every place no later by one label than by another. Who is idle may be on the way already. */
@@ -242,35 +137,48 @@ function isNeedless(than: State, label: State, steps: Steps, now: number, counts
  * Those that nothing makes needless, the most promising first; no more than `width`. Whatever makes another needless
  * promises no less, so that it stands before it.
  */
-function keep(labels: readonly Label[], steps: Steps, now: number, { visits, width }: Limits) {
+function keep(labels: readonly Label[], { steps, bound }: Prepared, now: number, { visits, width, haste }: Limits) {
   const counts = visits < Infinity
-  const promised = labels.map((label) => {
+  const promised: { label: Label; state: State; visits: number; worth: number }[] = []
+  for (const label of labels) {
+    const more = bound.of(label.clocks, now)
+    if (label.used + atLeast(more) > visits) continue
     let worth = 0
     for (let i = 0; i < label.clocks.length; i += PER_CAMERA) worth += label.clocks[i]! + label.clocks[i + CARD]! + label.clocks[i + BATTERY]! // prettier-ignore
-    return {
+    promised.push({
       label,
       state: stateOf(label, steps, now),
-      visits: fewestVisits(steps, label, now) + (counts ? label.used : 0),
+      visits: more + (counts || haste ? label.used : 0),
       worth,
-    }
-  })
+    })
+  }
   promised.sort((a, b) => a.visits - b.visits || (counts ? a.label.used - b.label.used : 0) || b.worth - a.worth)
   const kept: Label[] = []
   const states: State[] = []
-  for (const { label, state } of promised) {
-    if (states.some((than) => isNeedless(than, state, steps, now, counts))) continue
-    if (kept.length === width) return { kept, wasCut: true }
-    kept.push(label)
-    states.push(state)
+  const take = (from: typeof promised, most: number): boolean => {
+    for (const { label, state } of from) {
+      if (states.some((than) => isNeedless(than, state, steps, now, counts))) continue
+      if (kept.length === most) return true
+      kept.push(label)
+      states.push(state)
+    }
+    return false
   }
-  return { kept, wasCut: false }
+  if (!haste) return { kept, wasCut: take(promised, width) }
+  let wasCut = false
+  for (const [k, share] of haste.shares.entries()) {
+    const order = (one: (typeof promised)[number]) => one.visits - (1 - share) * one.label.used
+    const next = share === 1 ? promised : promised.toSorted((a, b) => order(a) - order(b) || b.worth - a.worth)
+    wasCut = take(next, Math.ceil((width * (k + 1)) / haste.shares.length))
+  }
+  return { kept, wasCut }
 }
 
 /** The step in which a clock that begins at `endS` has run out; the end for one that does not. */
 const stepOf = (lastsS: number | null, endS: number, end: number, stepS: number): number =>
   lastsS === null ? end : Math.min(end, Math.floor((endS + lastsS) / stepS))
 
-function begun(label: Label, problem: CoverProblem, steps: Steps, c: number, person: number, kind: Kind, now: number) {
+function begun({ label, c, person, kind }: Opening, { problem, steps }: Prepared, now: number): Label {
   const camera = steps.cameras[c]!
   const to = now + camera.hands[kind]
   const clocks = label.clocks.slice()
@@ -305,12 +213,23 @@ function isStandIn({ people }: Label, steps: Steps, p: number, now: number): boo
   return false
 }
 
-function* beginnings(label: Label, problem: CoverProblem, steps: Steps, now: number, limits: Limits): Generator<Label> {
+/** A visit that can begin now, and how many there are at least on a way with it. */
+interface Opening {
+  readonly label: Label
+  readonly c: number
+  readonly person: number
+  readonly kind: Kind
+  readonly visits: number
+}
+
+/** Adds what somebody can begin now. */
+function open(label: Label, event: Prepared, now: number, limits: Limits, began: Opening[]): void {
+  const { problem, steps, bound } = event
   if (label.used >= limits.visits) return
+  const without = label.used + bound.of(label.clocks, now)
   // A camera in hands is one less: where none can be spared, nobody touches one that records.
   const canSpare = spareAngles(label, steps, now) > 0
   const slack = Math.ceil(limits.slackS / problem.stepS)
-  const due = (limits.dueWithinS ?? Infinity) / problem.stepS
   for (let c = 0; c < steps.cameras.length; c++) {
     const camera = steps.cameras[c]!
     const i = c * PER_CAMERA
@@ -319,16 +238,17 @@ function* beginnings(label: Label, problem: CoverProblem, steps: Steps, now: num
     if (hasTwinBefore(label.clocks, PER_CAMERA, steps.cameraTwins, c)) continue
     const left = ends(label.clocks, c)
     if (slack > 0 && left < steps.end && left - now < slack) continue
-    if (left - now > due) continue
+    const regret = bound.regret(label.clocks, c, now)
+    if (atLeast(without + regret) > limits.visits) continue
     for (const kind of camera.kinds) {
       const to = now + camera.hands[kind]
-      if (to > steps.end || (limits.isHasty && !renewsWhatEnds(label, steps, i, kind))) continue
+      if (to > steps.end || (limits.haste && !renewsWhatEnds(label, steps, i, kind))) continue
       for (let p = label.lastBegun + 1; p < steps.people.length; p++)
         if (
           !isStandIn(label, steps, p, now) &&
           canBeThere(steps, steps.people[p]!, label.people[p * 2]!, label.people[p * 2 + 1]!, camera, now, to)
         )
-          yield begun(label, problem, steps, c, p, kind, now)
+          began.push({ label, c, person: p, kind, visits: without + regret })
     }
   }
 }
@@ -363,23 +283,61 @@ function visitsOf({ visited }: Label): readonly Intervention[] {
   return visits
 }
 
-/** Looks for a schedule within limits. */
-export function search(problem: CoverProblem, limits: Limits): Searched {
+/** An event in steps, and how many visits it takes at least from any state on. */
+export interface Prepared {
+  readonly problem: CoverProblem
+  readonly steps: Steps
+  readonly bound: VisitBound
+  /** No way through all of it has fewer visits. */
+  readonly leastVisits: number
+}
+
+/** What searches of one event have in common. More rounds make the bound better. */
+export function prepared(problem: CoverProblem, rounds: number): Prepared {
   const steps = inSteps(problem)
-  const clocks = new Int32Array(steps.cameras.length * PER_CAMERA)
-  for (const [c, camera] of steps.cameras.entries()) clocks.set([...camera.first, camera.start], c * PER_CAMERA)
+  const bound = visitBound(steps, rounds)
+  return { problem, steps, bound, leastVisits: atLeast(bound.of(firstClocksOf(steps), 0)) }
+}
+
+/** Whole visits; what is above one by no more than sums of fractions are wrong is that one. */
+const atLeast = (visits: number): number => Math.ceil(visits - 1e-6)
+
+function firstClocksOf({ cameras }: Steps): Int32Array {
+  const clocks = new Int32Array(cameras.length * PER_CAMERA)
+  for (const [c, camera] of cameras.entries()) clocks.set([...camera.first, camera.start], c * PER_CAMERA)
+  return clocks
+}
+
+/** So many at the most of those that promise fewest visits, in the order in which they came. */
+function likeliest(began: Opening[], most: number): Opening[] {
+  if (began.length <= most) return began
+  const promised = new Float64Array(began.length)
+  for (let i = 0; i < began.length; i++) promised[i] = began[i]!.visits
+  const least = promised.sort()[most - 1]!
+  return began.filter(({ visits }) => visits <= least).slice(0, most)
+}
+
+/** Looks for a schedule within limits. */
+export function search(event: Prepared, limits: Limits): Searched {
+  const { problem, steps, leastVisits } = event
+  if (limits.visits < leastVisits) return { schedule: null, heldS: 0, longest: [], isExhaustive: true }
+  const clocks = firstClocksOf(steps)
   const people = Int32Array.from(steps.people.flatMap(({ place }) => [place, 0]))
   let front: Label[] = [{ clocks, people, used: 0, lastBegun: -1, visited: null }]
-  let isExhaustive = !limits.isHasty && limits.dueWithinS === undefined
+  let isExhaustive = !limits.haste
   for (let now = 0; now < steps.end; now++) {
     if (limits.untilMs !== undefined && performance.now() > limits.untilMs)
       return { schedule: null, heldS: now * problem.stepS, longest: visitsOf(front[0]!), isExhaustive: false }
     const held = front.map((label) => atPosts(label, steps, now)).filter((label) => spareAngles(label, steps, now) >= 0)
-    for (let i = 0; i < held.length; i++) held.push(...beginnings(held[i]!, problem, steps, now, limits))
-    const hopeful = held.filter((label) => label.used + fewestVisits(steps, label, now + 1) <= limits.visits)
-    if (!hopeful.length)
+    for (let from = 0; from < held.length;) {
+      const began: Opening[] = []
+      for (const last = held.length; from < last; from++) open(held[from]!, event, now, limits, began)
+      for (const opening of limits.haste ? likeliest(began, limits.haste.likely * limits.width) : began)
+        held.push(begun(opening, event, now))
+    }
+    const { kept, wasCut } = keep(held, event, now + 1, limits)
+    if (kept.length === 0)
       return { schedule: null, heldS: now * problem.stepS, longest: visitsOf(front[0]!), isExhaustive }
-    const { kept, wasCut } = keep(hopeful, steps, now + 1, limits)
     if (wasCut) isExhaustive = false
     front = kept
   }

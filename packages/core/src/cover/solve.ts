@@ -7,7 +7,7 @@ import {
   needByStep,
   wantingNoMore,
 } from './problem.ts'
-import { type Searched, search } from './search.ts'
+import { type Haste, type Prepared, prepared, type Searched, search } from './search.ts'
 
 export type Rota =
   | {
@@ -40,20 +40,38 @@ export interface Effort {
   readonly slackTries?: number
   /** An answer soon is worth more than a proof. */
   readonly isHasty?: boolean
-  /** Nobody goes to a camera that lasts longer than this, seconds: a few visits are looked at in place of all. */
-  readonly dueWithinS?: number
   /** By `performance.now()`: what is not proved by then is told with the bound that is. */
   readonly untilMs?: number
 }
 
+/** While an event goes on a rota is wanted within a second: looked for on a coarse grid at first, as narrow as holds. */
+const LIVE: Effort = { width: 16, slackTries: 3, isHasty: true }
+const LIVE_STEP_S = 30
+
+/** How often the bound of visits is improved: what a search saves by a better one, and what the rounds cost. */
+const ROUNDS = 300
+const HASTY_ROUNDS = 60
+const preparedFor = (problem: CoverProblem, { isHasty }: Effort) => prepared(problem, isHasty ? HASTY_ROUNDS : ROUNDS)
+
+/**
+ * Ways to hurry, one after another until one comes through: the first is quick and ends near the bound, the others are
+ * wider or make their visits early, which holds more where many cameras end at once.
+ */
+const HASTES: readonly [Haste & { readonly wider: number }, ...(Haste & { readonly wider: number })[]] = [
+  { shares: [1, 0.9, 0.7, 0.4, 0], likely: 2, wider: 1 },
+  { shares: [1, 0.7, 0.4, 0], likely: 4, wider: 1 },
+  { shares: [1, 0.9, 0.7, 0.4, 0], likely: 4, wider: 4 },
+  { shares: [0], likely: 2, wider: 1 },
+]
+
 /** Fewest visits, from below: a way with n visits after none with n - 1 is proved. */
-function withFewest(problem: CoverProblem, any: readonly Intervention[], effort: Effort) {
+function withFewest(event: Prepared, any: readonly Intervention[], effort: Effort) {
   const { width, untilMs } = effort
-  if (effort.isHasty) return withFewer(problem, any, effort)
-  let leastVisits = 0
+  if (effort.isHasty) return withFewer(event, any, effort)
+  let { leastVisits } = event
   let isProved = true
-  for (let visits = 0; visits < any.length; visits++) {
-    const found = search(problem, { visits, slackS: 0, width, untilMs })
+  for (let visits = leastVisits; visits < any.length; visits++) {
+    const found = search(event, { visits, slackS: 0, width, untilMs })
     if (found.schedule) return { schedule: found.schedule, leastVisits, isProved }
     if (!found.isExhaustive) isProved = false
     if (isProved) leastVisits = visits + 1
@@ -61,17 +79,22 @@ function withFewest(problem: CoverProblem, any: readonly Intervention[], effort:
   return { schedule: any, leastVisits, isProved }
 }
 
-/** Few visits soon: twice as many are allowed each time, until a way is found. */
-function withFewer(problem: CoverProblem, any: readonly Intervention[], { width, dueWithinS }: Effort) {
-  for (let visits = 0; visits < any.length; visits = 2 * visits || 1) {
-    const { schedule } = search(problem, { visits, slackS: 0, width, isHasty: true, dueWithinS })
-    if (schedule) return { schedule, leastVisits: 0, isProved: false }
+/** Few visits soon: one less each time, as long as a way is found. */
+function withFewer(event: Prepared, any: readonly Intervention[], { untilMs }: Effort, haste = HASTES[0]) {
+  const { leastVisits } = event
+  let schedule = any
+  while (schedule.length > leastVisits) {
+    const limits = { visits: schedule.length - 1, slackS: 0, width: haste.wider * LIVE.width, haste, untilMs }
+    const fewer = search(event, limits).schedule
+    if (!fewer) break
+    schedule = fewer
   }
-  return { schedule: any, leastVisits: 0, isProved: any.length === 0 }
+  return { schedule, leastVisits, isProved: schedule.length <= leastVisits }
 }
 
 /** The most slack among schedules with so many visits, by halving. */
-function withMostSlack(problem: CoverProblem, first: readonly Intervention[], effort: Effort) {
+function withMostSlack(event: Prepared, first: readonly Intervention[], effort: Effort) {
+  const { problem } = event
   const slackOf = (schedule: readonly Intervention[]) => follow(problem, schedule).smallestSlackS
   let best = { schedule: first, slackS: slackOf(first) }
   if (best.slackS === null) return { ...best, isProved: true }
@@ -82,7 +105,7 @@ function withMostSlack(problem: CoverProblem, first: readonly Intervention[], ef
     if (tries <= 0) return { ...best, isProved: false }
     const middle = inSteps(best.slackS) + Math.ceil((above - inSteps(best.slackS)) / 2)
     const slackS = Math.min(middle, above - 1) * problem.stepS
-    const found = search(problem, { visits: first.length, slackS, width: effort.width, isHasty: effort.isHasty, dueWithinS: effort.dueWithinS, untilMs: effort.untilMs }) // prettier-ignore
+    const found = search(event, { visits: first.length, slackS, width: effort.width, haste: effort.isHasty ? HASTES[0] : undefined, untilMs: effort.untilMs }) // prettier-ignore
     if (found.schedule) best = { schedule: found.schedule, slackS: slackOf(found.schedule) }
     else {
       if (!found.isExhaustive) isProved = false
@@ -92,9 +115,9 @@ function withMostSlack(problem: CoverProblem, first: readonly Intervention[], ef
   return { ...best, isProved }
 }
 
-function held(problem: CoverProblem, any: Searched, effort: Effort): Held {
-  const { schedule, leastVisits, isProved } = withFewest(problem, any.schedule!, effort)
-  const slack = withMostSlack(problem, schedule, effort)
+function held(event: Prepared, any: Searched, effort: Effort): Held {
+  const { schedule, leastVisits, isProved } = withFewest(event, any.schedule!, effort)
+  const slack = withMostSlack(event, schedule, effort)
   return {
     status: 'held',
     schedule: slack.schedule,
@@ -105,20 +128,16 @@ function held(problem: CoverProblem, any: Searched, effort: Effort): Held {
   }
 }
 
-const NARROW = 60
-
-/** Whether it can be held at all: by a narrow search at first, which finds a way sooner where there are many. */
-function anyWay(problem: CoverProblem, { width, isHasty, dueWithinS, untilMs }: Effort): Searched {
-  const narrow = search(problem, {
-    visits: Infinity,
-    slackS: 0,
-    width: Math.min(width, NARROW),
-    isHasty,
-    dueWithinS,
-    untilMs,
-  })
-  const isEnough = narrow.schedule !== null || narrow.isExhaustive || width <= NARROW
-  return isEnough ? narrow : search(problem, { visits: Infinity, slackS: 0, width, isHasty, dueWithinS, untilMs })
+/** Whether it can be held at all: in haste at first, which finds a way sooner where there are many. */
+function anyWay(event: Prepared, { width, isHasty, untilMs }: Effort): Searched {
+  const limits = { visits: Infinity, slackS: 0, untilMs }
+  let farthest: Searched | null = null
+  for (const haste of HASTES) {
+    const soon = search(event, { ...limits, width: haste.wider * LIVE.width, haste })
+    if (soon.schedule) return soon
+    if (!farthest || soon.heldS > farthest.heldS) farthest = soon
+  }
+  return isHasty ? farthest! : search(event, { ...limits, width })
 }
 
 /**
@@ -126,8 +145,9 @@ function anyWay(problem: CoverProblem, { width, isHasty, dueWithinS, untilMs }: 
  * slack. Where that cannot be, the first second that cannot be held, and the most angles that can.
  */
 export function solveCover(problem: CoverProblem, effort: Effort = { width: 4000 }): Rota {
-  const any = anyWay(problem, effort)
-  if (any.schedule) return held(problem, any, effort)
+  const event = preparedFor(problem, effort)
+  const any = anyWay(event, effort)
+  if (any.schedule) return held(event, any, effort)
   return cannot(any, mostOf(problem, effort))
 }
 
@@ -151,15 +171,17 @@ function thinned(problem: CoverProblem, schedule: readonly Intervention[]): read
 }
 
 /**
- * The same in a time: a rota at once first, then proofs for so many milliseconds, as far as they come. What is not
- * proved by then is told with the fewest visits that any rota can have.
+ * The same in a time: a rota at once first, then for so many milliseconds one with fewer visits and proofs, as far as they
+ * come. What is not proved by then is told with the fewest visits that any rota can have.
  */
 export function solveWithin(problem: CoverProblem, patienceMs: number, effort: Effort = { width: 4000 }): Rota {
   const soon = solveAtOnce(problem)
-  const timed = { ...effort, untilMs: performance.now() + patienceMs }
+  const now = performance.now()
+  const timed = { ...effort, untilMs: now + patienceMs }
   if (soon.status === 'held') {
-    const { schedule } = soon
-    return held(problem, { schedule, heldS: problem.durationS, longest: schedule, isExhaustive: false }, timed)
+    const schedule = fewerInTime(problem, soon.schedule, now + patienceMs / 2)
+    const any = { schedule, heldS: problem.durationS, longest: schedule, isExhaustive: false }
+    return held(preparedFor(problem, timed), any, timed)
   }
   const rota = solveCover(problem, timed)
   if (rota.status === 'held') return rota
@@ -169,12 +191,21 @@ export function solveWithin(problem: CoverProblem, patienceMs: number, effort: E
   return { ...rota, most, firstUncoveredS, longest }
 }
 
+/** By the widest of the hasty ways: fewer visits where many cameras end at once. */
+function fewerInTime(problem: CoverProblem, schedule: readonly Intervention[], untilMs: number) {
+  const event = preparedFor(coarser(problem) ?? problem, { width: LIVE.width })
+  const widest = HASTES.reduce((a, b) => (b.wider > a.wider ? b : a))
+  const fewer = withFewer(event, schedule, { ...LIVE, untilMs }, widest).schedule
+  return (fewer === schedule ? null : onOwnGrid(problem, fewer)) ?? schedule
+}
+
 type Most = Extract<Rota, { status: 'cannot' }>['most']
 
 /** The most good angles that can be held throughout, where it cannot be all. */
 function mostOf(problem: CoverProblem, effort: Effort): Most {
   const { good, way } = mostGood(problem, effort)
-  const schedule = good ? withFewest(wantingNoMore(problem, good), way, effort).schedule : way
+  const event = preparedFor(wantingNoMore(problem, good), effort)
+  const schedule = good ? withFewest(event, way, effort).schedule : way
   return { good, visits: schedule.length, schedule }
 }
 
@@ -183,49 +214,46 @@ function mostGood(problem: CoverProblem, effort: Effort): { good: number; way: r
   let best: readonly Intervention[] = []
   while (above - low > 1) {
     const good = (low + above) >> 1
-    const way = anyWay(wantingNoMore(problem, good), effort).schedule
+    const way = anyWay(preparedFor(wantingNoMore(problem, good), effort), effort).schedule
     if (way) [low, best] = [good, way]
     else above = good
   }
   return { good: low, way: best }
 }
 
-/** While an event goes on a rota is wanted within a second: looked for on a coarse grid at first, as narrow as holds. */
-const LIVE: Effort = { width: 16, slackTries: 3, isHasty: true }
-const LIVE_STEP_S = 30
-/** Of a long event only cameras that end so soon are gone to at first: time for all of them, and little to choose from. */
-const DUE_WITHIN_S = 600
-const LONG_S = 3600
+/** The grid on which a way is found soon; null where the event's own is no finer, or hardly longer. */
+function coarser(problem: CoverProblem): CoverProblem | null {
+  if (problem.stepS >= LIVE_STEP_S || problem.durationS <= 10 * LIVE_STEP_S) return null
+  return { ...problem, stepS: LIVE_STEP_S, durationS: Math.ceil(problem.durationS / LIVE_STEP_S) * LIVE_STEP_S }
+}
 
-/**
- * A rota at once, for an event that goes on: as valid as any, but nothing is proved of it. A coarse grid is tried first;
- * where that cannot hold it, whether the event's own grid can.
- */
-export function solveAtOnce(problem: CoverProblem): Rota {
-  const isCoarse = problem.stepS < LIVE_STEP_S && problem.durationS > 10 * LIVE_STEP_S
-  const durationS = Math.ceil(problem.durationS / LIVE_STEP_S) * LIVE_STEP_S
-  const coarse = { ...problem, stepS: LIVE_STEP_S, durationS }
-  const first = isCoarse ? waySoon(coarse) : null
-  if (first?.any.schedule) {
-    const rota = held(coarse, first.any, first.effort)
-    const schedule = within(problem, rota.schedule)
-    const { firstUncoveredS, impossible } = follow(problem, schedule)
-    if (firstUncoveredS === null && impossible.length === 0) return thinnedRota(problem, { ...rota, schedule })
-  }
-  const { any, effort } = waySoon(problem)
-  if (any.schedule) return thinnedRota(problem, held(problem, any, effort))
-  const most = mostOf(first && !first.any.schedule ? coarse : problem, LIVE)
-  return cannot(any, restarted(problem, { ...most, schedule: within(problem, most.schedule) }))
+/** A schedule of the coarser grid on the event's own; null where it does not hold there. */
+function onOwnGrid(problem: CoverProblem, coarse: readonly Intervention[]): readonly Intervention[] | null {
+  const schedule = within(problem, coarse)
+  const { firstUncoveredS, impossible } = follow(problem, schedule)
+  return firstUncoveredS === null && impossible.length === 0 ? schedule : null
 }
 
 /**
- * Of a long event at first only by cameras that end soon, else by all of them; with the effort that found it. In a short
- * one all are looked at in time, and who comes early has more to spare when something fails.
+ * A rota at once, for an event that goes on: as valid as any. A coarse grid is tried first, of which nothing is proved;
+ * where that cannot hold it, whether the event's own grid can. The same on every machine, however slow.
  */
-function waySoon(problem: CoverProblem): { any: Searched; effort: Effort } {
-  const effort = { ...LIVE, dueWithinS: DUE_WITHIN_S }
-  const due = problem.durationS > LONG_S ? anyWay(problem, effort) : null
-  return due?.schedule ? { any: due, effort } : { any: anyWay(problem, LIVE), effort: LIVE }
+export function solveAtOnce(problem: CoverProblem): Rota {
+  const coarse = coarser(problem)
+  const first = coarse && preparedFor(coarse, LIVE)
+  const soon = first && anyWay(first, LIVE)
+  if (first && soon?.schedule) {
+    const rota = held(first, soon, LIVE)
+    const schedule = onOwnGrid(problem, rota.schedule)
+    // On its own grid there may be a way with fewer.
+    const unproved = { isFewestProved: schedule?.length === 0, isSlackProved: false, leastVisits: 0 }
+    if (schedule) return thinnedRota(problem, { ...rota, ...unproved, schedule })
+  }
+  const event = preparedFor(problem, LIVE)
+  const any = anyWay(event, LIVE)
+  if (any.schedule) return thinnedRota(problem, held(event, any, LIVE))
+  const most = mostOf(coarse && !soon?.schedule ? coarse : problem, LIVE)
+  return cannot(any, restarted(problem, { ...most, schedule: within(problem, most.schedule) }))
 }
 
 /** The same without needless visits; the slack is that of what is left. */
@@ -240,7 +268,7 @@ function thinnedRota(problem: CoverProblem, rota: Held): Held {
  * Nobody's way is told, so that few visits need not be looked for. What is searched is as narrow as its effort.
  */
 export function howFarHeld(problem: CoverProblem, effort: Effort): { good: number; firstUncoveredS: number | null } {
-  const { schedule, heldS } = anyWay(problem, effort)
+  const { schedule, heldS } = anyWay(preparedFor(problem, effort), effort)
   if (schedule) return { good: mostWanted(problem), firstUncoveredS: null }
   return { good: mostGood(problem, effort).good, firstUncoveredS: heldS }
 }

@@ -23,14 +23,19 @@ export function twinsBy<T>(things: readonly T[], likeness: (thing: T) => string)
 export function inOrder(states: Int32Array, per: number, groups: readonly (readonly number[])[]): Int32Array {
   if (groups.length === 0) return states
   const ordered = states.slice()
-  for (const group of groups) {
-    const sorted = group.toSorted((a, b) => compare(states, per, b, a))
-    for (const [k, from] of sorted.entries()) {
-      const to = group[k]! * per
-      for (let n = 0; n < per; n++) ordered[to + n] = states[from * per + n]!
-    }
-  }
+  for (const group of groups)
+    for (let k = 1; k < group.length; k++)
+      for (let j = k; j > 0 && compare(ordered, per, group[j - 1]!, group[j]!) < 0; j--)
+        swap(ordered, per, group[j - 1]!, group[j]!)
   return ordered
+}
+
+function swap(states: Int32Array, per: number, a: number, b: number): void {
+  for (let n = 0; n < per; n++) {
+    const kept = states[a * per + n]!
+    states[a * per + n] = states[b * per + n]!
+    states[b * per + n] = kept
+  }
 }
 
 function compare(states: Int32Array, per: number, a: number, b: number): number {

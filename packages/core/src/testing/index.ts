@@ -1,5 +1,5 @@
 export { calibration, type Calibration } from './calibration.ts'
 export { type Loose, productionWith } from './fixture.ts'
-export { type Cause, LIVE_RECORD, liveRun, liveRuns } from './liveRecord.ts'
+export { type Cause, LIVE_RECORD, liveRun, liveRuns, LONG_RECORD } from './liveRecord.ts'
 export { lightIsThere } from './sky.ts'
 export { placedRow, type PlacedRow } from './placedRow.ts'

@@ -54,6 +54,27 @@ export const LIVE_RECORD: CoverProblem = {
   attendants: [0, 1, 2].map((place): Attendant => ({ id: `p${place}`, place, posts: [] })),
 }
 
+/** Three hours on a grid of 5 s: eight cameras, of which three stop by themselves, three people, four places in a row. */
+export const LONG_RECORD: CoverProblem = {
+  durationS: 180 * MINUTE_S,
+  stepS: 5,
+  needGood: 5,
+  coverFromS: 0,
+  walkS: [0, 1, 2, 3].map((a) => [0, 1, 2, 3].map((b) => 25 * Math.abs(a - b))),
+  cameras: Array.from({ length: 8 }, (_, i) =>
+    camera(`${i}`, i % 4, {
+      runLimitS: i % 3 === 0 ? 30 * MINUTE_S - 5 : null,
+      cardFirstS: (55 + 5 * i) * MINUTE_S,
+      cardS: (60 + 7 * i) * MINUTE_S,
+      batteryFirstS: 5000 - 240 * i,
+      batteryS: (90 + 5 * i) * MINUTE_S,
+      cardSwapS: 50,
+      batterySwapS: 60,
+    }),
+  ),
+  attendants: [0, 2, 3].map((place): Attendant => ({ id: `p${place}`, place, posts: [] })),
+}
+
 interface Going {
   /** What is believed of its clocks, as ends in seconds. */
   believed: { run: number; card: number; battery: number }
