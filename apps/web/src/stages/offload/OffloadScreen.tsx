@@ -25,10 +25,10 @@ import { counted } from '@kavrell/core/text'
 const byLabel = (a: { label: string }, b: { label: string }) => a.label.localeCompare(b.label, 'en', { numeric: true })
 
 /** No yes without a look: takes, files and damages that this device has not heard of may be there. */
-const unseen = (answer: WipeAnswer): WipeAnswer => ({
+const unseen = (answer: WipeAnswer, why: string): WipeAnswer => ({
   ...answer,
   may: false,
-  reasons: ['Nobody can look into the reader now.', ...(answer.may ? [] : answer.reasons)],
+  reasons: [why, ...(answer.may ? [] : answer.reasons)],
 })
 
 /** A moment by this device's clock, to the minute. */
@@ -40,7 +40,7 @@ export function OffloadScreen() {
   const rights = useRights()
   const jobs = useProductionStore((s) => s.jobs)
   const running = jobs.filter(isUnderWay)
-  const { view, blindSinceMs } = useMediaView()
+  const { view, blindSinceMs, isFirstLook } = useMediaView()
   const { volumes, cards: seen } = view
   const [chosenId, setChosenId] = useChosen()
   const cards = Object.values(production.card).sort(byLabel)
@@ -52,6 +52,12 @@ export function OffloadScreen() {
     ...Object.values(production.take).flatMap((take) => take.cardIds),
     ...runStates(production).flatMap((run) => run.cardsNamed),
   ])
+  const unlooked =
+    blindSinceMs !== null
+      ? 'Nobody can look into the reader now.'
+      : isFirstLook
+        ? 'The reader is being looked into.'
+        : null
   const answers = cards.map((card): CardAnswer => {
     const history = cardHistory(production, card.id)
     const volume = volumeOf('card', card.folder)
@@ -59,8 +65,7 @@ export function OffloadScreen() {
     return {
       card,
       history,
-      answer:
-        blindSinceMs === null ? mayWipe(history, rule, seen[card.id] ?? null) : unseen(mayWipe(history, rule, null)),
+      answer: unlooked ? unseen(mayWipe(history, rule, null), unlooked) : mayWipe(history, rule, seen[card.id] ?? null),
       used,
       volume,
     }

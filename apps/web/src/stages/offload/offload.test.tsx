@@ -115,6 +115,17 @@ describe('may I wipe this card?', () => {
     draw(<OffloadScreen />, 'offload')
     await waitFor(() => expect(card('C1').textContent).toMatch(/no: 3 files on it that nobody logged\. 0 copies of/))
   })
+  test('no card is called safe before the first look is answered', async () => {
+    openDemo('logger', enough as never)
+    let answer: (reply: Response) => void = () => undefined
+    vi.stubGlobal('fetch', () => new Promise<Response>((resolve) => (answer = resolve)))
+    draw(<OffloadScreen />, 'offload')
+    expect(screen.getByText('Wipe no card yet')).toBeTruthy()
+    expect(card('A1').textContent).toMatch(/no: The reader is being looked into\./)
+    expect(screen.queryByRole('button', { name: /is wiped/ })).toBeNull()
+    answer(Response.json({ volumes: [], cards: {} }))
+    await waitFor(() => expect(screen.getByText('A1 may be wiped. No other card.')).toBeTruthy())
+  })
   test('a yes is taken back while nobody can look into the reader, and comes back with the next look', async () => {
     openDemo('logger', enough as never)
     reader([])
@@ -140,9 +151,10 @@ describe('may I wipe this card?', () => {
   })
   test('copied enough and read back, in enough hands, it is yes and the wiping can be written down', async () => {
     openDemo('logger', enough as never)
+    reader([])
     const user = draw(<OffloadScreen />, 'offload')
     await user.click(card('A1'))
-    expect(screen.getByText('A1 may be wiped')).toBeTruthy()
+    expect(await screen.findByText('A1 may be wiped')).toBeTruthy()
     await user.click(screen.getByRole('button', { name: 'Write down that A1 is wiped' }))
     await user.click(await screen.findByRole('button', { name: 'Keep A1' }))
     expect(all('wipe').filter((w) => w.cardId === all('card').find((c) => c.label === 'A1')!.id)).toEqual([])
@@ -608,9 +620,10 @@ describe('the card itself', () => {
   }
   test('a yes about a card that is not in the reader says what it could not see', async () => {
     openDemo('logger', enough)
+    reader([])
     const user = draw(<OffloadScreen />, 'offload')
     await user.click(card('A1'))
-    expect(screen.getByText('A1 may be wiped')).toBeTruthy()
+    expect(await screen.findByText('A1 may be wiped')).toBeTruthy()
     expect(card('A1').textContent).toMatch(/yes: .*not in the reader/)
   })
   test('a clip that the reader sees and no copy has takes the yes back, by name', async () => {

@@ -13,9 +13,11 @@ export interface SeenMedia {
   readonly view: MediaView
   /** Since when nobody could look, by this device's clock; null while the last look was answered. */
   readonly blindSinceMs: number | null
+  /** Whether no look has been answered yet: what is empty then is not known to be. */
+  readonly isFirstLook: boolean
 }
 
-const NOTHING: SeenMedia = { view: { volumes: [], cards: {} }, blindSinceMs: null }
+const NOTHING: SeenMedia = { view: { volumes: [], cards: {} }, blindSinceMs: null, isFirstLook: true }
 
 /**
  * What the reader sees now: looked at again every few seconds while the page is in sight, whenever a job has ended, and
@@ -38,11 +40,11 @@ export function useMediaView(): SeenMedia {
       ask(ENDPOINTS.media, { productionId: productionId! })
         .then(
           (view) => {
-            if (!isLeft) setSeen({ view, blindSinceMs: null })
+            if (!isLeft) setSeen({ view, blindSinceMs: null, isFirstLook: false })
           },
           (error: Error) => {
             if (isLeft) return
-            setSeen(({ view, blindSinceMs }) => ({ view, blindSinceMs: blindSinceMs ?? Date.now() }))
+            setSeen((before) => ({ ...before, blindSinceMs: before.blindSinceMs ?? Date.now() }))
             if (isAsked) say(error.message, 'stop')
           },
         )
