@@ -108,6 +108,11 @@ export function addMoments(b: Builder): void {
       placeId: b.id('momentPlace', place),
       ...limits,
     })
+  for (const [name, untilS, letter] of [
+    ['Corin at the last wedge', 840, 'D'],
+    ['The oldest hand of the yard', 1500, 'B'],
+  ] as const)
+    b.add('momentCatch', name, { momentId, name, untilS, momentCameraId: asId(b.id('momentCamera', letter)) })
   for (const [person, place] of [['sadie', 'ways']] as const)
     b.add('momentHand', person, {
       momentId,

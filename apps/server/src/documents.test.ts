@@ -184,6 +184,7 @@ describe('what stands on the papers', () => {
     const { text } = await read('/cues.pdf')
     for (const cue of all('cue').filter((one) => !one.gone)) expect(text).toContain(String(cue.name).slice(0, 20))
     for (const moment of all('moment')) expect(text).toContain(String(moment.name))
+    expect(text).toMatch(/To be caught[\s\S]*25:00[\s\S]*The oldest hand of the yard/)
     expect(text).toMatch(/Rota: 4 good angles where they are wanted\.[\s\S]*restarts [A-Z]/)
   })
   test('a card’s report has its copies, files and life, never a word that it may be wiped; of no card there is none', async () => {

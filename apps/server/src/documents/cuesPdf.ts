@@ -19,6 +19,7 @@ export function cuesPdf(production: Production): Promise<Buffer> {
     ...moments.flatMap((moment) => [
       ...cuesOf(production, `${moment.name}, ${lapse(moment.lastsS)}`, { momentId: moment.id }),
       ...rotaOf(production, moment),
+      ...toCatch(production, moment),
     ]),
     ...shots
       .sort((a, b) => a.code.localeCompare(b.code, 'en', { numeric: true }))
@@ -54,6 +55,28 @@ function cuesOf(production: Production, name: string, of: CuesOf): Content[] {
         say(person(production, one.cue.personId)),
         say(byId(production.camera, one.cue.cameraId)?.letter ?? ''),
         say(byId(production.soundSource, one.cue.sourceId)?.name ?? ''),
+      ]),
+    ),
+  ]
+}
+
+/** Who must be caught before when, with a box for each. */
+function toCatch(production: Production, moment: RecordOf<'moment'>): Content[] {
+  const catches = Object.values(production.momentCatch)
+    .filter(({ momentId }) => momentId === moment.id)
+    .toSorted((a, b) => a.untilS - b.untilS)
+  if (catches.length === 0) return []
+  const letter = (id: string | null) => byId(production.camera, byId(production.momentCamera, id as never)?.cameraId)?.letter ?? '' // prettier-ignore
+  return [
+    say('To be caught', { bold: true, margin: [0, 8, 0, 2] }),
+    table(
+      [13, 52, '*', 60],
+      ['', 'before', 'who or what', 'by camera'],
+      catches.map(({ name, untilS, momentCameraId }) => [
+        tickBox(),
+        say(lapse(untilS), { bold: true }),
+        say(name),
+        say(letter(momentCameraId)),
       ]),
     ),
   ]

@@ -43,9 +43,9 @@ export interface MomentState {
   readonly visits: readonly { readonly cameraId: string; readonly kind: Kind; readonly endS: number; readonly handId: string | null }[] // prettier-ignore
 }
 
-/** What the picture does and who has it keeps no camera running. */
-const isOfTheAir = (type: MomentEvent['type']): type is 'on' | 'next' | 'leaving' | 'has it' =>
-  type === 'on' || type === 'next' || type === 'leaving' || type === 'has it'
+/** What the picture does, who has it and who was caught keeps no camera running. */
+const isOfTheAir = (type: MomentEvent['type']): type is 'on' | 'next' | 'leaving' | 'has it' | 'caught' =>
+  type === 'on' || type === 'next' || type === 'leaving' || type === 'has it' || type === 'caught'
 
 /** Which camera is on, which is next, and who has the picture. */
 export interface OnAir {
@@ -74,7 +74,7 @@ export function onAirOf({ momentEvent }: Pick<MomentRecords, 'momentEvent'>, mom
 type Said = MomentEvent & { readonly type: Exclude<MomentEvent['type'], 'not so'> }
 
 /** What was said of a moment and still counts, in the order in which it happened: slips and what takes them back are out. */
-function entries(events: MomentRecords['momentEvent'], momentId: string): readonly Said[] {
+export function entries(events: MomentRecords['momentEvent'], momentId: string): readonly Said[] {
   const own = Object.values(events).filter((event) => event.momentId === momentId)
   const takenBack = new Set(own.flatMap(({ takesBackId }) => takesBackId ?? []))
   return own

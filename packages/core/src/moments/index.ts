@@ -1,3 +1,4 @@
+export { type Catch, catchesOf } from './catches.ts'
 export {
   coverOf,
   lastSaidOf,

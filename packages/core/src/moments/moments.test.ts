@@ -3,6 +3,7 @@ import { seeded } from '../chance/index.ts'
 import { follow, solveCover } from '../cover/index.ts'
 import {
   cardLossesOf,
+  catchesOf,
   coverOf,
   lossesOf,
   mendsOf,
@@ -120,6 +121,22 @@ describe('while it goes on', () => {
     expect(momentState(of(slip('r', 40)), 'm')).toMatchObject({ visits: [], died: new Set(['C']) })
     expect(momentState(of(slip('b', 40)), 'm').begunAt).toBeNull()
     expect([of(), of(slip('d', 40)), of(slip('d', 40), slip('r', 50))].map((all) => lastSaidOf(all, 'm')?.id)).toEqual(['d', 'r', 'b']) // prettier-ignore
+  })
+
+  it('says who is still to be caught, what ends first first; said late, twice, before it began anew or by a slip', () => {
+    const wanted = (id: string, untilS: number) => ({ id, version: 1, momentId: 'm', name: id, untilS, momentCameraId: null }) // prettier-ignore
+    const momentCatch = { mayor: wanted('mayor', 900), crane: wanted('crane', 300), other: { ...wanted('other', 1), momentId: 'n' } } // prettier-ignore
+    const caught = (catchId: string, seconds: number) => ({ ...event('caught', seconds), catchId, id: `${catchId} ${seconds}` }) // prettier-ignore
+    const of = (...events: readonly object[]) =>
+      catchesOf({ ...records({ events }), momentCatch } as never, 'm').map(({ wanted: { id }, caughtS, isLate }) => [id, caughtS, isLate]) // prettier-ignore
+    expect(of()).toEqual([['crane', null, false], ['mayor', null, false]]) // prettier-ignore
+    expect(of(event('begun', 0), caught('crane', 310), caught('crane', 200))).toEqual([['mayor', null, false], ['crane', 200, false]]) // prettier-ignore
+    expect(of(event('begun', 0), caught('crane', 310))).toContainEqual(['crane', 310, true])
+    expect(of(event('begun', 0), caught('mayor', 20), event('begun', 100))).toContainEqual(['mayor', null, false])
+    expect(of(event('begun', 0), caught('mayor', 20), { ...event('not so', 30), takesBackId: 'mayor 20' })).toContainEqual(['mayor', null, false]) // prettier-ignore
+    expect(of(caught('mayor', 20))).toContainEqual(['mayor', null, false])
+    // It moves no rota: whoever is on the way to a camera goes on.
+    expect(momentState(records({ events: [event('begun', 0), event('restart', 20, 'C', 'sadie'), caught('mayor', 50)] }), 'm').lastS).toBe(20) // prettier-ignore
   })
 
   it('what was before it began anew no longer counts, and a camera that is seen to is no longer dead', () => {

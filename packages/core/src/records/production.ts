@@ -11,6 +11,7 @@ export type Spot = RecordOf<'spot'>
 export type Fitting = RecordOf<'fitting'>
 export type Moment = RecordOf<'moment'>
 export type MomentCamera = RecordOf<'momentCamera'>
+export type MomentCatch = RecordOf<'momentCatch'>
 export type MomentPhase = RecordOf<'momentPhase'>
 export type MomentEvent = RecordOf<'momentEvent'>
 export type NoiseSource = RecordOf<'noiseSource'>

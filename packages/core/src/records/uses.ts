@@ -26,6 +26,7 @@ const GOES_WITH: Partial<Record<KindName, readonly KindName[]>> = {
   momentCamera: ['moment', 'momentPlace'],
   momentHand: ['moment', 'momentPlace'],
   momentPhase: ['moment'],
+  momentCatch: ['moment'],
   cue: ['moment', 'shot'],
   pictureWay: ['signalDevice', 'camera'],
   soundWay: ['signalDevice'],

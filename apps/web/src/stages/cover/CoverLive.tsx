@@ -10,6 +10,7 @@ import { useParts, useRights } from '../../store/selectors.ts'
 import { Button } from '../../ui/parts.tsx'
 import type { FoundCover } from '../../workers/cover.worker.ts'
 import { LiveCues, Picture, useMine } from './Picture.tsx'
+import { CatchList } from './Catches.tsx'
 import { logMoment } from './logMoment.ts'
 import { useRota } from './useRota.ts'
 import { handOf, KIND_WORDS, letterOf, type MomentNames, placeOf } from './words.ts'
@@ -89,6 +90,7 @@ export function CoverLive({ moment }: { moment: Moment }) {
         found={found}
         plannedAtS={plannedAtS}
       />
+      <CatchList moment={moment} nowS={nowS} />
       <Picture moment={moment} mine={mine} setMine={setMine} />
       <Box>
         {left?.map(({ id, by, beginsS, leftS, place }) => (

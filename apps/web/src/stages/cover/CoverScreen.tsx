@@ -11,6 +11,7 @@ import { Page } from '../../ui/Page.tsx'
 import { PaperLink } from '../../ui/PaperLink.tsx'
 import { Answer, Button, Empty, Tabs, Title } from '../../ui/parts.tsx'
 import type { FoundCover } from '../../workers/cover.worker.ts'
+import { NotCaught } from './Catches.tsx'
 import { CoverLive } from './CoverLive.tsx'
 import { logMoment } from './logMoment.ts'
 import { CoverThings } from './CoverThings.tsx'
@@ -114,6 +115,7 @@ function OneMoment({ moment, production }: { moment: Moment; production: Product
           />
         </Box>
       )}
+      {state.overAt !== null && <NotCaught moment={moment} />}
       {state.overAt !== null && <Slip moment={moment} />}
       <CoverThings moment={moment} />
     </Page>

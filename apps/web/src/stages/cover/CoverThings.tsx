@@ -6,6 +6,7 @@ import { addRecord, takeOut } from '../../ui/addRecord.ts'
 import { Input } from '../../ui/fields.tsx'
 import { Button, Section } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
+import { CatchPlan } from './Catches.tsx'
 import { Posts } from './Posts.tsx'
 import { handOf, letterOf } from './words.ts'
 
@@ -49,6 +50,7 @@ export function CoverThings({ moment }: { moment: Moment }) {
         </Grid>
       </Section>
       <Phases moment={moment} />
+      <CatchPlan moment={moment} />
       <Section title="Cameras">
         {cameras.map((camera) => (
           <Box key={camera.id} borderBottom="1px solid" borderColor="line" py="8px" data-thing={camera.id}>

@@ -12,7 +12,15 @@ const NOTICED_WITHIN_MS = 180_000
 
 /** The last word that was said, and that it was a slip: a ledger is not rewritten, a later entry takes it back. */
 export function Slip({ moment }: { moment: Moment }) {
-  const records = useParts('momentEvent', 'momentCamera', 'momentHand', 'momentPlace', 'camera', 'person')
+  const records = useParts(
+    'momentEvent',
+    'momentCatch',
+    'momentCamera',
+    'momentHand',
+    'momentPlace',
+    'camera',
+    'person',
+  )
   const rights = useRights()
   const nowMs = useBoxTime(1)
   const last = lastSaidOf(records, moment.id)

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { screen } from '@testing-library/react'
+import { screen, within } from '@testing-library/react'
 import { beforeEach, expect, test, vi } from 'vitest'
 import { useProductionStore } from '../../store/production.ts'
 import { draw, openDemo, sent } from '../../testing.tsx'
@@ -67,6 +67,25 @@ test('while it goes on the next visit is called out, and one key says it is done
   await user.click(screen.getByRole('button', { name: 'It is over' }))
   await user.click(screen.getByRole('button', { name: 'That was a slip' }))
   expect(screen.getByRole('button', { name: `${letter} has died` })).toBeTruthy()
+})
+
+test('who must be caught is told with the time that is left; caught by one key, and after it is over what was not', async () => {
+  openDemo('planner')
+  const user = draw(<CoverScreen />, 'cover')
+  await user.click(screen.getByRole('button', { name: 'Somebody more' }))
+  const { momentCatch } = useProductionStore.getState().records
+  expect(Object.values(momentCatch).map(({ untilS }) => untilS)).toEqual([840, 1500, 1800])
+  await user.click(screen.getByRole('button', { name: 'It begins now' }))
+  const list = await screen.findByRole('list', { name: 'To be caught' })
+  expect(within(list).getAllByRole('listitem').map((row) => row.textContent)).toEqual([
+    expect.stringMatching(/^Corin at the last wedge, by Dwithin (14:00|13:5\d)Caught$/),
+    expect.stringMatching(/^The oldest hand.*, by Bwithin 2[45]:/),
+    expect.stringMatching(/^Somebodywithin (30:00|29:5\d)/),
+  ]) // prettier-ignore
+  await user.click(within(list).getByRole('button', { name: /^Corin .* is caught$/ }))
+  expect(list.textContent).toMatch(/Said to be caught: Corin at the last wedge at 0:0\d\.$/)
+  await user.click(screen.getByRole('button', { name: 'It is over' }))
+  expect(await screen.findByText(/^Nobody said that The oldest hand of the yard, Somebody were caught\.$/)).toBeTruthy() // prettier-ignore
 })
 
 test('an empty production teaches the step, and begins a moment from what happens once', async () => {

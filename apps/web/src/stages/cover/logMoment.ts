@@ -8,7 +8,7 @@ import { productionNow } from '../../store/selectors.ts'
 export function logMoment(
   label: string,
   moment: Moment,
-  fields: Partial<Pick<MomentEvent, 'type' | 'momentCameraId' | 'handId' | 'takesBackId'>>,
+  fields: Partial<Pick<MomentEvent, 'type' | 'momentCameraId' | 'handId' | 'catchId' | 'takesBackId'>>,
 ) {
   const { at, deviceAt } = stamp()
   commitOrSay(label, [

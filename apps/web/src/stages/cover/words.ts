@@ -16,7 +16,10 @@ export const letterOf = (names: MomentNames, id: string): string =>
 export const placeOf = (names: MomentNames, id: string): string => names.momentPlace[id]?.name ?? ''
 
 /** What was said of a moment, in a few words. */
-export function saidOf(names: MomentNames, { type, momentCameraId, handId }: MomentEvent): string {
+export function saidOf(
+  names: MomentNames & Pick<Production, 'momentCatch'>,
+  { type, momentCameraId, handId, catchId }: MomentEvent,
+): string {
   const letter = momentCameraId ? letterOf(names, momentCameraId) : ''
   const hand = handId ? handOf(names, handId) : 'Somebody'
   if (type === 'begun') return 'It began'
@@ -26,6 +29,7 @@ export function saidOf(names: MomentNames, { type, momentCameraId, handId }: Mom
   if (type === 'next') return `${letter} is next`
   if (type === 'leaving') return `${hand} wants to leave`
   if (type === 'has it') return `${hand} has it`
+  if (type === 'caught') return `${names.momentCatch[catchId ?? '']?.name ?? 'Somebody'}: caught`
   return `${letter} is rolling again`
 }
 

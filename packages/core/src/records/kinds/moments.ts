@@ -62,6 +62,18 @@ export const MOMENTS = {
       speakerIds: refs({ label: 'Who is heard', to: 'person' }),
     },
   ),
+  momentCatch: plan('who or what has to be caught before a second of a moment', {
+    momentId: ref({ label: 'Moment', to: 'moment' }),
+    name: text({
+      label: 'Who or what',
+      initial: 'Somebody',
+      least: 1,
+      most: 80,
+      says: 'Say who or what is to be caught.',
+    }),
+    untilS: time('Before', 300, 1),
+    momentCameraId: optional(ref({ label: 'By camera', to: 'momentCamera' })),
+  }),
   momentPlace: plan('where a camera stands or somebody waits during a moment', {
     momentId: ref({ label: 'Moment', to: 'moment' }),
     name: text({ label: 'Place', initial: 'Place', least: 1, most: 60, says: 'Give the place a name.' }),
@@ -96,7 +108,7 @@ export const MOMENTS = {
     posts: data({ label: 'Has to be at', initial: [] as Post[], schema: z.array(POST).max(20) }),
   }),
   momentEvent: ledger(
-    'what happened to a moment: it began, a camera was seen to or put on, one died, who has the picture, it is over; or one of these was a slip',
+    'what happened to a moment: it began, a camera was seen to or put on, one died, who has the picture, who was caught, it is over; or one of these was a slip',
     {
       momentId: ref({ label: 'Moment', to: 'moment' }),
       type: choice({
@@ -114,6 +126,7 @@ export const MOMENTS = {
           'next',
           'leaving',
           'has it',
+          'caught',
           'not so',
         ],
         words: {
@@ -122,11 +135,13 @@ export const MOMENTS = {
           on: 'is on',
           next: 'is next',
           leaving: 'wants to leave',
+          caught: 'was caught',
           'not so': 'was a slip',
         },
       }),
       momentCameraId: optional(ref({ label: 'Camera', to: 'momentCamera' })),
       handId: optional(ref({ label: 'By', to: 'momentHand' })),
+      catchId: optional(addedLater(ref({ label: 'Caught', to: 'momentCatch' }))),
       /** For what was not so: the entry that counts no more. */
       takesBackId: optional(addedLater(ref({ label: 'Takes back', to: 'momentEvent' }))),
       happenedAt: instant({ label: 'At' }),
