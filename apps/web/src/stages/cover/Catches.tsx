@@ -88,8 +88,14 @@ export function NotCaught({ moment }: { moment: Moment }) {
 
 /** Before: who leaves when. */
 export function CatchPlan({ moment }: { moment: Moment }) {
-  const records = useParts('momentCatch', 'momentEvent')
+  const records = useParts('momentCatch', 'momentCamera', 'momentHand', 'momentPlace', 'camera', 'person')
   const rights = useRights()
+  const letters = new Map(
+    Object.values(records.momentCamera)
+      .filter(({ momentId }) => momentId === moment.id)
+      .map(({ id }) => [id as string, letterOf(records, id)] as const)
+      .toSorted(([, a], [, b]) => a.localeCompare(b)),
+  )
   const catches = Object.values(records.momentCatch)
     .filter(({ momentId }) => momentId === moment.id)
     .toSorted((a, b) => a.untilS - b.untilS)
@@ -112,9 +118,9 @@ export function CatchPlan({ moment }: { moment: Moment }) {
           borderBottom="1px solid"
           borderColor="line"
         >
-          {(['name', 'untilS', 'momentCameraId'] as const).map((field) => (
-            <RecordField key={field} kind="momentCatch" id={id} field={field} empty="any" />
-          ))}
+          <RecordField kind="momentCatch" id={id} field="name" />
+          <RecordField kind="momentCatch" id={id} field="untilS" />
+          <RecordField kind="momentCatch" id={id} field="momentCameraId" names={letters} empty="any" />
           {rights.plan && (
             <Button kind="word" onClick={() => takeOut('momentCatch', id, name)}>
               Take out
