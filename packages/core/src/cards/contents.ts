@@ -15,6 +15,8 @@ export interface HeldCopy {
   /** Who holds it, and where, by the newest entry; null and empty where nobody wrote it down. */
   readonly personId: string | null
   readonly place: string
+  /** It was uploaded to somewhere far away: what is lost here leaves it, and nobody carries it. */
+  readonly isFar: boolean
 }
 
 /** What was recorded on a card between two times it was emptied, and where it is now. */
@@ -40,6 +42,15 @@ const emptiedAt = (production: Production, cardId: string): readonly number[] =>
     .map(({ version }) => version)
     .sort((a, b) => a - b)
 
+/** Devices that are nothing but a place for uploads: one that is a drive here as well is lost with it. */
+function farMedia(production: Production): ReadonlySet<string> {
+  const far = new Set<string>()
+  const near = new Set<string>()
+  for (const { medium, driveId } of Object.values(production.copyRun))
+    (byId(production.drive, driveId)?.speed === 'upload' ? far : near).add(medium)
+  return new Set([...far].filter((medium) => !near.has(medium)))
+}
+
 /** Who has each device: two drives that are one device are in one pair of hands. */
 function heldMedia(production: Production): ReadonlyMap<string, Held> {
   const drivesOf = new Map<string, Set<string>>()
@@ -59,6 +70,7 @@ function heldMedia(production: Production): ReadonlyMap<string, Held> {
  */
 export function contentsOf(production: Production): CardContents[] {
   const held = heldMedia(production)
+  const far = farMedia(production)
   const checkOf = (runId: string): CopyCheck | undefined =>
     newest(Object.values(production.copyCheck).filter((check) => check.copyRunId === runId))
   return Object.values(production.card).flatMap((card): CardContents[] => {
@@ -72,7 +84,14 @@ export function contentsOf(production: Production): CardContents[] {
         .filter((copy) => checkOf(copy.runId)?.outcome === 'same')
         .map(({ driveId, driveLabel, medium }): HeldCopy => {
           const entry = held.get(medium)
-          return { driveId, label: driveLabel, medium, personId: entry?.personId ?? null, place: entry?.place ?? '' }
+          return {
+            driveId,
+            label: driveLabel,
+            medium,
+            personId: entry?.personId ?? null,
+            place: entry?.place ?? '',
+            isFar: far.has(medium),
+          }
         })
       // A copy of a card that nothing was logged on may be all there is of it.
       if (recordings === 0 && history.copies.length === 0) return []

@@ -189,4 +189,28 @@ describe('what a loss would destroy', () => {
     ])
     expect(losses[0]!.mend.apart).toHaveLength(1)
   })
+
+  test('what was uploaded is lost with no person and no place; on a device that is a drive here as well it is', () => {
+    const made = (mediumOfUpload: string) =>
+      lossesOf(
+        productionWith({
+          card: { A1: { label: 'A1' } },
+          drive: { S1: { label: 'S1' }, U1: { label: 'U1', speed: 'upload' } },
+          person: { sadie: { name: 'Sadie Quill' } },
+          take: { t: { version: 1, cardIds: ['A1'] } },
+          copyRun: {
+            a: { version: 2, cardId: 'A1', driveId: 'S1', medium: 'disk', bytes: 1e12 },
+            b: { version: 3, cardId: 'A1', driveId: 'U1', medium: mediumOfUpload, bytes: 1e12 },
+          },
+          copyCheck: { c: { version: 4, copyRunId: 'a' }, d: { version: 5, copyRunId: 'b' } },
+          custody: {
+            e: { version: 6, driveId: 'S1', personId: 'sadie', place: 'van' },
+            f: { version: 7, driveId: 'U1', personId: 'sadie', place: 'van' },
+          },
+          wipe: { w: { version: 9, cardId: 'A1' } },
+        }),
+      ).map(({ of, drives, destroys }) => [of, drives.join(), destroys.length])
+    expect(made('far')).toEqual([['drive', 'S1', 0], ['person', 'S1', 0], ['drive', 'U1', 0], ['place', 'S1', 0]]) // prettier-ignore
+    expect(made('disk')).toContainEqual(['person', 'S1,U1', 1])
+  })
 })

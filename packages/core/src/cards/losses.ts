@@ -53,7 +53,10 @@ function fewestApart(drives: readonly string[], contents: readonly (readonly Hel
 /** Everywhere that contents are: checked copies, and the card, where it is written down who has it. */
 const everywhere = ({ card, isOnCard, cardHeld, copies }: CardContents): readonly HeldCopy[] =>
   isOnCard && (cardHeld.personId !== null || cardHeld.place !== '')
-    ? [...copies, { driveId: card.id, label: `card ${card.label}`, medium: `card ${card.id}`, ...cardHeld }]
+    ? [
+        ...copies,
+        { driveId: card.id, label: `card ${card.label}`, medium: `card ${card.id}`, isFar: false, ...cardHeld },
+      ]
     : copies
 
 function mendOf(kind: Loss['of'], hit: readonly CardContents[], isLost: (copy: HeldCopy) => boolean): Mend {
@@ -89,8 +92,9 @@ export function lossesOf(production: Production, all = contentsOf(production)): 
     }
   }
   const media = new Map(copies.map(({ medium, label, driveId }) => [medium, { label, driveId }]))
-  const places = new Map(copies.filter(({ place }) => place.trim()).map(({ place }) => [wordsOf(place), place.trim()]))
-  const people = [...new Set(copies.flatMap(({ personId }) => personId ?? []))]
+  const near = copies.filter(({ isFar }) => !isFar)
+  const places = new Map(near.filter(({ place }) => place.trim()).map(({ place }) => [wordsOf(place), place.trim()]))
+  const people = [...new Set(near.flatMap(({ personId }) => personId ?? []))]
   // With one who holds something in it, a vehicle is that person's bag.
   const rides = vehiclesByPerson(production)
   const full = Object.values(production.vehicle).filter(({ id }) => people.filter((one) => rides.get(one) === id).length > 1) // prettier-ignore
@@ -100,9 +104,9 @@ export function lossesOf(production: Production, all = contentsOf(production)): 
       const isCard = medium === `card ${driveId}`
       return loss(isCard ? 'card' : 'drive', isCard ? driveId : medium, label, (copy) => copy.medium === medium)
     }),
-    ...people.map((id) => loss('person', id, nameOf(id), (copy) => copy.personId === id)),
-    ...full.map(({ id, name }) => loss('vehicle', id, name, ({ personId }) => personId !== null && rides.get(personId) === id)), // prettier-ignore
-    ...[...places].map(([id, name]) => loss('place', id, name, (copy) => wordsOf(copy.place) === id)),
+    ...people.map((id) => loss('person', id, nameOf(id), (copy) => !copy.isFar && copy.personId === id)),
+    ...full.map(({ id, name }) => loss('vehicle', id, name, ({ personId, isFar }) => !isFar && personId !== null && rides.get(personId) === id)), // prettier-ignore
+    ...[...places].map(([id, name]) => loss('place', id, name, (copy) => !copy.isFar && wordsOf(copy.place) === id)),
   ].sort(
     (a, b) =>
       b.destroys.length - a.destroys.length ||

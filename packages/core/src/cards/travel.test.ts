@@ -10,7 +10,7 @@ const world = (held: Readonly<Record<string, string>> = {}) =>
     card: { a1: { label: 'A1' }, b1: { label: 'B1' } },
     custody: Object.fromEntries(Object.entries(held).map(([card, person], i) => [card, { version: 5 + i, cardId: card, personId: person }])), // prettier-ignore
   })
-const copy = (label: string, personId: string | null) => ({ driveId: label, label, medium: `disk ${label}`, personId, place: '' }) // prettier-ignore
+const copy = (label: string, personId: string | null) => ({ driveId: label, label, medium: `disk ${label}`, personId, place: '', isFar: false }) // prettier-ignore
 const contents = (production: ReturnType<typeof world>, card: 'a1' | 'b1', isOnCard: boolean, ...copies: ReturnType<typeof copy>[]): CardContents => ({ card: Object.values(production.card).find(({ id }) => id === card)!, filling: 1, recordings: 3, isOnCard, cardHeld: { personId: null, place: '' }, copies }) // prettier-ignore
 
 test('drives that one person holds are parted with one hand-over', () => {
@@ -72,4 +72,13 @@ test('many things at random: nothing is together that could be apart, whoever ho
     for (const { heldBy, goesWith, isMove } of plan.things)
       expect(isMove).toBe(heldBy === null || !goesWith.aboard.includes(heldBy))
   }
+})
+
+test('what was uploaded is carried by nobody, and keeps what is left of its card from being all there is', () => {
+  const production = world()
+  const far = { ...copy('U1', 'maren'), isFar: true }
+  const plan = travelPlan(production, [contents(production, 'a1', false, copy('S1', 'maren'), far)])!
+  expect(plan.things.map(({ label, isMove }) => [label, isMove])).toEqual([['S1', false]])
+  expect(plan.together).toEqual([])
+  expect(travelPlan(production, [contents(production, 'a1', false, far)])).toBeNull()
 })

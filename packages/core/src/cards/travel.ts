@@ -72,9 +72,12 @@ function carriersOf(production: Production, holders: readonly (Id<'person'> | nu
 export function travelPlan(production: Production, contents = contentsOf(production)): TravelPlan | null {
   const things = new Map<string, { id: string; label: string; isCard: boolean; heldBy: Id<'person'> | null }>()
   const lies = contents.map(({ card, isOnCard, copies }) => {
-    for (const copy of copies) things.set(copy.medium, { id: copy.driveId, label: copy.label, isCard: false, heldBy: copy.personId as Id<'person'> | null }) // prettier-ignore
+    const carried = copies.filter(({ isFar }) => !isFar)
+    for (const copy of carried) things.set(copy.medium, { id: copy.driveId, label: copy.label, isCard: false, heldBy: copy.personId as Id<'person'> | null }) // prettier-ignore
     if (isOnCard) things.set(`card ${card.id}`, { id: card.id, label: card.label, isCard: true, heldBy: cardHeld(production, card.id).personId as Id<'person'> | null }) // prettier-ignore
-    return [...new Set([...copies.map(({ medium }) => medium), ...(isOnCard ? [`card ${card.id}`] : [])])]
+    // What is far away as well is never all in one place.
+    const apart = carried.length < copies.length
+    return apart ? [] : [...new Set([...carried.map(({ medium }) => medium), ...(isOnCard ? [`card ${card.id}`] : [])])]
   })
   const list = [...things.values()]
   const index = new Map([...things.keys()].map((key, i) => [key, i]))

@@ -54,6 +54,25 @@ describe('the evening of a day', () => {
     ])
   })
 
+  it('uploads what the house rule wants and no drive is there for, last and from a fast one', () => {
+    const drive = { S1: { label: 'S1', speed: 'fast' }, S2: { label: 'S2', speed: 'fast' }, U1: { label: 'U1', speed: 'upload' } } as const // prettier-ignore
+    const of = (more: object, copiesBeforeWipe: number) =>
+      eveningFor(made({ drive: { ...drive, ...more }, rules: { copiesBeforeWipe } }))!
+    const labels = (drives: readonly { label: string }[]) => drives.map(({ label }) => label)
+    const two = of({}, 2)
+    expect([labels(two.first), labels(two.later)]).toEqual([['S1', 'S2'], []])
+    const three = of({}, 3)
+    expect([labels(three.first), labels(three.later)]).toEqual([['S1', 'S2'], ['U1']])
+    // A hundred gigabytes by a line that nobody measured take the night and the day after; read back they take more.
+    const hours = (three.allSafeMin!.likely - two.allSafeMin!.likely) / 60
+    expect(hours).toBeGreaterThan((100 * GB) / ASSUMED.upload.write / 3600)
+    expect(of({ H1: { label: 'H1', speed: 'slow' } }, 3).later.map(({ label }) => label)).toEqual(['H1'])
+    expect(labels(of({ H1: { label: 'H1', speed: 'slow' } }, 4).later)).toEqual(['H1', 'U1'])
+    // Where there is nothing else, it is begun at once.
+    const alone = eveningFor(made({ drive: { U1: { label: 'U1', speed: 'upload' } }, rules: { copiesBeforeWipe: 1 } }))!
+    expect([labels(alone.first), labels(alone.later)]).toEqual([['U1'], []])
+  })
+
   it('takes from a drive what the ledger says was copied onto it', () => {
     const copyRun = { one: { cardId: 'A1', driveId: 'S1', bytes: 1950 * GB } }
     expect(eveningFor(made({ copyRun }))!.course.refused).toMatchObject([{ full: [0] }])

@@ -117,7 +117,7 @@ function nextCall(production: Production, dayPlan: DayPlan): number | null {
 
 /**
  * What the evening of a day comes to: when each card is copied, read back and safe. Fast drives first, slow ones from
- * them; a range, since no speed is known exactly. It says what would be, never that it was.
+ * them, and what has to be uploaded for the copies that the house rule wants last; a range, since no speed is known exactly. It says what would be, never that it was.
  * Null where no card holds or will hold anything, or there is no drive.
  */
 export function eveningOf(production: Production, dayPlan: DayPlan, sights: Sights = {}): Evening | null {
@@ -127,8 +127,11 @@ export function eveningOf(production: Production, dayPlan: DayPlan, sights: Sigh
   const rule = wipeRule(production)
   const fast = drives.flatMap((drive, i) => (drive.speed === 'fast' ? [i] : []))
   const slow = drives.flatMap((drive, i) => (drive.speed === 'slow' ? [i] : []))
-  const first = (fast.length ? fast : slow).slice(0, Math.max(2, rule.copies - slow.length))
-  const later = fast.length ? slow.slice(0, Math.max(0, rule.copies - first.length)) : []
+  const uploads = drives.flatMap((drive, i) => (drive.speed === 'upload' ? [i] : []))
+  const quickest = [fast, slow, uploads].find(({ length }) => length > 0) ?? []
+  const others = [...slow, ...uploads].filter((i) => !quickest.includes(i))
+  const first = quickest.slice(0, Math.max(2, rule.copies - others.length))
+  const later = others.slice(0, Math.max(0, rule.copies - first.length))
   const startMin = Math.max(dayPlan.timeline.lastEndMin, ...dayPlan.beside.map((one) => one.timeline.lastEndMin))
   const held = drives.map((drive) => driveHeld(production, drive.id).personId)
   const speeds = speedsOf(production)

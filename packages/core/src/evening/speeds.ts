@@ -9,6 +9,8 @@ export const ASSUMED = {
   laptop: 1000 * MB,
   fast: { read: 900 * MB, write: 800 * MB },
   slow: { read: 180 * MB, write: 160 * MB },
+  /** A line of 40 Mbit/s up and 80 down. */
+  upload: { read: 10 * MB, write: 5 * MB },
 } as const
 
 /** A speed, and how it is known: written down by somebody, shown by copies that were made, or neither. */

@@ -86,6 +86,7 @@ export function thingsOf(production: Production): readonly Thing[] {
     Object.values(production[kind] as Readonly<Record<string, Packed>>).flatMap((record): Thing[] => {
       const answersTo = needOf(production, kind, record)
       if (kind === 'camera' && (record as RecordOf<'camera'>).lineCut) return []
+      if (kind === 'drive' && (record as RecordOf<'drive'>).speed === 'upload') return []
       const { owned, rented } = kind === 'kitItem' ? travels(record as RecordOf<'kitItem'>) : { owned: 1, rented: 0 }
       const count = owned + rented - (kind === 'kitItem' ? (listed.get(answersTo) ?? 0) : 0)
       if (count <= 0) return []

@@ -183,5 +183,6 @@ function planCopies(production: Production, card: Card, answer: WipeAnswer, rule
   ]
 }
 
+const SPEEDS: readonly Drive['speed'][] = ['fast', 'slow', 'upload']
 const byUse = (a: Drive, b: Drive) =>
-  Number(a.speed === 'slow') - Number(b.speed === 'slow') || a.label.localeCompare(b.label, 'en', { numeric: true })
+  SPEEDS.indexOf(a.speed) - SPEEDS.indexOf(b.speed) || a.label.localeCompare(b.label, 'en', { numeric: true })

@@ -174,7 +174,7 @@ function Chart({ evening, production, at }: { evening: Evening; production: Prod
                   const isSecond = step.kind === 'copy'
                   return (
                     <g key={`${step.kind}${step.to.join()}`}>
-                      <title>{`${isSecond ? 'from fast to slow' : 'from the card'}: ${step.to.map((d) => production.drive[problem.drives[d]!.id]?.label).join(', ')}`}</title>
+                      <title>{`${isSecond ? 'from drive to drive' : 'from the card'}: ${step.to.map((d) => production.drive[problem.drives[d]!.id]?.label).join(', ')}`}</title>
                       <rect
                         x={x(from)}
                         width={Math.max(1, x(written) - x(from))}
@@ -204,7 +204,7 @@ function Chart({ evening, production, at }: { evening: Evening; production: Prod
       <Flex gap="16px" fontSize="note" color="soft">
         <Text>dark: written</Text>
         <Text>hatched: read back</Text>
-        <Text>lower bar: from fast to slow</Text>
+        <Text>lower bar: from drive to drive</Text>
         <Text ml="auto">would be safe at</Text>
       </Flex>
     </Box>

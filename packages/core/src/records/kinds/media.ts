@@ -52,7 +52,7 @@ export const MEDIA = {
     { named: ['label'] },
   ),
   drive: plan(
-    'a drive that copies go to',
+    'a drive that copies go to, or a place far away that they are uploaded to',
     {
       label: pattern({
         label: 'Label',
@@ -69,7 +69,7 @@ export const MEDIA = {
         most: 1_000_000,
         says: 'A size is more than 0 GB.',
       }),
-      speed: choice({ label: 'Speed', initial: 'fast', of: ['fast', 'slow'] }),
+      speed: choice({ label: 'Speed', initial: 'fast', of: ['fast', 'slow', 'upload'] }),
       folder: pattern({
         label: 'Folder',
         like: /^[A-Za-z0-9_-]{0,40}$/,
