@@ -54,6 +54,17 @@ describe('the evening of a day', () => {
     ])
   })
 
+  it('is later where reader and drives share a hub: all that is read and written passes it', () => {
+    const hub = { h: { name: 'Hub', passesMBps: 300 } }
+    const on = (hubId: string | null) =>
+      eveningFor(made({ hub, cardReader: { r: { name: 'R1', cards: 1, hubId } }, drive: { S1: { label: 'S1', speed: 'fast', hubId }, S2: { label: 'S2', speed: 'fast', hubId } } }))! // prettier-ignore
+    const minutes = ({ allSafeMin, startMin }: ReturnType<typeof on>) => allSafeMin!.likely - startMin
+    // Written it passes three times, read back twice.
+    const throughS = (100 * GB * 3) / 300e6 + (100 * GB * 2) / 300e6
+    expect(minutes(on('h'))).toBeCloseTo((60 + throughS) / 60, 5)
+    expect(minutes(on(null))).toBeLessThan(minutes(on('h')) / 2)
+  })
+
   it('uploads what the house rule wants and no drive is there for, last and from a fast one', () => {
     const drive = { S1: { label: 'S1', speed: 'fast' }, S2: { label: 'S2', speed: 'fast' }, U1: { label: 'U1', speed: 'upload' } } as const // prettier-ignore
     const of = (more: object, copiesBeforeWipe: number) =>

@@ -140,12 +140,12 @@ export function eveningOf(production: Production, dayPlan: DayPlan, sights: Sigh
     readBytesPerS: speeds.drives.get(drive.id)!.read.bytesPerS,
     writeBytesPerS: speeds.drives.get(drive.id)!.write.bytesPerS,
     freeBytes: drive.capacityGb * 1e9 - copiedOnto(production, drive.id),
-    port: 0,
+    port: speeds.drives.get(drive.id)!.port,
     holder: held[i] ?? 'nobody',
   }))
   const problem: ChainProblem = {
-    ports: [{ id: 'laptop', bytesPerS: speeds.laptop.bytesPerS, parent: null }],
-    readers: speeds.readers.map(({ name, speed }) => ({ id: name, bytesPerS: speed.bytesPerS, port: 0 })),
+    ports: speeds.ports.map(({ name, speed, parent }) => ({ id: name, bytesPerS: speed.bytesPerS, parent })),
+    readers: speeds.readers.map(({ name, speed, port }) => ({ id: name, bytesPerS: speed.bytesPerS, port })),
     drives: chainDrives,
     cards: cards.map((each) => ({ id: each.card.id, bytes: each.loggedBytes + each.plannedBytes, fromS: 0, to: first, readyByS: null })), // prettier-ignore
     copies: later.flatMap((to) => cards.map((_, card) => ({ card, of: first[0]!, to, fromS: 0 }))),
@@ -156,7 +156,7 @@ export function eveningOf(production: Production, dayPlan: DayPlan, sights: Sigh
     order: cards.map((_, i) => i),
   }
   const { best, range } = searched(problem, {
-    ports: [speeds.laptop.from],
+    ports: speeds.ports.map(({ speed }) => speed.from),
     readers: speeds.readers.map(({ speed }) => speed.from),
     drives: drives.map(({ id }) => ({ read: speeds.drives.get(id)!.read.from, write: speeds.drives.get(id)!.write.from })), // prettier-ignore
   })

@@ -35,6 +35,21 @@ test('a reader that takes two cards at once is two, and one that nobody listed i
   expect(names({ a: { name: 'Bay', cards: 2, readMBps: 250 }, b: { name: 'Single' } })).toEqual([['Bay', 250], ['Bay', 250], ['Single', 400]]) // prettier-ignore
 })
 
+test('machines and hubs are a tree; what nobody said of hangs on the first machine, and a hub in a circle does too', () => {
+  const tree = (hub: Record<string, object>, drive: object = {}) => {
+    const { ports, drives } = speedsOf(productionWith({ hub, drive: { S1: drive } }))
+    const of = (port: number | null) => (port === null ? null : ports[port]!.name)
+    return { ports: ports.map(({ name, speed, parent }) => [name, speed.bytesPerS / 1e6, of(parent)]), of: of(drives.get('S1')!.port) } // prettier-ignore
+  }
+  expect(tree({})).toEqual({ ports: [['laptop', 1000, null]], of: 'laptop' })
+  const hubs = { a: { name: 'Desk hub', passesMBps: 300 }, b: { name: 'Far hub', onId: 'a' } }
+  expect(tree(hubs, { hubId: 'b' })).toEqual({ ports: [['laptop', 1000, null], ['Desk hub', 300, 'laptop'], ['Far hub', 450, 'Desk hub']], of: 'Far hub' }) // prettier-ignore
+  const own = { ...hubs, m: { name: 'Workstation', is: 'machine', passesMBps: 2500 } }
+  expect(tree(own)).toEqual({ ports: [['Workstation', 2500, null], ['Desk hub', 300, 'Workstation'], ['Far hub', 450, 'Desk hub']], of: 'Workstation' }) // prettier-ignore
+  const circle = { a: { name: 'A', onId: 'b' }, b: { name: 'B', onId: 'a' } }
+  expect(tree(circle, { hubId: 'a' })).toEqual({ ports: [['laptop', 1000, null], ['A', 450, 'laptop'], ['B', 450, 'laptop']], of: 'A' }) // prettier-ignore
+})
+
 describe('when all is safe', () => {
   const problem = (seed: number): ChainProblem => {
     const random = seeded(seed)

@@ -1,12 +1,13 @@
 import { seeded } from '../chance/index.ts'
 import { type ChainProblem, simulateChain } from '../copyChain/index.ts'
-import type { CardReader, CopyRun, Drive, Production } from '../records/index.ts'
+import { byId, type CardReader, type CopyRun, type Drive, type Id, type Production } from '../records/index.ts'
 
 const MB = 1e6
 /** What is assumed of speeds nobody has measured, bytes a second. */
 export const ASSUMED = {
   reader: 400 * MB,
   laptop: 1000 * MB,
+  hub: 450 * MB,
   fast: { read: 900 * MB, write: 800 * MB },
   slow: { read: 180 * MB, write: 160 * MB },
   /** A line of 40 Mbit/s up and 80 down. */
@@ -47,33 +48,72 @@ const speed = (measuredMBps: number | null, shown: number | null, assumed: numbe
 
 export interface ReaderSpeed {
   readonly name: string
+  /** Which of the ports it hangs on. */
+  readonly port: number
   readonly speed: Speed
 }
 
 export interface EveningSpeeds {
   /** One for each card that can be read at once; a reader that nobody has listed is one. */
   readonly readers: readonly ReaderSpeed[]
-  readonly drives: ReadonlyMap<string, { readonly read: Speed; readonly write: Speed }>
-  readonly laptop: Speed
+  readonly drives: ReadonlyMap<string, { readonly read: Speed; readonly write: Speed; readonly port: number }>
+  /** Machines and hubs; what nobody has said of hangs on the first. */
+  readonly ports: readonly PortSpeed[]
+}
+
+export interface PortSpeed {
+  readonly name: string
+  readonly speed: Speed
+  /** What it hangs on itself; null for a machine. */
+  readonly parent: number | null
+}
+
+/** Machines and hubs as a tree: a hub of which nobody has said what it hangs on, or that hangs on itself, hangs on the first machine. */
+function portsOf({ hub }: Pick<Production, 'hub'>): {
+  ports: readonly PortSpeed[]
+  portOf: (hubId: string | null) => number
+} {
+  const listed = Object.values(hub).toSorted((a, b) => Number(b.is === 'machine') - Number(a.is === 'machine') || a.name.localeCompare(b.name, 'en', { numeric: true })) // prettier-ignore
+  const isRoot = listed[0]?.is === 'machine'
+  const first = isRoot ? 0 : 1
+  const portOf = (hubId: string | null) => Math.max(0, listed.findIndex(({ id }) => id === hubId) + (hubId === null ? 0 : first)) // prettier-ignore
+  const hangsOnItself = (id: string) => {
+    const seen = new Set<string>()
+    let at: string | null = id
+    while (at !== null && !seen.has(at)) {
+      seen.add(at)
+      at = byId(hub, at as Id<'hub'>)?.onId ?? null
+    }
+    return at !== null
+  }
+  const ports = listed.map(({ id, name, is, passesMBps, onId }): PortSpeed => ({
+    name,
+    speed: speed(passesMBps, null, is === 'machine' ? ASSUMED.laptop : ASSUMED.hub),
+    parent: is === 'machine' ? null : hangsOnItself(id) ? 0 : portOf(onId),
+  }))
+  const laptop: PortSpeed = { name: 'laptop', speed: speed(null, null, ASSUMED.laptop), parent: null }
+  return { ports: isRoot ? ports : [laptop, ...ports], portOf }
 }
 
 /** How quick readers and drives are: as measured, else as copies have shown, else as is assumed. */
 export function speedsOf(production: Production): EveningSpeeds {
   const runs = Object.values(production.copyRun)
   const shown = learnt(runs.filter((run) => run.fromDriveId === null))
+  const { ports, portOf } = portsOf(production)
   const listed: readonly CardReader[] = Object.values(production.cardReader)
   const ofReader = (reader?: CardReader) => speed(reader?.readMBps ?? null, shown, ASSUMED.reader)
   const readers = listed
     .toSorted((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))
-    .flatMap((reader) => Array.from({ length: Math.round(reader.cards) }, () => ({ name: reader.name, speed: ofReader(reader) }))) // prettier-ignore
+    .flatMap((reader) => Array.from({ length: Math.round(reader.cards) }, () => ({ name: reader.name, port: portOf(reader.hubId), speed: ofReader(reader) }))) // prettier-ignore
   const ofDrive = (drive: Drive) => ({
+    port: portOf(drive.hubId),
     read: speed(drive.readMBps, null, ASSUMED[drive.speed].read),
     write: speed(drive.writeMBps, learnt(runs.filter(({ driveId }) => driveId === drive.id)), ASSUMED[drive.speed].write), // prettier-ignore
   })
   return {
-    readers: readers.length > 0 ? readers : [{ name: 'reader', speed: ofReader() }],
+    readers: readers.length > 0 ? readers : [{ name: 'reader', port: 0, speed: ofReader() }],
     drives: new Map(Object.values(production.drive).map((drive) => [drive.id, ofDrive(drive)])),
-    laptop: { bytesPerS: ASSUMED.laptop, from: 'assumed' },
+    ports,
   }
 }
 

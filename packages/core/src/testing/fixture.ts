@@ -240,6 +240,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
   card: { label: 'A1', cameraId: null, recorderId: null, medium: '', capacityGb: 256 },
   drive: { label: 'S1', speed: 'fast', capacityGb: 2000 },
   cardReader: { name: 'Reader', cards: 1 },
+  hub: { name: 'Hub', is: 'hub', serial: '', passesMBps: null, onId: null },
   plannedCopy: { cardId: 'card', driveId: 'drive' },
   take: {
     version: 1,

@@ -25,7 +25,8 @@ export function Labels({
   unlisted: readonly MediaVolume[]
 }) {
   const rights = useRights()
-  const { cardReader, production } = useParts('cardReader', 'production')
+  const { cardReader, hub, production } = useParts('cardReader', 'hub', 'production')
+  const hubs = Object.values(hub)
   const readers = Object.values(cardReader)
   return (
     <>
@@ -92,6 +93,7 @@ export function Labels({
               { field: 'speed', head: 'speed', width: 70 },
               { field: 'capacityGb', head: 'size, GB', width: 80, align: 'right', mono: true },
               { field: 'folder', head: 'folder', width: 130, mono: true },
+              { field: 'hubId', head: 'hangs on', width: 90 },
               { field: 'serial', head: 'serial', width: 110, mono: true },
               { field: 'readMBps', head: 'reads, MB/s', width: 90, align: 'right', mono: true },
               { field: 'writeMBps', head: 'writes, MB/s', width: 95, align: 'right', mono: true },
@@ -108,8 +110,24 @@ export function Labels({
             columns={[
               { field: 'name', head: 'reader', width: 120 },
               { field: 'cards', head: 'cards at once', width: 95, align: 'right', mono: true },
+              { field: 'hubId', head: 'hangs on', width: 90 },
               { field: 'serial', head: 'serial', width: 110, mono: true },
               { field: 'readMBps', head: 'reads, MB/s', width: 90, align: 'right', mono: true },
+            ]}
+          />
+        </Box>
+        <Box mt="12px">
+          <Sheet
+            kind="hub"
+            name="Machines and hubs"
+            rows={hubs}
+            onAdd={() => addRecord('hub', 'Add a hub', { name: nextNumbered('Hub ', hubs.map(({ name }) => name)) })} // prettier-ignore
+            columns={[
+              { field: 'name', head: 'machine or hub', width: 130 },
+              { field: 'is', head: 'is', width: 95 },
+              { field: 'onId', head: 'hangs on', width: 110 },
+              { field: 'passesMBps', head: 'passes, MB/s', width: 95, align: 'right', mono: true },
+              { field: 'serial', head: 'serial', width: 110, mono: true },
             ]}
           />
         </Box>

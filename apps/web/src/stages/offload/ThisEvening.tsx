@@ -61,7 +61,8 @@ const saySpeed = (name: string, { bytesPerS, from }: Speed) => `${name} ${sayByt
 
 function sayEvery({ speeds, first, later }: Evening): string {
   const drives = [...first, ...later].map((drive) => saySpeed(drive.label, speeds.drives.get(drive.id)!.write))
-  return [...speeds.readers.map(({ name, speed }) => saySpeed(name, speed)), ...drives].join(', ')
+  const through = speeds.ports.map(({ name, speed }) => saySpeed(name, speed))
+  return [...speeds.readers.map(({ name, speed }) => saySpeed(name, speed)), ...drives, ...through].join(', ')
 }
 
 /** One press: every card in the best order, then each second copy; what waits says what it waits for. */
