@@ -119,7 +119,7 @@ export function Labels({
         <Box mt="12px">
           <Sheet
             kind="hub"
-            name="Machines and hubs"
+            name="Hubs"
             rows={hubs}
             onAdd={() => addRecord('hub', 'Add a hub', { name: nextNumbered('Hub ', hubs.map(({ name }) => name)) })} // prettier-ignore
             columns={[
