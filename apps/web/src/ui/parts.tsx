@@ -4,6 +4,8 @@ import {
   type ButtonProps,
   EmptyState,
   Flex,
+  Grid,
+  type GridProps,
   Heading,
   Skeleton,
   Tabs as ChakraTabs,
@@ -60,6 +62,11 @@ export const Answer = ({
   >
     {children}
   </Text>
+)
+
+/** Fields of one record side by side, a line of a list. */
+export const FieldRow = (props: GridProps) => (
+  <Grid gap="8px 14px" alignItems="end" py="8px" borderBottom="1px solid" borderColor="line" {...props} />
 )
 
 export const Section = ({

@@ -1,11 +1,11 @@
-import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import { Box, Flex, Text } from '@chakra-ui/react'
 import { type Catch, catchesOf } from '@kavrell/core/moments'
 import type { Moment } from '@kavrell/core/records'
 import { lapse } from '@kavrell/core/text'
 import { useParts, useRights } from '../../store/selectors.ts'
 import { addRecord, takeOut } from '../../ui/addRecord.ts'
 import { RecordField } from '../../ui/RecordField.tsx'
-import { Button, Section } from '../../ui/parts.tsx'
+import { Button, FieldRow, Section } from '../../ui/parts.tsx'
 import { logMoment } from './logMoment.ts'
 import { letterOf } from './words.ts'
 
@@ -108,15 +108,10 @@ export function CatchPlan({ moment }: { moment: Moment }) {
         </Text>
       )}
       {catches.map(({ id, name, untilS }) => (
-        <Grid
+        <FieldRow
           key={id}
           data-thing={id}
           templateColumns={{ base: '1fr 1fr', md: 'minmax(200px, 2fr) 104px minmax(120px, 1fr) auto' }}
-          gap="8px 14px"
-          alignItems="end"
-          py="8px"
-          borderBottom="1px solid"
-          borderColor="line"
         >
           <RecordField kind="momentCatch" id={id} field="name" />
           <RecordField kind="momentCatch" id={id} field="untilS" />
@@ -131,7 +126,7 @@ export function CatchPlan({ moment }: { moment: Moment }) {
               It is over at {lapse(moment.lastsS)}, before that.
             </Text>
           )}
-        </Grid>
+        </FieldRow>
       ))}
       {rights.plan && (
         <Button

@@ -4,7 +4,7 @@ import { commitOrSay } from '../../store/production.ts'
 import { useParts, useRights } from '../../store/selectors.ts'
 import { addRecord, takeOut } from '../../ui/addRecord.ts'
 import { Input } from '../../ui/fields.tsx'
-import { Button, Section } from '../../ui/parts.tsx'
+import { Button, FieldRow, Section } from '../../ui/parts.tsx'
 import { RecordField } from '../../ui/RecordField.tsx'
 import { CatchPlan } from './Catches.tsx'
 import { Posts } from './Posts.tsx'
@@ -173,15 +173,10 @@ function Phases({ moment }: { moment: Moment }) {
           : 'What a phase leaves empty is as the moment says.'}
       </Text>
       {phases.map(({ id, name }) => (
-        <Grid
+        <FieldRow
           key={id}
           data-thing={id}
           templateColumns={{ base: '1fr 1fr', md: 'minmax(140px, 1.4fr) 92px 104px 136px minmax(150px, 1.6fr) auto' }}
-          gap="8px 14px"
-          alignItems="end"
-          py="8px"
-          borderBottom="1px solid"
-          borderColor="line"
         >
           {(['name', 'fromS', 'pictures', 'sounds', 'speakerIds'] as const).map((field) => (
             <RecordField key={field} kind="momentPhase" id={id} field={field} empty="as the moment" />
@@ -191,7 +186,7 @@ function Phases({ moment }: { moment: Moment }) {
               Take out
             </Button>
           )}
-        </Grid>
+        </FieldRow>
       ))}
       {rights.plan && (
         <Button
