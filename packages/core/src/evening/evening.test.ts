@@ -65,6 +65,36 @@ describe('the evening of a day', () => {
     expect(minutes(on(null))).toBeLessThan(minutes(on('h')) / 2)
   })
 
+  it('names what would make it earlier, and done so it is as early as was said, or earlier', () => {
+    const run = (id: string, cardId: string) => ({ [id]: { cameraId: 'A', cardId, startTimecode: '10:00:00:00', startedAt: '2026-05-14T09:00:00.000Z' } }) // prettier-ignore
+    const stop = (runId: string) => ({ [`${runId} stop`]: { runId, timecode: '10:16:40:00', happenedAt: '2026-05-14T09:16:40.000Z' } }) // prettier-ignore
+    const given = {
+      card: { A1: { label: 'A1', cameraId: 'A', capacityGb: 256 }, A2: { label: 'A2', cameraId: 'A', capacityGb: 256 }, A3: { label: 'A3', cameraId: 'A', capacityGb: 256 } }, // prettier-ignore
+      run: { ...run('one', 'A1'), ...run('two', 'A2') },
+      runStop: { ...stop('one'), ...stop('two') },
+      hub: { h: { name: 'Hub', passesMBps: 500 } },
+      cardReader: { r: { name: 'R1', cards: 1, readMBps: 120 } },
+      rules: { copiesBeforeWipe: 3 },
+    }
+    const drive = (hubId: string | null, last = {}) => ({ S1: { label: 'S1', speed: 'fast', hubId }, S2: { label: 'S2', speed: 'fast', hubId }, H1: { label: 'H1', speed: 'slow', ...last } }) as const // prettier-ignore
+    const of = (more: Parameters<typeof made>[0] = {}) => eveningFor(made({ ...given, drive: drive('h'), ...more }))!
+    const evening = of()
+    const safe = ({ allSafeMin, startMin }: typeof evening) => (allSafeMin!.likely - startMin) * 60
+    const said = Object.fromEntries(evening.earlier.map((one) => [one.way, one.allSafeS]))
+    expect(Object.keys(said)).toContain('reader')
+    expect(Object.keys(said)).toContain('before')
+    for (const allSafeS of Object.values(said)) expect(allSafeS).toBeLessThan(safe(evening) - 60)
+    const done: Readonly<Record<string, () => typeof evening>> = {
+      reader: () => of({ cardReader: { r: { name: 'R1', cards: 2, readMBps: 120 } } }),
+      'no hub': () => of({ drive: drive(null) }),
+      'quicker drive': () => of({ drive: drive('h', { readMBps: 900, writeMBps: 800 }) }),
+      before: () => of({ run: {}, runStop: {} }),
+    }
+    for (const [way, allSafeS] of Object.entries(said)) expect(safe(done[way]!())).toBeLessThanOrEqual(allSafeS + 1)
+    // Where nothing would, nothing is said.
+    expect(eveningFor(made({ rules: { copiesBeforeWipe: 3 } }))!.earlier).toEqual([])
+  })
+
   it('uploads what the house rule wants and no drive is there for, last and from a fast one', () => {
     const drive = { S1: { label: 'S1', speed: 'fast' }, S2: { label: 'S2', speed: 'fast' }, U1: { label: 'U1', speed: 'upload' } } as const // prettier-ignore
     const of = (more: object, copiesBeforeWipe: number) =>

@@ -10,6 +10,7 @@ import {
 import { allItems, daysInOrder, type DayPlan, planDay } from '../day/index.ts'
 import { takeBytes } from '../media/index.ts'
 import type { Card, Drive, Production } from '../records/index.ts'
+import { type Earlier, earlierWays } from './earlier.ts'
 import { copiedOnto } from './driveForecast.ts'
 import { type EveningSpeeds, type Known, safeRange, speedsOf } from './speeds.ts'
 import { runSeconds, shotsClosed, shotMarks, takeStates } from '../takes/index.ts'
@@ -46,6 +47,8 @@ export interface Evening {
   readonly allSafeMin: { readonly early: number; readonly likely: number; readonly late: number } | null
   /** The same with every copy made straight onto the slow drives. */
   readonly straightMin: number | null
+  /** What would make it earlier: changes of one thing that were tried, the one that saves most first. */
+  readonly earlier: readonly Earlier[]
   /** The next call of the production after this day, on this day's clock; and the latest to bed before it. */
   readonly nextCallMin: number | null
   readonly toBedMin: number | null
@@ -176,6 +179,10 @@ export function eveningOf(production: Production, dayPlan: DayPlan, sights: Sigh
     first: first.map((i) => drives[i]!),
     later: later.map((i) => drives[i]!),
     straightMin: straight && at(straight.allSafeS),
+    earlier: earlierWays(
+      ordered,
+      cards.map((each) => each.plannedBytes === 0 && !each.isSafe),
+    ),
     nextCallMin,
     toBedMin: nextCallMin === null ? null : nextCallMin - SLEEP_MIN,
     unheld: drives.filter((_, i) => held[i] === null && [...first, ...later].includes(i)),

@@ -2,7 +2,7 @@ import { Box, Flex, Text, useToken } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
 import type { DayPlan } from '@kavrell/core/day'
 import { ENDPOINTS, type MediaView } from '@kavrell/contract'
-import { type Evening, eveningOf, type Speed } from '@kavrell/core/evening'
+import { type Earlier, type Evening, eveningOf, type Speed } from '@kavrell/core/evening'
 import type { Production } from '@kavrell/core/records'
 import { counted, sayBytes } from '@kavrell/core/text'
 import { ask } from '../../store/api.ts'
@@ -45,6 +45,7 @@ function OfDay({ production, dayPlan, seen }: { production: Production; dayPlan:
             ` Straight onto the slow drives: ${at(straightMin)}.`}
         </Text>
       )}
+      <Sooner evening={evening} production={production} at={at} />
       <Chart evening={evening} production={production} at={at} />
       <Begin evening={evening} />
       <Text color="soft" fontSize="note" mt="4px">
@@ -116,6 +117,36 @@ function Begin({ evening }: { evening: Evening }) {
       )}
     </Flex>
   )
+}
+
+/** What was tried and would end it earlier, one change each. */
+function Sooner({
+  evening,
+  production,
+  at,
+}: {
+  evening: Evening
+  production: Production
+  at: (min: number) => string
+}) {
+  const { earlier, startMin } = evening
+  if (earlier.length === 0) return null
+  return (
+    <Text color="soft" mt="2px">
+      Earlier, each by itself:{' '}
+      {earlier.map((one) => `${soonerWords(one, evening, production)}, ${at(startMin + one.allSafeS / 60)}`).join('; ')}
+      .
+    </Text>
+  )
+}
+
+function soonerWords(one: Earlier, { problem }: Evening, production: Production): string {
+  if (one.way === 'reader') return 'one reader more'
+  if (one.way === 'no hub') return 'nothing on a hub'
+  if (one.way === 'quicker drive')
+    return `a quick drive in place of ${production.drive[problem.drives[one.drive]!.id]?.label ?? 'the last'}`
+  const labels = one.cards.map((card) => production.card[problem.cards[card]!.id]?.label ?? '?')
+  return `${labels.join(', ')} copied before the end of shooting`
 }
 
 function whyNever(production: Production, { problem, course }: Evening): string {
