@@ -102,7 +102,12 @@ export async function openWorld(): Promise<World> {
   const postgres = await startPostgres(folder)
   postgres.createDatabase('soak')
   const url = postgres.url('soak')
-  const servers = [await serverProcess(url, media), await serverProcess(url, media)]
+  const open = async () => [await serverProcess(url, media), await serverProcess(url, media)]
+  const servers = await open().catch((error: unknown) => {
+    // A server that never came leaves no database behind.
+    postgres.stop()
+    throw error
+  })
   let cookie = ''
   const ask: World['ask'] = async <T>(server: ServerProcess, route: string, body?: unknown) => {
     try {

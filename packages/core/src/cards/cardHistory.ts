@@ -1,3 +1,4 @@
+import { farMedia, placeWords } from './far.ts'
 import {
   asId,
   byId,
@@ -18,7 +19,7 @@ import { type Holdings, holdings, type Recording } from './holdings.ts'
 import { keptWith, listed } from './keptWith.ts'
 import { newest } from './newest.ts'
 import { readClip, recordingsOn } from './recordings.ts'
-import type { CardHistory, WipeRule } from './wipe.ts'
+import type { CardHistory, CopyOfCard, WipeRule } from './wipe.ts'
 
 /** When its contents went last, as the ledgers say: a wipe, or a format in the device. */
 const wipedLast = (production: Production, cardId: string) =>
@@ -128,6 +129,11 @@ export function cardHistory(production: Production, cardId: string): CardHistory
   const stale = (run: CopyRun) => rolled !== undefined && rolled.version > run.afterSeq
   const recordings = card ? recordingsOn(production, card, recorded.runs, recorded.takes) : []
   const held = heldIn(production, recordings)
+  const far = farMedia(production)
+  const whereIt = ({ driveId, medium }: CopyRun): Pick<CopyOfCard, 'holder' | 'place'> => {
+    const { personId, place } = driveHeld(production, driveId)
+    return { holder: personId, place: far.has(medium) ? `far away, ${medium}` : placeWords(place) || null }
+  }
   return {
     copies: copies
       .filter(({ run }) => !stale(run))
@@ -142,7 +148,7 @@ export function cardHistory(production: Production, cardId: string): CardHistory
         driveLabel: byId(production.drive, run.driveId)?.label ?? 'a drive no longer listed',
         checked: check?.outcome === 'same',
         damaged: check?.outcome === 'different',
-        holder: driveHeld(production, run.driveId).personId,
+        ...whereIt(run),
         isRead: run.reading !== '',
         ...held(run),
         isSeen: isSeenIn(production, run, Math.max(wiped?.version ?? 0, rolled?.version ?? 0)),
@@ -256,6 +262,7 @@ export const wipeRule = (production: Production): WipeRule => ({
   copies: production.production.copiesBeforeWipe,
   checked: production.production.checkedBeforeWipe,
   holders: production.production.holdersBeforeWipe,
+  places: production.production.placesBeforeWipe,
   school: production.production.cardSchool,
 })
 

@@ -1,3 +1,4 @@
+import { farMedia } from './far.ts'
 import { byId, type Card, type CopyCheck, type Production } from '../records/index.ts'
 import { asOf } from './asOf.ts'
 import { cardHeld } from './cardHeld.ts'
@@ -41,15 +42,6 @@ const emptiedAt = (production: Production, cardId: string): readonly number[] =>
   ]
     .map(({ version }) => version)
     .sort((a, b) => a - b)
-
-/** Devices that are nothing but a place for uploads: one that is a drive here as well is lost with it. */
-function farMedia(production: Production): ReadonlySet<string> {
-  const far = new Set<string>()
-  const near = new Set<string>()
-  for (const { medium, driveId } of Object.values(production.copyRun))
-    (byId(production.drive, driveId)?.speed === 'upload' ? far : near).add(medium)
-  return new Set([...far].filter((medium) => !near.has(medium)))
-}
 
 /** Who has each device: two drives that are one device are in one pair of hands. */
 function heldMedia(production: Production): ReadonlyMap<string, Held> {

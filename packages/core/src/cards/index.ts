@@ -1,3 +1,4 @@
+export { placeWords } from './far.ts'
 export { asOf } from './asOf.ts'
 export {
   type CardCopy,

@@ -1,3 +1,4 @@
+import { placeWords } from './far.ts'
 import type { Person, Production } from '../records/index.ts'
 import { type CardContents, contentsOf, type HeldCopy } from './contents.ts'
 import { vehiclesByPerson } from './riding.ts'
@@ -93,7 +94,7 @@ export function lossesOf(production: Production, all = contentsOf(production)): 
   }
   const media = new Map(copies.map(({ medium, label, driveId }) => [medium, { label, driveId }]))
   const near = copies.filter(({ isFar }) => !isFar)
-  const places = new Map(near.filter(({ place }) => place.trim()).map(({ place }) => [wordsOf(place), place.trim()]))
+  const places = new Map(near.filter(({ place }) => place.trim()).map(({ place }) => [placeWords(place), place.trim()]))
   const people = [...new Set(near.flatMap(({ personId }) => personId ?? []))]
   // With one who holds something in it, a vehicle is that person's bag.
   const rides = vehiclesByPerson(production)
@@ -106,7 +107,7 @@ export function lossesOf(production: Production, all = contentsOf(production)): 
     }),
     ...people.map((id) => loss('person', id, nameOf(id), (copy) => !copy.isFar && copy.personId === id)),
     ...full.map(({ id, name }) => loss('vehicle', id, name, ({ personId, isFar }) => !isFar && personId !== null && rides.get(personId) === id)), // prettier-ignore
-    ...[...places].map(([id, name]) => loss('place', id, name, (copy) => !copy.isFar && wordsOf(copy.place) === id)),
+    ...[...places].map(([id, name]) => loss('place', id, name, (copy) => !copy.isFar && placeWords(copy.place) === id)),
   ].sort(
     (a, b) =>
       b.destroys.length - a.destroys.length ||
@@ -116,4 +117,3 @@ export function lossesOf(production: Production, all = contentsOf(production)): 
 }
 
 /** "Van" and " van " are one place. */
-const wordsOf = (place: string) => place.trim().toLowerCase()

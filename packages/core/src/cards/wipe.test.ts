@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { type CardHistory, type CardSight, type CopyOfCard, mayWipe, type WipeRule } from './wipe.ts'
 
-const rule: WipeRule = { copies: 3, checked: 2, holders: 2, school: 'wipe' }
+const rule: WipeRule = { copies: 3, checked: 2, holders: 2, places: 0, school: 'wipe' }
 const copy = (driveId: string, holder: string | null, checked = true, damaged = false): CopyOfCard => ({
   runId: `run to ${driveId}`,
   driveId,
@@ -12,6 +12,7 @@ const copy = (driveId: string, holder: string | null, checked = true, damaged = 
   proven: true,
   driveLabel: driveId,
   holder,
+  place: null,
   isRead: true,
   missing: [],
   byTime: 0,
@@ -38,6 +39,12 @@ test('three copies, two checked, two holders: yes, with what was counted', () =>
     reasons: ['3 copies, 2 checked, in 2 pairs of hands.', '4 recordings of the log found in their files.'],
     unseen: ['The card is not in the reader: a file that nobody logged, or that came after the copy, cannot be seen.'],
   }))
+test('in two places where the rule wants two: yes; what was not read back is in none', () => {
+  const at = (...places: readonly (string | null)[]) => ({ ...safe, copies: safe.copies.map((one, i) => ({ ...one, place: places[i]! })) }) // prettier-ignore
+  const two = { ...rule, places: 2 }
+  expect(mayWipe(at('van', 'room 12', null), two, null)).toMatchObject({ may: true, places: 2, reasons: [expect.stringContaining('2 pairs of hands and 2 places.'), expect.anything()] }) // prettier-ignore
+  expect(mayWipe(at('van', 'van', 'room 12'), two, null)).toMatchObject({ may: false, places: 1 })
+})
 test.each<[string, CardHistory, WipeRule, RegExp]>([
   ['a copy short', { ...safe, copies: safe.copies.slice(0, 2) }, rule, /2 copies of 3/],
   [
@@ -63,6 +70,13 @@ test.each<[string, CardHistory, WipeRule, RegExp]>([
     { ...safe, copies: [copy('S1', 'a'), copy('S2', 'b'), copy('H1', 'a', false, true)] },
     rule,
     /H1 did not pass its check/,
+  ],
+  ['places that nobody wrote down', safe, { ...rule, places: 1 }, /known to lie in 0 places; the rule wants 1/],
+  [
+    'all in one place',
+    { ...safe, copies: safe.copies.map((one) => ({ ...one, place: 'van' })) },
+    { ...rule, places: 2 },
+    /known to lie in 1 place; the rule wants 2/,
   ],
   ['the hold school', safe, { ...rule, school: 'hold' }, /kept until home/],
   ['takes logged after a copy began', { ...safe, copies: [], rolledSinceCopy: true }, rule, /Copy it again/],

@@ -42,6 +42,8 @@ export interface CopyOfCard {
   readonly damaged: boolean
   /** Who holds the drive, by the custody ledger. */
   readonly holder: string | null
+  /** Where it lies, by the same; an upload is far away. */
+  readonly place: string | null
   /** Its recordings were read when it was made; copies of before that were not. */
   readonly isRead: boolean
   /** Recordings of the log that none of its files is known to hold, in words. */
@@ -72,6 +74,8 @@ export interface WipeRule {
   readonly copies: number
   readonly checked: number
   readonly holders: number
+  /** In so many different places; 0 where that is not asked. */
+  readonly places: number
   readonly school: 'wipe' | 'hold'
 }
 
@@ -80,6 +84,8 @@ export interface WipeAnswer {
   readonly goodCopies: number
   readonly checkedCopies: number
   readonly holders: number
+  /** Where checked copies lie; of which nobody wrote it down is in none. */
+  readonly places: number
   /** By copy run: why that copy does not count, in a few words; null where it does. */
   readonly against: Readonly<Record<string, string | null>>
   /** Why not, each a whole sentence; or, when it may be wiped, what was counted. */
@@ -127,7 +133,8 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
   const good = card.copies.filter((copy) => against[copy.runId] === null)
   const checked = good.filter((copy) => copy.checked)
   const holders = new Set(checked.flatMap((copy) => (copy.holder === null ? [] : [copy.holder])))
-  const counts = { goodCopies: mediaOf(good).size, checkedCopies: mediaOf(checked).size, holders: holders.size }
+  const places = new Set(checked.flatMap(({ place }) => place ?? []))
+  const counts = { goodCopies: mediaOf(good).size, checkedCopies: mediaOf(checked).size, holders: holders.size, places: places.size } // prettier-ignore
   const reasons: string[] = []
   if (card.alreadyWiped) reasons.push('Already wiped.')
   if (card.stillRolling)
@@ -178,11 +185,14 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
     copies: counts.goodCopies < rule.copies,
     checked: counts.checkedCopies < rule.checked,
     holders: counts.holders < rule.holders,
+    places: counts.places < rule.places,
   }
   if (short.copies) reasons.push(`${counted(counts.goodCopies, 'copy', 'copies')} of ${rule.copies}.`)
   if (short.checked) reasons.push(`${counts.checkedCopies} of ${rule.checked} read back and checked.`)
   if (short.holders)
     reasons.push(`Checked copies are in ${counted(holders.size, 'pair')} of hands; the rule wants ${rule.holders}.`)
+  if (short.places)
+    reasons.push(`Checked copies are known to lie in ${counted(places.size, 'place')}; the rule wants ${rule.places}.`)
   const may =
     !card.alreadyWiped &&
     !card.stillRolling &&
@@ -192,6 +202,7 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
     !short.copies &&
     !short.checked &&
     !short.holders &&
+    !short.places &&
     !card.copies.some((copy) => copy.damaged)
   return {
     may,
@@ -199,7 +210,7 @@ export function mayWipe(card: CardHistory, rule: WipeRule, sight: CardSight | nu
     against,
     reasons: may
       ? [
-          `${counted(counts.goodCopies, 'copy', 'copies')}, ${counts.checkedCopies} checked, in ${counted(holders.size, 'pair')} of hands.`,
+          `${counted(counts.goodCopies, 'copy', 'copies')}, ${counts.checkedCopies} checked, in ${counted(holders.size, 'pair')} of hands${rule.places > 0 ? ` and ${counted(places.size, 'place')}` : ''}.`,
           ...heldReasons(card, good),
           ...(sight ? [seenReason(sight.files)] : []),
         ]

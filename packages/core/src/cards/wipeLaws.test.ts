@@ -17,6 +17,7 @@ const copy = fc.record({
   checked: fc.boolean(),
   damaged: fc.boolean(),
   holder: fc.constantFrom(null, 'Maren', 'Sadie', 'Juno'),
+  place: fc.constantFrom(null, 'van', 'room 12', 'far away, line'),
   missing: fc.constantFrom<string[]>([], ['3A take 2']),
   byTime: fc.constant(0),
   isRead: fc.boolean(),
@@ -58,6 +59,7 @@ const rule: fc.Arbitrary<WipeRule> = fc.record({
   copies: fc.integer({ min: 1, max: 4 }),
   checked: fc.integer({ min: 1, max: 4 }),
   holders: fc.integer({ min: 1, max: 3 }),
+  places: fc.constantFrom(0, 0, 1, 2),
   school: fc.constantFrom('wipe', 'hold'),
 })
 
@@ -73,6 +75,8 @@ describe('may a card be wiped: what must hold whatever happened to it', () => {
         const media = (copies: typeof good) => new Set(copies.map((c) => c.medium)).size
         expect(media(good)).toBeGreaterThanOrEqual(wants.copies)
         expect(media(good.filter((c) => c.checked))).toBeGreaterThanOrEqual(wants.checked)
+        const places = good.filter((c) => c.checked && c.place !== null).map((c) => c.place)
+        expect(new Set(places).size).toBeGreaterThanOrEqual(wants.places)
         expect(answer.unseen.length === 0).toBe(there)
         expect(card.copies.some((c) => c.damaged)).toBe(false)
         expect(wants.school).toBe('wipe')
@@ -112,7 +116,7 @@ describe('may a card be wiped: what must hold whatever happened to it', () => {
     ))
   test('a stricter rule never lets more cards go', () =>
     fc.assert(
-      fc.property(history, rule, fc.constantFrom('copies', 'checked', 'holders'), (card, wants, which) => {
+      fc.property(history, rule, fc.constantFrom('copies', 'checked', 'holders', 'places'), (card, wants, which) => {
         const stricter = { ...wants, [which]: wants[which] + 1 }
         if (mayWipe(card, stricter, null).may) expect(mayWipe(card, wants, null).may).toBe(true)
       }),
@@ -168,6 +172,7 @@ describe('may a card be wiped: what must hold whatever happened to it', () => {
       checked: true,
       damaged: false,
       holder: null,
+      place: null,
       missing: [],
       byTime: 0,
       isRead: true,
@@ -183,7 +188,7 @@ describe('may a card be wiped: what must hold whatever happened to it', () => {
         stillRolling: false,
         alreadyWiped: false,
       },
-      { copies: 3, checked: 3, holders: 1, school: 'wipe' },
+      { copies: 3, checked: 3, holders: 1, places: 0, school: 'wipe' },
       null,
     )
     expect(answer).toMatchObject({ may: false, holders: 0, checkedCopies: 3 })

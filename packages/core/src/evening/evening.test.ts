@@ -34,6 +34,11 @@ describe('the evening of a day', () => {
     expect(rule({ copiesBeforeWipe: 3 })).toBeNull()
     // Nobody is down as holding either drive: they count as one pair of hands.
     expect(rule({ holdersBeforeWipe: 2 })).toBeNull()
+    // Where the drives lie was never written down, or is one place.
+    expect(rule({ placesBeforeWipe: 1 })).toBeNull()
+    expect(rule({ placesBeforeWipe: 0 })).not.toBeNull()
+    const lying = (s1: string, s2: string) => eveningFor(made({ rules: { placesBeforeWipe: 2 }, person: { p: {} }, custody: { one: { driveId: 'S1', personId: 'p', place: s1 }, two: { driveId: 'S2', personId: 'p', place: s2 } } }))! // prettier-ignore
+    expect([lying('van', ' Van'), lying('van', 'room 12')].map(({ allSafeMin }) => allSafeMin !== null)).toEqual([false, true]) // prettier-ignore
     const small = eveningFor(made({ drive: { S1: { label: 'S1', speed: 'fast', capacityGb: 50 }, S2: { label: 'S2', speed: 'fast' } } }))! // prettier-ignore
     expect(small.allSafeMin).toBeNull()
     expect(small.course.refused).toMatchObject([{ kind: 'offload' }])

@@ -1,4 +1,13 @@
-import { cardHistory, type CardSight, driveHeld, mayWipe, rateOfDevice, recordedOn, wipeRule } from '../cards/index.ts'
+import {
+  cardHistory,
+  type CardSight,
+  driveHeld,
+  mayWipe,
+  placeWords,
+  rateOfDevice,
+  recordedOn,
+  wipeRule,
+} from '../cards/index.ts'
 import {
   bestCardOrder,
   type BestOrder,
@@ -52,6 +61,8 @@ export interface Evening {
   /** The next call of the production after this day, on this day's clock; and the latest to bed before it. */
   readonly nextCallMin: number | null
   readonly toBedMin: number | null
+  /** Where the house rule wants more places than are known of the drives: nothing would be safe by it. */
+  readonly placesShort: { readonly known: number; readonly wanted: number } | null
   /** Drives that have to hold copies and nobody is down as holding: by the house rule they count as one. */
   readonly unheld: readonly Drive[]
 }
@@ -137,6 +148,8 @@ export function eveningOf(production: Production, dayPlan: DayPlan, sights: Sigh
   const later = others.slice(0, Math.max(0, rule.copies - first.length))
   const startMin = Math.max(dayPlan.timeline.lastEndMin, ...dayPlan.beside.map((one) => one.timeline.lastEndMin))
   const held = drives.map((drive) => driveHeld(production, drive.id).personId)
+  const places = new Set([...first, ...later].flatMap((i) => (drives[i]!.speed === 'upload' ? drives[i]!.id : placeWords(driveHeld(production, drives[i]!.id).place) || []))) // prettier-ignore
+  const isApart = places.size >= rule.places
   const speeds = speedsOf(production)
   const chainDrives = drives.map((drive, i): ChainDrive => ({
     id: drive.id,
@@ -174,17 +187,20 @@ export function eveningOf(production: Production, dayPlan: DayPlan, sights: Sigh
     course: best.course,
     problem: ordered,
     startMin,
-    allSafeMin: likely === null || range === null ? null : { early: Math.min(likely, at(range[0])!), likely, late: Math.max(likely, at(range[1])!) }, // prettier-ignore
+    allSafeMin: likely === null || range === null || !isApart ? null : { early: Math.min(likely, at(range[0])!), likely, late: Math.max(likely, at(range[1])!) }, // prettier-ignore
     speeds,
     first: first.map((i) => drives[i]!),
     later: later.map((i) => drives[i]!),
     straightMin: straight && at(straight.allSafeS),
-    earlier: earlierWays(
-      ordered,
-      cards.map((each) => each.plannedBytes === 0 && !each.isSafe),
-    ),
+    earlier: !isApart
+      ? []
+      : earlierWays(
+          ordered,
+          cards.map((each) => each.plannedBytes === 0 && !each.isSafe),
+        ),
     nextCallMin,
     toBedMin: nextCallMin === null ? null : nextCallMin - SLEEP_MIN,
+    placesShort: isApart ? null : { known: places.size, wanted: rule.places },
     unheld: drives.filter((_, i) => held[i] === null && [...first, ...later].includes(i)),
   }
 }

@@ -153,6 +153,7 @@ function checkCopies(production: Production): Finding[] {
             { label: 'copies', value: answer.goodCopies, unit: `of ${rule.copies}`, from: 'copy ledger' },
             { label: 'checked', value: answer.checkedCopies, unit: `of ${rule.checked}`, from: 'check ledger' },
             { label: 'in hands of', value: answer.holders, unit: `of ${rule.holders}`, from: 'custody ledger' },
+            ...(rule.places > 0 ? [{ label: 'in places', value: answer.places, unit: `of ${rule.places}`, from: 'custody ledger' }] : []), // prettier-ignore
             { label: 'planned', value: planned, unit: '', from: 'copies somebody means to make' },
           ],
           fixes: planCopies(production, card, answer, rule),

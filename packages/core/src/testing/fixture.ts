@@ -462,6 +462,7 @@ const RULES: Partial<HouseRules> = {
   copiesBeforeWipe: 2,
   checkedBeforeWipe: 2,
   holdersBeforeWipe: 1,
+  placesBeforeWipe: 0,
   cardSchool: 'wipe',
   longestDayMin: 660,
   shortestRestMin: 660,

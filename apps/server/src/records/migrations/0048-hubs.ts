@@ -1,4 +1,4 @@
-/** Machines and hubs that readers and drives hang on. */
+/** Machines and hubs that readers and drives hang on; in how many places copies have to be before a card may be wiped. */
 export const hubs = `
 CREATE TABLE "hub" (
   id uuid PRIMARY KEY,
@@ -18,4 +18,5 @@ ALTER TABLE "drive" ADD COLUMN "hubId" uuid REFERENCES "hub"(id) DEFERRABLE INIT
 CREATE INDEX ON "drive" ("hubId");
 ALTER TABLE "cardReader" ADD COLUMN "hubId" uuid REFERENCES "hub"(id) DEFERRABLE INITIALLY DEFERRED;
 CREATE INDEX ON "cardReader" ("hubId");
+ALTER TABLE "production" ADD COLUMN "placesBeforeWipe" integer NOT NULL DEFAULT 0;
 `

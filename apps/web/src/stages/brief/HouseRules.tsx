@@ -22,7 +22,18 @@ export function HouseRules() {
     }
   }, [asked, key])
   const groups = [
-    ['Cards', ['copiesBeforeWipe', 'checkedBeforeWipe', 'holdersBeforeWipe', 'cardSchool', 'handOvers', 'hashName']],
+    [
+      'Cards',
+      [
+        'copiesBeforeWipe',
+        'checkedBeforeWipe',
+        'holdersBeforeWipe',
+        'placesBeforeWipe',
+        'cardSchool',
+        'handOvers',
+        'hashName',
+      ],
+    ],
     ['Hours', ['longestDayMin', 'shortestRestMin', 'mealEveryMin']],
     ['Light and power', ['mainsHz', 'mainsVolts', 'circuitHeadroomPct', 'shutterSchool']],
     ['Once only', ['onceOnlyPictures', 'onceOnlySounds']],
@@ -58,7 +69,8 @@ export function HouseRules() {
         <Box color="soft" mt="8px" lineHeight="1.75">
           <Text>
             {counted(p.copiesBeforeWipe, 'copy', 'copies')}, {p.checkedBeforeWipe} checked,{' '}
-            {counted(p.holdersBeforeWipe, 'pair')} of hands, then{' '}
+            {counted(p.holdersBeforeWipe, 'pair')} of hands
+            {p.placesBeforeWipe > 0 && `, ${counted(p.placesBeforeWipe, 'place')}`}, then{' '}
             {p.cardSchool === 'wipe' ? 'wipe' : 'still hold until home'}.
           </Text>
           <Text>

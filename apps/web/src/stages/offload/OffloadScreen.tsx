@@ -92,7 +92,7 @@ export function OffloadScreen() {
       }
     >
       <Title
-        note={`House rule: ${counted(rule.copies, 'copy', 'copies')}, ${rule.checked} checked, ${counted(rule.holders, 'pair')} of hands${rule.school === 'hold' ? '; cards are kept until home' : ''}.`}
+        note={`House rule: ${counted(rule.copies, 'copy', 'copies')}, ${rule.checked} checked, ${counted(rule.holders, 'pair')} of hands${rule.places > 0 ? `, ${counted(rule.places, 'place')}` : ''}${rule.school === 'hold' ? '; cards are kept until home' : ''}.`}
       >
         Offload
       </Title>

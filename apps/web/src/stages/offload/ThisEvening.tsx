@@ -149,9 +149,11 @@ function soonerWords(one: Earlier, { problem }: Evening, production: Production)
   return `${labels.join(', ')} copied before the end of shooting`
 }
 
-function whyNever(production: Production, { problem, course }: Evening): string {
+function whyNever(production: Production, { problem, course, placesShort }: Evening): string {
   const [full] = course.refused
   if (full) return `No room for ${production.card[problem.cards[full.card]!.id]?.label ?? 'a card'} on ${full.full.map((drive) => production.drive[problem.drives[drive]!.id]?.label).join(', ')}` // prettier-ignore
+  if (placesShort)
+    return `Never safe tonight: the rule wants ${counted(placesShort.wanted, 'place')}, and of the drives ${counted(placesShort.known, 'place')} ${placesShort.known === 1 ? 'is' : 'are'} known`
   return `Never safe tonight: the rule wants ${problem.copiesWanted} copies with ${problem.holdersWanted} people`
 }
 

@@ -53,6 +53,7 @@ export const PRODUCTION = {
     copiesBeforeWipe: count('Copies before a card may be wiped', 3, 1, 9),
     checkedBeforeWipe: count('Checked copies before a card may be wiped', 3, 1, 9),
     holdersBeforeWipe: count('Different holders before a card may be wiped', 2, 1, 9),
+    placesBeforeWipe: addedLater(count('Different places before a card may be wiped', 0, 0, 9)),
     cardSchool: choice({
       label: 'Cards',
       initial: 'wipe',
