@@ -13,7 +13,10 @@ import { BUSY, ends, PER_CAMERA, type SteppedCamera, type Steps } from './steps.
  */
 
 export interface VisitBound {
-  /** No fewer visits hold what is wanted from step `now` on, by cameras in this state; not rounded up. */
+  /**
+   * No fewer visits hold what is wanted from step `now` on, by cameras in this state; not rounded up, and less than 0 where
+   * more is recorded than is wanted.
+   */
   readonly of: (clocks: Int32Array, now: number) => number
   /** How many visits more it takes at least, by the same prices, if a camera is visited in this very step. */
   readonly regret: (clocks: Int32Array, c: number, now: number) => number
@@ -110,7 +113,6 @@ function earned(
   to: number,
   best: Best,
 ): number {
-  // prettier-ignore
   if (from > end) return 0
   const records = to > from ? paid[to]! - paid[from]! : 0
   const soon = to >= from ? after[best(from, to)]! - paid[from]! : 0
@@ -243,7 +245,7 @@ export function visitBound(steps: Steps, rounds: number): VisitBound {
     of: (clocks, now) => {
       let visits = wanted[now]!
       for (let c = 0; c < cameras.length; c++) visits -= earns(clocks, c, now)
-      return Math.max(0, visits)
+      return visits
     },
     regret: (clocks, c, now) => Math.max(0, earns(clocks, c, now) + 1 - (cameras[c]?.worth[now] ?? -Infinity)),
   }

@@ -326,10 +326,15 @@ describe('the fewest visits from below', () => {
       if (rota.status !== 'held') continue
       held++
       // Every state on its way, as the search sees it, is asked for what is left of it.
-      for (const { clocks, now, left } of statesAlong(event, rota.schedule)) {
+      for (const { clocks, now, left, begins } of statesAlong(event, rota.schedule)) {
         const bound = event.bound.of(clocks, now)
         expect(Math.ceil(bound - 1e-6)).toBeLessThanOrEqual(left)
         if (left > 0 && Math.ceil(bound - 1e-6) === left) tight++
+        // Nor does a visit that is made cost more than it can, also where more is recorded than is wanted.
+        for (const c of begins)
+          expect(1 + Math.ceil(Math.max(0, bound + event.bound.regret(clocks, c, now) - 1) - 1e-6)).toBeLessThanOrEqual(
+            left,
+          )
       }
     }
     expect([held > 20, tight > 200]).toEqual([true, true])
@@ -342,7 +347,13 @@ function* statesAlong({ problem, steps }: Prepared, schedule: readonly Intervent
   const step = (seconds: number) => Math.min(steps.end, Math.floor(seconds / problem.stepS))
   const ordered = schedule.toSorted((a, b) => a.beginS - b.beginS)
   for (let now = 0; now < steps.end; now++) {
-    yield { clocks, now, left: ordered.filter(({ beginS }) => beginS >= now * problem.stepS).length }
+    const begins = ordered.flatMap(({ beginS, camera }) => (beginS === now * problem.stepS && steps.cameras.some(({ index }) => index === camera) ? steps.cameras.findIndex(({ index }) => index === camera) : [])) // prettier-ignore
+    yield {
+      clocks,
+      now,
+      left: ordered.filter(({ beginS }) => beginS >= now * problem.stepS).length,
+      begins: begins.length === 1 ? begins : [],
+    }
     for (const { beginS, camera, kind } of ordered.filter((visit) => visit.beginS === now * problem.stepS)) {
       const c = steps.cameras.findIndex(({ index }) => index === camera)
       if (c < 0) continue

@@ -148,7 +148,7 @@ function keep(labels: readonly Label[], { steps, bound }: Prepared, now: number,
     promised.push({
       label,
       state: stateOf(label, steps, now),
-      visits: more + (counts || haste ? label.used : 0),
+      visits: Math.max(0, more) + (counts || haste ? label.used : 0),
       worth,
     })
   }
@@ -226,7 +226,7 @@ interface Opening {
 function open(label: Label, event: Prepared, now: number, limits: Limits, began: Opening[]): void {
   const { problem, steps, bound } = event
   if (label.used >= limits.visits) return
-  const without = label.used + bound.of(label.clocks, now)
+  const more = bound.of(label.clocks, now)
   // A camera in hands is one less: where none can be spared, nobody touches one that records.
   const canSpare = spareAngles(label, steps, now) > 0
   const slack = Math.ceil(limits.slackS / problem.stepS)
@@ -239,7 +239,8 @@ function open(label: Label, event: Prepared, now: number, limits: Limits, began:
     const left = ends(label.clocks, c)
     if (slack > 0 && left < steps.end && left - now < slack) continue
     const regret = bound.regret(label.clocks, c, now)
-    if (atLeast(without + regret) > limits.visits) continue
+    // After it no fewer are wanted than these; where the bound is below 0 what it costs takes none from them.
+    if (label.used + 1 + atLeast(more + regret - 1) > limits.visits) continue
     for (const kind of camera.kinds) {
       const to = now + camera.hands[kind]
       if (to > steps.end || (limits.haste && !renewsWhatEnds(label, steps, i, kind))) continue
@@ -248,7 +249,7 @@ function open(label: Label, event: Prepared, now: number, limits: Limits, began:
           !isStandIn(label, steps, p, now) &&
           canBeThere(steps, steps.people[p]!, label.people[p * 2]!, label.people[p * 2 + 1]!, camera, now, to)
         )
-          began.push({ label, c, person: p, kind, visits: without + regret })
+          began.push({ label, c, person: p, kind, visits: label.used + Math.max(0, more) + regret })
     }
   }
 }
@@ -299,8 +300,8 @@ export function prepared(problem: CoverProblem, rounds: number): Prepared {
   return { problem, steps, bound, leastVisits: atLeast(bound.of(firstClocksOf(steps), 0)) }
 }
 
-/** Whole visits; what is above one by no more than sums of fractions are wrong is that one. */
-const atLeast = (visits: number): number => Math.ceil(visits - 1e-6)
+/** Whole visits, none where a bound is below; what is above one by no more than sums of fractions are wrong is that one. */
+const atLeast = (visits: number): number => Math.max(0, Math.ceil(visits - 1e-6))
 
 function firstClocksOf({ cameras }: Steps): Int32Array {
   const clocks = new Int32Array(cameras.length * PER_CAMERA)

@@ -42,7 +42,7 @@ export function CoverLive({ moment }: { moment: Moment }) {
   useEffect(() => {
     if (isLate) setLateAtS(Math.floor(nowS))
   }, [isLate, nowS])
-  if (nowS >= moment.lastsS) return <Over moment={moment} />
+  if (nowS >= moment.lastsS) return <Over moment={moment} nowS={nowS} />
   const left = cover?.problem.cameras.map((camera, i) => {
     const ends = { 'stops itself': camera.runFirstS ?? camera.runLimitS ?? Infinity, 'card full': camera.cardFirstS, 'battery out': camera.batteryFirstS } // prettier-ignore
     const [by, end] = Object.entries(ends).reduce((a, b) => (b[1] < a[1] ? b : a))
@@ -269,12 +269,13 @@ function NextVisit({
   )
 }
 
-function Over({ moment }: { moment: Moment }) {
+function Over({ moment, nowS }: { moment: Moment; nowS: number }) {
   return (
     <Box>
       <Text fontSize="answer" fontWeight={700} data-answer>
         {moment.name} should be over
       </Text>
+      <CatchList moment={moment} nowS={nowS} />
       <Button
         kind="main"
         mt="12px"
