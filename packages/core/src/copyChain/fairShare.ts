@@ -1,5 +1,5 @@
-/** A flow and how often it passes each resource. */
-export type Passes = ReadonlyMap<number, number>
+/** What a flow passes, each resource once, and how often. */
+export type Passes = readonly (readonly [resource: number, times: number])[]
 
 /**
  * Max-min fair sharing by filling up: all rates rise together; where a resource is full, what passes it stops rising
@@ -10,22 +10,17 @@ export type Passes = ReadonlyMap<number, number>
 export function fairShare(limits: readonly number[], flows: readonly Passes[]): number[] {
   const rates = flows.map(() => 0)
   const left = [...limits]
-  const rising = new Set(flows.keys())
-  while (rising.size) {
-    const weights = new Map<number, number>()
-    for (const f of rising) for (const [resource, times] of flows[f]!) weights.set(resource, (weights.get(resource) ?? 0) + times) // prettier-ignore
+  const weights = limits.map(() => 0)
+  let rising = flows.map((_, f) => f)
+  while (rising.length > 0) {
+    weights.fill(0)
+    for (const f of rising) for (const [resource, times] of flows[f]!) weights[resource]! += times
     let rise = Infinity
-    for (const [resource, weight] of weights) rise = Math.min(rise, left[resource]! / weight)
+    for (let r = 0; r < limits.length; r++) if (weights[r]! > 0) rise = Math.min(rise, left[r]! / weights[r]!)
     if (rise === Infinity) break
-    const full = new Set<number>()
-    for (const [resource, weight] of weights) {
-      left[resource] = Math.max(0, left[resource]! - rise * weight)
-      if (left[resource] <= limits[resource]! * 1e-12) full.add(resource)
-    }
-    for (const f of [...rising]) {
-      rates[f]! += rise
-      if ([...flows[f]!.keys()].some((resource) => full.has(resource))) rising.delete(f)
-    }
+    for (let r = 0; r < limits.length; r++) left[r] = Math.max(0, left[r]! - rise * weights[r]!)
+    for (const f of rising) rates[f]! += rise
+    rising = rising.filter((f) => !flows[f]!.some(([resource]) => left[resource]! <= limits[resource]! * 1e-12))
   }
   return rates
 }

@@ -1,9 +1,13 @@
 import { fairShare, type Passes } from './fairShare.ts'
 import type { ChainCourse, ChainProblem, ChainStep } from './problem.ts'
 
+type Begun = Pick<ChainStep, 'kind' | 'card' | 'of' | 'to' | 'reader' | 'person'>
 /** A step while it goes on. */
 interface Running {
-  readonly step: { kind: 'offload' | 'copy'; card: number; of: number | null; to: readonly number[]; reader: number | null; person: number | null; startS: number; writtenS: number | null; checkedS: (number | null)[] } // prettier-ignore
+  readonly step: Begun
+  readonly startS: number
+  writtenS: number | null
+  readonly checkedS: number[]
   /** Somebody is putting the card in until then. */
   readonly flowsFromS: number
   flows: Flow[]
@@ -47,13 +51,13 @@ function passagesOf(problem: ChainProblem) {
         count(passes, writes[drive]!)
         over(passes, problem.drives[drive]!.port)
       }
-      return passes
+      return [...passes]
     },
     checking: (drive: number): Passes => {
       const passes = new Map<number, number>()
       count(passes, reads[drive]!)
       over(passes, problem.drives[drive]!.port)
-      return passes
+      return [...passes]
     },
   }
 }
@@ -73,9 +77,9 @@ export function simulateChain(problem: ChainProblem): ChainCourse {
 
   const tooFull = (card: number, to: readonly number[]) =>
     to.filter((drive) => free[drive]! < problem.cards[card]!.bytes)
-  const begin = (step: Omit<Running['step'], 'startS' | 'writtenS' | 'checkedS'>, flowsFromS: number) => {
+  const begin = (step: Begun, flowsFromS: number) => {
     for (const drive of step.to) free[drive]! -= problem.cards[step.card]!.bytes
-    running.push({ step: { ...step, startS: now, writtenS: null, checkedS: step.to.map(() => null) }, flowsFromS, flows: [] }) // prettier-ignore
+    running.push({ step, startS: now, writtenS: null, checkedS: step.to.map(() => now), flowsFromS, flows: [] })
   }
   const whoCan = () =>
     problem.people.findIndex(({ thereS }, p) => handling[p]! <= now && thereS.some(([from, until]) => from <= now && now + problem.handlingS <= until)) // prettier-ignore
@@ -118,7 +122,7 @@ export function simulateChain(problem: ChainProblem): ChainCourse {
     for (const run of running) {
       const { step } = run
       const bytes = problem.cards[step.card]!.bytes
-      if (step.writtenS === null && !run.flows.length && run.flowsFromS <= now) {
+      if (run.writtenS === null && !run.flows.length && run.flowsFromS <= now) {
         const from = step.reader === null ? { drive: step.of! } : { reader: step.reader }
         run.flows = [{ passes: passages.writing(from, step.to), left: bytes, checks: null, rate: 0 }]
       }
@@ -127,41 +131,42 @@ export function simulateChain(problem: ChainProblem): ChainCourse {
   const closeFlows = () => {
     for (const run of [...running]) {
       const { step } = run
-      for (const flow of run.flows.filter(({ left }) => left <= NOTHING)) {
-        run.flows = run.flows.filter((other) => other !== flow)
-        if (flow.checks !== null) step.checkedS[flow.checks] = now
-        else {
-          step.writtenS = now
-          const bytes = problem.cards[step.card]!.bytes
-          run.flows = step.to.map((drive, i) => ({ passes: passages.checking(drive), left: bytes, checks: i, rate: 0 }))
-        }
+      if (!run.flows.some(({ left }) => left <= NOTHING)) continue
+      if (run.writtenS === null) {
+        run.writtenS = now
+        const { bytes } = problem.cards[step.card]!
+        run.flows = step.to.map((drive, i) => ({ passes: passages.checking(drive), left: bytes, checks: i, rate: 0 }))
+        continue
       }
-      if (step.writtenS === null || run.flows.length) continue
+      for (const { left, checks } of run.flows) if (left <= NOTHING) run.checkedS[checks!] = now
+      run.flows = run.flows.filter(({ left }) => left > NOTHING)
+      if (run.flows.length > 0) continue
       running.splice(running.indexOf(run), 1)
       if (step.kind === 'offload') endedS[step.card] = now
-      done.push({ ...step, writtenS: step.writtenS, checkedS: step.checkedS as number[], endS: now })
+      done.push({ ...step, startS: run.startS, writtenS: run.writtenS, checkedS: run.checkedS, endS: now })
     }
   }
-  /** The next moment at which something changes. */
-  const nextS = () => {
-    const flows = running.flatMap((run) => run.flows)
+  /** When cards, copies and people come, whatever is done until then. */
+  const comings = [
+    ...new Set([
+      ...problem.cards.map(({ fromS }) => fromS),
+      ...problem.copies.map(({ fromS }) => fromS),
+      ...problem.people.flatMap(({ thereS }) => thereS.map(([from]) => from)),
+    ]),
+  ].sort((a, b) => a - b)
+  /** The next moment at which something changes; all that flow get their shares until then. */
+  const nextS = (flows: readonly Flow[]) => {
     const rates = fairShare(
       passages.limits,
       flows.map(({ passes }) => passes),
     )
-    let next = Infinity
+    let next = comings.find((moment) => moment > now) ?? Infinity
     for (const [i, flow] of flows.entries()) {
       flow.rate = rates[i]!
       if (flow.rate > 0) next = Math.min(next, now + flow.left / flow.rate)
     }
-    const moments = [
-      ...running.map(({ flowsFromS }) => flowsFromS),
-      ...handling,
-      ...problem.cards.map(({ fromS }) => fromS),
-      ...problem.copies.map(({ fromS }) => fromS),
-      ...problem.people.flatMap(({ thereS }) => thereS.map(([from]) => from)),
-    ]
-    for (const moment of moments) if (moment > now) next = Math.min(next, moment)
+    for (const { flowsFromS } of running) if (flowsFromS > now) next = Math.min(next, flowsFromS)
+    for (const moment of handling) if (moment > now) next = Math.min(next, moment)
     return next
   }
   for (;;) {
@@ -169,9 +174,10 @@ export function simulateChain(problem: ChainProblem): ChainCourse {
     startOffloads()
     startCopies()
     openFlows()
-    const next = nextS()
+    const flows = running.flatMap((run) => run.flows)
+    const next = nextS(flows)
     if (next === Infinity) break
-    for (const flow of running.flatMap((run) => run.flows)) flow.left -= flow.rate * (next - now)
+    for (const flow of flows) flow.left -= flow.rate * (next - now)
     now = next
   }
   return course(problem, done, refused, { turns, copyTurns })
