@@ -338,4 +338,6 @@ function addMedia(b: Builder): void {
       since: '2026-05-13T19:00:00.000Z',
     })
   }
+  // With the fast drives first the last card is in before she sleeps; straight onto the slow one it is not.
+  b.add('copyHand', 'day 1', { dayId: b.id('day', 'day 1'), personId: b.id('person', 'sadie'), asleepFromMin: 22 * 60 + 45, asleepUntilMin: 6 * 60 + 30 }) // prettier-ignore
 }

@@ -35,6 +35,7 @@ import { pausedJobs } from './migrations/0043-paused-jobs.ts'
 import { doorsAndBuilds } from './migrations/0044-doors-and-builds.ts'
 import { takenBack } from './migrations/0045-taken-back.ts'
 import { hubs } from './migrations/0048-hubs.ts'
+import { copyHands } from './migrations/0049-copy-hands.ts'
 import { catches } from './migrations/0047-catches.ts'
 import { riders } from './migrations/0046-riders.ts'
 import { packingAndSync } from './migrations/0039-packing-and-sync.ts'
@@ -98,6 +99,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0046-riders', riders],
   ['0047-catches', catches],
   ['0048-hubs', hubs],
+  ['0049-copy-hands', copyHands],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

@@ -10,9 +10,6 @@ export interface BestOrder {
   readonly tried: number
 }
 
-/** Up to so many cards every order is tried. */
-const TRY_ALL = 6
-
 /** Less is better: cards that never become safe first, then when all are, then how many are late. */
 const costOf = (course: ChainCourse): readonly number[] => {
   const unsafe = course.safeS.filter((at) => at === null).length
@@ -24,7 +21,10 @@ const isLess = (a: readonly number[], b: readonly number[]) => {
   return i >= 0 && a[i]! < b[i]!
 }
 
-/** The order of cards that has all of them safe first; the given one where none is better. */
+/**
+ * The order of cards that has all of them safe first; the given one where none is better.
+ * @param budget so many orders are tried, or all where they are no more
+ */
 export function bestCardOrder(problem: ChainProblem, budget = 1500): BestOrder {
   let best = { order: problem.order, course: simulateChain(problem) }
   let cost = costOf(best.course)
@@ -38,7 +38,7 @@ export function bestCardOrder(problem: ChainProblem, budget = 1500): BestOrder {
     cost = its
     return true
   }
-  if (problem.cards.length <= TRY_ALL) {
+  if (ordersOf(problem.cards.length) <= budget) {
     for (const order of permutations(problem.order)) attempt(order)
     return { ...best, isProved: true, tried }
   }
@@ -55,6 +55,8 @@ export function bestCardOrder(problem: ChainProblem, budget = 1500): BestOrder {
   }
   return { ...best, isProved: false, tried }
 }
+
+const ordersOf = (n: number): number => (n < 2 ? 1 : n * ordersOf(n - 1))
 
 function* permutations(of: readonly number[]): Generator<readonly number[]> {
   if (of.length < 2) yield of

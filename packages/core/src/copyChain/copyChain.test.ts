@@ -55,6 +55,19 @@ describe('an evening of copying', () => {
     expect(simulateChain({ ...many, order: best.order }).allSafeS).toBe(best.course.allSafeS)
   })
 
+  it('goes the same however late it begins, and comes to its end', () => {
+    const random = seeded(3)
+    for (let round = 0; round < 40; round++) {
+      const lateS = 1e5 + 1e6 * random()
+      const given = problemOf(rows[round % rows.length]!.input)
+      const cards = given.cards.map((card) => ({ ...card, bytes: card.bytes * (1 + random() * 1e-6), readyByS: null }))
+      const free = { ...given, cards, people: [{ id: 'p', thereS: [[0, 1e8] as const] }] }
+      const late = { ...free, cards: cards.map((card) => ({ ...card, fromS: card.fromS + lateS })), copies: free.copies.map((copy) => ({ ...copy, fromS: copy.fromS + lateS })) } // prettier-ignore
+      const [soon, then] = [simulateChain(free).safeS, simulateChain(late).safeS]
+      for (const [c, at] of soon.entries()) near(then[c] === null ? null : then[c]! - lateS, at)
+    }
+  })
+
   it('refuses a port that hangs on itself, a card twice, a drive nobody has', () => {
     const input = rows[0]!.input as Record<string, object[]>
     const says = (change: object) => {

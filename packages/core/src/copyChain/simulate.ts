@@ -20,8 +20,10 @@ interface Flow {
   rate: number
 }
 
-/** Bytes that are nothing: rounding of rates times seconds. */
+/** Bytes, and seconds, that are nothing: rounding of rates times seconds, late in a long night too. */
 const NOTHING = 1e-3
+const NO_TIME_S = 1e-6
+const isOver = ({ left, rate }: Flow) => left <= NOTHING || left <= rate * NO_TIME_S
 
 /** What every flow passes, by one numbering of all limits. */
 function passagesOf(problem: ChainProblem) {
@@ -131,15 +133,15 @@ export function simulateChain(problem: ChainProblem): ChainCourse {
   const closeFlows = () => {
     for (const run of [...running]) {
       const { step } = run
-      if (!run.flows.some(({ left }) => left <= NOTHING)) continue
+      if (!run.flows.some(isOver)) continue
       if (run.writtenS === null) {
         run.writtenS = now
         const { bytes } = problem.cards[step.card]!
         run.flows = step.to.map((drive, i) => ({ passes: passages.checking(drive), left: bytes, checks: i, rate: 0 }))
         continue
       }
-      for (const { left, checks } of run.flows) if (left <= NOTHING) run.checkedS[checks!] = now
-      run.flows = run.flows.filter(({ left }) => left > NOTHING)
+      for (const flow of run.flows) if (isOver(flow)) run.checkedS[flow.checks!] = now
+      run.flows = run.flows.filter((flow) => !isOver(flow))
       if (run.flows.length > 0) continue
       running.splice(running.indexOf(run), 1)
       if (step.kind === 'offload') endedS[step.card] = now

@@ -1,7 +1,7 @@
 import { cardsIn, minutesLeft, rateOfDevice, recordedOn } from '../cards/index.ts'
 import { allItems, allRows, type DayPlan } from '../day/index.ts'
 import { takeBytes } from '../media/index.ts'
-import type { Camera, Card, OrderItem, Production, Recorder } from '../records/index.ts'
+import { byId, type Camera, type Card, type OrderItem, type Production, type Recorder } from '../records/index.ts'
 import { runSeconds, shotMarks, shotsClosed, takeStates } from '../takes/index.ts'
 
 /** A card that fills before a day is over, by its plan. */
@@ -17,6 +17,8 @@ export interface DeviceForecast {
   readonly device: Camera | Recorder
   /** The one in it, then those of its own that are empty. */
   readonly cards: readonly Card[]
+  /** How much comes onto each of them, bytes. */
+  readonly onto: readonly number[]
   /** What is still to be recorded, by the plan and by how much longer or shorter takes have run so far. */
   readonly comingBytes: number
   readonly fills: readonly CardFills[]
@@ -59,6 +61,13 @@ export function learntOf(production: Production): { readonly runsLonger: number;
   if (seen === 0) return { runsLonger: 1, seen }
   const usual = (planned / seen) * PRIOR_SHOTS
   return { runsLonger: (really + usual) / (planned + usual), seen }
+}
+
+/** By the log, what is on a card. */
+export function loggedBytes(production: Production, card: Card): number {
+  const device = byId(production.camera, card.cameraId) ?? byId(production.recorder, card.recorderId)
+  const seconds = recordedOn(production, card.id).runs.reduce((sum, run) => sum + (runSeconds(run) ?? 0), 0)
+  return device ? takeBytes(rateOfDevice(device), seconds, 1) : 0
 }
 
 /** What an entry of the order records with a device, in bytes as planned; shots with which the day is done record nothing more. */
@@ -109,6 +118,7 @@ export function cardForecast(production: Production, dayPlan: DayPlan, nowMs: nu
     const cards = [...(here ? [here] : []), ...empty]
     const rate = rateOfDevice(device)
     const room = cards.map((card) => minutesLeft(production, card, rate, nowMs) * 60 * ((rate * 1e6) / 8))
+    const onto = cards.map(() => 0)
     let at = 0
     let comingBytes = 0
     let lacks = null as DeviceForecast['lacks']
@@ -120,13 +130,16 @@ export function cardForecast(production: Production, dayPlan: DayPlan, nowMs: nu
       const atMin = startOf(item)
       while (at < cards.length && bytes > room[at]!) {
         bytes -= room[at]!
+        onto[at]! += room[at]!
         fills.push({ card: cards[at]!, item, atMin })
         at++
       }
-      if (at < cards.length) room[at]! -= bytes
-      else lacks = lacks ? { ...lacks, bytes: lacks.bytes + bytes } : { item, atMin, bytes }
+      if (at < cards.length) {
+        room[at]! -= bytes
+        onto[at]! += bytes
+      } else lacks = lacks ? { ...lacks, bytes: lacks.bytes + bytes } : { item, atMin, bytes }
     }
-    return comingBytes === 0 ? [] : [{ device, cards, comingBytes, fills, lacks }]
+    return comingBytes === 0 ? [] : [{ device, cards, onto, comingBytes, fills, lacks }]
   })
   return { devices, ...learnt }
 }

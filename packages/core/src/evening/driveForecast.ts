@@ -1,9 +1,7 @@
-import { contentsOf, rateOfDevice, recordedOn, wipeRule } from '../cards/index.ts'
+import { contentsOf, wipeRule } from '../cards/index.ts'
 import { daysInOrder, planDay } from '../day/index.ts'
-import { takeBytes } from '../media/index.ts'
-import { byId, type Card, type Day, type Drive, type Production } from '../records/index.ts'
-import { runSeconds } from '../takes/index.ts'
-import { cardForecast } from './cardForecast.ts'
+import type { Day, Drive, Production } from '../records/index.ts'
+import { cardForecast, loggedBytes } from './cardForecast.ts'
 
 /** What a device has room for, as drives: two that were seen to be one medium are one. */
 export interface DriveRoom {
@@ -27,7 +25,8 @@ export interface DriveForecast {
 export const copiedOnto = (production: Production, driveId: string): number =>
   Object.values(production.copyRun).reduce((sum, run) => sum + (run.driveId === driveId ? run.bytes * run.bytesStandFor : 0), 0) // prettier-ignore
 
-function roomsOf(production: Production): DriveRoom[] {
+/** Each device once, by label. */
+export function roomsOf(production: Production): DriveRoom[] {
   const mediumOf = new Map(Object.values(production.copyRun).map(({ driveId, medium }) => [driveId as string, medium]))
   const together = new Map<string, Drive[]>()
   for (const drive of Object.values(production.drive).sort((a, b) => a.label.localeCompare(b.label))) {
@@ -39,13 +38,6 @@ function roomsOf(production: Production): DriveRoom[] {
     const used = drives.reduce((sum, { id }) => sum + copiedOnto(production, id), 0)
     return { drives, freeBytes: Math.max(0, whole - used) }
   })
-}
-
-/** By the log, what is on a card. */
-function loggedBytes(production: Production, card: Card): number {
-  const device = byId(production.camera, card.cameraId) ?? byId(production.recorder, card.recorderId)
-  const seconds = recordedOn(production, card.id).runs.reduce((sum, run) => sum + (runSeconds(run) ?? 0), 0)
-  return device ? takeBytes(rateOfDevice(device), seconds, 1) : 0
 }
 
 /**

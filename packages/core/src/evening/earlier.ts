@@ -1,4 +1,5 @@
 import { type ChainProblem, simulateChain } from '../copyChain/index.ts'
+import { lastPutIn } from './speeds.ts'
 
 /** What would end an evening's copying earlier, and when all would be safe then, seconds from its beginning. */
 export type Earlier =
@@ -8,6 +9,8 @@ export type Earlier =
   | { readonly way: 'no hub'; readonly allSafeS: number }
   /** A drive as quick as the quickest in place of the one that has the second copies. */
   | { readonly way: 'quicker drive'; readonly drive: number; readonly allSafeS: number }
+  /** Somebody who would sleep stays up until the last card is in, seconds. */
+  | { readonly way: 'awake'; readonly person: number; readonly untilS: number; readonly allSafeS: number }
   /** Cards that nothing more comes onto, copied and checked before the end of shooting. */
   | { readonly way: 'before'; readonly cards: readonly number[]; readonly allSafeS: number }
 
@@ -19,8 +22,7 @@ const WORTH_S = 120
  * @param isWhole by card: whether nothing more comes onto it
  */
 export function earlierWays(problem: ChainProblem, isWhole: readonly boolean[]): readonly Earlier[] {
-  const { allSafeS } = simulateChain(problem)
-  if (allSafeS === null) return []
+  const allSafeS = simulateChain(problem).allSafeS ?? Infinity
   const quickest = <T>(all: readonly T[], speedOf: (one: T) => number) => all.reduce((a, b) => (speedOf(b) > speedOf(a) ? b : a)) // prettier-ignore
   const of = (changed: Partial<ChainProblem>) => simulateChain({ ...problem, ...changed }).allSafeS ?? Infinity
   const reader = quickest(problem.readers, ({ bytesPerS }) => bytesPerS)
@@ -36,6 +38,7 @@ export function earlierWays(problem: ChainProblem, isWhole: readonly boolean[]):
       const drives = problem.drives.map((one, i) => (i === to ? { ...one, readBytesPerS, writeBytesPerS } : one))
       return { way: 'quicker drive', drive: to, allSafeS: of({ drives }) } as const
     }),
+    ...problem.people.flatMap((_, person) => stayingUp(problem, person)),
     ...(whole.length > 0 && whole.length < problem.cards.length
       ? [
           {
@@ -46,8 +49,26 @@ export function earlierWays(problem: ChainProblem, isWhole: readonly boolean[]):
         ]
       : []),
   ]
-  return ways.filter((one) => one.allSafeS <= allSafeS - WORTH_S).toSorted((a, b) => a.allSafeS - b.allSafeS)
+  return ways
+    .filter((one) => Number.isFinite(one.allSafeS) && one.allSafeS <= allSafeS - WORTH_S)
+    .toSorted((a, b) => a.allSafeS - b.allSafeS)
 }
+
+/** Somebody who stays up for as long as cards have to be put in, if that is longer than they would. */
+function stayingUp(problem: ChainProblem, person: number): readonly (Earlier & { readonly way: 'awake' })[] {
+  const [first, ...rest] = problem.people[person]!.thereS
+  if (!first || rest.length === 0) return []
+  const until = (untilS: number) => {
+    const people = problem.people.map((one, p) => (p === person ? { ...one, thereS: [[first[0], untilS] as const, ...rest.filter(([from]) => from > untilS)] } : one)) // prettier-ignore
+    return simulateChain({ ...problem, people })
+  }
+  const last = lastPutIn(until(rest.at(-1)![1]).steps)
+  if (last === null || last < first[1]) return []
+  // Cards come late too: what somebody stays up for is not cut to the second.
+  const untilS = last + problem.handlingS + SPARE_S
+  return [{ way: 'awake', person, untilS, allSafeS: until(untilS).allSafeS ?? Infinity }]
+}
+const SPARE_S = 15 * 60
 
 /** The same without some of its cards; the room that they take on drives stays taken. */
 function without(problem: ChainProblem, cards: readonly number[]): ChainProblem {

@@ -51,7 +51,7 @@ describe('the evening of a day', () => {
     const production = made({ run, runStop, rules, orderItem: {} })
     const of = (unread: readonly string[]) =>
       eveningOf(production, planDay(production, 'day')!, {
-        A1: { medium: '', files: 1, bytes: 1, unread, lacking: {} },
+        sights: { A1: { medium: '', files: 1, bytes: 1, unread, lacking: {} } },
       })
     expect(of([])).toBeNull()
     expect(of(['CLIPS/A1.mov: not allowed to read it.'])!.cards).toMatchObject([
@@ -136,7 +136,7 @@ describe('the evening of a day', () => {
     const evening = eveningFor(made({ drive, rules: { copiesBeforeWipe: 3 } }))!
     expect(evening.course.steps.map(({ kind }) => kind)).toEqual(['offload', 'copy'])
     expect(evening.straightMin).not.toBeNull()
-    expect(evening.cards[0]!.safeMin).toBeCloseTo(evening.allSafeMin!.likely, 5)
+    expect(evening.safeMin[0]!).toBeCloseTo(evening.allSafeMin!.likely, 5)
   })
 
   it('a card that would hold more than it has room for says so, and a camera with two fills the first', () => {

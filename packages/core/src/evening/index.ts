@@ -3,4 +3,7 @@ export { type CardFills, type CardForecast, cardForecast, type DeviceForecast } 
 export { type DriveForecast, driveForecast, type DriveRoom } from './driveForecast.ts'
 export { ASSUMED, type EveningSpeeds, type Speed } from './speeds.ts'
 export { type Earlier } from './earlier.ts'
-export { type Evening, type EveningCard, eveningOf } from './evening.ts'
+export { type Evening, eveningOf, type Goes } from './evening.ts'
+export { type EveningCard, type Sights } from './eveningCards.ts'
+export { type Hand } from './hands.ts'
+export { eveningAnswer, eveningHands, longDays } from './words.ts'

@@ -1,5 +1,5 @@
 import { seeded } from '../chance/index.ts'
-import { type ChainProblem, simulateChain } from '../copyChain/index.ts'
+import { type ChainProblem, type ChainStep, simulateChain } from '../copyChain/index.ts'
 import { byId, type CardReader, type CopyRun, type Drive, type Id, type Production } from '../records/index.ts'
 
 const MB = 1e6
@@ -146,20 +146,36 @@ export function asItMayBe(problem: ChainProblem, known: Known, random: () => num
 
 const TRIED = 80
 
+/** Where eight of ten lie, seconds. */
+export type Range = readonly [early: number, late: number]
+
 /**
- * Between which seconds all is safe, eight times in ten, as far as the speeds are known; null where it never is.
- * Whether cards hold what was forecast is not in it.
+ * Between which seconds all is safe and the last card is put in, each eight times in ten, as far as the speeds are known;
+ * null where more than one time in ten it never is. Whether cards hold what was forecast is not in it.
  */
-export function safeRange(problem: ChainProblem, known: Known): readonly [number, number] | null {
+export function rangesOf(problem: ChainProblem, known: Known): { readonly safe: Range; readonly putIn: Range } | null {
   const random = seeded(11)
-  const ends = Array.from({ length: TRIED }, () => simulateChain(asItMayBe(problem, known, random)).allSafeS)
-  if (ends.some((end) => end === null)) return null
-  const sorted = (ends as number[]).toSorted((a, b) => a - b)
-  // At these places so many of ten are within, on the average over all samples (Weibull, 1939).
+  const courses = Array.from({ length: TRIED }, () => simulateChain(asItMayBe(problem, known, random)))
+  const safe = eightOfTen(courses.map(({ allSafeS }) => allSafeS ?? Infinity))
+  const putIn = eightOfTen(courses.map(({ steps }) => lastPutIn(steps) ?? 0))
+  return Number.isFinite(safe[1]) ? { safe, putIn } : null
+}
+
+/** When the last card begins to be put in, seconds; null where none is. */
+export const lastPutIn = (steps: readonly ChainStep[]): number | null =>
+  steps.reduce<number | null>(
+    (last, { reader, startS }) => (reader === null ? last : Math.max(last ?? 0, startS)),
+    null,
+  )
+
+/** At these places so many of ten are within, on the average over all samples (Weibull, 1939). */
+function eightOfTen(values: readonly number[]): Range {
+  const sorted = values.toSorted((a, b) => a - b)
   const at = (share: number) => {
-    const place = share * (TRIED + 1) - 1
+    const place = share * (values.length + 1) - 1
     const low = Math.floor(place)
-    return sorted[low]! + (place - low) * (sorted[Math.min(low + 1, TRIED - 1)]! - sorted[low]!)
+    const [from, to] = [sorted[low]!, sorted[Math.min(low + 1, values.length - 1)]!]
+    return Number.isFinite(to) ? from + (place - low) * (to - from) : Infinity
   }
   return [at(0.1), at(0.9)]
 }

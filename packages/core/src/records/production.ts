@@ -53,6 +53,7 @@ export type ShotMark = RecordOf<'shotMark'>
 export type CopyRun = RecordOf<'copyRun'>
 export type CopyCheck = RecordOf<'copyCheck'>
 export type Clip = RecordOf<'clip'>
+export type CopyHand = RecordOf<'copyHand'>
 export type CardReader = RecordOf<'cardReader'>
 export type Custody = RecordOf<'custody'>
 export type Wipe = RecordOf<'wipe'>

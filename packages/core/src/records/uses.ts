@@ -31,6 +31,7 @@ const GOES_WITH: Partial<Record<KindName, readonly KindName[]>> = {
   pictureWay: ['signalDevice', 'camera'],
   soundWay: ['signalDevice'],
   chargeNight: ['day'],
+  copyHand: ['day', 'person'],
 }
 
 const refersTo = (kind: KindName, record: AnyRecord, ids: ReadonlySet<string>): boolean =>

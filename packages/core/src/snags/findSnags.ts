@@ -6,6 +6,7 @@ import { checkColours, checkPalettes } from './checkColour.ts'
 import { checkCues, checkMetered } from './checkCues.ts'
 import { checkCueList } from './checkCueList.ts'
 import { checkOnceOnly } from './checkCover.ts'
+import { checkEvening } from './checkEvening.ts'
 import { checkDemands } from './checkDemands.ts'
 import { checkFaults } from './checkFaults.ts'
 import { checkFixedTimes } from './checkFixedTimes.ts'
@@ -96,6 +97,7 @@ export function findSnags(production: Production): Finding[] {
     checkSound,
     checkSignals,
     checkCards,
+    checkEvening,
     checkCallSheets,
     checkColours,
     checkPalettes,

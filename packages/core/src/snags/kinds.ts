@@ -67,6 +67,8 @@ const WORDS: Readonly<Record<string, string>> = {
   'light.ratio': 'ratio off what was asked',
   'light.mirror-shows': 'a mirror shows what it should not',
   'media.copies-below-rule': 'card without the copies the rule asks for',
+  'media.evening-too-late': 'copies that do not end before sleep or the next call',
+  'media.evening-too-long': 'whoever copies has too long a day',
   'media.formatted-too-soon': 'formatted before it was safe',
   'roll.number-twice': 'one number for two takes',
   'roll.number-out-of-turn': 'a number out of its turn',

@@ -241,6 +241,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
   drive: { label: 'S1', speed: 'fast', capacityGb: 2000 },
   cardReader: { name: 'Reader', cards: 1 },
   hub: { name: 'Hub', is: 'hub', serial: '', passesMBps: null, onId: null },
+  copyHand: { dayId: 'day', personId: 'person', fromMin: null, asleepFromMin: null, asleepUntilMin: null },
   plannedCopy: { cardId: 'card', driveId: 'drive' },
   take: {
     version: 1,

@@ -482,6 +482,30 @@ test('the evening is begun by one press: what is not safe, in the best order, se
   expect(body.relays).toEqual(body.copies.map(({ cardId }) => ({ cardId, driveId: drives('slow')[0] })))
 })
 
+test('who copies is written down with their sleep, is told first, and what it does to the evening is the answer', async () => {
+  vi.useFakeTimers({ now: Date.parse('2026-05-14T08:30:00Z'), toFake: ['Date'] })
+  openDemo('planner', (records) => {
+    const [box] = Object.values(records.timecodeBox)
+    return { ...records, timecodeBox: { [box!.id]: { ...box!, offsetMs: 0, driftPpm: 0 } } }
+  })
+  reader(all('card').map(({ folder }) => folder))
+  const user = draw(<OffloadScreen />, 'offload')
+  const answer = () => document.querySelector('[data-evening]')!
+  expect(screen.getByLabelText<HTMLSelectElement>(/^When they are over/).selectedOptions[0]!.textContent).toBe('Sadie Quill') // prettier-ignore
+  const line = () => within(document.querySelector<HTMLElement>('[data-copies="Sadie Quill"]')!)
+  await user.clear(line().getByLabelText('Asleep from'))
+  await user.type(line().getByLabelText('Asleep from'), '23:20{Tab}')
+  await inTime(() => expect(answer().textContent).toMatch(/, while Sadie Quill sleeps$/))
+  await user.clear(line().getByLabelText('Asleep from'))
+  await user.type(line().getByLabelText('Asleep from'), '22:20{Tab}')
+  await inTime(() => expect(answer().getAttribute('data-evening')).toBe('waits'))
+  expect(answer().textContent).toMatch(/wait until somebody is up again$/)
+  await user.click(line().getByRole('button', { name: 'Take out' }))
+  await user.click(screen.getByRole('button', { name: 'Say who copies' }))
+  await inTime(() => expect(all('copyHand')).toHaveLength(1))
+  vi.useRealTimers()
+})
+
 test('what one lost bag would destroy is said, with the least that mends it, and is gone once it is done', async () => {
   openDemo('logger', copied(0))
   reader([])

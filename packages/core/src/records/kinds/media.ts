@@ -1,4 +1,4 @@
-import { addedLater, choice, number, optional, pattern, ref, text } from '../fields.ts'
+import { addedLater, choice, minuteOfDay, number, optional, pattern, ref, text } from '../fields.ts'
 import { money, packed, plan, serial } from '../tradeFields.ts'
 
 /** What somebody measured; nothing is assumed in its place here. */
@@ -102,6 +102,14 @@ export const MEDIA = {
     hubId: optional(addedLater(ref({ label: 'Hangs on', to: 'hub' }))),
     readMBps: megabytesPerSecond('Reads at'),
     cards: number({ label: 'Cards at once', initial: 1, least: 1, most: 8, says: 'A reader takes 1 to 8 cards at once.' }), // prettier-ignore
+  }),
+  /** Times of day in the evening and the night after it. What is open is as the calls leave it. */
+  copyHand: plan('somebody who puts cards in on the evening of a day, and when they sleep', {
+    dayId: ref({ label: 'Day', to: 'day' }),
+    personId: ref({ label: 'Who copies', to: 'person' }),
+    fromMin: optional(minuteOfDay({ label: 'At the reader from', initial: 1260 })),
+    asleepFromMin: optional(minuteOfDay({ label: 'Asleep from', initial: 1410 })),
+    asleepUntilMin: optional(minuteOfDay({ label: 'Up again at', initial: 390 })),
   }),
   plannedCopy: plan('a copy of a card that is to be made', {
     cardId: ref({ label: 'Card', to: 'card' }),
