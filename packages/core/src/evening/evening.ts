@@ -15,6 +15,7 @@ import { type Hand, handsOf, thereS } from './hands.ts'
 import { type EveningSpeeds, type Known, lastPutIn, rangesOf, speedsOf } from './speeds.ts'
 
 const HANDLING_S = 60
+const LONG_PAST_MIN = 36 * 60
 const ORDERS_TRIED = 150
 const STRAIGHT_TRIED = 30
 
@@ -27,6 +28,8 @@ export interface Evening {
   /** Minutes of the day's clock at which the seconds of the course begin: the end of shooting, or now where that is past. */
   readonly startMin: number
   readonly isBegunNow: boolean
+  /** That is so long after the day that its clock and who was to copy say nothing any more. */
+  readonly isLongPast: boolean
   /** When each card would be safe, minutes of the day's clock; null where it never becomes so. */
   readonly safeMin: readonly (number | null)[]
   /** Drives that cards are copied to, and those that are then copied to from the first of them. */
@@ -45,6 +48,8 @@ export interface Evening {
   readonly lastHandMin: number | null
   /** How it goes with sleep and the next call, the later end of the range taken. */
   readonly goes: Goes
+  /** Why never, the first of what there is too little of; null where all would be safe. */
+  readonly lacks: Lack | null
   /** The next call of the production after this day, on this day's clock. */
   readonly nextCallMin: number | null
   /** Where the house rule wants more places than are known of the drives: nothing would be safe by it. */
@@ -59,6 +64,9 @@ export interface Evening {
  * they sleep, and no call follows.
  */
 export type Goes = 'never' | 'after the call' | 'waits' | 'while asleep' | 'before sleep' | 'as long as it takes'
+
+/** Room on a drive, known places, somebody who is up, drives, people who hold them; or certainty: more than once in ten it is never. */
+export type Lack = 'room' | 'places' | 'hands' | 'drives' | 'holders' | 'certainty'
 
 interface Searched {
   readonly best: BestOrder
@@ -150,7 +158,9 @@ export function eveningOf(
   const overMin = Math.max(dayPlan.timeline.lastEndMin, ...dayPlan.beside.map((one) => one.timeline.lastEndMin))
   const startMin = nowMs === null ? overMin : Math.max(overMin, Math.ceil(clock.at(nowMs)))
   const following = daysAfter(production, dayPlan, startMin)
-  const hands = handsOf(production, dayPlan, startMin, following)
+  const isLongPast = startMin - overMin > LONG_PAST_MIN
+  // Who was to be up that night is not who is up now.
+  const hands = handsOf(isLongPast ? { ...production, copyHand: {} } : production, dayPlan, startMin, following)
   const nextCallMin = following[0] ? clock.at(following[0].clock.instant(firstCall(following[0]))) : null
   const speeds = speedsOf(production)
   const known = drives.map(({ id }) => speeds.drives.get(id)!)
@@ -196,6 +206,7 @@ export function eveningOf(
     problem: { ...problem, order: best.order },
     startMin,
     isBegunNow: startMin > overMin,
+    isLongPast,
     safeMin: course.safeS.map(at),
     allSafeMin,
     speeds,
@@ -206,6 +217,10 @@ export function eveningOf(
     hands,
     lastHandMin,
     goes: goesWith(hands, allSafeMin?.late ?? null, lastHandMin, nextCallMin),
+    lacks:
+      allSafeMin === null
+        ? lackOf(course, first.length + later.length < rule.copies, chain.placesShort !== null)
+        : null,
     nextCallMin,
     placesShort: chain.placesShort,
     unheld: chain.unheld,
@@ -213,6 +228,14 @@ export function eveningOf(
 }
 
 const firstCall = ({ day, calls }: DayPlan) => Math.min(day.callMin, ...calls.map(({ callMin }) => callMin))
+
+function lackOf({ refused, neverBegun, allSafeS }: ChainCourse, lacksDrives: boolean, lacksPlaces: boolean): Lack {
+  if (refused.length > 0) return 'room'
+  if (lacksDrives) return 'drives'
+  if (lacksPlaces) return 'places'
+  if (neverBegun.some(({ kind }) => kind === 'offload')) return 'hands'
+  return allSafeS === null ? 'holders' : 'certainty'
+}
 
 function goesWith(
   hands: readonly Hand[],

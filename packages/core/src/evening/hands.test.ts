@@ -86,6 +86,9 @@ describe('an evening and sleep', () => {
     const evening = eveningFor(production, planOf(production).clock.instant(1300))
     expect([evening.startMin, evening.isBegunNow]).toEqual([1300, true])
     expect(eveningFor(production, planOf(production).clock.instant(1000)).startMin).toBe(START)
+    // Weeks later nobody is asleep by what was written for that night, nor at work since that call.
+    const later = eveningFor(production, planOf(production).clock.instant(30 * 1440))
+    expect([later.isLongPast, later.hands[0]!.record, longDays(production, later)]).toEqual([true, null, []])
   })
 
   test('a card is never put in by somebody who sleeps, is at work, or is not there yet; and no yes is said past its time', () => {

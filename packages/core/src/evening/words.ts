@@ -23,6 +23,9 @@ export function lastHand({ course, hands, lastHandMin }: Evening): LastHand | nu
   }
 }
 
+const lastAwakeMin = (hands: readonly Hand[]) =>
+  Math.max(...hands.map(({ asleepFromMin }) => asleepFromMin ?? Infinity))
+
 function sleepers(hands: readonly Hand[]): string {
   const names = hands.flatMap(({ person }) => (person ? [asName(person.name)] : []))
   return names.length === 0 ? 'everybody sleeps' : `${names.join(' and ')} ${names.length > 1 ? 'sleep' : 'sleeps'}`
@@ -38,9 +41,10 @@ export function eveningAnswer(production: Production, evening: Evening, at: (min
   const would = `Would be all safe at ${at(allSafeMin.likely)}`
   if (goes === 'after the call') return allSafeMin.likely > nextCallMin! ? `${would}, after the call at ${at(nextCallMin!)}` : `${would}, and perhaps only after the call at ${at(nextCallMin!)}` // prettier-ignore
   if (goes === 'before sleep') return `${would}, before sleep`
-  if (goes === 'while asleep') return `${would}, while ${sleepers(hands)}`
+  if (goes === 'while asleep')
+    return `${would}, ${allSafeMin.likely > lastAwakeMin(hands) ? '' : 'perhaps '}while ${sleepers(hands)}`
   if (goes === 'as long as it takes') return would
-  const asleepMin = Math.max(...hands.map(({ asleepFromMin }) => asleepFromMin!))
+  const asleepMin = lastAwakeMin(hands)
   const lying = course.steps.filter(({ reader, startS }) => reader !== null && startMin + startS / 60 >= asleepMin)
   const labels = lying.map(({ card }) => production.card[problem.cards[card]!.id]?.label ?? '?')
   return labels.length > 0
@@ -48,17 +52,31 @@ export function eveningAnswer(production: Production, evening: Evening, at: (min
     : `${would}, if the last card is in before ${at(asleepMin)}: it may take until ${at(lastHandMin!)}`
 }
 
-function whyNever(production: Production, { problem, course, placesShort }: Evening, call: string | null): string {
+function whyNever(production: Production, evening: Evening, call: string | null): string {
+  const { problem, course, placesShort, first, later } = evening
   const label = (card: number) => production.card[problem.cards[card]!.id]?.label ?? 'a card'
-  const [full] = course.refused
-  if (full) return `No room for ${label(full.card)} on ${full.full.map((drive) => production.drive[problem.drives[drive]!.id]?.label).join(', ')}` // prettier-ignore
-  if (placesShort)
-    return `Never safe tonight: the rule wants ${counted(placesShort.wanted, 'place')}, and of the drives ${counted(placesShort.known, 'place')} ${placesShort.known === 1 ? 'is' : 'are'} known`
   const before = call === null ? 'tonight' : `before the call at ${call}`
-  const waiting = course.neverBegun.filter(({ kind }) => kind === 'offload').map(({ card }) => label(card))
-  if (waiting.length > 0) return `Not safe ${before}: nobody is up to put ${waiting.join(', ')} in`
-  if (course.allSafeS !== null) return `Perhaps not all safe ${before}: more than one time in ten a card is not put in`
-  return `Never safe tonight: the rule wants ${problem.copiesWanted} copies with ${counted(problem.holdersWanted, 'person', 'people')}`
+  const used = [...first, ...later]
+  switch (evening.lacks) {
+    case 'room': {
+      const [full] = course.refused
+      return `No room for ${label(full!.card)} on ${full!.full.map((drive) => production.drive[problem.drives[drive]!.id]?.label).join(', ')}`
+    }
+    case 'drives':
+      return `Never safe tonight: the rule wants ${counted(problem.copiesWanted, 'copy', 'copies')}, and ${counted(used.length, 'drive')} ${used.length === 1 ? 'is' : 'are'} there`
+    case 'places':
+      return `Never safe tonight: the rule wants ${counted(placesShort!.wanted, 'place')}, and of the drives ${counted(placesShort!.known, 'place')} ${placesShort!.known === 1 ? 'is' : 'are'} known`
+    case 'hands': {
+      const waiting = course.neverBegun.filter(({ kind }) => kind === 'offload').map(({ card }) => label(card))
+      return `Not safe ${before}: nobody is up to put ${waiting.join(', ')} in`
+    }
+    case 'holders': {
+      const holders = new Set(problem.drives.flatMap(({ id, holder }) => (used.some((drive) => drive.id === id) ? [holder] : []))) // prettier-ignore
+      return `Never safe tonight: the rule wants ${counted(problem.holdersWanted, 'pair')} of hands, and the drives are in ${holders.size}`
+    }
+    default:
+      return `Perhaps not all safe ${before}: more than one time in ten a card is not put in`
+  }
 }
 
 /** What an evening asks of its people, a sentence each: until when they are needed, when they sleep, when they are called. */

@@ -31,11 +31,13 @@ export function checkEvening(production: Production): Finding[] {
 function tooLate(production: Production, plan: DayPlan, evening: Evening): Finding[] {
   const { goes, allSafeMin, nextCallMin, lastHandMin } = evening
   if (goes === 'before sleep' || goes === 'while asleep' || goes === 'as long as it takes') return []
+  const isOpen = evening.lacks === 'places' || (evening.lacks === 'holders' && evening.unheld.length > 0)
   const at = (min: number | null | undefined) => (min === null || min === undefined ? 'never' : plan.clock.text(min))
   return [
     {
       check: 'media.evening-too-late',
-      severity: goes === 'waits' ? 'watch' : 'stop',
+      // Who will hold a drive, and where, may well be written down when it is handed over.
+      severity: goes === 'waits' || isOpen ? 'watch' : 'stop',
       stage: 'offload',
       rule: 'copiesBeforeWipe',
       about: { kind: 'day', id: plan.day.id },

@@ -30,6 +30,13 @@ test('an evening that ends before sleep, or needs nobody after it, is no snag; o
   expect(checkEvening(made({ asleepFromMin: 1200, asleepUntilMin: 600 }))[0]!.says).toBe('The evening of Day 1: not safe before the call at 10:00 +1: nobody is up to put A1, B1 in.') // prettier-ignore
 })
 
+test('drives of which nobody said yet who holds them are to be watched; too few are a stop', () => {
+  const of = (rules: object) => found(made({ asleepFromMin: 60 }, { rules })).filter(([check]) => check === 'media.evening-too-late') // prettier-ignore
+  expect(of({ holdersBeforeWipe: 2 })).toEqual([['media.evening-too-late', 'watch', 'day']])
+  const held = { one: { driveId: 'S1', personId: 'maren' }, two: { driveId: 'S2', personId: 'maren' } }
+  expect(found(made({ asleepFromMin: 60 }, { rules: { copiesBeforeWipe: 3 }, custody: held }))).toEqual([['media.evening-too-late', 'stop', 'day']]) // prettier-ignore
+})
+
 test('who stays up is a way out that holds, and none where nobody is down to copy', () => {
   const production = made({ asleepFromMin: 1262, asleepUntilMin: 390 })
   const [snag] = checkEvening(production)

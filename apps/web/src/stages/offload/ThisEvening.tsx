@@ -32,7 +32,6 @@ export function ThisEvening({ seen }: { seen: MediaView['cards'] }) {
 
 /** How often an evening that should have begun is looked at again. */
 const EVERY_MS = 5 * 60_000
-const LONG_PAST_MIN = 36 * 60
 
 const COLOURS: Readonly<Record<Goes, string>> = {
   never: 'stop',
@@ -50,9 +49,7 @@ function OfDay({ production, dayPlan, seen }: { production: Production; dayPlan:
     [production, dayPlan, seen, nowMs],
   )
   if (!evening) return null
-  const { startMin } = evening
-  // Long after the day its clock says little: what is left to do is told from now.
-  const isLongPast = startMin - dayPlan.timeline.lastEndMin > LONG_PAST_MIN
+  const { startMin, isLongPast } = evening
   const at = (min: number) => (isLongPast ? `now + ${hours(min - startMin)}` : dayPlan.clock.text(min))
   const { allSafeMin, straightMin, unheld, without, isBegunNow } = evening
   return (
@@ -74,7 +71,7 @@ function OfDay({ production, dayPlan, seen }: { production: Production; dayPlan:
       {without.length > 0 && (
         <Text color="watch">
           Nothing of what {without.map(({ letter }) => letter).join(', ')} {without.length > 1 ? 'record' : 'records'}{' '}
-          is in it: no card of theirs is on the list.
+          is in it: no card of {without.length > 1 ? 'their' : 'its'} own is on the list.
         </Text>
       )}
       <Sooner evening={evening} production={production} at={at} />
