@@ -1,6 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it, test } from 'vitest'
-import { type BatteryKind, changesIn, chargeNight, minutesFor, type Night, type Slots } from './index.ts'
+import {
+  type BatteryKind,
+  changesIn,
+  chargeFromSockets,
+  chargeNight,
+  minutesFor,
+  type Night,
+  type Slots,
+} from './index.ts'
 
 const night: Night = { fromMin: 0, untilMin: 600, asleepFromMin: 200, asleepUntilMin: 500 }
 const charger = (id: string, slots: number, watts: number, ...takes: string[]): Slots => ({ id, slots, watts, takes: new Set(takes) }) // prettier-ignore
@@ -77,5 +85,30 @@ describe('a night of charging', () => {
     const chargers = [charger('x', 4, 70, 'b0', 'b1', 'b2'), charger('y', 4, 20, 'b3'), charger('z', 2, 90, 'b1', 'b2')]
     const plan = chargeNight(kinds, chargers, { fromMin: -220, untilMin: 245, asleepFromMin: 0, asleepUntilMin: 200 })
     expect(plan.charges.length).toBeGreaterThan(8)
+  })
+})
+
+describe('sockets that are fewer than chargers', () => {
+  const chargers = [charger('a', 2, 60, 'x'), charger('b', 1, 120, 'y'), charger('c', 4, 40, 'x', 'y'), charger('d', 1, 200, 'z')] // prettier-ignore
+  const kinds = fc.record({ x: fc.nat({ max: 5 }), y: fc.nat({ max: 3 }), z: fc.nat({ max: 2 }) }).map((counts) => Object.entries(counts).map(([id, count]): BatteryKind => ({ id, wh: 98, count }))) // prettier-ignore
+  const shortOf = ({ short }: ReturnType<typeof chargeNight>) => [...short.values()].reduce((a, b) => a + b, 0)
+  it('take the chargers with which most are full: no other choice has more', () => {
+    fc.assert(
+      fc.property(kinds, fc.integer({ min: 0, max: 5 }), (of, sockets) => {
+        const { plan, out } = chargeFromSockets(of, chargers, night, sockets)
+        expect(out.size).toBe(Math.max(0, chargers.length - sockets))
+        for (const { chargerId } of plan.charges) expect(out.has(chargerId)).toBe(false)
+        for (let bits = 0; bits < 16; bits++) {
+          const chosen = chargers.filter((_, i) => bits & (1 << i))
+          if (chosen.length <= sockets) expect(shortOf(plan)).toBeLessThanOrEqual(shortOf(chargeNight(of, chosen, night))) // prettier-ignore
+        }
+      }),
+      { numRuns: 40, seed: 6 },
+    )
+  })
+  it('of many chargers leave the least out one by one, and then nothing is called proven', () => {
+    const many = Array.from({ length: 12 }, (_, i) => charger(`c${i}`, 1, i === 7 ? 200 : 10, 'x'))
+    const { plan, out } = chargeFromSockets([{ id: 'x', wh: 98, count: 6 }], many, night, 6)
+    expect([out.size, out.has('c7'), plan.isProven]).toEqual([6, false, false])
   })
 })

@@ -9,3 +9,4 @@ export {
   type Night,
   type Slots,
 } from './night.ts'
+export { chargeFromSockets, type PluggedPlan } from './sockets.ts'

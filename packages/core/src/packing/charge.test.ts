@@ -2,7 +2,7 @@ import { expect, test } from 'vitest'
 import { applyChanges, productionOf, tablesOf } from '../records/index.ts'
 import { productionWith } from '../testing/index.ts'
 import { nightOf } from './charge.ts'
-import { chargeTonight } from './index.ts'
+import { chargeTonight, sayChargeWay } from './index.ts'
 
 const given = {
   kitItem: { plate: { name: '98 Wh battery', owned: 6, wh: 98 }, grip: { name: 'Clamp', owned: 2 } },
@@ -48,4 +48,17 @@ test('what no charger takes is named, and what is drawn at once is drawn from th
 test('what does not work or went back is not put on charge', () => {
   const wanted = (own: object) => chargeTonight(productionWith({ ...given, kitItem: { plate: { ...given.kitItem.plate, ...own } } }), 'day')!.wanted // prettier-ignore
   expect([wanted({}), wanted({ borrowed: 2 }), wanted({ state: 'does not work' }), wanted({ returnedOn: '2026-05-12' })]).toEqual([6, 8, 0, 0]) // prettier-ignore
+})
+
+test('a charger that finds no socket charges nothing; with none at all nothing is full, and a strip is a way out that holds', () => {
+  const kitItem = { ...given.kitItem, lamp: { name: 'Lamp battery', owned: 1, wh: 290 } }
+  const charger = { ...given.charger, lamp: { name: 'Lamp charger', slots: 1, watts: 120, takes: ['lamp'] } }
+  const of = (sockets: number | null) => productionWith({ ...given, kitItem, charger, chargeNight: { n: { ...given.chargeNight.n, sockets } } }) // prettier-ignore
+  const tonight = (sockets: number | null) => chargeTonight(of(sockets), 'day')!
+  expect([null, 2, 1, 0].map((sockets) => [tonight(sockets).short, tonight(sockets).unplugged.map(({ name }) => name)])).toEqual([[2, []], [2, []], [3, ['Lamp charger']], [7, ['Twin charger', 'Lamp charger']]]) // prettier-ignore
+  const strip = tonight(0).ways.find(({ says }) => says === 'more sockets')!
+  expect(sayChargeWay(strip)).toBe('A strip with 2 sockets more')
+  const then = productionOf(applyChanges(tablesOf(of(0)), strip.edit, 9))!
+  expect(chargeTonight(then, 'day')!.short).toBe(strip.short)
+  expect(tonight(2).ways.some(({ says }) => says === 'more sockets')).toBe(false)
 })

@@ -2,20 +2,22 @@ import {
   type BatteryKind,
   ARRIVES,
   changesIn,
-  chargeNight,
+  chargeFromSockets,
   type ChargePlan,
   type Night,
   type Slots,
 } from '../charging/index.ts'
 import { countOf } from '../kit/index.ts'
 import { createRecord, type PlainChange, type Production, type RecordOf, updateRecord } from '../records/index.ts'
-import { clock } from '../text/index.ts'
+import { clock, counted } from '../text/index.ts'
 
 /** Something that would have more batteries full in time, as it was tried. */
 export interface ChargeWay {
-  readonly says: 'more chargers' | 'earlier' | 'somebody up'
+  readonly says: 'more chargers' | 'more sockets' | 'earlier' | 'somebody up'
   /** The charger there would be one more of. */
   readonly charger: RecordOf<'charger'> | null
+  /** So many sockets more. */
+  readonly sockets: number
   /** By how much earlier, minutes. */
   readonly earlierMin: number
   readonly short: number
@@ -37,6 +39,8 @@ export interface ChargeTonight {
   readonly short: number
   /** Batteries that no charger takes, by item. */
   readonly homeless: readonly RecordOf<'kitItem'>[]
+  /** Chargers that find no socket. */
+  readonly unplugged: readonly RecordOf<'charger'>[]
   /** The most that is drawn at one moment, watts. */
   readonly drawW: number
   readonly ways: readonly ChargeWay[]
@@ -46,7 +50,8 @@ export interface ChargeTonight {
 export const nightClock = (minute: number): string => clock(((minute % DAY) + DAY) % DAY)
 
 /** What a way out of a night that is too short is called. */
-export function sayChargeWay({ says, earlierMin, changes, charger }: ChargeWay): string {
+export function sayChargeWay({ says, earlierMin, changes, charger, sockets }: ChargeWay): string {
+  if (says === 'more sockets') return `A strip with ${counted(sockets, 'socket')} more`
   if (says === 'earlier') return `On charge ${earlierMin} min earlier`
   return says === 'somebody up' ? `Changed in the night too, at ${changes.map(nightClock).join(', ')}` : `One more ${charger!.name}` // prettier-ignore
 }
@@ -109,7 +114,7 @@ function reckon(production: Production, dayId: string): ChargeTonight | null {
   const records = Object.values(production.charger)
   const chargers = records.map(slotsOf)
   const times = nightOf(night)
-  const plan = chargeNight(kinds, chargers, times)
+  const { plan, out } = chargeFromSockets(kinds, chargers, times, night.sockets)
   const short = sumOf(plan.short)
   return {
     night,
@@ -119,6 +124,7 @@ function reckon(production: Production, dayId: string): ChargeTonight | null {
     wanted: kinds.reduce((sum, { count }) => sum + count, 0),
     short,
     homeless: items.filter(({ id }) => !chargers.some(({ takes }) => takes.has(id))),
+    unplugged: records.filter(({ id }) => out.has(id)),
     drawW: peakDraw(plan, chargers),
     ways: short > 0 ? waysOut(kinds, records, night, short) : [],
   }
@@ -141,9 +147,18 @@ function waysOut(
     edit: readonly PlainChange[],
     more: Partial<ChargeWay> = {},
   ): ChargeWay => {
-    // prettier-ignore
-    const plan = chargeNight(kinds, given, at)
-    return { says, charger: null, earlierMin: 0, ...more, short: sumOf(plan.short), changes: changesIn(plan, at), edit }
+    const sockets = night.sockets === null ? null : night.sockets + (more.sockets ?? 0)
+    const { plan } = chargeFromSockets(kinds, given, at, sockets)
+    return {
+      says,
+      charger: null,
+      earlierMin: 0,
+      sockets: 0,
+      ...more,
+      short: sumOf(plan.short),
+      changes: changesIn(plan, at),
+      edit,
+    }
   }
   const up = { ...times, asleepUntilMin: times.asleepFromMin }
   const ways = [
@@ -156,6 +171,8 @@ function waysOut(
       return tried('more chargers', [...chargers, { ...slotsOf(charger), id: 'one more' }], times, edit, { charger })
     }),
   ]
+  const missing = night.sockets === null ? 0 : records.length - night.sockets
+  if (missing > 0) ways.push(tried('more sockets', chargers, times, [updateRecord('chargeNight', night.id, { sockets: records.length })], { sockets: missing })) // prettier-ignore
   const earlier = (steps: number) => {
     const earlierMin = steps * EARLIER_MIN
     const at = { ...night, fromMin: (((night.fromMin - earlierMin) % DAY) + DAY) % DAY }

@@ -23,17 +23,20 @@ export function checkPacking(production: Production): Finding[] {
   return [...checkCases(production), ...Object.values(production.day).flatMap((day) => notCharged(production, day))]
 }
 
+const sayUnplugged = (unplugged: readonly { readonly name: string }[]) =>
+  unplugged.length > 0 ? ` No socket is left for ${unplugged.map(({ name }) => name).join(', ')}.` : ''
+
 /** Batteries that are not full when they are to be, and sockets that do not give what all draw at once. */
 function notCharged(production: Production, day: Day): Finding[] {
   const tonight = chargeTonight(production, day.id)
   if (!tonight) return []
-  const { night, plan, short, wanted, drawW, ways, homeless } = tonight
+  const { night, plan, short, wanted, drawW, ways, homeless, unplugged } = tonight
   const about = { kind: 'day', id: day.id }
   const found: Finding[] = []
   if (short > 0) {
     const which = [...plan.short].map(([id, count]) => `${count} × ${byId(production.kitItem, id)?.name ?? ''}`).join(', ') // prettier-ignore
     const alone = homeless.length > 0 ? ` No charger is said to take ${homeless.map(({ name }) => name).join(', ')}.` : '' // prettier-ignore
-    const says = `${which} ${short === 1 ? 'is' : 'are'} not full by ${clock(night.untilMin % 1440)} for ${day.title}.${alone}`
+    const says = `${which} ${short === 1 ? 'is' : 'are'} not full by ${clock(night.untilMin % 1440)} for ${day.title}.${alone}${sayUnplugged(unplugged)}`
     const evidence = [
       { label: 'batteries', value: wanted, unit: '', from: 'kit list' },
       { label: 'full in time', value: wanted - short, unit: '', from: plan.isProven ? 'best of all plans' : 'best plan that was found' }, // prettier-ignore

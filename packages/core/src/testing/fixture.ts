@@ -424,6 +424,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     asleepFromMin: 0,
     asleepUntilMin: 210,
     mostW: null,
+    sockets: null,
     personId: null,
   },
   syncPlace: { version: 1, file: 'R.wav', reference: 'R.wav', seconds: 60, by: 'reference', atS: 0, withinS: null, driftPpm: null, apartS: null, keptAt: '', deviceAt: null }, // prettier-ignore

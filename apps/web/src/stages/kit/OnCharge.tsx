@@ -46,9 +46,11 @@ export function OnCharge({ day }: { day: RecordOf<'day'> }) {
           <Slots tonight={tonight} />
           <Circuits tonight={tonight} />
           <Grid templateColumns="repeat(auto-fill, minmax(150px, 1fr))" gap="8px 14px" mt="12px">
-            {(['fromMin', 'untilMin', 'asleepFromMin', 'asleepUntilMin', 'mostW', 'personId'] as const).map((field) => (
-              <RecordField key={field} kind="chargeNight" id={tonight.night.id} field={field} />
-            ))}
+            {(['fromMin', 'untilMin', 'asleepFromMin', 'asleepUntilMin', 'sockets', 'mostW', 'personId'] as const).map(
+              (field) => (
+                <RecordField key={field} kind="chargeNight" id={tonight.night.id} field={field} />
+              ),
+            )}
           </Grid>
         </>
       )}
@@ -93,7 +95,7 @@ function Says({ tonight }: { tonight: ChargeTonight }) {
   const { kitItem, person } = useProduction()
   const who = byId(person, tonight.night.personId)?.name
   const rights = useRights()
-  const { plan, short, wanted, times, changes, ways } = tonight
+  const { plan, short, wanted, times, changes, ways, unplugged } = tonight
   if (wanted === 0)
     return <Text color="soft">No battery is on the kit list: give those that are theirs watt-hours.</Text>
   const which = [...plan.short].map(([id, count]) => `${count} × ${byId(kitItem, id)?.name ?? ''}`).join(', ')
@@ -110,6 +112,12 @@ function Says({ tonight }: { tonight: ChargeTonight }) {
           : 'Nobody has to change any. '}
         Reckoned from empty, with 85 % of what a charger gives.
       </Text>
+      {unplugged.length > 0 && (
+        <Text color="watch" data-unplugged>
+          No socket is left for {unplugged.map(({ name }) => name).join(', ')}: they charge nothing, and those that find
+          one stay in it all night.
+        </Text>
+      )}
       {rights.plan && ways.length > 0 && (
         <Flex gap="8px" wrap="wrap" mt="6px">
           {ways.map((way) => (

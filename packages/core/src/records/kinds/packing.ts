@@ -89,6 +89,7 @@ export const PACKING = {
         says: 'What the sockets give is more than 0 and at most 40,000 W.',
       }),
     ),
+    sockets: addedLater(optional(count('Free sockets there', 4, 0, 60))),
     personId: addedLater(optional(ref({ label: 'Who changes them', to: 'person' }))),
   }),
   packTick: ledger(
