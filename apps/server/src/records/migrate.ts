@@ -37,6 +37,7 @@ import { takenBack } from './migrations/0045-taken-back.ts'
 import { hubs } from './migrations/0048-hubs.ts'
 import { copyHands } from './migrations/0049-copy-hands.ts'
 import { sockets } from './migrations/0050-sockets.ts'
+import { loading } from './migrations/0051-loading.ts'
 import { catches } from './migrations/0047-catches.ts'
 import { riders } from './migrations/0046-riders.ts'
 import { packingAndSync } from './migrations/0039-packing-and-sync.ts'
@@ -102,6 +103,7 @@ const MIGRATIONS: readonly (readonly [name: string, sql: string])[] = [
   ['0048-hubs', hubs],
   ['0049-copy-hands', copyHands],
   ['0050-sockets', sockets],
+  ['0051-loading', loading],
 ]
 
 /** Brings the database to the newest shape, each migration in a transaction of its own. */

@@ -1,4 +1,4 @@
-import { allItems, allRows, changeoverMinutes, type DayPlan, dayPlans, fieldsOfItem, type TimelineRow, isOutside, standingBy, weatherDayOf, writtenMin } from '../day/index.ts' // prettier-ignore
+import { allItems, allRows, changeoverMinutes, type DayPlan, dayPlans, fieldsOfItem, placesOfDay, type TimelineRow, isOutside, standingBy, weatherDayOf, writtenMin } from '../day/index.ts' // prettier-ignore
 import { spotPlan } from '../place/index.ts'
 import { byId, type Production, type SentSheet, type SheetOrder, type Shot } from '../records/index.ts'
 import { neededAt, slateOf, spotOfShot } from '../shotlist/index.ts'
@@ -96,7 +96,7 @@ function ifItTurns(production: Production, { day }: DayPlan): string {
  * cautions of the setups in it. Clock texts are local to the place of the day.
  */
 export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
-  const { day, place, timeline, sun, clock } = dayPlan
+  const { day, timeline, sun, clock } = dayPlan
   const { text } = clock
   const at = (ms: number | null) => (ms === null ? null : text(clock.at(ms)))
   const iso = (minute: number) => new Date(clock.instant(minute)).toISOString()
@@ -107,10 +107,7 @@ export function callSheet(production: Production, dayPlan: DayPlan): CallSheet {
   const shotsInOrder = all.flatMap((row) =>
     row.kind === 'shots' ? row.shotIds.flatMap((id) => byId(production.shot, id) ?? []) : [],
   )
-  // Where the day begins, then every place it goes to, in its turn.
-  const places = [
-    ...new Set([place.id, ...shotsInOrder.flatMap((shot) => spotOfShot(production, shot)?.placeId ?? [])]),
-  ].flatMap((id) => byId(production.place, id) ?? [])
+  const places = placesOfDay(production, dayPlan)
   const clocksGo = clockChangeLine(clock, timeline.startMin, timeline.wrapMin)
   const keys = [...new Set(setups.flatMap((setup) => setup.cautions))].sort()
   const firstShot = timeline.rows.find((row) => row.kind === 'shots')

@@ -406,6 +406,7 @@ const PLAIN: { readonly [K in Table]?: Partial<Loose<RecordOf<K>>> } = {
     rank: 0,
   },
   packTick: { version: 1, dayId: 'day', way: 'out', state: 'in', count: 1, itemId: null, cameraId: null, lensId: null, recorderId: null, cardId: null, driveId: null, caseId: null, happenedAt: '', deviceAt: null }, // prettier-ignore
+  loading: { version: 1, dayId: 'day', placeId: 'place', way: 'in', state: 'begun', happenedAt: '', deviceAt: null },
   fault: { name: 'Crackles', itemId: null, cameraId: null, lensId: null, recorderId: null, transmitterId: null, parts: [], state: 'open', conclusion: '' }, // prettier-ignore
   faultTry: {
     version: 1,

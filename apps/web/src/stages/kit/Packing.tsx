@@ -18,6 +18,7 @@ import { useDay } from '../../ui/useDay.ts'
 import { CasePanel } from './CasePanel.tsx'
 import { CaseRows } from './CaseRows.tsx'
 import { InNoCase } from './InNoCase.tsx'
+import { LoadKeys } from './LoadKeys.tsx'
 import { tickThings } from './logPacking.ts'
 import { OnCharge } from './OnCharge.tsx'
 import { ThisVehicle } from './ThisVehicle.tsx'
@@ -32,7 +33,7 @@ const WAYS = [
 export function Packing() {
   const production = useProduction()
   const rights = useRights()
-  const { day } = useDay()
+  const { day, dayPlan } = useDay()
   const [way, setWay] = useState<Way>(() => (remembered('packing.way') === 'back' ? 'back' : 'out'))
   const packing = useMemo(() => (day ? packingOf(production, day.id, way) : null), [production, day, way])
   const cases = packing ? [...packing.vehicles.flatMap((one) => one.cases), ...packing.onTheFloor] : []
@@ -115,6 +116,7 @@ export function Packing() {
         )}
       </Flex>
       <Says packing={packing} way={way} />
+      {dayPlan && <LoadKeys plan={dayPlan} way={way} />}
       <Box mt="8px" display={{ base: 'block', md: 'none' }}>
         <ScanLabel onThing={scanned} />
       </Box>

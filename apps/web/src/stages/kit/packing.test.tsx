@@ -120,6 +120,20 @@ test('chargers on one circuit are added up beside what hangs on it, and who chan
   expect(document.body.textContent).toMatch(/Changed over at .* by Maren Tolley\./)
 })
 
+test('unloading at a place is a key when it begins and one when it is over, and how long it took stands there', async () => {
+  vi.useFakeTimers({ now: Date.parse('2026-05-14T05:00:00Z'), toFake: ['Date'] })
+  openDemo('logger', (records) => ({ ...records, timecodeBox: {} }))
+  const user = await open()
+  const [first] = [...document.querySelectorAll<HTMLElement>('[data-load]')]
+  await user.click(within(first!).getByRole('button', { name: 'Unloading begins' }))
+  await inTime(() => expect(first!.textContent).toMatch(/: begun at 06:00$/))
+  vi.setSystemTime(Date.parse('2026-05-14T05:26:00Z'))
+  await user.click(within(first!).getByRole('button', { name: 'All is in' }))
+  await inTime(() => expect(first!.textContent).toMatch(/: all in at 06:26, in 26 min$/))
+  expect(all('loading').map(({ way, state }) => [way, state])).toEqual([['in', 'begun'], ['in', 'over']]) // prettier-ignore
+  vi.useRealTimers()
+})
+
 test('on a phone a case fills the screen, and the next one follows in the order in which they are loaded', async () => {
   screenIs(false)
   const user = await open()

@@ -10,7 +10,7 @@ import { Answer, Button, Section, Title } from '../../ui/parts.tsx'
 import { Sheet } from '../../ui/sheet/Sheet.tsx'
 import { Tides } from './Tides.tsx'
 import { driveBetween, journeyBetween } from '@kavrell/core/day'
-import { firstRollsOf, loadOutsOf } from '@kavrell/core/packing'
+import { firstRollsOf, loadingOf, loadOutsOf, loadTimesOf } from '@kavrell/core/packing'
 import { createRecord, type RecordOf, updateRecord } from '@kavrell/core/records'
 
 /** What makes a place workable: written down once, asked for only where the plan needs it. */
@@ -140,11 +140,12 @@ export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
 }
 
 /** A first take that is later than planned by more than this has a reason. */
+const LOAD_FIELDS = { in: 'loadInMin', out: 'loadOutMin' } as const
 const LATE_MIN = 10
 
 /** What it takes to come here and to leave, and to drive to every other place. */
 function Ways({ place }: { place: RecordOf<'place'> }) {
-  const production = useParts('place', 'journey', 'production', 'day', 'packTick')
+  const production = useParts('place', 'journey', 'production', 'day', 'packTick', 'loading')
   const rights = useRights()
   const whole = useProduction()
   const { moveMin, driveKmh, id } = production.production
@@ -191,7 +192,31 @@ function Ways({ place }: { place: RecordOf<'place'> }) {
             </Flex>
           )
         })}
+      {(['in', 'out'] as const).flatMap((way) =>
+        loadTimesOf(production, place.id, way)
+          .slice(0, 3)
+          .map(({ day, minutes }) => (
+            <Flex key={way + day.id} gap="10px" align="center" mt="4px" data-load-time={way}>
+              <Text>
+                Loading {way} took {minutes} min on {day.title}, by the keys in Packing.
+              </Text>
+              {rights.plan && minutes !== place[LOAD_FIELDS[way]] && (
+                <Button
+                  kind="word"
+                  onClick={() =>
+                    commitOrSay(`Load ${way} at ${place.name}`, [
+                      updateRecord('place', place.id, { [LOAD_FIELDS[way]]: minutes }),
+                    ])
+                  }
+                >
+                  Plan {minutes} min
+                </Button>
+              )}
+            </Flex>
+          )),
+      )}
       {loadOutsOf(production, place.id)
+        .filter(({ day }) => loadingOf(production, day.id, place.id, 'out').minutes === null)
         .slice(0, 3)
         .map(({ day, minutes, ticks }) => (
           <Flex key={day.id} gap="10px" align="center" mt="4px" data-load-out={day.title}>

@@ -3,6 +3,7 @@ import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import { undo } from '../../store/undo.ts'
 import { all, draw, openDemo, sent } from '../../testing.tsx'
+import { asId, blank } from '@kavrell/core/records'
 import { ScoutScreen } from './ScoutScreen.tsx'
 
 beforeEach(() => openDemo('planner'))
@@ -218,4 +219,21 @@ test('a pasted tide table becomes the waters of its place, once; a row that is n
   // The same dates again take the place of what stood there.
   await paste(table)
   expect(all('tide')).toHaveLength(before + 2)
+})
+
+test('how long loading in took by the keys is told at its place, and planned with by one press', async () => {
+  openDemo('planner', (records) => {
+    const day = Object.values(records.day).find(({ title }) => title === 'Day 1')!
+    const entry = (state: 'begun' | 'over', clock: string) => ({ id: asId<'loading'>(state), version: 9, ...blank('loading', { dayId: day.id, placeId: day.placeId, way: 'in', state, happenedAt: `2026-05-14T${clock}:00.000Z` }) }) // prettier-ignore
+    return { ...records, loading: { begun: entry('begun', '03:40'), over: entry('over', '04:06') } }
+  })
+  const place = () => all('place').find(({ id }) => id === all('day').find(({ title }) => title === 'Day 1')!.placeId)!
+  const user = draw(<ScoutScreen />, 'scout')
+  const line = () => document.querySelector<HTMLElement>('[data-load-time="in"]')!
+  expect(line().textContent).toMatch(/^Loading in took 26 min on Day 1, by the keys in Packing\./)
+  await user.click(within(line()).getByRole('button', { name: 'Plan 26 min' }))
+  expect(place().loadInMin).toBe(26)
+  expect(within(line()).queryByRole('button')).toBeNull()
+  undo()
+  expect(place().loadInMin).not.toBe(26)
 })

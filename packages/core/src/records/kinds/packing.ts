@@ -116,4 +116,12 @@ export const PACKING = {
     },
     { rules: [ofOneThing] },
   ),
+  loading: ledger('vehicles began to be unloaded or loaded at a place, or that was over', {
+    dayId: ref({ label: 'Day', to: 'day' }),
+    placeId: ref({ label: 'Place', to: 'place' }),
+    way: choice({ label: 'Way', initial: 'in', of: ['in', 'out'], words: { in: 'load in', out: 'load out' } }),
+    state: choice({ label: 'Is', initial: 'begun', of: ['begun', 'over'] }),
+    happenedAt: instant({ label: 'At' }),
+    deviceAt: optional(instant({ label: 'By the device’s clock' })),
+  }),
 } as const
