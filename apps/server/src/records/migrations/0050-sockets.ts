@@ -1,4 +1,4 @@
 /** How many sockets are free where batteries are charged. */
 export const sockets = `
-ALTER TABLE "chargeNight" ADD COLUMN "sockets" double precision;
+ALTER TABLE "chargeNight" ADD COLUMN "sockets" integer;
 `
