@@ -1,5 +1,5 @@
 export { type Carried, carrying, HANDS_KG } from './carrying.ts'
 export { filterStock, nearestStack } from './filterStock.ts'
-export { kitDifference, type KitLine, kitNeeds, lampNeed, reaches, shotNeeds } from './kitNeeds.ts'
+export { kitDifference, type KitLine, kitNeeds, lampNeed, needName, reaches, shotNeeds } from './kitNeeds.ts'
 export { countOf, type FromSomebody, goesBack, rentalDays, rentOrOwn, usable } from './inventory.ts'
 export { type WithoutSpare, loneHelpers, withoutSpare } from './spares.ts'

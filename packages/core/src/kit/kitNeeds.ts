@@ -31,6 +31,23 @@ export function shotNeeds(production: Production, shot: Shot): readonly string[]
 /** What a lamp needs: one's own are told apart by which they are, all others by their kind. */
 export const lampNeed = (lamp: PlacedLamp) => `lamp:${lamp.ownLampId ? `own:${lamp.ownLampId}` : lamp.libraryKey}`
 
+/** What a need is called by whoever plans, also one that nothing on the plan has just now; the key itself where nobody knows it. */
+export function needName(production: Pick<Production, 'camera' | 'recorder' | 'ownLamp'>, key: string): string {
+  const [, what, which] = /^(\w+):(.+)$/.exec(key) ?? []
+  if (!what || !which) return key
+  if (what === 'lens') return `${which} mm lens`
+  if (what === 'rig') return which
+  if (what === 'camera') {
+    const { name = '' } = Object.values(production.camera).find(({ letter }) => letter === which) ?? {}
+    return name === '' ? `Camera ${which}` : `Camera ${which}, ${name}`
+  }
+  if (what === 'recorder') return Object.values(production.recorder).find(({ letter }) => letter === which)?.name || `Recorder ${which}` // prettier-ignore
+  const own = /^own:(.+)$/.exec(which)?.[1]
+  return (
+    (own ? byId(production.ownLamp, asId<'ownLamp'>(own))?.name : lampType(which)?.name) ?? 'a lamp no longer listed'
+  )
+}
+
 /** Shots that roll together, and every other by itself: what is used at one moment. */
 export function momentsOf(production: Production): (readonly string[])[] {
   const together = Object.values(production.orderItem)
@@ -80,10 +97,8 @@ export function kitNeeds(production: Production): KitNeed[] {
   for (const ids of momentsOf(production)) {
     const counts = new Map<string, { name: string; count: number; codes: string[] }>()
     for (const shot of ids.flatMap((id) => byId(production.shot, id) ?? [])) {
-      const camera = byId(production.camera, shot.cameraId)
       for (const key of shotNeeds(production, shot)) {
-        const name = key.startsWith('lens:') ? `${shot.focalLengthMm} mm lens` : key.startsWith('rig:') ? shot.rig : `Camera ${camera!.letter}, ${camera!.name}` // prettier-ignore
-        const entry = counts.get(key) ?? { name, count: 0, codes: [] }
+        const entry = counts.get(key) ?? { name: needName(production, key), count: 0, codes: [] }
         entry.count = key.startsWith('camera:') ? 1 : entry.count + 1
         entry.codes.push(shot.code)
         counts.set(key, entry)

@@ -10,7 +10,7 @@ import type { SheetColumn } from '../../ui/sheet/column.ts'
 import { fail, ok } from '@kavrell/core/outcome'
 import { counted } from '@kavrell/core/text'
 import { readKitTable } from './kitTable.ts'
-import { type KitLine, kitDifference } from '@kavrell/core/kit'
+import { type KitLine, kitDifference, needName } from '@kavrell/core/kit'
 import { createRecord, type RecordOf } from '@kavrell/core/records'
 
 /** What is missing? Needs of shots and setups against what is owned or rented. */
@@ -27,7 +27,7 @@ export function Needs() {
       unknown.map((line) => createRecord('kitItem', { name: line.name, answersTo: line.key }, newId())),
     )
   }
-  const answers = answersTo(lines)
+  const answers = answersTo(lines, (key) => needName(production, key))
   const paste = (text: string) => {
     const { changes, refused } = readKitTable(text, items)
     const done = changes.length > 0 && commitOrSay(`${counted(changes.length, 'thing')} pasted`, changes)
@@ -115,8 +115,7 @@ export function Needs() {
 }
 
 /** Which need of the plan a thing answers, by the need's own name; the key behind it is nobody's business. */
-const answersTo = (lines: readonly KitLine[]): SheetColumn<RecordOf<'kitItem'>> => {
-  const nameOf = (key: string) => lines.find((line) => line.key === key)?.name ?? key
+const answersTo = (lines: readonly KitLine[], nameOf: (key: string) => string): SheetColumn<RecordOf<'kitItem'>> => {
   return {
     field: 'answersTo',
     head: 'is there for',

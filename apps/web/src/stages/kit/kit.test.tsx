@@ -42,6 +42,14 @@ test('a reader lists nothing', () => {
   expect(sent).toEqual([])
 })
 
+test('no thing is there for a key: also what nothing on the plan needs has its name', () => {
+  openDemo('planner', (records) => ({ ...records, shot: {}, orderItem: {}, lamp: {} }))
+  draw(<KitScreen />, 'kit')
+  const cells = [...document.querySelectorAll('[data-field=answersTo]')].map(({ textContent }) => textContent)
+  expect(cells.filter((text) => text.includes(':'))).toEqual([])
+  for (const name of [/^Camera E, /, /^85 mm lens$/, /^slider$/, /daylight lamp/]) expect(cells.some((text) => name.test(text))).toBe(true) // prettier-ignore
+})
+
 test('what a thing is there for is called by name, typed by part of it, and refused in words where nothing needs it', async () => {
   const user = draw(<KitScreen />, 'kit')
   await user.click(screen.getByRole('button', { name: 'List all that is needed' }))
