@@ -135,6 +135,41 @@ function driveChain(production: Production) {
   }
 }
 
+type Chain = ReturnType<typeof driveChain>
+
+function problemOf(
+  { drives, first, later, holders, free, rule }: Chain,
+  cards: readonly EveningCard[],
+  hands: readonly Hand[],
+  speeds: EveningSpeeds,
+  startMin: number,
+  nextCallMin: number | null,
+): ChainProblem {
+  const readyByS = nextCallMin === null ? null : (nextCallMin - startMin) * 60
+  return {
+    ports: speeds.ports.map(({ name, speed, parent }) => ({ id: name, bytesPerS: speed.bytesPerS, parent })),
+    readers: speeds.readers.map(({ name, speed, port }) => ({ id: name, bytesPerS: speed.bytesPerS, port })),
+    drives: drives.map(({ id }, i): ChainDrive => {
+      const { read, write, port } = speeds.drives.get(id)!
+      const holder = holders[i] ?? 'nobody'
+      return { id, readBytesPerS: read.bytesPerS, writeBytesPerS: write.bytesPerS, freeBytes: free[i]!, port, holder }
+    }),
+    cards: cards.map((each) => ({ id: each.card.id, bytes: each.loggedBytes + each.plannedBytes, fromS: 0, to: first, readyByS })), // prettier-ignore
+    copies: later.flatMap((to) => cards.map((_, card) => ({ card, of: first[0]!, to, fromS: 0 }))),
+    people: hands.map((hand) => ({ id: hand.person?.id ?? 'somebody', thereS: thereS(hand, startMin) })),
+    handlingS: HANDLING_S,
+    copiesWanted: rule.copies,
+    holdersWanted: rule.holders,
+    order: cards.map((_, i) => i),
+  }
+}
+
+const knownOf = ({ drives }: Chain, speeds: EveningSpeeds): Known => ({
+  ports: speeds.ports.map(({ speed }) => speed.from),
+  readers: speeds.readers.map(({ speed }) => speed.from),
+  drives: drives.map(({ id }) => ({ read: speeds.drives.get(id)!.read.from, write: speeds.drives.get(id)!.write.from })), // prettier-ignore
+})
+
 /**
  * What the evening of a day comes to: when each card is copied, read back and safe. Fast drives first, slow ones from
  * them, and what has to be uploaded for the copies that the house rule wants last; cards are put in by whoever is down
@@ -163,36 +198,9 @@ export function eveningOf(
   const hands = handsOf(isLongPast ? { ...production, copyHand: {} } : production, dayPlan, startMin, following)
   const nextCallMin = following[0] ? clock.at(following[0].clock.instant(firstCall(following[0]))) : null
   const speeds = speedsOf(production)
-  const known = drives.map(({ id }) => speeds.drives.get(id)!)
-  const problem: ChainProblem = {
-    ports: speeds.ports.map(({ name, speed, parent }) => ({ id: name, bytesPerS: speed.bytesPerS, parent })),
-    readers: speeds.readers.map(({ name, speed, port }) => ({ id: name, bytesPerS: speed.bytesPerS, port })),
-    drives: drives.map((drive, i): ChainDrive => ({
-      id: drive.id,
-      readBytesPerS: known[i]!.read.bytesPerS,
-      writeBytesPerS: known[i]!.write.bytesPerS,
-      freeBytes: chain.free[i]!,
-      port: known[i]!.port,
-      holder: chain.holders[i] ?? 'nobody',
-    })),
-    cards: cards.map((each) => ({ id: each.card.id, bytes: each.loggedBytes + each.plannedBytes, fromS: 0, to: first, readyByS: nextCallMin === null ? null : (nextCallMin - startMin) * 60 })), // prettier-ignore
-    copies: later.flatMap((to) => cards.map((_, card) => ({ card, of: first[0]!, to, fromS: 0 }))),
-    people: hands.map((hand) => ({ id: hand.person?.id ?? 'somebody', thereS: thereS(hand, startMin) })),
-    handlingS: HANDLING_S,
-    copiesWanted: rule.copies,
-    holdersWanted: rule.holders,
-    order: cards.map((_, i) => i),
-  }
-  const { best, ranges, earlier, straightS } = searched(
-    problem,
-    {
-      ports: speeds.ports.map(({ speed }) => speed.from),
-      readers: speeds.readers.map(({ speed }) => speed.from),
-      drives: known.map(({ read, write }) => ({ read: read.from, write: write.from })),
-    },
-    cards.map((each) => each.plannedBytes === 0 && !each.isSafe),
-    chain.straight,
-  )
+  const problem = problemOf(chain, cards, hands, speeds, startMin, nextCallMin)
+  const isWhole = cards.map((each) => each.plannedBytes === 0 && !each.isSafe)
+  const { best, ranges, earlier, straightS } = searched(problem, knownOf(chain, speeds), isWhole, chain.straight)
   const { course } = best
   const at = (seconds: number | null) => (seconds === null ? null : startMin + seconds / 60)
   const likely = at(course.allSafeS)

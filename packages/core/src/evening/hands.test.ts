@@ -32,6 +32,9 @@ describe('who puts cards in', () => {
     expect(called).toMatchObject({ asleepFromMin: 1440 + 120, asleepUntilMin: 1440 + 540 })
     const [somebody] = eveningFor(made(null)).hands
     expect(somebody).toMatchObject({ person: null, asleepFromMin: 1440 + 120 })
+    // After a night's shoot there is no night: an hour is stayed up for, and nobody was asleep before it.
+    const short = made({}, { day: { day: { date: '2026-05-14', callMin: 1140 }, next: { date: '2026-05-15', callMin: 240 } } }) // prettier-ignore
+    expect(eveningFor(short).hands[0]).toMatchObject({ asleepFromMin: START + 60, asleepUntilMin: 1440 + 180 })
     // A day that is held for bad weather calls nobody, and no call means that nobody knows.
     const held = eveningFor(made({}, { day: { day: { date: '2026-05-14', callMin: 1140 }, next: { date: '2026-05-15', callMin: 600, weatherDayOf: 'day' } } })) // prettier-ignore
     expect([held.nextCallMin, held.hands[0]!.asleepFromMin, held.goes]).toEqual([null, null, 'as long as it takes'])

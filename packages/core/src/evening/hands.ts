@@ -5,6 +5,8 @@ import type { DayPlan } from '../day/index.ts'
 const NIGHT_MIN = 8 * 60
 /** Up so long before a call. */
 const UP_MIN = 60
+/** Whoever copies is up so long at least once shooting is over, however soon they are called again: nobody sleeps before that. */
+const STAYS_MIN = 60
 const DAY_MIN = 1440
 /** So far ahead an evening is looked at, in seconds from its beginning. */
 const AHEAD_S = 72 * 3600
@@ -55,7 +57,9 @@ export function handsOf(
     // What was written for a time before the evening is before it, not a day later.
     const earliestMin = startMin - DAY_MIN / 4
     const fromMin = Math.max(startMin, written(record?.fromMin, earliestMin) ?? startMin)
-    const asleepFromMin = written(record?.asleepFromMin, earliestMin) ?? (callMin === null ? null : callMin - NIGHT_MIN)
+    const asleepFromMin =
+      written(record?.asleepFromMin, earliestMin) ??
+      (callMin === null ? null : Math.max(callMin - NIGHT_MIN, startMin + STAYS_MIN))
     const asleepUntilMin = asleepFromMin === null ? null : (written(record?.asleepUntilMin, asleepFromMin) ?? (callMin === null ? asleepFromMin + NIGHT_MIN - UP_MIN : Math.max(asleepFromMin, callMin - UP_MIN))) // prettier-ignore
     return { person, record, fromMin, asleepFromMin, asleepUntilMin, callMin, calledMin: person && called(dayPlan, person.id) } // prettier-ignore
   }
