@@ -57,12 +57,14 @@ export function earlierWays(problem: ChainProblem, isWhole: readonly boolean[]):
 /** Somebody who stays up for as long as cards have to be put in, if that is longer than they would. */
 function stayingUp(problem: ChainProblem, person: number): readonly (Earlier & { readonly way: 'awake' })[] {
   const [first, ...rest] = problem.people[person]!.thereS
-  if (!first || rest.length === 0) return []
+  // Up again before the cards are wanted; or not at all, and then until that.
+  const endS = rest.at(-1)?.[1] ?? Math.max(0, ...problem.cards.map(({ readyByS }) => readyByS ?? 0))
+  if (!first || endS <= first[1]) return []
   const until = (untilS: number) => {
     const people = problem.people.map((one, p) => (p === person ? { ...one, thereS: [[first[0], untilS] as const, ...rest.filter(([from]) => from > untilS)] } : one)) // prettier-ignore
     return simulateChain({ ...problem, people })
   }
-  const last = lastPutIn(until(rest.at(-1)![1]).steps)
+  const last = lastPutIn(until(endS).steps)
   if (last === null || last < first[1]) return []
   // Cards come late too: what somebody stays up for is not cut to the second.
   const untilS = last + problem.handlingS + SPARE_S

@@ -135,7 +135,8 @@ describe('the evening of a day', () => {
     const drive = { S1: { label: 'S1', speed: 'fast' }, S2: { label: 'S2', speed: 'fast' }, H1: { label: 'H1', speed: 'slow' } } as const // prettier-ignore
     const evening = eveningFor(made({ drive, rules: { copiesBeforeWipe: 3 } }))!
     expect(evening.course.steps.map(({ kind }) => kind)).toEqual(['offload', 'copy'])
-    expect(evening.straightMin).not.toBeNull()
+    expect(evening.straight!.safeMin).not.toBeNull()
+    expect(eveningFor(made())!.straight).toBeNull()
     expect(evening.safeMin[0]!).toBeCloseTo(evening.allSafeMin!.likely, 5)
   })
 

@@ -38,8 +38,8 @@ export interface Evening {
   readonly speeds: EveningSpeeds
   /** All safe: likely, and between when eight times in ten by what is known of speeds, minutes of the day's clock; null where it never is. */
   readonly allSafeMin: { readonly early: number; readonly likely: number; readonly late: number } | null
-  /** The same with every copy made straight onto the slow drives; null where it never would be, or nothing is slow. */
-  readonly straightMin: number | null
+  /** The same with every copy made straight onto the slow drives: when, if ever; null where nothing is slow. */
+  readonly straight: { readonly safeMin: number | null } | null
   /** What would make it earlier: changes of one thing that were tried, the one that saves most first. */
   readonly earlier: readonly Earlier[]
   /** Who puts cards in, one at least. */
@@ -220,7 +220,7 @@ export function eveningOf(
     speeds,
     first: first.map((i) => drives[i]!),
     later: later.map((i) => drives[i]!),
-    straightMin: at(straightS),
+    straight: chain.straight && { safeMin: at(straightS) },
     earlier: chain.placesShort ? [] : earlier,
     hands,
     lastHandMin,

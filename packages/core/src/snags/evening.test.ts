@@ -47,6 +47,11 @@ test('who stays up is a way out that holds, and none where nobody is down to cop
     [],
   )
   expect(wayHolds(production, findSnags(production), snag!, fix!.changes, () => 'new')).toBe(true)
+  // Also where they are up again only for the call.
+  const never = made({ asleepFromMin: 1262, asleepUntilMin: 600 })
+  const [stop] = checkEvening(never)
+  expect([stop!.severity, stop!.fixes.length]).toEqual(['stop', 1])
+  expect(wayHolds(never, findSnags(never), stop!, stop!.fixes[0]!.changes, () => 'new')).toBe(true)
   const nobody = made(null, { day: { day: { title: 'Day 1', date: '2026-05-14', callMin: 1140 }, next: { date: '2026-05-15', callMin: 330 } } }) // prettier-ignore
   expect(checkEvening(nobody).flatMap(({ fixes }) => fixes)).toEqual([])
 })

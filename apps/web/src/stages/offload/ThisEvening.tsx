@@ -51,7 +51,7 @@ function OfDay({ production, dayPlan, seen }: { production: Production; dayPlan:
   if (!evening) return null
   const { startMin, isLongPast } = evening
   const at = (min: number) => (isLongPast ? `now + ${hours(min - startMin)}` : dayPlan.clock.text(min))
-  const { allSafeMin, straightMin, unheld, without, isBegunNow } = evening
+  const { allSafeMin, straight, unheld, without, isBegunNow } = evening
   return (
     <Section title={`The evening of ${dayPlan.day.title}`}>
       <Text fontSize="large" fontWeight={700} color={COLOURS[evening.goes]} data-evening={evening.goes}>
@@ -61,7 +61,7 @@ function OfDay({ production, dayPlan, seen }: { production: Production; dayPlan:
         {allSafeMin &&
           `Between ${at(allSafeMin.early)} and ${at(allSafeMin.late)}, begun ${isBegunNow ? 'now' : 'at the end of shooting'}${isLongPast ? '' : `, ${at(startMin)}`}. `}
         {eveningHands(evening, at).join(' ')}
-        {allSafeMin && straightWords(straightMin, allSafeMin.likely, at)}
+        {allSafeMin && straightWords(straight, allSafeMin.likely, at)}
       </Text>
       {longDays(production, evening).map((says) => (
         <Text key={says} color="watch">
@@ -88,9 +88,10 @@ function OfDay({ production, dayPlan, seen }: { production: Production; dayPlan:
   )
 }
 
-function straightWords(straightMin: number | null, likelyMin: number, at: (min: number) => string): string {
-  if (straightMin === null) return ' Straight onto the slow drives it would not be safe by then.'
-  return straightMin > likelyMin + 1 ? ` Straight onto the slow drives: ${at(straightMin)}.` : ''
+function straightWords(straight: Evening['straight'], likelyMin: number, at: (min: number) => string): string {
+  if (straight === null) return ''
+  if (straight.safeMin === null) return ' Straight onto the slow drives not before the next call.'
+  return straight.safeMin > likelyMin + 1 ? ` Straight onto the slow drives: ${at(straight.safeMin)}.` : ''
 }
 
 const saySpeed = (name: string, { bytesPerS, from }: Speed) => `${name} ${sayBytes(bytesPerS)}/s (${from})`
