@@ -27,7 +27,7 @@ export function Needs() {
       unknown.map((line) => createRecord('kitItem', { name: line.name, answersTo: line.key }, newId())),
     )
   }
-  const answers = answersTo(lines, (key) => needName(production, key))
+  const answers = answersTo(lines, (key) => lines.find((line) => line.key === key)?.name ?? needName(production, key))
   const paste = (text: string) => {
     const { changes, refused } = readKitTable(text, items)
     const done = changes.length > 0 && commitOrSay(`${counted(changes.length, 'thing')} pasted`, changes)

@@ -57,7 +57,7 @@ export function OnCharge({ day }: { day: RecordOf<'day'> }) {
       {chargers.map((charger) => (
         <Grid
           key={charger.id}
-          templateColumns={{ base: '1fr 1fr', md: '1.4fr 100px 100px 2fr 130px auto' }}
+          templateColumns={{ base: '1fr 1fr', md: 'minmax(130px, 1.4fr) 96px 96px minmax(150px, 2fr) 120px auto' }}
           gap="8px 14px"
           alignItems="end"
           py="8px"
@@ -114,8 +114,8 @@ function Says({ tonight }: { tonight: ChargeTonight }) {
       </Text>
       {unplugged.length > 0 && (
         <Text color="watch" data-unplugged>
-          No socket is left for {unplugged.map(({ name }) => name).join(', ')}: they charge nothing, and those that find
-          one stay in it all night.
+          No socket is left for {unplugged.map(({ name }) => name).join(', ')}. Each charger that finds one stays in it
+          all night.
         </Text>
       )}
       {rights.plan && ways.length > 0 && (
@@ -151,9 +151,11 @@ function Slots({ tonight }: { tonight: ChargeTonight }) {
         .join(', ')}
     >
       <Box position="relative" h="16px" ml="118px">
-        {ticks.map((minute) => (
+        {ticks.map((minute, i) => (
           <Text
             key={minute}
+            // A phone has room for every second one.
+            display={{ base: i % 2 === 0 ? 'block' : 'none', md: 'block' }}
             position="absolute"
             left={x(minute)}
             transform="translateX(-50%)"

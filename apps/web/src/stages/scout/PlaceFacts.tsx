@@ -139,8 +139,8 @@ export function PlaceFacts({ place }: { place: RecordOf<'place'> }) {
   )
 }
 
-/** A first take that is later than planned by more than this has a reason. */
 const LOAD_FIELDS = { in: 'loadInMin', out: 'loadOutMin' } as const
+/** A first take that is later than planned by more than this has a reason. */
 const LATE_MIN = 10
 
 /** What it takes to come here and to leave, and to drive to every other place. */
