@@ -54,7 +54,8 @@ const comeBack = (seq: number) => {
 }
 
 beforeEach(async () => {
-  sent.length = 0
+  // Closed first: what the test before still waits to send again would else go out while the device is emptied.
+  useProductionStore.setState({ productionId: null, pending: [], misfits: [], undo: [], redo: [], notice: null })
   answer = () => Response.json({ seq: 1000, repeated: false }, { status: 201 })
   vi.stubGlobal('fetch', async (_: string, init: RequestInit) => {
     sent.push(JSON.parse(init.body as string) as never)
@@ -65,7 +66,7 @@ beforeEach(async () => {
     (await device.open(PRODUCTION)).pending.map(({ id }) => id),
   )
   for (const { id } of (await device.open(PRODUCTION)).misfits) await device.dropMisfit(id)
-  useProductionStore.setState({ productionId: null, pending: [], misfits: [], undo: [], redo: [], notice: null })
+  sent.length = 0
   openSnapshot({
     productionId: PRODUCTION,
     seq: 5,
