@@ -5,6 +5,8 @@ import path from 'node:path'
 
 export interface CopyFigures {
   readonly what: string
+  /** Medians of all rounds, and that of the rounds' own ratios: what a medium gives changes between them. */
+  readonly rate: number
   readonly ourSeconds: number
   readonly theirSeconds: number
   readonly peakMb: number
@@ -91,17 +93,36 @@ export async function rateOfMedium(): Promise<{ writeMBs: number; readMBs: numbe
   }
 }
 
+const ROUNDS = 3
+const DRIVES = ['S1', 'S2', 'T1', 'T2']
+const median = (values: readonly number[]) => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)]!
+
 async function measure(what: string, small: boolean, fill: (card: string) => Promise<void>): Promise<CopyFigures> {
   needTool()
   const cwd = await mkdtemp(path.join(os.tmpdir(), 'kavrell-bench-'))
   try {
-    for (const name of ['card', 'S1', 'S2', 'T1', 'T2']) await mkdir(path.join(cwd, name))
+    await mkdir(path.join(cwd, 'card'))
     await fill(path.join(cwd, 'card'))
-    must('sync', ['-f', 'card'], cwd)
-    const own = await ours(cwd)
-    if (!(await readFile(path.join(cwd, 'S1/card', 'checksums.xxh64'), 'utf8'))) throw new Error('No hash list')
-    const theirSeconds = await seconds(() => theirs(cwd, small))
-    return { what, ourSeconds: own.seconds, theirSeconds, peakMb: own.peakMb }
+    const rounds: { ours: number; theirs: number; peakMb: number }[] = []
+    for (let round = 0; round < ROUNDS; round++) {
+      for (const drive of DRIVES) await mkdir(path.join(cwd, drive))
+      must('sync', ['-f', 'card'], cwd)
+      const figures = { ours: 0, theirs: 0, peakMb: 0 }
+      // Each is first in turn: what the one before has left to the medium is the next one's burden.
+      for (const who of round % 2 === 0 ? (['ours', 'theirs'] as const) : (['theirs', 'ours'] as const))
+        if (who === 'theirs') figures.theirs = await seconds(() => theirs(cwd, small))
+        else ({ seconds: figures.ours, peakMb: figures.peakMb } = await ours(cwd))
+      if (!(await readFile(path.join(cwd, 'S1/card', 'checksums.xxh64'), 'utf8'))) throw new Error('No hash list')
+      rounds.push(figures)
+      for (const drive of DRIVES) await rm(path.join(cwd, drive), { recursive: true })
+    }
+    return {
+      what,
+      rate: median(rounds.map((r) => r.theirs / r.ours)),
+      ourSeconds: median(rounds.map((r) => r.ours)),
+      theirSeconds: median(rounds.map((r) => r.theirs)),
+      peakMb: Math.max(...rounds.map((r) => r.peakMb)),
+    }
   } finally {
     await rm(cwd, { recursive: true, force: true })
   }

@@ -47,7 +47,7 @@ export interface CopyOutcome {
   readonly problems: readonly string[]
 }
 
-/** What is written before it is flushed and named; a run that dies does this much again. */
+/** What is written before it is flushed and named; a run that dies does twice as much again. */
 const BATCH_BYTES = 128 * 1024 * 1024
 const BATCH_FILES = 4096
 
@@ -138,13 +138,9 @@ async function copyListed(
       problems.push(...fresh.map((file) => `${file.path}: came while the card was being copied and was left out.`))
       break
     }
-    for (const batch of batches(fresh)) {
-      signal?.throwIfAborted()
-      if (writing.every((w) => w.failed)) break
-      for (const { file, says } of await copyBatch(from, options, batch, writing, tools)) {
-        told.add(file.path)
-        problems.push(says)
-      }
+    for (const { file, says } of await copyBatches(from, options, fresh, writing, tools)) {
+      told.add(file.path)
+      problems.push(says)
     }
     if (writing.every((w) => w.failed)) break
     // What a camera still writes comes after the first look, and is on the card all the same.
@@ -232,14 +228,44 @@ export function* batches(files: readonly SourceFile[]): Generator<readonly Sourc
 
 const NAMING_LANES = 8
 
-/** Brings a batch to every live target, flushes each once, gives the names. Returns what is wrong with the source. */
-async function copyBatch(
+/**
+ * Brings files to every live target, batch by batch. While one batch is flushed and gets its names, the next one is
+ * read: the drives write what the card is not asked for. Returns what is wrong with the source.
+ */
+async function copyBatches(
+  source: Source,
+  options: CopyOptions,
+  files: readonly SourceFile[],
+  writing: readonly Writing[],
+  tools: readonly Tool[],
+): Promise<NotBrought[]> {
+  const wrong: NotBrought[] = []
+  let naming: Promise<unknown> = Promise.resolve()
+  try {
+    for (const batch of batches(files)) {
+      source.signal?.throwIfAborted()
+      if (writing.every((w) => w.failed)) break
+      const { whole, notBrought, many } = await bringBatch(source, options, batch, writing, tools)
+      wrong.push(...notBrought)
+      await naming
+      naming = Promise.all(writing.map((w) => nameAll(w, whole, options.hashName, many)))
+      // What it meets is met when it is waited for.
+      naming.catch(() => undefined)
+    }
+  } finally {
+    await naming
+  }
+  return wrong
+}
+
+/** Brings a batch to every live target: written, not yet flushed and not yet under its names. */
+async function bringBatch(
   source: Source,
   { hashName, expected }: CopyOptions,
   batch: readonly SourceFile[],
   writing: readonly Writing[],
   tools: readonly Tool[],
-): Promise<NotBrought[]> {
+): Promise<{ whole: readonly Brought[]; notBrought: readonly NotBrought[]; many: boolean }> {
   const live = writing.filter((w) => !w.failed)
   // A drive that wants to be asked before each write is asked for each.
   const many = batch.length >= MANY && live.every(({ target }) => !target.beforeWrite)
@@ -259,8 +285,7 @@ async function copyBatch(
     for (const { parts } of whole) for (const { part } of parts) await drop(part)
     throw stopped.reason
   }
-  await Promise.all(writing.map((w) => nameAll(w, whole, hashName, many)))
-  return all.filter((b): b is NotBrought => 'says' in b)
+  return { whole, notBrought: all.filter((b): b is NotBrought => 'says' in b), many }
 }
 
 /** The parts of one target: flushed together, then each under its name, in the order of the listing. */

@@ -312,6 +312,46 @@ test('stopping leaves nothing that looks finished and is not', async () => {
   expect(await readdir(at('S1')).catch(() => [])).toEqual([])
 })
 
+describe('while one large file is flushed and named, the next is written', () => {
+  const SIZE = 9_000_000
+  const three = async () => {
+    await mkdir(at('card'))
+    for (const [i, name] of ['a.mov', 'b.mov', 'c.mov'].entries())
+      await writeFile(at('card', name), Buffer.alloc(SIZE, i + 1))
+  }
+  const wholeOnes = async (drive: string) => {
+    const files = await readdir(at(drive))
+    for (const name of files) expect((await readFile(at(drive, name))).length).toBe(SIZE)
+    return files.sort()
+  }
+  test('stopped in the second, the first is whole under its name and nothing else is there', async () => {
+    await three()
+    const stop = new AbortController()
+    const onProgress = ({ file }: { file: string }) => file === 'b.mov' && stop.abort()
+    const targets = [{ id: 'S1', folder: at('S1') }]
+    await expect(copyTree({ source: at('card'), hashName: 'xxh64', signal: stop.signal, targets, onProgress })).rejects.toThrow(/abort/i) // prettier-ignore
+    expect(await wholeOnes('S1')).toEqual(['a.mov'])
+  })
+  test('a drive that is full in the second counts none that it has not got', async () => {
+    await three()
+    let room = SIZE * 1.5
+    const beforeWrite = async (bytes: number) => {
+      if ((room -= bytes) < 0) throw Object.assign(new Error('full'), { code: 'ENOSPC' })
+    }
+    const { targets } = await copyTree({
+      source: at('card'),
+      hashName: 'xxh64',
+      targets: [
+        { id: 'S1', folder: at('S1'), beforeWrite },
+        { id: 'S2', folder: at('S2') },
+      ],
+    })
+    expect(targets[0]!.copied.map((file) => file.path)).toEqual(await wholeOnes('S1'))
+    expect([targets[0]!.complete, targets[0]!.problems.length]).toEqual([false, 1])
+    expect(targets[1]!.copied.map((file) => file.path)).toEqual(['a.mov', 'b.mov', 'c.mov'])
+  })
+})
+
 describe('a copy of a copy', () => {
   const relay = async () => {
     const [first] = (await copyTo(TREE, 'S1')).targets
