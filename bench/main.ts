@@ -187,12 +187,12 @@ async function browser(world: World): Promise<void> {
 async function dropped(): Promise<void> {
   const world = await openWorld()
   try {
-    const { gigabytes, checkMBs, readMBs } = await measureDropped(world, 2)
+    const { gigabytes, rate, checkMBs, readMBs } = await measureDropped(world, 2)
     add(
-      `a folder of ${gigabytes.toFixed(1)} GB held against its list in the browser, against the same browser only reading it, median of 5`,
+      `a folder of ${gigabytes.toFixed(1)} GB held against its list in the browser, against the same browser only reading it`,
       'at least 0.9 of the rate',
-      `${(checkMBs / readMBs).toFixed(2)} (${Math.round(checkMBs)} MB/s against ${Math.round(readMBs)} MB/s)`,
-      checkMBs >= 0.9 * readMBs,
+      `${rate.toFixed(2)} (${Math.round(checkMBs)} MB/s against ${Math.round(readMBs)} MB/s)`,
+      rate >= 0.9,
     )
   } finally {
     await world.close()

@@ -59,7 +59,7 @@ export function CheckFolder() {
     let told = 0
     const tell = (done: number, total: number) => {
       const now = performance.now()
-      if (now - told < 100 && done < total) return
+      if (now - told < 200 && done < total) return
       told = now
       setStand({ done, total, perS: done / Math.max(0.2, (now - began) / 1000) })
     }
