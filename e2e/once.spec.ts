@@ -77,11 +77,13 @@ test('what happens once, with six cameras and four recorders on a phone, is logg
   await mainKey(phone).tap()
   await expect(mainKey(phone)).toContainText('Hold, or again')
   await expect(phone.getByText(/^rolling \d/)).toBeVisible()
-  // It runs out; then twice at once, however busy the machine is.
+  // It runs out; then twice at once. On a busy machine the second may come too late: then nothing is cut, and it is done again.
   await expect(mainKey(phone)).toContainText('Cut')
-  await mainKey(phone).tap()
-  await mainKey(phone).tap()
-  await expect(mainKey(phone)).toContainText('Roll')
+  await expect(async () => {
+    await mainKey(phone).tap()
+    await mainKey(phone).tap()
+    await expect(mainKey(phone)).toContainText('Roll', { timeout: 10_000 })
+  }).toPass()
   // A wrong verdict, put right from the list.
   await phone.getByRole('button', { name: 'No good', exact: true }).tap()
   const line = phone.locator('[data-logged="2A–D/1"]').first()

@@ -36,8 +36,11 @@ export interface ChainCard {
   readonly bytes: number
   /** When it comes. */
   readonly fromS: number
+  /** Where it goes from its reader; nowhere where it need not be put in again. */
   readonly to: readonly number[]
   readonly readyByS: number | null
+  /** Drives that hold a checked copy of it before anything begins. */
+  readonly has?: readonly number[]
 }
 
 /** One thing done: a card read onto its drives, or a copy from drive to drive. */

@@ -72,9 +72,9 @@ export function simulateChain(problem: ChainProblem): ChainCourse {
   const done: ChainStep[] = []
   const refused: ChainCourse['refused'][number][] = []
   const handling: number[] = problem.people.map(() => -Infinity)
-  const turns: ('waits' | 'begun' | 'refused')[] = problem.cards.map(() => 'waits')
+  const turns: ('waits' | 'begun' | 'refused')[] = problem.cards.map(({ to }) => (to.length > 0 ? 'waits' : 'begun'))
   const copyTurns: ('waits' | 'begun' | 'refused')[] = problem.copies.map(() => 'waits')
-  const endedS: (number | null)[] = problem.cards.map(() => null)
+  const endedS: (number | null)[] = problem.cards.map(({ to, fromS }) => (to.length > 0 ? null : fromS))
   let now = 0
 
   const tooFull = (card: number, to: readonly number[]) =>
@@ -191,11 +191,11 @@ function course(
   refused: ChainCourse['refused'],
   { turns, copyTurns }: { turns: readonly string[]; copyTurns: readonly string[] },
 ): ChainCourse {
-  const safeS = problem.cards.map((_, card) => {
-    const checks = done
+  const safeS = problem.cards.map(({ has = [] }, card) => {
+    const made = done
       .filter((step) => step.card === card)
       .flatMap((step) => step.to.map((drive, i) => ({ drive, atS: step.checkedS[i]! })))
-      .toSorted((a, b) => a.atS - b.atS)
+    const checks = [...has.map((drive) => ({ drive, atS: 0 })), ...made].toSorted((a, b) => a.atS - b.atS)
     const holders = new Set<string>()
     for (const [i, { drive, atS }] of checks.entries()) {
       holders.add(problem.drives[drive]!.holder)

@@ -89,7 +89,7 @@ function searched(
   if (!found) {
     const best = bestCardOrder(problem, ORDERS_TRIED)
     const ordered = { ...problem, order: best.order }
-    const cards = problem.cards.map((card) => ({ ...card, to: straight ?? [] }))
+    const cards = problem.cards.map((card) => ({ ...card, to: (straight ?? []).filter((i) => !card.has?.includes(i)) }))
     const straightS = straight && bestCardOrder({ ...problem, cards, copies: [] }, STRAIGHT_TRIED).course.allSafeS
     found = { best, ranges: rangesOf(ordered, known), earlier: earlierWays(ordered, isWhole), straightS }
     if (kept.size >= KEPT) kept.delete(kept.keys().next().value!)
@@ -125,6 +125,8 @@ function driveChain(production: Production) {
   return {
     rule,
     drives,
+    /** Which of them hold what lies on listed drives. */
+    among: (driveIds: readonly string[]) => rooms.flatMap((room, i) => (room.drives.some(({ id }) => driveIds.includes(id)) ? [i] : [])), // prettier-ignore
     first,
     later,
     holders: held.map(({ personId }) => personId),
@@ -138,7 +140,7 @@ function driveChain(production: Production) {
 type Chain = ReturnType<typeof driveChain>
 
 function problemOf(
-  { drives, first, later, holders, free, rule }: Chain,
+  { drives, among, first, later, holders, free, rule }: Chain,
   cards: readonly EveningCard[],
   hands: readonly Hand[],
   speeds: EveningSpeeds,
@@ -146,6 +148,7 @@ function problemOf(
   nextCallMin: number | null,
 ): ChainProblem {
   const readyByS = nextCallMin === null ? null : (nextCallMin - startMin) * 60
+  const has = cards.map(({ onDrives }) => among(onDrives))
   return {
     ports: speeds.ports.map(({ name, speed, parent }) => ({ id: name, bytesPerS: speed.bytesPerS, parent })),
     readers: speeds.readers.map(({ name, speed, port }) => ({ id: name, bytesPerS: speed.bytesPerS, port })),
@@ -154,8 +157,15 @@ function problemOf(
       const holder = holders[i] ?? 'nobody'
       return { id, readBytesPerS: read.bytesPerS, writeBytesPerS: write.bytesPerS, freeBytes: free[i]!, port, holder }
     }),
-    cards: cards.map((each) => ({ id: each.card.id, bytes: each.loggedBytes + each.plannedBytes, fromS: 0, to: first, readyByS })), // prettier-ignore
-    copies: later.flatMap((to) => cards.map((_, card) => ({ card, of: first[0]!, to, fromS: 0 }))),
+    cards: cards.map((each, c) => ({
+      id: each.card.id,
+      bytes: each.loggedBytes + each.plannedBytes,
+      fromS: 0,
+      to: first.filter((i) => !has[c]!.includes(i)),
+      readyByS,
+      has: has[c]!,
+    })),
+    copies: later.flatMap((to) => cards.flatMap((_, card) => (has[card]!.includes(to) ? [] : [{ card, of: first[0]!, to, fromS: 0 }]))), // prettier-ignore
     people: hands.map((hand) => ({ id: hand.person?.id ?? 'somebody', thereS: thereS(hand, startMin) })),
     handlingS: HANDLING_S,
     copiesWanted: rule.copies,
@@ -199,14 +209,14 @@ export function eveningOf(
   const nextCallMin = following[0] ? clock.at(following[0].clock.instant(firstCall(following[0]))) : null
   const speeds = speedsOf(production)
   const problem = problemOf(chain, cards, hands, speeds, startMin, nextCallMin)
-  const isWhole = cards.map((each) => each.plannedBytes === 0 && !each.isSafe)
+  const isWhole = cards.map((each, i) => each.plannedBytes === 0 && !each.isSafe && problem.cards[i]!.to.length > 0)
   const { best, ranges, earlier, straightS } = searched(problem, knownOf(chain, speeds), isWhole, chain.straight)
   const { course } = best
   const at = (seconds: number | null) => (seconds === null ? null : startMin + seconds / 60)
   const likely = at(course.allSafeS)
   const allSafeMin = likely === null || ranges === null || chain.placesShort ? null : { early: Math.min(likely, at(ranges.safe[0])!), likely, late: Math.max(likely, at(ranges.safe[1])!) } // prettier-ignore
   const lastS = lastPutIn(course.steps)
-  const lastHandMin = lastS === null ? null : at(Math.max(lastS, ranges?.putIn[1] ?? 0) + HANDLING_S)
+  const lastHandMin = lastHandOf(problem, lastS, startMin, ranges?.putIn[1] ?? 0)
   return {
     cards,
     without,
@@ -233,6 +243,12 @@ export function eveningOf(
     placesShort: chain.placesShort,
     unheld: chain.unheld,
   }
+}
+
+/** Where all that is missing is copies of copies, nobody is needed from the beginning. */
+function lastHandOf({ cards }: ChainProblem, lastS: number | null, startMin: number, lateS: number): number | null {
+  if (cards.every(({ to }) => to.length === 0)) return startMin
+  return lastS === null ? null : startMin + (Math.max(lastS, lateS) + HANDLING_S) / 60
 }
 
 const firstCall = ({ day, calls }: DayPlan) => Math.min(day.callMin, ...calls.map(({ callMin }) => callMin))

@@ -1,4 +1,4 @@
-import { cardHistory, type CardSight, mayWipe, wipeRule } from '../cards/index.ts'
+import { type CardHistory, cardHistory, type CardSight, mayWipe, wipeRule } from '../cards/index.ts'
 import type { DayPlan } from '../day/index.ts'
 import type { Camera, Card, Production, Recorder } from '../records/index.ts'
 import { cardForecast, loggedBytes } from './cardForecast.ts'
@@ -14,10 +14,23 @@ export interface EveningCard {
   readonly isOver: boolean
   /** What is on it now has all the copies that the house rule wants. */
   readonly isSafe: boolean
+  /** Drives with a checked copy of all that will be on it: they need not have it again. */
+  readonly onDrives: readonly string[]
 }
 
 /** What the reader sees now, by card: one whose copies lack something is still to be copied. */
 export type Sights = Readonly<Record<string, CardSight>>
+
+/**
+ * Drives whose copy of a card counts and was read back. None where the gate would say no to whoever asked for nothing:
+ * the card is another one, something on it could not be looked at, a device is still at it, or a copy differs.
+ */
+function countedOn(history: CardHistory, sight: CardSight | null): readonly string[] {
+  const nothing = { copies: 0, checked: 0, holders: 0, places: 0, school: 'wipe' } as const
+  const { may, against } = mayWipe(history, nothing, sight)
+  if (!may) return []
+  return history.copies.flatMap(({ runId, driveId, checked }) => (checked && against[runId] === null ? [driveId] : []))
+}
 
 /**
  * What each card will hold when shooting ends, by label; those with nothing to copy are left out.
@@ -48,9 +61,12 @@ export function eveningCards(
     const logged = Math.max(loggedBytes(production, card), sight?.bytes ?? 0)
     const plannedBytes = coming.get(card.id) ?? 0
     if (logged + plannedBytes === 0) return []
-    const isSafe = mayWipe(cardHistory(production, card.id), rule, sight).may
+    const history = cardHistory(production, card.id)
+    const isSafe = mayWipe(history, rule, sight).may
     if (isSafe && plannedBytes === 0) return []
-    return [{ card, loggedBytes: logged, plannedBytes, isOver: logged + plannedBytes > card.capacityGb * 1e9, isSafe }]
+    const isOver = logged + plannedBytes > card.capacityGb * 1e9
+    const onDrives = plannedBytes > 0 ? [] : countedOn(history, sight)
+    return [{ card, loggedBytes: logged, plannedBytes, isOver, isSafe, onDrives }]
   })
   return { cards, without }
 }

@@ -4,6 +4,7 @@ export { type DriveForecast, driveForecast, type DriveRoom } from './driveForeca
 export { ASSUMED, type EveningSpeeds, type Speed } from './speeds.ts'
 export { type Earlier } from './earlier.ts'
 export { type Evening, eveningOf, type Goes } from './evening.ts'
+export { eveningTasks } from './tasks.ts'
 export { type EveningCard, type Sights } from './eveningCards.ts'
 export { type Hand } from './hands.ts'
 export { eveningAnswer, eveningHands, longDays } from './words.ts'

@@ -83,7 +83,9 @@ function whyNever(production: Production, evening: Evening, call: string | null)
 export function eveningHands(evening: Evening, at: (min: number) => string): readonly string[] {
   const { hands, lastHandMin, allSafeMin, nextCallMin, goes } = evening
   const says: string[] = []
-  if (lastHandMin !== null && allSafeMin && goes !== 'waits') says.push(`The last card is in by ${at(lastHandMin)}; after that nobody is needed unless something fails.`) // prettier-ignore
+  const isNoneIn = evening.problem.cards.every(({ to }) => to.length === 0)
+  if (isNoneIn) says.push('No card has to be put in: what is missing is copied from drive to drive.')
+  else if (lastHandMin !== null && allSafeMin && goes !== 'waits') says.push(`The last card is in by ${at(lastHandMin)}; after that nobody is needed unless something fails.`) // prettier-ignore
   for (const hand of hands) {
     const sleeps = hand.asleepFromMin === null ? 'and nobody said until when they are up' : `asleep from ${at(hand.asleepFromMin)} to ${at(hand.asleepUntilMin!)}` // prettier-ignore
     says.push(hand.person ? `${asName(hand.person.name)} copies, ${sleeps}.` : `Nobody is down to copy: reckoned with somebody${hand.asleepFromMin === null ? ' who is up for as long as it takes' : `, ${sleeps} for the call`}.`) // prettier-ignore

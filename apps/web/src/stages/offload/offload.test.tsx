@@ -482,6 +482,21 @@ test('the evening is begun by one press: what is not safe, in the best order, se
   expect(body.relays).toEqual(body.copies.map(({ cardId }) => ({ cardId, driveId: drives('slow')[0] })))
 })
 
+test('what was copied and read back before is not copied there again, and the press says so', async () => {
+  openDemo('logger', (records) => ({ ...copied(1)(records), orderItem: {} }))
+  reader([])
+  const user = draw(<OffloadScreen />, 'offload')
+  await user.click(await screen.findByRole('button', { name: 'Begin the evening' }))
+  const { copies, relays } = asked.find(({ url }) => url.endsWith('/media/evening'))!.body as { copies: { cardId: string; driveIds: string[] }[]; relays: { cardId: string; driveId: string }[] } // prettier-ignore
+  const idOf = (kind: 'card' | 'drive', label: string) => all(kind).find((one) => one.label === label)!.id
+  expect(copies.some(({ cardId }) => cardId === idOf('card', 'A1'))).toBe(false)
+  expect(copies.length).toBeGreaterThan(1)
+  expect(relays).toContainEqual({ cardId: idOf('card', 'A1'), driveId: idOf('drive', 'H1') })
+  const says = screen.getByText(/Each waits for its card/).textContent
+  expect(says).toMatch(/Read back before, and not copied there again: A1 on S1, S2\.$/)
+  expect(says).toMatch(/^From cards: (?!A1\b|[^.]*, A1\b)[^.]*\. From drive to drive: [^.]*\bA1\b/)
+})
+
 test('who copies is written down with their sleep, is told first, and what it does to the evening is the answer', async () => {
   vi.useFakeTimers({ now: Date.parse('2026-05-14T08:30:00Z'), toFake: ['Date'] })
   openDemo('planner', (records) => {
