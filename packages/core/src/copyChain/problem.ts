@@ -36,7 +36,7 @@ export interface ChainCard {
   readonly bytes: number
   /** When it comes. */
   readonly fromS: number
-  /** Where it goes from its reader; nowhere where it need not be put in again. */
+  /** Where it goes from its reader; nowhere where all of those have it. */
   readonly to: readonly number[]
   readonly readyByS: number | null
   /** Drives that hold a checked copy of it before anything begins. */

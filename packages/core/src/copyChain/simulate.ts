@@ -1,5 +1,5 @@
 import { fairShare, type Passes } from './fairShare.ts'
-import type { ChainCourse, ChainProblem, ChainStep } from './problem.ts'
+import type { ChainCard, ChainCourse, ChainProblem, ChainStep } from './problem.ts'
 
 type Begun = Pick<ChainStep, 'kind' | 'card' | 'of' | 'to' | 'reader' | 'person'>
 /** A step while it goes on. */
@@ -64,6 +64,9 @@ function passagesOf(problem: ChainProblem) {
   }
 }
 
+/** It need not be put in: every drive that it would go to has it. */
+const isCopied = ({ to, has = [] }: ChainCard) => to.length === 0 && has.length > 0
+
 /** Runs an evening from event to event. */
 export function simulateChain(problem: ChainProblem): ChainCourse {
   const passages = passagesOf(problem)
@@ -72,9 +75,9 @@ export function simulateChain(problem: ChainProblem): ChainCourse {
   const done: ChainStep[] = []
   const refused: ChainCourse['refused'][number][] = []
   const handling: number[] = problem.people.map(() => -Infinity)
-  const turns: ('waits' | 'begun' | 'refused')[] = problem.cards.map(({ to }) => (to.length > 0 ? 'waits' : 'begun'))
+  const turns: ('waits' | 'begun' | 'refused')[] = problem.cards.map((card) => (isCopied(card) ? 'begun' : 'waits'))
   const copyTurns: ('waits' | 'begun' | 'refused')[] = problem.copies.map(() => 'waits')
-  const endedS: (number | null)[] = problem.cards.map(({ to, fromS }) => (to.length > 0 ? null : fromS))
+  const endedS: (number | null)[] = problem.cards.map((card) => (isCopied(card) ? card.fromS : null))
   let now = 0
 
   const tooFull = (card: number, to: readonly number[]) =>

@@ -73,5 +73,8 @@ describe('a card that was copied before the end of shooting', () => {
     const rules = { copiesBeforeWipe: 3, checkedBeforeWipe: 2, holdersBeforeWipe: 2 }
     const evening = eveningFor(lunch({ person: { p: {} }, custody, rules }))
     expect([evening.allSafeMin, evening.lacks]).toEqual([null, 'holders'])
+    // Where every drive has it, there is nothing to copy either, and nothing is said to be.
+    const two = eveningFor(lunch({ person: { p: {} }, custody, rules: { ...rules, copiesBeforeWipe: 2 } }))
+    expect([two.lacks, eveningTasks(two), eveningHands(two, String)[0]]).toEqual(['holders', { copies: [], relays: [] }, 'No card has to be put in.']) // prettier-ignore
   })
 })

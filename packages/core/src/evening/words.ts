@@ -83,8 +83,9 @@ function whyNever(production: Production, evening: Evening, call: string | null)
 export function eveningHands(evening: Evening, at: (min: number) => string): readonly string[] {
   const { hands, lastHandMin, allSafeMin, nextCallMin, goes } = evening
   const says: string[] = []
-  const isNoneIn = evening.problem.cards.every(({ to }) => to.length === 0)
-  if (isNoneIn) says.push('No card has to be put in: what is missing is copied from drive to drive.')
+  const { cards, copies } = evening.problem
+  const isNoneIn = cards.every(({ to }) => to.length === 0)
+  if (isNoneIn) says.push(`No card has to be put in${copies.length > 0 ? ': what is missing is copied from drive to drive' : ''}.`)
   else if (lastHandMin !== null && allSafeMin && goes !== 'waits') says.push(`The last card is in by ${at(lastHandMin)}; after that nobody is needed unless something fails.`) // prettier-ignore
   for (const hand of hands) {
     const sleeps = hand.asleepFromMin === null ? 'and nobody said until when they are up' : `asleep from ${at(hand.asleepFromMin)} to ${at(hand.asleepUntilMin!)}` // prettier-ignore
